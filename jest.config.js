@@ -1,0 +1,19 @@
+const typescript = ['@swc/jest', { jsc: { parser: { syntax: 'typescript' }, target: 'es2022' }, module: { type: 'es6' } }];
+const esmOnlyDependency = ['@swc/jest', { jsc: { target: 'es2022' }, module: { type: 'commonjs' } }];
+
+const shared = {
+  testEnvironment: 'node',
+  testEnvironmentOptions: { customExportConditions: ['source', 'node', 'node-addons'] },
+  extensionsToTreatAsEsm: ['.ts'],
+  moduleNameMapper: { '^(\\.{1,2}/.*)\\.js$': ['$1', '$1.js'] },
+  transform: { '\\.ts$': typescript, '/node_modules/(cookie|content-disposition)/.*\\.js$': esmOnlyDependency },
+  transformIgnorePatterns: ['/node_modules/(?!(cookie|content-disposition)/)'],
+  modulePathIgnorePatterns: ['/dist/'],
+};
+
+export default {
+  projects: [
+    { ...shared, displayName: 'unit', testMatch: ['<rootDir>/packages/{core,contract,client,service,cli,stand-ins}/src/**/*.test.ts', '<rootDir>/scripts/**/*.test.ts'] },
+    { ...shared, displayName: 'end-to-end', testMatch: ['<rootDir>/packages/end-to-end/src/**/*.test.ts'], testTimeout: 60000 },
+  ],
+};

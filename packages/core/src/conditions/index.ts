@@ -1,0 +1,4 @@
+export * from './compile.js';
+export * from './decide.js';
+export * from './schema.js';
+export { tests } from './tests.js';

@@ -1,0 +1,3 @@
+export * from './catalogue.js';
+export * from './say.js';
+export * from './ys-error.js';

@@ -1,0 +1,4 @@
+export * from './check-shape.js';
+export * from './closed.js';
+export * from './parse-file.js';
+export * from './report.js';

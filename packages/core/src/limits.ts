@@ -1,0 +1,33 @@
+/** Bounds on everything that comes from outside. Each can be overridden where the core is called. */
+export const limits = {
+  /** Bytes of one raw message: what most mail providers send at the most. */
+  messageBytes: 25 * 1024 * 1024,
+  /** Bytes of a decoded text part that rules look at; the rest is left out, with a problem. */
+  textBytes: 2 * 1024 * 1024,
+  /** Bytes of one part's header block. */
+  headerBytes: 256 * 1024,
+  /** MIME parts in one message. */
+  parts: 1000,
+  /** Headers kept in a reading. */
+  headers: 500,
+  /** Lines a template aligns against; a digest has hundreds, a log file thousands. */
+  templateLines: 20_000,
+  /** Candidate places examined per layout. */
+  templateCandidates: 50_000,
+  /** Matches of one pattern rule. */
+  patternMatches: 1000,
+  /** Characters one pattern rule looks at. */
+  patternText: 200_000,
+  /** Steps of a text with tokens, in characters of its result. */
+  textOutput: 100_000,
+  /** Characters of a value kept from one slot. */
+  valueLength: 20_000,
+  /** Rows of one record. */
+  rows: 1000,
+  /** Characters of raw text repeated in a problem or trace. */
+  excerpt: 200,
+  /** Characters of the message shown to a model at once. */
+  promptText: 60_000,
+} as const;
+
+export type Limits = { readonly [K in keyof typeof limits]: number };

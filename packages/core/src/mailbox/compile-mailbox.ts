@@ -1,0 +1,78 @@
+import { type CompiledCondition, type ConditionCompiler, compileCondition } from '../conditions/index.js';
+import { type FileProblem, nearest, YsError } from '../errors/index.js';
+import { asParsedFile, checkShape, parseFile, Report } from '../files/index.js';
+import { mailboxScope } from '../names/index.js';
+import { type CompiledRoute, compileRoute, type RouteSource } from '../routing/index.js';
+import type { CompiledSieve } from '../sieve/index.js';
+import { type MailboxSource, mailboxSchema, sieveName } from './schema.js';
+
+/** A mailbox that is ready to handle messages. */
+export interface CompiledMailbox {
+  name: string;
+  source: MailboxSource;
+  accept: CompiledCondition | null;
+  categories: { category: string; when: CompiledCondition | null }[] | null;
+  /** In the order in which they are asked whether they take a message. */
+  sieves: CompiledSieve[];
+  otherwise: { kind: 'review' } | { kind: 'skip' } | { kind: 'sieve'; sieve: CompiledSieve };
+  routes: CompiledRoute[];
+}
+
+/** Reads a mailbox file without its sieves, so that the caller can fetch them. */
+export function parseMailbox(source: string | object): { data: MailboxSource | null; problems: FileProblem[]; sieves: string[] } {
+  const file = typeof source === 'string' ? parseFile(source) : asParsedFile(source);
+  const report = new Report(file.locate);
+  const data = file.problems.length > 0 ? null : checkShape(mailboxSchema, file.data, report);
+  const sieves = data ? [...data.sieves, ...(isSieve(data.otherwise) ? [data.otherwise] : [])].map(sieveName) : [];
+  return { data, problems: [...file.problems, ...report.problems], sieves: [...new Set(sieves)] };
+}
+
+const isSieve = (otherwise: string | undefined): otherwise is string => otherwise !== undefined && otherwise !== 'review' && otherwise !== 'skip';
+
+/**
+ * Compiles a mailbox with its sieves, given by name.
+ * @throws YsError with all located problems, when it cannot be compiled or names a sieve that is not given.
+ */
+export function compileMailbox(source: string | object, sieves: ReadonlyMap<string, CompiledSieve>): CompiledMailbox {
+  const file = typeof source === 'string' ? parseFile(source) : asParsedFile(source);
+  const parsed = parseMailbox(source);
+  const report = new Report(file.locate);
+  const mailbox = parsed.data && assemble(parsed.data, sieves, report);
+  const problems = [...parsed.problems, ...report.problems];
+  if (mailbox && problems.length === 0) return mailbox;
+  throw new YsError(problems[0]?.code ?? 'YS-FILE-WRONG-VALUE', {}, problems);
+}
+
+/** A mailbox that holds one sieve and nothing else, for sifting with a sieve file alone. */
+export function mailboxOf(sieve: CompiledSieve): CompiledMailbox {
+  const source: MailboxSource = { mailbox: sieve.name, addresses: ['@'], sieves: [sieve.name] };
+  return { name: '', source, accept: null, categories: null, sieves: [sieve], otherwise: { kind: 'review' }, routes: [] };
+}
+
+function assemble(source: MailboxSource, sieves: ReadonlyMap<string, CompiledSieve>, report: Report): CompiledMailbox {
+  const compiler: ConditionCompiler = { scope: mailboxScope, context: { language: 'en', region: null, reference: '2000-01-01' }, report };
+  const find = (entry: string, path: (string | number)[]): CompiledSieve | null => {
+    const name = sieveName(entry);
+    const sieve = sieves.get(name);
+    if (!sieve) report.add('YS-MAILBOX-SIEVE', path, { sieve: name, nearest: nearest(name, sieves.keys()) });
+    return sieve ?? null;
+  };
+  const fallback = isSieve(source.otherwise) ? find(source.otherwise, ['otherwise']) : null;
+  return {
+    name: source.mailbox,
+    source,
+    accept: source.accept ? compileCondition(source.accept, ['accept'], compiler) : null,
+    categories: compileCategories(source, compiler),
+    sieves: source.sieves.flatMap((entry, i) => find(entry, ['sieves', i]) ?? []),
+    otherwise: fallback ? { kind: 'sieve', sieve: fallback } : { kind: source.otherwise === 'skip' ? 'skip' : 'review' },
+    routes: ((source.routes ?? []) as RouteSource[]).flatMap((route, i) => compileRoute(route, [], ['routes', i], compiler) ?? []),
+  };
+}
+
+function compileCategories(source: MailboxSource, compiler: ConditionCompiler): CompiledMailbox['categories'] {
+  if (!source.sorter) return null;
+  return source.sorter.categories.map(({ category, when }, i) => ({
+    category,
+    when: when ? compileCondition(when, ['sorter', 'categories', i, 'when'], compiler) : null,
+  }));
+}

@@ -1,0 +1,4 @@
+export * from './compile-mailbox.js';
+export * from './handle.js';
+export * from './public-outcome.js';
+export * from './schema.js';

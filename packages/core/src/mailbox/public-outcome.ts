@@ -1,0 +1,24 @@
+import type { Handled } from './handle.js';
+
+/** What `sift --json` prints for one message and the API gives: one form everywhere. */
+export function publicOutcome(file: string, handled: Handled) {
+  const { outcome } = handled;
+  return {
+    message: file,
+    verdict: handled.verdict,
+    reasons: handled.reasons,
+    category: handled.category,
+    confidence: handled.confidence,
+    why: handled.why,
+    sieve: outcome?.sieve ?? null,
+    layout: outcome?.layout ?? null,
+    score: outcome?.score ?? null,
+    fields: outcome?.fields ?? {},
+    rows: outcome?.rows ?? [],
+    evidence: outcome?.evidence ?? {},
+    problems: outcome?.problems ?? [],
+    trace: outcome?.trace ?? [],
+  };
+}
+
+export type PublicOutcome = ReturnType<typeof publicOutcome>;

@@ -1,0 +1,25 @@
+import * as v from 'valibot';
+import { conditionSchema } from '../conditions/index.js';
+import { closed } from '../files/index.js';
+import { routeSchema } from '../routing/index.js';
+
+const category = closed({ category: v.string(), about: v.optional(v.string()), when: v.optional(conditionSchema) });
+
+/** The mailbox file, `*.mailbox.yaml`. `@domain.example` among the addresses takes everything for that domain. */
+export const mailboxSchema = closed({
+  mailbox: v.pipe(v.string(), v.regex(/^[a-z0-9][a-z0-9-]{0,62}$/)),
+  title: v.optional(v.string()),
+  addresses: v.pipe(v.array(v.pipe(v.string(), v.regex(/^[^\s@]*@[^\s@]+$/))), v.minLength(1)),
+  accept: v.optional(conditionSchema),
+  sorter: v.optional(closed({ categories: v.array(category), otherwise: v.optional(v.picklist(['unsorted'])) })),
+  sieves: v.array(v.string()),
+  otherwise: v.optional(v.string()),
+  routes: v.optional(v.array(routeSchema)),
+});
+
+export type MailboxSource = v.InferOutput<typeof mailboxSchema>;
+
+/** A sieve as a mailbox file names it: by file name, or by the sieve's own name. */
+export function sieveName(entry: string): string {
+  return entry.replace(/^.*\//, '').replace(/\.sieve\.(ya?ml|json)$/, '');
+}

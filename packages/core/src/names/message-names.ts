@@ -1,0 +1,72 @@
+import { bodyText, segmentText } from './segment-text.js';
+import type { Value } from '../values/index.js';
+import type { NamedType, Scene } from './scene.js';
+
+interface MessageName {
+  kind: Value['kind'];
+  many?: boolean;
+  get(scene: Scene): readonly (string | null)[] | string | null;
+}
+
+const domainOf = (address: string | undefined) => address?.slice(address.lastIndexOf('@') + 1).toLowerCase() ?? null;
+const tagOf = (recipient: string) => /\+([^@]*)@/.exec(recipient)?.[1] ?? null;
+
+/** The names of a message: one line each. */
+const messageNames: Readonly<Record<string, MessageName>> = {
+  'message.subject': { kind: 'text', get: (s) => s.reading.subject },
+  'message.from': { kind: 'text', get: (s) => s.reading.from?.address ?? null },
+  'message.from.address': { kind: 'text', get: (s) => s.reading.from?.address ?? null },
+  'message.from.name': { kind: 'text', get: (s) => s.reading.from?.name || null },
+  'message.from.domain': { kind: 'text', get: (s) => domainOf(s.reading.from?.address) },
+  'message.reply_to': { kind: 'text', get: (s) => s.reading.replyTo?.address ?? s.reading.from?.address ?? null },
+  'message.to': { kind: 'text', many: true, get: (s) => s.reading.to.map((a) => a.address) },
+  'message.cc': { kind: 'text', many: true, get: (s) => s.reading.cc.map((a) => a.address) },
+  'message.recipient': { kind: 'text', get: (s) => s.arrival.recipient || null },
+  'message.mailbox': { kind: 'text', get: (s) => s.arrival.mailbox || null },
+  'message.tag': { kind: 'text', get: (s) => tagOf(s.arrival.recipient) },
+  'message.date': { kind: 'datetime', get: (s) => s.reading.date },
+  'message.received': { kind: 'datetime', get: (s) => s.arrival.received || null },
+  'message.id': { kind: 'text', get: (s) => s.reading.id },
+  'message.key': { kind: 'text', get: (s) => s.arrival.key || null },
+  'message.body': { kind: 'text', get: (s) => bodyText(s.form) },
+  'message.text': { kind: 'text', get: (s) => s.form.text },
+  'message.html': { kind: 'text', get: (s) => s.reading.html?.html ?? null },
+  'message.quoted': { kind: 'text', get: (s) => segmentText(s.form, 'quoted') },
+  'message.signature': { kind: 'text', get: (s) => segmentText(s.form, 'signature') },
+  'message.thread': { kind: 'text', get: (s) => s.reading.thread },
+  'message.automatic': { kind: 'text', get: (s) => String(s.reading.automatic) },
+  'message.list': { kind: 'text', get: (s) => String(s.reading.list) },
+  'message.size': { kind: 'number', get: (s) => String(s.reading.size) },
+  'message.category': { kind: 'text', get: (s) => s.category },
+  'message.attachments': { kind: 'text', many: true, get: (s) => s.reading.attachments.map((a) => a.name) },
+  'message.attachments.count': { kind: 'integer', get: (s) => String(s.reading.attachments.length) },
+};
+
+const header = /^message\.headers\.([a-z0-9-]+)$/;
+
+export const messageNameList: readonly string[] = Object.keys(messageNames);
+
+/** The type of a `message.*` name, or null when there is none such. */
+export function messageNameType(name: string): NamedType | null {
+  const known = messageNames[name];
+  if (known) return { kind: known.kind, many: known.many ?? false, options: { type: known.kind } };
+  return header.test(name) ? { kind: 'text', many: true, options: { type: 'text' } } : null;
+}
+
+/** The values a `message.*` name has in a scene; none means null. */
+export function messageNameValues(name: string, scene: Scene): Value[] {
+  const headerName = header.exec(name)?.[1];
+  if (headerName !== undefined) return scene.reading.headers.filter(([key]) => key === headerName).map(([, text]) => ({ kind: 'text', text }));
+  const known = messageNames[name];
+  if (!known) return [];
+  const found = known.get(scene);
+  const list = Array.isArray(found) ? found : [found as string | null];
+  return list.filter((item) => item !== null && item !== '').map((item) => asValue(known.kind, item as string));
+}
+
+function asValue(kind: Value['kind'], text: string): Value {
+  if (kind === 'number') return { kind, decimal: text, unit: null };
+  if (kind === 'integer') return { kind, decimal: text, unit: null };
+  if (kind === 'datetime') return { kind, datetime: text };
+  return { kind: 'text', text };
+}

@@ -1,0 +1,43 @@
+import type { FieldOptions, Value } from '../values/index.js';
+import { messageNameList, messageNameType, messageNameValues } from './message-names.js';
+import type { NamedType, NameScope, Scene } from './scene.js';
+
+const recordNames = ['record.key', 'record.sieve', 'record.version', 'record.layout', 'record.score', 'record.verdict', 'record.link'];
+
+/** The scope of a sieve: message and record names, its fields, and its columns (`rows.column`, and bare inside a route by rows). */
+export function sieveScope(fields: Readonly<Record<string, FieldOptions>>, columns: Readonly<Record<string, FieldOptions>> = {}): NameScope {
+  const typeOf = (name: string): NamedType | null => {
+    const bare = fields[name] ?? columns[name];
+    if (bare) return fieldType(bare);
+    if (name === 'rows.count') return { kind: 'integer', many: false, options: { type: 'integer' } };
+    const column = name.startsWith('rows.') ? columns[name.slice('rows.'.length)] : undefined;
+    if (column) return { ...fieldType(column), many: true };
+    if (recordNames.includes(name)) return { kind: 'text', many: false, options: { type: 'text' } };
+    return messageNameType(name);
+  };
+  const known = () => [
+    ...Object.keys(fields),
+    ...Object.keys(columns).flatMap((column) => [column, `rows.${column}`]),
+    ...recordNames,
+    ...messageNameList,
+  ];
+  return { typeOf, known };
+}
+
+/** The scope of a mailbox: message names alone. */
+export const mailboxScope: NameScope = sieveScope({});
+
+function fieldType(options: FieldOptions): NamedType {
+  return { kind: options.type as Value['kind'], many: options.many === true, options };
+}
+
+/** The values a name has in a scene; an empty list means null. */
+export function valuesOf(name: string, scene: Scene): Value[] {
+  if (name === 'rows.count') return [{ kind: 'integer', decimal: String(scene.rows.length), unit: null }];
+  if (name.startsWith('rows.')) return scene.rows.flatMap((row) => one(row.get(name.slice('rows.'.length))));
+  if (name.startsWith('record.')) return one(scene.record[name] == null ? null : { kind: 'text', text: scene.record[name] });
+  if (name.startsWith('message.')) return messageNameValues(name, scene);
+  return one(scene.row?.has(name) ? scene.row.get(name) : scene.fields.get(name));
+}
+
+const one = (value: Value | null | undefined): Value[] => (value == null ? [] : [value]);

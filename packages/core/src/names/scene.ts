@@ -1,0 +1,40 @@
+import type { Reading, TextForm } from '../reading/index.js';
+import type { FieldOptions, Value } from '../values/index.js';
+
+/** How a message came: what the reading itself cannot know. */
+export interface Arrival {
+  /** Our key of the message; empty when it was never stored. */
+  key: string;
+  mailbox: string;
+  /** The address it was sent to. */
+  recipient: string;
+  /** ISO 8601. */
+  received: string;
+}
+
+/** What a name stands for before any message is there. */
+export interface NamedType {
+  kind: Value['kind'];
+  many: boolean;
+  options: FieldOptions;
+}
+
+/** The names one can use in conditions, mappings and texts. */
+export interface NameScope {
+  typeOf(name: string): NamedType | null;
+  known(): string[];
+}
+
+/** One message with what is known of it so far; conditions, mappings and texts are worked out against it. */
+export interface Scene {
+  reading: Reading;
+  form: TextForm;
+  arrival: Arrival;
+  category: string | null;
+  fields: ReadonlyMap<string, Value | null>;
+  rows: readonly ReadonlyMap<string, Value | null>[];
+  /** The row that is being mapped, when a route goes by rows. */
+  row: ReadonlyMap<string, Value | null> | null;
+  /** `record.*` names, as texts. */
+  record: Readonly<Record<string, string | null>>;
+}

@@ -1,0 +1,39 @@
+import type { Range } from './reading.js';
+
+/** A text that rules look at, and the way back from its offsets to those of the text it was taken from. */
+export interface View {
+  /** What evidence calls the text this was taken from, such as `message.text`. */
+  in: string;
+  text: string;
+  /** Offset of each piece in the view and in the origin; sorted. */
+  pieces: { at: number; origin: number; length: number }[];
+}
+
+/** A view of the whole of a text. */
+export function wholeView(name: string, text: string): View {
+  return { in: name, text, pieces: [{ at: 0, origin: 0, length: text.length }] };
+}
+
+/** A view of some ranges of a text, one after the other. Ranges are whole lines, so nothing is put between them. */
+export function rangesView(name: string, text: string, ranges: readonly Range[]): View {
+  const pieces: View['pieces'] = [];
+  let at = 0;
+  for (const { start, end } of ranges) {
+    pieces.push({ at, origin: start, length: end - start });
+    at += end - start;
+  }
+  return { in: name, text: ranges.map(({ start, end }) => text.slice(start, end)).join(''), pieces };
+}
+
+/** Maps a range of the view to ranges of the origin: one, or several when it runs over what was left out. */
+export function toOrigin(view: View, start: number, end: number): Range[] {
+  const found: Range[] = [];
+  for (const piece of view.pieces) {
+    const from = Math.max(start, piece.at);
+    const to = Math.min(end, piece.at + piece.length);
+    if (from < to || (start === end && from === to && found.length === 0)) {
+      found.push({ start: piece.origin + from - piece.at, end: piece.origin + to - piece.at });
+    }
+  }
+  return found;
+}

@@ -1,0 +1,124 @@
+import type * as v from 'valibot';
+import type { Code } from '../errors/index.js';
+import type { Path, Report } from '../files/index.js';
+import type { Limits } from '../limits.js';
+import type { NameScope, Scene } from '../names/index.js';
+import type { View } from '../reading/index.js';
+import type { FieldOptions, ReadContext, Value } from '../values/index.js';
+
+/** Where a value came from. Offsets are in UTF-16 units of what `in` names; a worked-out value has none. */
+export interface Evidence {
+  how: 'read' | 'quoted' | 'inferred' | 'unsupported' | 'looked up' | 'worked out' | 'entered' | 'default';
+  in: string | null;
+  start: number | null;
+  end: number | null;
+  raw: string | null;
+  rule: string | null;
+}
+
+/** A located reason why a value or record is not fine. */
+export interface Problem {
+  code: Code;
+  /** What it is about: a field, `rows[2].amount`, a rule, or empty for the whole record. */
+  path: string;
+  text: string;
+  in: string | null;
+  start: number | null;
+  end: number | null;
+}
+
+/** What a rule says of one field. `closed`: the place is there and empty, so later rules leave it. */
+export type Finding =
+  | { field: string; state: 'value'; value: Value; evidence: Evidence[] }
+  | { field: string; state: 'closed'; evidence: Evidence[] }
+  | { field: string; state: 'problem'; problem: Problem; evidence: Evidence[] };
+
+/** A question the caller must put to the outside before sifting again; answers are kept under its digest. */
+export interface Want {
+  kind: 'answer';
+  /** SHA-256 of the canonical request, in hex. */
+  digest: string;
+  rule: string;
+  request: ChatRequest;
+}
+
+/** The body of a chat-completions request. */
+export interface ChatRequest {
+  model: string;
+  temperature: 0;
+  messages: { role: 'system' | 'user' | 'assistant'; content: string }[];
+  response_format: { type: 'json_schema'; json_schema: { name: string; strict: true; schema: Record<string, unknown> } };
+}
+
+/** What came back for a want. */
+export type KeptAnswer =
+  | { kind: 'answered'; content: string; complete: boolean }
+  | { kind: 'failed'; detail: string }
+  | { kind: 'not tried' };
+
+/** Everything sifting needs from outside, as snapshots. */
+export interface Facts {
+  /** Our key of the record the outcome will become, and a link to it; empty outside the service. */
+  record: { key: string; link: string };
+  answers: Readonly<Record<string, KeptAnswer>>;
+  /** Name of the model that prompt rules address. */
+  model: string;
+  limits: Limits;
+}
+
+/** What a rule sees while it runs. */
+export interface RuleRun {
+  rule: string;
+  /** Fields no rule has filled or closed yet. */
+  open: ReadonlySet<string>;
+  /** Required fields among them. */
+  openRequired: readonly string[];
+  /** Whether an earlier template rule recognised its layout; null when there is no template rule before. */
+  recognised: boolean | null;
+  scene: Scene;
+  /** How values are read in this message: the sieve's locale, and the day that dates are counted from. */
+  context: ReadContext;
+  /** A view by its name, such as `message.body`; null when the message has nothing of that name. */
+  view(name: string): View | null;
+  facts: Facts;
+}
+
+export interface RuleResult {
+  findings: Finding[];
+  rows?: Finding[][];
+  /** Problems of the rule as a whole. */
+  problems?: Problem[];
+  wants?: Want[];
+  /** Set by template rules. */
+  layout?: { name: string; score: number; recognised: boolean };
+  /** Work done, in the rule's own units. */
+  steps: number;
+  /** What was looked at, found and passed over; shown to people, so in words. */
+  trace: Record<string, unknown>;
+}
+
+/** What compiling a rule can see of its sieve. */
+export interface RuleCompiler {
+  fields: Readonly<Record<string, FieldOptions>>;
+  columns: Readonly<Record<string, FieldOptions>>;
+  scope: NameScope;
+  context: ReadContext;
+  path: Path;
+  report: Report;
+}
+
+/** A compiled rule: the fields it can fill, and how it runs. */
+export interface CompiledRuleBody {
+  fills: string[];
+  run(run: RuleRun): RuleResult;
+}
+
+/** One rule kind: a folder, and one line in the registry. Source has `kind`, `name`, `when` and the kind's own entries. */
+export interface RuleKind {
+  readonly kind: string;
+  readonly about: string;
+  /** Valibot entries beside the common ones. */
+  readonly entries: v.ObjectEntries;
+  /** Null when it cannot be compiled; the reasons are in the report. */
+  compile(source: never, compiler: RuleCompiler): CompiledRuleBody | null;
+}

@@ -1,0 +1,60 @@
+import type { FieldOptions, ReadContext } from '../../values/index.js';
+import { type Candidate, type CandidateSearch, candidatesOf, indexWords, type SlotSpan } from './candidates.js';
+import { claimPlaces } from './chain.js';
+import type { CompiledLayout, Landmark } from './compile.js';
+import { spansFor } from './extract.js';
+import { type Line, normalise } from './normalise.js';
+import { scoreLayout } from './score.js';
+import { rivalOf } from './ties.js';
+
+/** What one layout makes of a text. */
+export interface Alignment {
+  layout: CompiledLayout;
+  /** 0 to 1. */
+  score: number;
+  spans: { span: SlotSpan; candidate: Candidate; rival: Candidate | null }[];
+  missing: Landmark[];
+  candidates: Candidate[][];
+  steps: number;
+  /** True when the limit of places was reached. */
+  stopped: boolean;
+}
+
+/** A text made ready for alignment; done once for all layouts. */
+export interface IndexedText {
+  text: string;
+  lines: Line[];
+  index: Map<string, number[]>;
+}
+
+export function indexText(text: string, mostLines: number): IndexedText {
+  const lines = normalise(text, mostLines);
+  return { text, lines, index: indexWords(lines) };
+}
+
+/** Aligns a layout with a text. */
+export function align(
+  layout: CompiledLayout,
+  indexed: IndexedText,
+  fields: Readonly<Record<string, FieldOptions>>,
+  context: ReadContext,
+  mostCandidates: number,
+): Alignment {
+  const search: CandidateSearch = { ...indexed, fields, context, budget: { left: mostCandidates } };
+  const candidates = layout.landmarks.map((landmark) => candidatesOf(landmark, search));
+  const claimed = claimPlaces(candidates);
+  const claimedLines = new Set([...claimed.values()].map(({ line }) => line.index));
+  const spans = [...claimed.values()].flatMap((candidate) => {
+    const rival = rivalOf(candidate, candidates[candidate.landmark.index] ?? [], claimed);
+    return spansFor(candidate, claimedLines, search).map((span) => ({ span, candidate, rival }));
+  });
+  return {
+    layout,
+    score: scoreLayout(layout, claimed, spans.map(({ span }) => span), search),
+    spans,
+    missing: layout.landmarks.filter(({ index }) => !claimed.has(index)),
+    candidates,
+    steps: mostCandidates - search.budget.left,
+    stopped: search.budget.left < 0,
+  };
+}

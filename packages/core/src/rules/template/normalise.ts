@@ -1,0 +1,47 @@
+import { linesOf } from '../../reading/lines.js';
+
+/** A word or a single mark, in the form in which templates and messages are compared. */
+export interface Token {
+  norm: string;
+  start: number;
+  end: number;
+  word: boolean;
+}
+
+export interface Line {
+  index: number;
+  start: number;
+  end: number;
+  /** How many quotation marks were taken off its beginning. */
+  depth: number;
+  tokens: Token[];
+}
+
+const quotePrefix = /^(?:\s{0,3}>)+ ?/;
+const tokenPattern = /[\p{L}\p{N}]+(?:['’_][\p{L}\p{N}]+)*|\t|[^\s]/gu;
+
+/** Cuts a text into lines of tokens. Offsets are those of the text; comparison forms fold case, width, dashes and quotes. */
+export function normalise(text: string, most: number): Line[] {
+  return linesOf(text)
+    .slice(0, most)
+    .map(({ start, end }, index) => {
+      const line = text.slice(start, end);
+      const prefix = quotePrefix.exec(line)?.[0] ?? '';
+      return { index, start, end, depth: prefix.split('>').length - 1, tokens: tokenise(line.slice(prefix.length), start + prefix.length) };
+    });
+}
+
+/** Tokens of a text that stands at an offset. */
+export function tokenise(text: string, offset: number): Token[] {
+  return [...text.matchAll(tokenPattern)].map((match) => {
+    const norm = normal(match[0]);
+    return { norm, start: offset + match.index, end: offset + match.index + match[0].length, word: /[\p{L}\p{N}]/u.test(match[0]) };
+  });
+}
+
+const ascii = /^[\t\x21-\x7e]+$/;
+
+function normal(token: string): string {
+  if (ascii.test(token)) return token.toLowerCase();
+  return token.normalize('NFKC').toLowerCase().replace(/[‐-―−]/g, '-').replace(/[“”„«»]/g, '"').replace(/[‘’‚]/g, "'");
+}

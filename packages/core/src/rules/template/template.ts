@@ -1,0 +1,142 @@
+import * as v from 'valibot';
+import { nearest } from '../../errors/index.js';
+import { closed, type Path } from '../../files/index.js';
+import type { View } from '../../reading/index.js';
+import { evidenceAt, findAt, problemAt } from '../finding.js';
+import type { CompiledRuleBody, Finding, RuleCompiler, RuleKind, RuleResult, RuleRun } from '../rule-kind.js';
+import { type Alignment, align, indexText } from './align.js';
+import { type CompiledLayout, compileLayout } from './compile.js';
+import { howRead, passedOver, round } from './explain.js';
+import { recognisedFrom } from './score.js';
+
+const entries = {
+  layouts: v.pipe(
+    v.array(closed({ name: v.string(), sample: v.optional(v.string()), subject: v.optional(v.string()), text: v.optional(v.string()) })),
+    v.minLength(1),
+  ),
+};
+
+interface LayoutSource {
+  name: string;
+  sample?: string;
+  subject?: string;
+  text?: string;
+}
+
+interface Layout {
+  name: string;
+  text: CompiledLayout | null;
+  subject: CompiledLayout | null;
+}
+
+function compile(source: { layouts: LayoutSource[] }, compiler: RuleCompiler): CompiledRuleBody | null {
+  const layouts = source.layouts.map((layout, i) => compileOne(layout, [...compiler.path, 'layouts', i], compiler));
+  if (layouts.some((layout) => layout === null)) return null;
+  const compiled = layouts as Layout[];
+  const fills = compiled.flatMap(({ text, subject }) => [...(text?.fields ?? []), ...(subject?.fields ?? [])]);
+  return { fills: [...new Set(fills)], run: (run) => runTemplate(compiled, run, compiler) };
+}
+
+function compileOne(source: LayoutSource, path: Path, compiler: RuleCompiler): Layout | null {
+  const subject = compilePart(source.name, source.subject, [...path, 'subject'], compiler);
+  const text = compilePart(source.name, source.text, [...path, 'text'], compiler);
+  if (subject === undefined || text === undefined) return null;
+  if (!subject?.fields.length && !text?.fields.length) {
+    compiler.report.add('YS-TEMPLATE-NO-SLOT', path, { layout: source.name });
+    return null;
+  }
+  return { name: source.name, text, subject };
+}
+
+/** The compiled part, null when it was left out, undefined when it cannot be compiled. */
+function compilePart(layout: string, text: string | undefined, path: Path, { fields, report }: RuleCompiler): CompiledLayout | null | undefined {
+  if (text === undefined) return null;
+  const compiled = compileLayout(layout, text, fields);
+  if ('code' in compiled) {
+    report.add(compiled.code, path, { layout, ...compiled });
+    return undefined;
+  }
+  const strangers = compiled.fields.filter((field) => !(field in fields));
+  for (const field of strangers) report.add('YS-SIEVE-UNKNOWN-FIELD', path, { field, nearest: nearest(field, Object.keys(fields)) });
+  return strangers.length > 0 ? undefined : compiled;
+}
+
+/** One layout tried on a message. */
+interface Trial {
+  layout: Layout;
+  text: Alignment | null;
+  subject: Alignment | null;
+  score: number;
+}
+
+function runTemplate(layouts: readonly Layout[], run: RuleRun, compiler: RuleCompiler): RuleResult {
+  const { limits } = run.facts;
+  const body = run.view('message.body');
+  const subject = run.view('message.subject');
+  const indexedBody = indexText(body?.text ?? '', limits.templateLines);
+  const indexedSubject = indexText(subject?.text ?? '', 1);
+  const attempt = (part: CompiledLayout | null, indexed: typeof indexedBody) =>
+    part ? align(part, indexed, compiler.fields, run.context, limits.templateCandidates) : null;
+  const trials: Trial[] = layouts.map((layout) => {
+    const parts = { text: attempt(layout.text, indexedBody), subject: attempt(layout.subject, indexedSubject) };
+    return { layout, ...parts, score: parts.text?.score ?? parts.subject?.score ?? 0 };
+  });
+  const best = trials.reduce((a, b) => (b.score > a.score ? b : a));
+  const steps = trials.reduce((sum, { text, subject: part }) => sum + (text?.steps ?? 0) + (part?.steps ?? 0), 0);
+  const layout = { name: best.layout.name, score: best.score, recognised: best.score >= recognisedFrom };
+  const tried = trials.map((trial) => ({ layout: trial.layout.name, score: trial.score }));
+  if (!layout.recognised) {
+    return { findings: [], layout, steps, trace: { looked_at: 'message.body', layouts: tried, nearest: layout.name } };
+  }
+  const findings = [...findingsOf(best.text, body, run, compiler), ...findingsOf(best.subject, subject, run, compiler)];
+  const stopped = best.text?.stopped ? [problemAt('YS-RULE-STOPPED', '', { rule: run.rule, limit: `${limits.templateCandidates} places` }, undefined)] : [];
+  return { findings: mergeSlots(findings), layout, problems: stopped, steps, trace: { looked_at: 'message.body', layouts: tried, layout: layout.name, ...traceOf(best, body) } };
+}
+
+/** A field that has a slot in the text and one in the subject: a value beats an empty place, the text beats the subject. */
+function mergeSlots(findings: readonly Finding[]): Finding[] {
+  const best = new Map<string, Finding>();
+  const rank = { value: 0, problem: 1, closed: 2 };
+  for (const finding of findings) {
+    const known = best.get(finding.field);
+    if (!known || rank[finding.state] < rank[known.state]) best.set(finding.field, finding);
+  }
+  return [...best.values()];
+}
+
+function findingsOf(alignment: Alignment | null, view: View | null, run: RuleRun, { fields }: RuleCompiler): Finding[] {
+  if (!alignment || !view) return [];
+  return alignment.spans.flatMap(({ span, rival }): Finding[] => {
+    const { field, start, end } = span;
+    const options = field === null ? undefined : fields[field];
+    if (field === null || !options) return [];
+    if (rival) {
+      const evidence = evidenceAt(view, start, end, run.rule);
+      return [{ field, state: 'problem', evidence, problem: problemAt('YS-TEMPLATE-TWO-PLACES', field, { field }, evidence[0]) }];
+    }
+    const most = Math.min(end, start + run.facts.limits.valueLength);
+    return [findAt(view, start, most, field, options, run.context, run.rule)];
+  });
+}
+
+function traceOf(best: Trial, view: View | null): Record<string, unknown> {
+  const alignments = [best.text, best.subject].filter((alignment) => alignment !== null);
+  return {
+    slots: alignments.flatMap((alignment) =>
+      alignment.spans
+        .filter(({ span }) => span.field !== null)
+        .map(({ span, candidate }) => ({
+          field: span.field,
+          reads: howRead(candidate.landmark, candidate.landmark.below ?? candidate.landmark.slots.find(({ slot }) => slot.field === span.field)?.slot ?? { field: null }),
+          line: candidate.line.index + 1,
+          score: round(candidate.score),
+          took: alignment === best.text ? view?.text.slice(span.start, Math.min(span.end, span.start + 80)) : undefined,
+          passed_over: (alignment.candidates[candidate.landmark.index] ?? []).filter((other) => other !== candidate).slice(0, 5).map((other) => passedOver(other, candidate)),
+        })),
+    ),
+    missing: alignments.flatMap(({ missing }) => missing.map(({ label }) => label)),
+  };
+}
+
+/** Fills fields from one marked sample of each layout. The best-scoring layout fills, alone. */
+export const template: RuleKind = { kind: 'template', about: 'fills fields from marked samples', entries, compile };

@@ -1,0 +1,130 @@
+import { type CompiledCondition, type ConditionCompiler, compileCondition } from '../conditions/index.js';
+import { type FileProblem, YsError } from '../errors/index.js';
+import { asParsedFile, checkShape, parseFile, Report } from '../files/index.js';
+import { sieveScope } from '../names/index.js';
+import type { BodyChoice } from '../reading/index.js';
+import { type CompiledRoute, compileRoute, type RouteSource } from '../routing/index.js';
+import { type CompiledRuleBody, type RuleCompiler, ruleKinds } from '../rules/index.js';
+import { type FieldOptions, type Value, valueTypes } from '../values/index.js';
+import { type RuleSource, type SieveSource, sieveSchema } from './schema.js';
+
+export interface CompiledRule extends CompiledRuleBody {
+  name: string;
+  kind: string;
+}
+
+export interface CompiledCheck {
+  that: CompiledCondition;
+  say: string;
+}
+
+/** A sieve that is ready to sift. */
+export interface CompiledSieve {
+  name: string;
+  title: string;
+  source: SieveSource;
+  language: string;
+  region: string | null;
+  body: BodyChoice;
+  fields: Readonly<Record<string, FieldOptions>>;
+  columns: Readonly<Record<string, FieldOptions>>;
+  defaults: ReadonlyMap<string, Value>;
+  accept: CompiledCondition | null;
+  rules: CompiledRule[];
+  checks: CompiledCheck[];
+  routes: CompiledRoute[];
+  review: { always: boolean; prompt: boolean };
+}
+
+export type Compiled<T> = { ok: true; sieve: T } | { ok: false; problems: FileProblem[] };
+
+const reserved = new Set(['message', 'record', 'rows']);
+
+/** Compiles a sieve from its source text (YAML or JSON) or from data. All problems are found at once, each at its line. */
+export function tryCompileSieve(source: string | object): Compiled<CompiledSieve> {
+  const file = typeof source === 'string' ? parseFile(source) : asParsedFile(source);
+  if (file.problems.length > 0) return { ok: false, problems: file.problems };
+  const report = new Report(file.locate);
+  const data = checkShape(sieveSchema, file.data, report);
+  const sieve = data && compileChecked(data, report);
+  return sieve && report.problems.length === 0 ? { ok: true, sieve } : { ok: false, problems: report.problems };
+}
+
+/**
+ * Compiles a sieve from its source text (YAML or JSON) or from data.
+ * @throws YsError with all located problems, when it cannot be compiled.
+ */
+export function compileSieve(source: string | object): CompiledSieve {
+  const result = tryCompileSieve(source);
+  if (result.ok) return result.sieve;
+  const first = result.problems[0];
+  throw new YsError(first?.code ?? 'YS-FILE-WRONG-VALUE', {}, result.problems);
+}
+
+function compileChecked(source: SieveSource, report: Report): CompiledSieve {
+  const fields = source.fields;
+  const columns = source.rows?.columns ?? {};
+  checkNames(fields, columns, report);
+  const [language = 'en', region = null] = (source.locale ?? 'en').split('-');
+  // A date in a condition or default is written out, so nothing is counted from this day.
+  const context = { language, region, reference: '2000-01-01' };
+  const compiler: ConditionCompiler = { scope: sieveScope(fields, columns), context, report };
+  const condition = (from: SieveSource['accept'], key: string) => (from ? compileCondition(from, [key], compiler) : null);
+  return {
+    name: source.sieve,
+    title: source.title ?? source.sieve,
+    source,
+    language,
+    region,
+    body: source.body ?? 'html',
+    fields,
+    columns,
+    defaults: readDefaults(fields, compiler),
+    accept: condition(source.accept, 'accept'),
+    rules: (source.rules ?? []).flatMap((rule, i) => compileRule(rule, i, { ...compiler, fields, columns, path: ['rules', i] }) ?? []),
+    checks: (source.checks ?? []).flatMap(({ that, say }, i) => {
+      const compiled = compileCondition(that, ['checks', i, 'that'], compiler);
+      return compiled ? [{ that: compiled, say: say.replace(/\.$/, '') }] : [];
+    }),
+    routes: compileRoutes(source, fields, columns, compiler),
+    review: { always: source.review?.always ?? false, prompt: source.review?.prompt ?? true },
+  };
+}
+
+function checkNames(fields: object, columns: object, report: Report): void {
+  for (const field of Object.keys(fields)) if (reserved.has(field)) report.add('YS-SIEVE-RESERVED-NAME', ['fields', field], { field });
+  for (const field of Object.keys(columns)) {
+    if (reserved.has(field)) report.add('YS-SIEVE-RESERVED-NAME', ['rows', 'columns', field], { field });
+    if (field in fields) report.add('YS-SIEVE-FIELD-TWICE', ['rows', 'columns', field], { field });
+  }
+}
+
+function readDefaults(fields: Readonly<Record<string, FieldOptions>>, { context, report }: ConditionCompiler): Map<string, Value> {
+  const defaults = new Map<string, Value>();
+  for (const [field, options] of Object.entries(fields)) {
+    if (typeof options.default !== 'string') continue;
+    // An empty text is a fine default, though it is never a read value.
+    if (options.default === '' && options.type === 'text') {
+      defaults.set(field, { kind: 'text', text: '' });
+      continue;
+    }
+    const read = valueTypes[options.type]?.read(options.default, options, context);
+    if (read?.ok) defaults.set(field, read.value);
+    else report.add('YS-FIELD-DEFAULT', ['fields', field, 'default'], { field });
+  }
+  return defaults;
+}
+
+function compileRule(source: RuleSource, index: number, compiler: RuleCompiler): CompiledRule | null {
+  if (source.off) return null;
+  const kind = ruleKinds[source.kind];
+  const body = kind?.compile(source as never, compiler);
+  return body ? { ...body, name: source.name ?? `${source.kind} ${index + 1}`, kind: source.kind } : null;
+}
+
+function compileRoutes(source: SieveSource, fields: object, columns: object, compiler: ConditionCompiler): CompiledRoute[] {
+  return ((source.routes ?? []) as RouteSource[]).flatMap((route, i) => {
+    const byName = route.each === 'row' ? [...Object.keys(fields), ...Object.keys(columns)] : Object.keys(fields);
+    return compileRoute(route, byName, ['routes', i], compiler) ?? [];
+  });
+}

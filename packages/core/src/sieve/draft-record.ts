@@ -1,0 +1,66 @@
+import type { Evidence, Finding, Problem, RuleResult } from '../rules/index.js';
+import type { Value } from '../values/index.js';
+
+/** What is known of one place for a value while rules run. */
+type Place = { state: 'value'; value: Value; evidence: Evidence[] } | { state: 'closed'; evidence: Evidence[] } | { state: 'problem'; problem: Problem; evidence: Evidence[] };
+
+export type DraftRow = Map<string, Finding>;
+
+/** The record while it is being filled. A rule fills only what is still empty; a problem counts as empty for later rules. */
+export class DraftRecord {
+  private readonly places = new Map<string, Place>();
+  rows: DraftRow[] = [];
+
+  /** Takes what a rule found; says what became of it. */
+  take(result: RuleResult): { filled: string[]; closed: string[]; problems: string[]; left: string[]; rows: number } {
+    const report = { filled: [] as string[], closed: [] as string[], problems: [] as string[], left: [] as string[], rows: 0 };
+    for (const finding of result.findings) this.takeFinding(finding, report);
+    const rows = (result.rows ?? []).filter((row) => row.length > 0);
+    if (this.rows.length === 0 && rows.length > 0) {
+      this.rows = rows.map((row) => new Map(row.map((finding) => [finding.field, finding])));
+      report.rows = rows.length;
+    }
+    return report;
+  }
+
+  private takeFinding(finding: Finding, report: { filled: string[]; closed: string[]; problems: string[]; left: string[] }): void {
+    const known = this.places.get(finding.field);
+    if (known && known.state !== 'problem') report.left.push(finding.field);
+    else if (finding.state === 'problem') {
+      report.problems.push(finding.field);
+      // The first problem stands.
+      if (!known) this.places.set(finding.field, finding);
+    } else {
+      this.places.set(finding.field, finding);
+      (finding.state === 'value' ? report.filled : report.closed).push(finding.field);
+    }
+  }
+
+  isOpen(field: string): boolean {
+    const place = this.places.get(field);
+    return place === undefined || place.state === 'problem';
+  }
+
+  fillDefault(field: string, value: Value): void {
+    if (this.value(field) !== null) return;
+    this.places.set(field, { state: 'value', value, evidence: [{ how: 'default', in: null, start: null, end: null, raw: null, rule: null }] });
+  }
+
+  value(field: string): Value | null {
+    const place = this.places.get(field);
+    return place?.state === 'value' ? place.value : null;
+  }
+
+  evidence(field: string): Evidence[] {
+    return this.places.get(field)?.evidence ?? [];
+  }
+
+  problem(field: string): Problem | null {
+    const place = this.places.get(field);
+    return place?.state === 'problem' ? place.problem : null;
+  }
+
+  rowValues(): Map<string, Value | null>[] {
+    return this.rows.map((row) => new Map([...row].map(([name, finding]) => [name, finding.state === 'value' ? finding.value : null])));
+  }
+}

@@ -1,0 +1,4 @@
+export * from './compile-sieve.js';
+export * from './outcome.js';
+export * from './schema.js';
+export * from './sift.js';

@@ -1,0 +1,50 @@
+import type { Code } from '../errors/index.js';
+import type { RouteHit } from '../routing/index.js';
+import type { Evidence, Problem, Want } from '../rules/index.js';
+import type { JsonValue, Value } from '../values/index.js';
+
+export type Verdict = 'sound' | 'review' | 'skipped' | 'failed';
+
+/** Why a verdict is what it is. */
+export interface Reason {
+  code: Code;
+  text: string;
+}
+
+export interface TraceEntry {
+  rule: string;
+  kind: string;
+  /** Fields this rule filled, closed, or found a problem in. */
+  filled: string[];
+  closed: string[];
+  problems: string[];
+  /** Fields it found that an earlier rule had filled already. */
+  left: string[];
+  rows: number;
+  steps: number;
+  [detail: string]: unknown;
+}
+
+/** What a sieve makes of a message, in its public form: JSON, the same to the byte wherever it is made. */
+export interface Outcome {
+  verdict: Verdict;
+  reasons: Reason[];
+  sieve: string;
+  layout: string | null;
+  score: number | null;
+  fields: Record<string, JsonValue>;
+  rows: Record<string, JsonValue>[];
+  evidence: Record<string, Evidence[]>;
+  problems: Problem[];
+  trace: TraceEntry[];
+}
+
+/** Values in their typed form, for indexes and conditions. */
+export interface TypedValues {
+  fields: [string, Value][];
+  rows: [string, Value][][];
+}
+
+export type SiftResult =
+  | { kind: 'outcome'; outcome: Outcome; values: TypedValues; hits: RouteHit[] }
+  | { kind: 'wants'; wants: Want[] };

@@ -1,0 +1,63 @@
+import * as v from 'valibot';
+import { conditionSchema } from '../conditions/index.js';
+import { closed } from '../files/index.js';
+import { routeSchema } from '../routing/index.js';
+import { ruleKinds } from '../rules/index.js';
+import { type FieldOptions, valueTypes } from '../values/index.js';
+
+/** Names of sieves and mailboxes: they stand in addresses of the API and in file names. */
+const slug = v.pipe(v.string(), v.regex(/^[a-z0-9][a-z0-9-]{0,62}$/));
+const fieldName = v.pipe(v.string(), v.regex(/^[a-z][a-z0-9_]{0,62}$/i));
+
+const commonOptions = {
+  title: v.optional(v.string()),
+  required: v.optional(v.boolean()),
+  default: v.optional(v.nullable(v.string())),
+  basis: v.optional(v.picklist(['read', 'judged', 'converted', 'written'])),
+  sensitive: v.optional(v.boolean()),
+};
+
+const fieldVariants = Object.values(valueTypes).map((type) => closed({ type: v.literal(type.kind), ...commonOptions, ...type.options }));
+
+/** A field's declaration: the common options, and those of its type. */
+export const fieldSchema = v.variant('type', fieldVariants as never) as unknown as v.GenericSchema<FieldOptions>;
+
+const ruleVariants = Object.values(ruleKinds).map((kind) => closed({ kind: v.literal(kind.kind), name: v.optional(v.string()), off: v.optional(v.boolean()), ...kind.entries }));
+
+/** A rule's declaration: kind and name, and the kind's own entries. */
+export interface RuleSource {
+  kind: string;
+  name?: string | undefined;
+  off?: boolean | undefined;
+}
+
+const ruleSchema = v.variant('kind', ruleVariants as never) as unknown as v.GenericSchema<RuleSource>;
+
+const literal = v.nullable(v.union([v.string(), v.number(), v.boolean()]));
+const expected = v.record(v.string(), v.union([literal, v.array(v.record(v.string(), literal))]));
+
+/** The sieve file, `*.sieve.yaml`. */
+export const sieveSchema = closed({
+  sieve: slug,
+  title: v.optional(v.string()),
+  locale: v.optional(v.pipe(v.string(), v.regex(/^[a-z]{2}(-[A-Z]{2})?$/))),
+  timezone: v.optional(v.string()),
+  body: v.optional(v.picklist(['html', 'text'])),
+  fields: v.record(fieldName, fieldSchema),
+  rows: v.optional(
+    closed({
+      title: v.optional(v.string()),
+      min: v.optional(v.pipe(v.number(), v.integer(), v.minValue(0))),
+      max: v.optional(v.pipe(v.number(), v.integer(), v.minValue(0))),
+      columns: v.record(fieldName, fieldSchema),
+    }),
+  ),
+  accept: v.optional(conditionSchema),
+  rules: v.optional(v.array(ruleSchema)),
+  checks: v.optional(v.array(closed({ that: conditionSchema, say: v.string() }))),
+  review: v.optional(closed({ always: v.optional(v.boolean()), prompt: v.optional(v.boolean()) })),
+  routes: v.optional(v.array(routeSchema)),
+  samples: v.optional(v.array(closed({ message: v.string(), expect: v.optional(expected) }))),
+});
+
+export type SieveSource = v.InferOutput<typeof sieveSchema>;

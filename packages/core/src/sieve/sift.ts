@@ -1,0 +1,142 @@
+import { limits as defaultLimits } from '../limits.js';
+import { type Arrival, type Scene, valuesOf } from '../names/index.js';
+import { formOf, rangesView, type Reading, type View, wholeView } from '../reading/index.js';
+import { hitRoute } from '../routing/index.js';
+import { type Facts, type Problem, type RuleRun, type Want } from '../rules/index.js';
+import { type JsonValue, toJson, toText, type Value } from '../values/index.js';
+import { checkRecord, verdictOf } from './verdict.js';
+import type { CompiledRule, CompiledSieve } from './compile-sieve.js';
+import { DraftRecord } from './draft-record.js';
+import type { Outcome, SiftResult, TraceEntry, TypedValues } from './outcome.js';
+
+/** Facts for sifting with nothing known of the outside. */
+export const noFacts: Facts = { record: { key: '', link: '' }, answers: {}, model: 'default', limits: defaultLimits };
+
+/** An arrival nobody stored: the message's own date stands for its receipt. */
+export function unstored(reading: Reading): Arrival {
+  return { key: '', mailbox: '', recipient: '', received: reading.date ?? '' };
+}
+
+/**
+ * Applies a sieve to a reading. Pure: the same reading, sieve and facts give the same result to the byte. Returns the
+ * outcome, or the questions whose answers are lacking; the caller fetches them into `facts` and sifts again.
+ */
+export function sift(reading: Reading, sieve: CompiledSieve, facts: Facts = noFacts, arrival: Arrival = unstored(reading), category: string | null = null): SiftResult {
+  return new Sifting(reading, sieve, facts, arrival, category).run();
+}
+
+class Sifting {
+  private readonly draft = new DraftRecord();
+  private readonly form;
+  private readonly trace: TraceEntry[] = [];
+  private readonly problems: Problem[] = [];
+  private layout: { name: string; score: number; recognised: boolean } | null = null;
+
+  constructor(
+    private readonly reading: Reading,
+    private readonly sieve: CompiledSieve,
+    private readonly facts: Facts,
+    private readonly arrival: Arrival,
+    private readonly category: string | null,
+  ) {
+    this.form = formOf(reading, sieve.body);
+  }
+
+  run(): SiftResult {
+    for (const rule of this.sieve.rules) {
+      const wants = this.apply(rule);
+      // Later rules depend on what this one finds, so nothing more is known until it is answered.
+      if (wants.length > 0) return { kind: 'wants', wants };
+    }
+    for (const [field, value] of this.sieve.defaults) this.draft.fillDefault(field, value);
+    return this.conclude();
+  }
+
+  private apply(rule: CompiledRule): Want[] {
+    const result = rule.run(this.ruleRun(rule));
+    if (result.wants && result.wants.length > 0) return result.wants;
+    const taken = this.draft.take(result);
+    this.problems.push(...(result.problems ?? []));
+    if (result.layout && (!this.layout || !this.layout.recognised)) this.layout = result.layout;
+    this.trace.push({ rule: rule.name, kind: rule.kind, ...taken, steps: result.steps, ...result.trace });
+    return [];
+  }
+
+  private ruleRun(rule: CompiledRule): RuleRun {
+    const open = new Set(Object.keys(this.sieve.fields).filter((field) => this.draft.isOpen(field)));
+    return {
+      rule: rule.name,
+      open,
+      openRequired: [...open].filter((field) => this.sieve.fields[field]?.required),
+      recognised: this.layout ? this.layout.recognised : null,
+      scene: this.scene({}),
+      context: { language: this.sieve.language, region: this.sieve.region, reference: this.reading.date ?? this.arrival.received },
+      view: (name) => this.view(name),
+      facts: this.facts,
+    };
+  }
+
+  private view(name: string): View | null {
+    if (name === 'message.body') return rangesView('message.text', this.form.text, this.form.body);
+    if (name === 'message.text') return wholeView(name, this.form.text);
+    const values = valuesOf(name, this.scene({}));
+    return values.length > 0 ? wholeView(name, values.map(toText).join('\n')) : null;
+  }
+
+  private scene(record: Record<string, string | null>): Scene {
+    const fields = new Map(Object.keys(this.sieve.fields).map((field) => [field, this.draft.value(field)]));
+    return { reading: this.reading, form: this.form, arrival: this.arrival, category: this.category, fields, rows: this.draft.rowValues(), row: null, record };
+  }
+
+  private conclude(): SiftResult {
+    const problems = [...this.problems.filter(({ path }) => path === '' || this.draft.isOpen(path)), ...checkRecord(this.sieve, this.draft, this.scene({}))];
+    const { verdict, reasons } = verdictOf(this.sieve, this.draft, problems);
+    const outcome: Outcome = {
+      verdict,
+      reasons,
+      sieve: this.sieve.name,
+      layout: this.layout?.recognised ? this.layout.name : null,
+      score: this.layout?.score ?? null,
+      ...this.fieldsAndEvidence(),
+      problems,
+      trace: this.trace,
+    };
+    const record = {
+      'record.key': this.facts.record.key || null,
+      'record.sieve': this.sieve.name,
+      'record.layout': outcome.layout,
+      'record.score': outcome.score === null ? null : String(outcome.score),
+      'record.verdict': verdict,
+      'record.link': this.facts.record.link || null,
+    };
+    const hits = this.sieve.routes.map((route) => hitRoute(route, this.sieve.name, this.scene(record)));
+    return { kind: 'outcome', outcome, values: this.typedValues(), hits };
+  }
+
+  private fieldsAndEvidence(): Pick<Outcome, 'fields' | 'rows' | 'evidence'> {
+    const fields: Record<string, JsonValue> = {};
+    const evidence: Outcome['evidence'] = {};
+    for (const field of Object.keys(this.sieve.fields)) {
+      const value = this.draft.value(field);
+      fields[field] = value ? toJson(value) : null;
+      const found = this.draft.evidence(field);
+      if (found.length > 0) evidence[field] = found;
+    }
+    const columns = Object.keys(this.sieve.columns);
+    const rows = this.draft.rowValues().map((row) => Object.fromEntries(columns.map((column) => [column, jsonOrNull(row.get(column))])));
+    this.draft.rows.forEach((row, i) => {
+      for (const [column, finding] of row) if (finding.evidence.length > 0) evidence[`rows[${i}].${column}`] = finding.evidence;
+    });
+    return { fields, rows, evidence };
+  }
+
+  private typedValues(): TypedValues {
+    const present = (entries: Iterable<[string, Value | null]>) => [...entries].filter((entry): entry is [string, Value] => entry[1] !== null);
+    return {
+      fields: present(Object.keys(this.sieve.fields).map((field) => [field, this.draft.value(field)])),
+      rows: this.draft.rowValues().map((row) => present(row)),
+    };
+  }
+}
+
+const jsonOrNull = (value: Value | null | undefined): JsonValue => (value ? toJson(value) : null);

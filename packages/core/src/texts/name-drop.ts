@@ -1,0 +1,26 @@
+import { Drop } from 'liquidjs';
+import { type Scene, valuesOf } from '../names/index.js';
+import { toText } from '../values/index.js';
+
+/** A dotted name inside a text: worth its value, and the way to the names below it. */
+export class NameDrop extends Drop {
+  constructor(
+    private readonly name: string,
+    private readonly scene: Scene,
+  ) {
+    super();
+  }
+
+  override liquidMethodMissing(key: string | number): unknown {
+    return new NameDrop(`${this.name}.${key}`, this.scene);
+  }
+
+  override valueOf(): string | null {
+    const values = valuesOf(this.name, this.scene);
+    return values.length > 0 ? values.map(toText).join(', ') : null;
+  }
+
+  override toString(): string {
+    return this.valueOf() ?? '';
+  }
+}

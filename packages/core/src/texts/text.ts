@@ -1,0 +1,73 @@
+import { Liquid, type Template } from 'liquidjs';
+import { nearest } from '../errors/index.js';
+import type { Path, Report } from '../files/index.js';
+import { limits } from '../limits.js';
+import { type NameScope, type Scene, valuesOf } from '../names/index.js';
+import { toText, type Value } from '../values/index.js';
+import { filters } from './filters.js';
+import { NameDrop } from './name-drop.js';
+
+const liquid = new Liquid({
+  strictFilters: true,
+  ownPropertyOnly: true,
+  relativeReference: false,
+  parseLimit: limits.textOutput,
+  renderLimit: 2000,
+  memoryLimit: limits.textOutput * 10,
+  templates: {},
+});
+for (const [name, filter] of Object.entries(filters)) liquid.registerFilter(name, filter);
+
+/** A text with tokens, compiled against the names it may use. */
+export interface CompiledText {
+  source: string;
+  template: Template[];
+  names: string[];
+  /** The name, when the text is nothing but `{{ name }}`: then the typed value passes. */
+  only: string | null;
+}
+
+/** Compiles a text; a token that cannot be read or names nothing known is reported, and gives null. */
+export function compileText(source: string, scope: NameScope, path: Path, report: Report): CompiledText | null {
+  let template: Template[];
+  let names: string[];
+  try {
+    template = liquid.parse(source);
+    names = liquid.globalFullVariablesSync(template);
+  } catch (error) {
+    report.add('YS-TEXT-SYNTAX', path, { detail: (error as Error).message.split('\n')[0] ?? '' });
+    return null;
+  }
+  const unknown = names.filter((name) => scope.typeOf(name) === null);
+  for (const name of unknown) report.add('YS-TEXT-NAME', path, { name, nearest: nearest(name, scope.known()) });
+  if (unknown.length > 0) return null;
+  const only = /^\{\{-?\s*([\w.-]+)\s*-?\}\}$/.exec(source.trim())?.[1] ?? null;
+  return { source, template, names, only: only !== null && names.includes(only) ? only : null };
+}
+
+/** A rendered text, with the names it used that had no value. */
+export interface RenderedText {
+  text: string;
+  missing: string[];
+}
+
+/** Renders a text. Missing names render as nothing; filters that fail give an empty text and `missing`. */
+export function renderText(text: CompiledText, scene: Scene): RenderedText {
+  const missing = text.names.filter((name) => valuesOf(name, scene).length === 0);
+  try {
+    return { text: liquid.renderSync(text.template, globals(text.names, scene)) as string, missing };
+  } catch {
+    return { text: '', missing: missing.length > 0 ? missing : [...text.names] };
+  }
+}
+
+function globals(names: readonly string[], scene: Scene): Record<string, unknown> {
+  const roots: Record<string, unknown> = {};
+  for (const name of names) {
+    const root = name.split('.')[0] ?? name;
+    roots[root] ??= name === root ? plain(valuesOf(name, scene)) : new NameDrop(root, scene);
+  }
+  return roots;
+}
+
+const plain = (values: readonly Value[]) => (values.length > 0 ? values.map(toText).join(', ') : null);

@@ -1,0 +1,25 @@
+import { plainSpaces } from './fold.js';
+import { fitByReading, type ValueType } from './value-type.js';
+
+const local = "[\\p{L}\\p{N}!#$%&'*+/=?^_`{|}~-]+(?:\\.[\\p{L}\\p{N}!#$%&'*+/=?^_`{|}~-]+)*";
+const domain = '(?:[\\p{L}\\p{N}](?:[\\p{L}\\p{N}-]{0,61}[\\p{L}\\p{N}])?\\.)+[\\p{L}\\p{N}-]{2,63}';
+const address = new RegExp(`${local}@${domain}`, 'gu');
+
+const read: ValueType['read'] = (raw) => {
+  const text = plainSpaces(raw.normalize('NFKC')).replace(/mailto:/i, '');
+  const found = [...new Set([...text.matchAll(address)].map((match) => match[0]))];
+  const only = found[0];
+  if (only === undefined) return { ok: false, code: 'YS-VALUE-EMAIL' };
+  if (found.length > 1) return { ok: false, code: 'YS-VALUE-EMAIL-SEVERAL' };
+  const at = only.lastIndexOf('@');
+  return { ok: true, value: { kind: 'email', address: only.slice(0, at) + only.slice(at).toLowerCase() } };
+};
+
+export const email: ValueType = {
+  kind: 'email',
+  about: 'an email address, with or without a name beside it',
+  options: {},
+  part: `${local}@${domain}`,
+  read,
+  fit: fitByReading({ read }),
+};

@@ -1,0 +1,41 @@
+import type * as v from 'valibot';
+import type { Code, Params } from '../errors/index.js';
+import type { Value } from './value.js';
+
+/** What reading a value depends on besides the text itself. */
+export interface ReadContext {
+  /** Language of the sieve's locale, such as `en`. */
+  language: string;
+  /** Region of the sieve's locale, such as `GB`; null when it names none. */
+  region: string | null;
+  /** The day that dates without a year are counted from (ISO 8601). */
+  reference: string;
+}
+
+export type ReadResult = { ok: true; value: Value } | { ok: false; code: Code; params?: Params };
+
+/** Options common to all fields, whatever their type. */
+export interface FieldOptions {
+  type: string;
+  required?: boolean | undefined;
+  [option: string]: unknown;
+}
+
+/** One field type: its own options, and how a person's writing becomes a value. One file and one registry line each. */
+export interface ValueType {
+  readonly kind: Value['kind'];
+  /** One line for docs and forms. */
+  readonly about: string;
+  /** Valibot entries of the options that only this type has. */
+  readonly options: v.ObjectEntries;
+  /** Source of a ready-made pattern part, used as `~kind~` in pattern rules. */
+  readonly part: string;
+  read(raw: string, options: FieldOptions, context: ReadContext): ReadResult;
+  /** How much a raw text looks like a whole value of this type, 0 to 1; a quick test used to rank candidates. */
+  fit(raw: string, options: FieldOptions, context: ReadContext): number;
+}
+
+/** `fit` for types where reading is cheap and strict: it reads, or it does not. */
+export function fitByReading(type: Pick<ValueType, 'read'>): ValueType['fit'] {
+  return (raw, options, context) => (type.read(raw, options, context).ok ? 1 : 0);
+}
