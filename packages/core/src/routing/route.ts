@@ -23,9 +23,10 @@ export interface RouteSource {
   in_review?: 'wait' | 'deliver' | undefined;
 }
 
-/** One thing to write: the outside's name, and a typed value, a constant, or null. */
+/** One thing to write: the outside's name, and a typed value, a constant, or null. `kind` holds when the value is null too. */
 export interface Cell {
   name: string;
+  kind: Value['kind'];
   value: Value | number | boolean | string[] | null;
 }
 
@@ -45,7 +46,7 @@ export interface RouteHit {
   lines: Line[];
 }
 
-type Mapping = { name: string; text: CompiledText } | { name: string; constant: number | boolean | string[] };
+type Mapping = { name: string; kind: Value['kind'] } & ({ text: CompiledText } | { constant: number | boolean | string[] });
 
 export interface CompiledRoute {
   name: string;
@@ -61,9 +62,9 @@ export function compileRoute(source: RouteSource, byName: readonly string[], pat
   const when = source.when ? compileCondition(source.when, [...path, 'when'], compiler) : null;
   const pairs = Object.entries(source.with ?? Object.fromEntries(byName.map((name) => [name, `{{ ${name} }}`])));
   const mapping = pairs.map(([name, from]): Mapping | null => {
-    if (typeof from !== 'string') return { name, constant: from };
+    if (typeof from !== 'string') return { name, kind: typeof from === 'number' ? 'number' : 'text', constant: from };
     const text = compileText(from, compiler.scope, [...path, 'with', name], compiler.report);
-    return text && { name, text };
+    return text && { name, kind: (text.only !== null && compiler.scope.typeOf(text.only)?.kind) || 'text', text };
   });
   if ((source.when && !when) || mapping.some((entry) => entry === null)) return null;
   return { name: source.name ?? source.to, to: source.to, when, mapping: mapping as Mapping[], each: source.each ?? 'record', inReview: source.in_review ?? 'wait' };
@@ -79,7 +80,7 @@ export function hitRoute(route: CompiledRoute, scope: string, scene: Scene): Rou
     fires: decision.holds,
     why: decision.why,
     inReview: route.inReview,
-    lines: scenes.map((entry) => ({ row: entry.row, cells: route.mapping.map((mapping) => ({ name: mapping.name, value: mapped(mapping, entry.scene) })) })),
+    lines: scenes.map((entry) => ({ row: entry.row, cells: route.mapping.map((mapping) => ({ name: mapping.name, kind: mapping.kind, value: mapped(mapping, entry.scene) })) })),
   };
 }
 

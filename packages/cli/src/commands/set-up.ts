@@ -1,0 +1,65 @@
+import { readBytes } from '../offline/files.js';
+import { basename } from 'node:path';
+import type { Client } from '@yellow-sieve/client';
+import type { Command } from '../command.js';
+
+/** The name in `name.kind.yaml`. */
+const nameOf = (file: string) => basename(file).split('.')[0] ?? '';
+
+function putCommand(family: 'sieve' | 'mailbox' | 'destination', put: (client: Client, name: string, body: Uint8Array) => Promise<{ title: string }>): Command {
+  return {
+    words: `${family} put`,
+    about: `Put a ${family} file into the service`,
+    args: '<files...>',
+    examples: [`yellow-sieve ${family} put berth.${family}.yaml`],
+    async run({ args, client }) {
+      const done = [];
+      for (const file of args) done.push(await put(client(), nameOf(file), readBytes(file)));
+      return { kind: 'table', columns: ['file', 'title'], rows: done.map(({ title }, i) => [args[i] ?? '', title]), json: done };
+    },
+  };
+}
+
+export const sievePut = putCommand('sieve', (client, name, body) => client.sieves.put({ params: { name }, body }));
+export const mailboxPut = putCommand('mailbox', (client, name, body) => client.mailboxes.put({ params: { name }, body }));
+export const destinationPut = putCommand('destination', (client, name, body) => client.destinations.put({ params: { name }, body }));
+
+export const sieves: Command = {
+  words: 'sieve',
+  about: 'List sieves; with a name, show the source text of its live version',
+  args: '[name]',
+  examples: ['yellow-sieve sieve', 'yellow-sieve sieve berth-request > berth-request.sieve.yaml'],
+  async run({ args: [name], client }) {
+    if (name) {
+      const sieve = await client().sieves.get({ params: { name } });
+      return { kind: 'text', text: sieve.source.trimEnd(), json: sieve };
+    }
+    const page = await client().sieves.list();
+    return { kind: 'table', columns: ['name', 'title', 'version'], rows: page.items.map((item) => [item.name, item.title, String(item.version)]), json: page };
+  },
+};
+
+export const mailboxes: Command = {
+  words: 'mailbox',
+  about: 'List mailboxes with their addresses',
+  examples: ['yellow-sieve mailbox'],
+  async run({ client }) {
+    const page = await client().mailboxes.list();
+    return { kind: 'table', columns: ['name', 'title', 'addresses', 'messages'], rows: page.items.map((item) => [item.name, item.title, item.addresses.join(', '), String(item.messages)]), json: page };
+  },
+};
+
+export const destinations: Command = {
+  words: 'destination',
+  about: 'List destinations with the secret links of sheets; with a name, test that one',
+  args: '[name]',
+  examples: ['yellow-sieve destination', 'yellow-sieve destination berth-table'],
+  async run({ args: [name], client }) {
+    if (name) {
+      const test = await client().destinations.test({ params: { name } });
+      return { kind: 'text', text: test.detail, json: test, exit: test.ok ? 0 : 1 };
+    }
+    const page = await client().destinations.list();
+    return { kind: 'table', columns: ['name', 'title', 'kind', 'links'], rows: page.items.map((item) => [item.name, item.title, item.kind, item.links.join(' ')]), json: page };
+  },
+};

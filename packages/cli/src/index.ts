@@ -1,0 +1,1 @@
+export { runProgram, type Surroundings } from './program.js';

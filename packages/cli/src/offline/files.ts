@@ -1,0 +1,45 @@
+import { existsSync, readFileSync } from 'node:fs';
+import { dirname, join, resolve } from 'node:path';
+import { type CompiledMailbox, type CompiledSieve, compileMailbox, compileSieve, type KeptAnswer, mailboxOf, parseMailbox, YsError } from '@yellow-sieve/core';
+import { CallError } from '../call-error.js';
+
+/** Reads a file as text, or says in a sentence that it cannot. */
+export function readText(file: string): string {
+  return readBytes(file).toString('utf8');
+}
+
+export function readBytes(file: string): Buffer {
+  try {
+    return readFileSync(file);
+  } catch (cause) {
+    throw Object.assign(new CallError('YS-FILE-NOT-FOUND', { file }), { cause });
+  }
+}
+
+/** A mailbox from a sieve file or a mailbox file with its sieves beside it. */
+export function loadMailbox(file: string): CompiledMailbox {
+  const text = readText(file);
+  if (!/\.mailbox\.(ya?ml|json)$/.test(file)) return mailboxOf(compileSieve(text));
+  const folder = dirname(resolve(file));
+  const { sieves, problems } = parseMailbox(text);
+  if (problems.length > 0) throw new YsError(problems[0]?.code ?? 'YS-FILE-WRONG-VALUE', {}, problems);
+  return compileMailbox(text, new Map(sieves.map((name): [string, CompiledSieve] => [name, compileSieve(readText(sieveFile(folder, name)))])));
+}
+
+function sieveFile(folder: string, name: string): string {
+  const candidates = ['yaml', 'yml', 'json'].map((ending) => join(folder, `${name}.sieve.${ending}`));
+  return candidates.find(existsSync) ?? join(folder, `${name}.sieve.yaml`);
+}
+
+/** Kept answers beside a sieve: one `{"digest", "content"}` a line in `answers.jsonl`. */
+export function loadAnswers(file: string): Record<string, KeptAnswer> {
+  const path = join(dirname(resolve(file)), 'answers.jsonl');
+  if (!existsSync(path)) return {};
+  const lines = readText(path).split('\n').filter((line) => line.trim() !== '');
+  return Object.fromEntries(
+    lines.map((line): [string, KeptAnswer] => {
+      const { digest, content, complete = true } = JSON.parse(line) as { digest: string; content: string; complete?: boolean };
+      return [digest, { kind: 'answered', content, complete }];
+    }),
+  );
+}

@@ -1,0 +1,82 @@
+import { Command as Commander, CommanderError, Option as CommanderOption } from 'commander';
+import { ClientError } from '@yellow-sieve/client';
+import { YsError } from '@yellow-sieve/core';
+import { CallError } from './call-error.js';
+import type { Command, Output } from './command.js';
+import { commands } from './commands/index.js';
+import { connectService } from './connect.js';
+import { print, type Screen } from './printer.js';
+
+/** What a run of the command line needs from its process. */
+export interface Surroundings {
+  env: NodeJS.ProcessEnv;
+  folder: string;
+  out: Screen;
+  err: Screen;
+  stdin: () => Promise<Buffer>;
+}
+
+/** Runs the command line. Resolves to the exit code: 0 fine, 1 found trouble, 2 wrong call. */
+export async function runProgram(argv: readonly string[], around: Surroundings): Promise<0 | 1 | 2> {
+  let exit: 0 | 1 | 2 = 0;
+  const program = build(around, (code) => {
+    exit = code;
+  });
+  try {
+    await program.parseAsync([...argv], { from: 'user' });
+  } catch (error) {
+    return explain(error, around.err);
+  }
+  return exit;
+}
+
+function build(around: Surroundings, done: (exit: 0 | 1) => void): Commander {
+  const root = new Commander('yellow-sieve')
+    .description('Yellow Sieve turns arriving email into labelled records and takes them where they are needed.')
+    .option('--json', 'print JSON')
+    .helpCommand(false)
+    .exitOverride()
+    .configureOutput({ writeOut: (text) => around.out.write(text), writeErr: (text) => around.err.write(text) });
+  for (const command of commands) addCommand(root, command, around, done);
+  return root;
+}
+
+function addCommand(root: Commander, command: Command, around: Surroundings, done: (exit: 0 | 1) => void): void {
+  const words = command.words.split(' ');
+  const parent = words.slice(0, -1).reduce((at, word) => at.commands.find((known) => known.name() === word) ?? at, root);
+  const made = parent.command([words.at(-1), command.args].filter(Boolean).join(' ')).description(command.about);
+  made.option('--json', 'print JSON');
+  for (const option of command.options ?? []) {
+    const built = new CommanderOption(option.flags, option.about);
+    if (option.choices) built.choices(option.choices);
+    if (option.default !== undefined) built.default(option.default);
+    made.addOption(built);
+  }
+  made.addHelpText('after', `\nExamples:\n${command.examples.map((line) => `  ${line}`).join('\n')}`);
+  made.action(async () => done(await runCommand(command, made, around)));
+}
+
+async function runCommand(command: Command, made: Commander, around: Surroundings): Promise<0 | 1> {
+  const options = made.optsWithGlobals<Record<string, string | boolean | undefined>>();
+  const json = options.json === true;
+  const args = (made.processedArgs as (string | string[] | undefined)[]).flat().filter((arg): arg is string => typeof arg === 'string');
+  const client = () => connectService(around.env, around.folder);
+  const output: Output = await command.run({ args, options, json, client, stdin: around.stdin });
+  print(output, json, around.out);
+  return 'exit' in output && output.exit === 1 ? 1 : 0;
+}
+
+/** The one place that turns an error into a sentence and an exit code. */
+function explain(error: unknown, err: Screen): 0 | 1 | 2 {
+  if (error instanceof CommanderError) return error.exitCode === 0 ? 0 : 2;
+  if (error instanceof ClientError) return tell(err, error.message, error.problem.problems ?? [], error.code, error.code === 'YS-CLI-UNREACHABLE' ? 2 : 1);
+  if (error instanceof YsError) return tell(err, error.message, error.problems, error.code, error instanceof CallError ? 2 : 1);
+  err.write(`${error instanceof Error ? (error.stack ?? error.message) : String(error)}\n`);
+  return 1;
+}
+
+function tell(err: Screen, sentence: string, problems: readonly { line: number; column: number; text: string; code: string }[], code: string, exit: 1 | 2): 1 | 2 {
+  if (problems.length === 0) err.write(`${sentence} (${code})\n`);
+  for (const problem of problems) err.write(`line ${problem.line}, column ${problem.column}: ${problem.text} (${problem.code})\n`);
+  return exit;
+}

@@ -1,0 +1,2 @@
+export * from './client.js';
+export * from './client-error.js';

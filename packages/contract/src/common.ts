@@ -1,0 +1,37 @@
+import * as v from 'valibot';
+
+/** UUIDv7 of a message, record or delivery. */
+export const keySchema = v.pipe(v.string(), v.uuid());
+/** A moment in ISO 8601, UTC. */
+export const momentSchema = v.string();
+export const nameSchema = v.pipe(v.string(), v.regex(/^[a-z0-9][a-z0-9-]{0,62}$/));
+
+/** Roles, each allowed all that the ones after it are. */
+export const roles = ['owner', 'author', 'reviewer', 'viewer'] as const;
+export type Role = (typeof roles)[number];
+
+export const pageQuery = {
+  /** How many to return, 1 to 200; 50 when left out. */
+  limit: v.optional(v.pipe(v.string(), v.transform(Number), v.integer(), v.minValue(1), v.maxValue(200)), '50'),
+  /** Where the page before ended. */
+  cursor: v.optional(v.string()),
+};
+
+/** A page of a listing; `next` is the cursor of the page after, or null. */
+export const page = <S extends v.GenericSchema>(item: S) => v.object({ items: v.array(item), next: v.nullable(v.string()) });
+
+export const reasonSchema = v.object({ code: v.string(), text: v.string() });
+
+/** RFC 9457, with our stable code and, for files, the located problems. */
+export const problemDetailsSchema = v.object({
+  type: v.string(),
+  title: v.string(),
+  status: v.number(),
+  code: v.string(),
+  problems: v.optional(v.array(v.object({ code: v.string(), path: v.string(), text: v.string(), line: v.number(), column: v.number() }))),
+});
+export type ProblemDetails = v.InferOutput<typeof problemDetailsSchema>;
+
+/** JSON that is passed on as it is. */
+export const jsonSchema = v.unknown();
+export const doneSchema = v.object({ done: v.literal(true) });

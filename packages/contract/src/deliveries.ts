@@ -1,0 +1,44 @@
+import * as v from 'valibot';
+import { jsonSchema, keySchema, momentSchema, nameSchema, page, pageQuery } from './common.js';
+import type { Endpoint } from './endpoint.js';
+
+export const deliveryStates = ['waiting', 'delivered', 'retrying', 'uncertain', 'stopped', 'kept back', 'dropped'] as const;
+
+export const deliverySchema = v.object({
+  key: keySchema,
+  identity: v.string(),
+  message: keySchema,
+  record: v.nullable(keySchema),
+  revision: v.number(),
+  route: v.string(),
+  destination: v.string(),
+  state: v.picklist(deliveryStates),
+  attempts: v.number(),
+  next_try: v.nullable(momentSchema),
+  code: v.nullable(v.string()),
+  answer: v.nullable(v.string()),
+  updated: momentSchema,
+});
+export type Delivery = v.InferOutput<typeof deliverySchema>;
+
+const params = v.object({ key: keySchema });
+
+export const deliveryEndpoints = {
+  list: {
+    method: 'GET',
+    path: '/api/v1/deliveries',
+    role: 'viewer',
+    summary: 'Deliveries, newest first',
+    query: v.object({ ...pageQuery, state: v.optional(v.picklist(deliveryStates)), destination: v.optional(nameSchema), message: v.optional(keySchema) }),
+    response: page(deliverySchema),
+  },
+  get: {
+    method: 'GET',
+    path: '/api/v1/deliveries/:key',
+    role: 'viewer',
+    summary: 'One delivery with its payload and every attempt',
+    params,
+    response: v.object({ ...deliverySchema.entries, payload: jsonSchema, tries: v.array(v.object({ at: momentSchema, result: v.string(), answer: v.string() })) }),
+  },
+  retry: { method: 'POST', path: '/api/v1/deliveries/:key/retry', role: 'author', summary: 'Tries a stopped or waiting delivery now', params, response: deliverySchema },
+} as const satisfies Record<string, Endpoint>;

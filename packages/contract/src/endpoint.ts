@@ -1,0 +1,27 @@
+import type * as v from 'valibot';
+import type { Role } from './common.js';
+
+/** One call of the API: everything a server, a client and the published document need to know of it. */
+export interface Endpoint {
+  method: 'GET' | 'POST' | 'PUT';
+  /** With `:name` for parameters. */
+  path: string;
+  /** The least role that may call it. */
+  role: Role;
+  summary: string;
+  params?: v.GenericSchema;
+  query?: v.GenericSchema;
+  /** A schema for JSON, or the media type of a body that is passed as bytes. */
+  body?: v.GenericSchema | 'message/rfc822' | 'application/yaml';
+  /** A schema for JSON, or `file` for bytes with a media type of their own. */
+  response: v.GenericSchema | 'file';
+}
+
+type OutputOf<S> = S extends v.GenericSchema ? v.InferOutput<S> : undefined;
+type InputOf<S> = S extends v.GenericSchema ? v.InferInput<S> : undefined;
+
+export type ParamsOf<E extends Endpoint> = OutputOf<E['params']>;
+export type QueryOf<E extends Endpoint> = OutputOf<E['query']>;
+export type QueryInputOf<E extends Endpoint> = InputOf<E['query']>;
+export type BodyOf<E extends Endpoint> = E['body'] extends string ? Uint8Array : OutputOf<E['body']>;
+export type ResponseOf<E extends Endpoint> = E['response'] extends v.GenericSchema ? v.InferOutput<E['response']> : Uint8Array;

@@ -1,0 +1,7 @@
+export * from './common.js';
+export * from './deliveries.js';
+export * from './endpoint.js';
+export * from './messages.js';
+export * from './records.js';
+export * from './set-up.js';
+export * from './all-endpoints.js';

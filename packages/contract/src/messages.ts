@@ -1,0 +1,66 @@
+import * as v from 'valibot';
+import { jsonSchema, keySchema, momentSchema, nameSchema, page, pageQuery, reasonSchema } from './common.js';
+import type { Endpoint } from './endpoint.js';
+
+export const messageStates = ['waiting', 'done', 'review', 'skipped', 'failed'] as const;
+
+export const messageSchema = v.object({
+  key: keySchema,
+  mailbox: v.string(),
+  intake: v.string(),
+  recipient: v.string(),
+  subject: v.nullable(v.string()),
+  from: v.nullable(v.string()),
+  received: momentSchema,
+  size: v.number(),
+  state: v.picklist(messageStates),
+  reasons: v.array(reasonSchema),
+  category: v.nullable(v.string()),
+  sieve: v.nullable(v.string()),
+});
+export type Message = v.InferOutput<typeof messageSchema>;
+
+export const routeHitSchema = v.object({
+  route: v.string(),
+  destination: v.string(),
+  fires: v.boolean(),
+  why: v.string(),
+  lines: v.array(jsonSchema),
+});
+
+/** A message with its outcome in public form (as `sift --json` prints it), what its routes would do, and its deliveries. */
+export const messageDetailSchema = v.object({
+  ...messageSchema.entries,
+  record: v.nullable(keySchema),
+  revision: v.nullable(v.number()),
+  outcome: v.nullable(jsonSchema),
+  routes: v.array(routeHitSchema),
+  deliveries: v.array(v.object({ key: keySchema, route: v.string(), destination: v.string(), state: v.string(), answer: v.nullable(v.string()) })),
+});
+export type MessageDetail = v.InferOutput<typeof messageDetailSchema>;
+
+const params = v.object({ key: keySchema });
+
+export const messageEndpoints = {
+  list: {
+    method: 'GET',
+    path: '/api/v1/messages',
+    role: 'viewer',
+    summary: 'Messages, newest first',
+    query: v.object({ ...pageQuery, mailbox: v.optional(nameSchema), state: v.optional(v.picklist(messageStates)), sieve: v.optional(nameSchema) }),
+    response: page(messageSchema),
+  },
+  get: { method: 'GET', path: '/api/v1/messages/:key', role: 'viewer', summary: 'One message with its outcome and deliveries', params, response: messageDetailSchema },
+  raw: { method: 'GET', path: '/api/v1/messages/:key/raw', role: 'viewer', summary: 'The raw message as it came', params, response: 'file' },
+  reading: { method: 'GET', path: '/api/v1/messages/:key/reading', role: 'viewer', summary: 'What rules see of the message', params, response: jsonSchema },
+  feed: {
+    method: 'POST',
+    path: '/api/v1/mailboxes/:mailbox/messages',
+    role: 'author',
+    summary: 'Puts a raw message into a mailbox',
+    params: v.object({ mailbox: nameSchema }),
+    body: 'message/rfc822',
+    response: v.object({ key: keySchema }),
+  },
+  again: { method: 'POST', path: '/api/v1/messages/:key/again', role: 'author', summary: 'Puts the message through again, with the live version', params, response: v.object({ key: keySchema }) },
+} as const satisfies Record<string, Endpoint>;

@@ -1,0 +1,3 @@
+import { defineConfig } from 'drizzle-kit';
+
+export default defineConfig({ dialect: 'mysql', schema: './dist/database/schema.js', out: './migrations' });

@@ -1,0 +1,67 @@
+import * as v from 'valibot';
+
+const port = v.pipe(v.string(), v.transform(Number), v.integer(), v.minValue(0), v.maxValue(65_535));
+const count = (least: number) => v.pipe(v.string(), v.transform(Number), v.integer(), v.minValue(least));
+
+const schema = v.object({
+  YELLOW_SIEVE_DATABASE: v.pipe(v.string(), v.startsWith('mysql://')),
+  YELLOW_SIEVE_HOST: v.optional(v.string(), '127.0.0.1'),
+  YELLOW_SIEVE_HTTP_PORT: v.optional(port, '7400'),
+  YELLOW_SIEVE_SMTP_PORT: v.optional(port, '7425'),
+  /** Bytes of the largest message that is taken; announced by SMTP. */
+  YELLOW_SIEVE_MESSAGE_LIMIT: v.optional(count(1024), String(25 * 1024 * 1024)),
+  /** File with the key that seals secrets; made when it is not there. */
+  YELLOW_SIEVE_KEY_FILE: v.optional(v.string(), '.yellow-sieve/key'),
+  /** Where the first start leaves address and token for the command line. */
+  YELLOW_SIEVE_CLIENT_FILE: v.optional(v.string()),
+  YELLOW_SIEVE_ROLE: v.optional(v.picklist(['all', 'intake', 'work', 'web']), 'all'),
+  /** Worker threads that read and sift. */
+  YELLOW_SIEVE_THREADS: v.optional(count(1), '2'),
+  /** Seconds after which reading and sifting one message is stopped; the last net. */
+  YELLOW_SIEVE_SIFT_SECONDS: v.optional(count(1), '20'),
+  /** Milliseconds between looks for work when there was none. */
+  YELLOW_SIEVE_POLL_MS: v.optional(count(10), '250'),
+  YELLOW_SIEVE_LOG: v.optional(v.picklist(['debug', 'info', 'warn', 'error', 'silent']), 'info'),
+});
+
+export interface Config {
+  database: string;
+  host: string;
+  httpPort: number;
+  smtpPort: number;
+  messageLimit: number;
+  keyFile: string;
+  clientFile: string | undefined;
+  role: 'all' | 'intake' | 'work' | 'web';
+  threads: number;
+  siftSeconds: number;
+  pollMs: number;
+  log: string;
+}
+
+/**
+ * The configuration from environment variables.
+ * @throws Error with one sentence that names every variable that is missing or wrong.
+ */
+export function readConfig(env: NodeJS.ProcessEnv): Config {
+  const result = v.safeParse(schema, env);
+  if (!result.success) {
+    const wrong = result.issues.map((issue) => `${v.getDotPath(issue)} (${issue.message})`).join(', ');
+    throw new Error(`The configuration cannot be used: ${wrong}. Set these environment variables and start again.`);
+  }
+  const { output: o } = result;
+  return {
+    database: o.YELLOW_SIEVE_DATABASE,
+    host: o.YELLOW_SIEVE_HOST,
+    httpPort: o.YELLOW_SIEVE_HTTP_PORT,
+    smtpPort: o.YELLOW_SIEVE_SMTP_PORT,
+    messageLimit: o.YELLOW_SIEVE_MESSAGE_LIMIT,
+    keyFile: o.YELLOW_SIEVE_KEY_FILE,
+    clientFile: o.YELLOW_SIEVE_CLIENT_FILE,
+    role: o.YELLOW_SIEVE_ROLE,
+    threads: o.YELLOW_SIEVE_THREADS,
+    siftSeconds: o.YELLOW_SIEVE_SIFT_SECONDS,
+    pollMs: o.YELLOW_SIEVE_POLL_MS,
+    log: o.YELLOW_SIEVE_LOG,
+  };
+}

@@ -1,0 +1,62 @@
+import type { Cell } from '@yellow-sieve/core';
+
+/** A column of a target table, and the cell's value for it. */
+export interface TableColumn {
+  name: string;
+  type: string;
+  value: string | number | null;
+}
+
+const types: Record<Cell['kind'], string> = {
+  text: 'MEDIUMTEXT',
+  choice: 'VARCHAR(255)',
+  number: 'DECIMAL(38,10)',
+  integer: 'BIGINT',
+  amount: 'DECIMAL(19,4)',
+  date: 'DATE',
+  datetime: 'DATETIME(3)',
+  email: 'VARCHAR(320)',
+  phone: 'VARCHAR(32)',
+};
+
+/** The columns a cell becomes: one, or two for an amount (`fee`, `fee_currency`). */
+export function columnsOf(cell: Cell): TableColumn[] {
+  const { name, kind, value } = cell;
+  if (kind === 'amount') {
+    const amount = typeof value === 'object' && value !== null && !Array.isArray(value) && value.kind === 'amount' ? value : null;
+    return [
+      { name, type: types.amount, value: amount?.decimal ?? null },
+      { name: `${name}_currency`, type: 'CHAR(3)', value: amount?.currency ?? null },
+    ];
+  }
+  return [{ name, type: types[kind], value: plain(value) }];
+}
+
+function plain(value: Cell['value']): string | number | null {
+  if (value === null || typeof value === 'number') return value;
+  if (typeof value === 'boolean') return value ? 1 : 0;
+  if (Array.isArray(value)) return value.join(', ');
+  switch (value.kind) {
+    case 'number':
+    case 'integer':
+    case 'amount':
+      return value.decimal;
+    case 'date':
+      return value.date;
+    case 'datetime':
+      return new Date(value.datetime).toISOString().slice(0, 23).replace('T', ' ');
+    case 'text':
+      return value.text;
+    case 'choice':
+      return value.choice;
+    case 'email':
+      return value.address;
+    case 'phone':
+      return value.e164;
+  }
+}
+
+/** Names that can stand in a table without surprise. */
+export function isColumnName(name: string): boolean {
+  return /^[A-Za-z_][A-Za-z0-9_ ,.-]{0,62}$/.test(name) && !name.toLowerCase().startsWith('ys_');
+}

@@ -1,0 +1,43 @@
+import type * as v from 'valibot';
+import type { Line } from '@yellow-sieve/core';
+import type { Database } from '../database/connect.js';
+
+/** What became of one try. `refused` is for good; `unreachable` is tried again; `uncertain`: no answer came after sending. */
+export type Tried =
+  | { result: 'delivered'; answer: string }
+  | { result: 'refused'; answer: string }
+  | { result: 'unreachable'; answer: string; retryAfterSeconds?: number }
+  | { result: 'uncertain'; answer: string };
+
+/** What a delivery is, beside its payload. */
+export interface DeliveryAbout {
+  /** Stable for ever; keyed targets upsert by it. */
+  identity: string;
+  message: string;
+  /** When the message was received, in ISO 8601. */
+  messageTime: string;
+}
+
+export interface DestinationContext {
+  /** The destination's name and definition (its file without name, title and kind). */
+  name: string;
+  definition: Record<string, unknown>;
+  /** The opened connection, when the kind needs one. */
+  connection: Record<string, unknown> | null;
+  db: Database;
+}
+
+/** One destination kind: a folder, and one line in the registry. */
+export interface DestinationKind {
+  readonly kind: string;
+  readonly about: string;
+  /** Valibot entries of the destination file. */
+  readonly entries: v.ObjectEntries;
+  /** The kind and entries of the connection it needs, or null. */
+  readonly connection: { kind: string; entries: v.ObjectEntries } | null;
+  /** What will be sent, as it is kept in the outbox. A string is the sentence that says why this line cannot be sent. */
+  render(line: Line, about: DeliveryAbout, definition: Record<string, unknown>): { payload: unknown } | { refused: string };
+  /** Whether the destination is reachable, allowed and of the right shape. Writes no record. */
+  test(context: DestinationContext): Promise<{ ok: boolean; detail: string }>;
+  deliver(payload: unknown, about: DeliveryAbout, context: DestinationContext): Promise<Tried>;
+}

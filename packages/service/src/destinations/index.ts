@@ -1,0 +1,9 @@
+import { database } from './database/database.js';
+import type { DestinationKind } from './destination-kind.js';
+import { mail } from './mail/mail.js';
+import { sheet } from './sheet/sheet.js';
+
+/** The destination kinds. A new kind is one folder and one line here. */
+export const destinationKinds: Readonly<Record<string, DestinationKind>> = { sheet, database, mail };
+
+export * from './destination-kind.js';

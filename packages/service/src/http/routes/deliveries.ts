@@ -1,0 +1,14 @@
+import { deliveryEndpoints } from '@yellow-sieve/contract';
+import { getDelivery, listDeliveries, retryDelivery } from '../../store/delivery-store.js';
+import type { ServeContext } from '../app.js';
+import { serveEndpoint } from '../serve-endpoint.js';
+
+export function serveDeliveries({ app, db, onward }: ServeContext): void {
+  serveEndpoint(app, db, deliveryEndpoints.list, ({ query }) => listDeliveries(db, query));
+  serveEndpoint(app, db, deliveryEndpoints.get, ({ params }) => getDelivery(db, params.key));
+  serveEndpoint(app, db, deliveryEndpoints.retry, async ({ params }) => {
+    const delivery = await retryDelivery(db, params.key);
+    onward();
+    return delivery;
+  });
+}

@@ -1,0 +1,35 @@
+import { Readable } from 'node:stream';
+import { compileSieve } from '@yellow-sieve/core';
+import { recordEndpoints } from '@yellow-sieve/contract';
+import { csvOf } from '../../exports/csv.js';
+import { recordTable } from '../../exports/record-file.js';
+import { xlsxOf } from '../../exports/xlsx.js';
+import { allRecords, getRecord, listRecords, type RecordFilter } from '../../store/record-store.js';
+import { getSieve } from '../../store/sieve-store.js';
+import type { ServeContext } from '../app.js';
+import { type FileReply, serveEndpoint } from '../serve-endpoint.js';
+
+export function serveRecords({ app, db }: ServeContext): void {
+  serveEndpoint(app, db, recordEndpoints.export, ({ query }) => exportFile(db, query));
+  serveEndpoint(app, db, recordEndpoints.list, ({ query }) => listRecords(db, query));
+  serveEndpoint(app, db, recordEndpoints.get, ({ params }) => getRecord(db, params.key));
+}
+
+async function exportFile(db: ServeContext['db'], { format, ...filter }: RecordFilter & { sieve: string; format: 'csv' | 'xlsx' | 'jsonl' }): Promise<FileReply> {
+  const { source, title } = await getSieve(db, filter.sieve);
+  const name = `${filter.sieve}.${format}`;
+  const records = allRecords(db, filter);
+  if (format === 'jsonl') return { type: 'application/jsonl', name, body: Readable.from(jsonLines(records), { objectMode: false }) };
+  const { header, lines } = await recordTable(compileSieve(source).fields, records);
+  const cells = plain(lines);
+  if (format === 'xlsx') return { type: 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet', name, body: xlsxOf(title, header, cells) };
+  return { type: 'text/csv; charset=utf-8', name, body: Readable.from(csvOf(header, cells), { objectMode: false }) };
+}
+
+async function* jsonLines(records: AsyncIterable<object>): AsyncGenerator<string> {
+  for await (const record of records) yield `${JSON.stringify(record)}\n`;
+}
+
+async function* plain(lines: AsyncIterable<(string | number | null)[]>) {
+  for await (const line of lines) yield line.map((value) => (typeof value === 'string' ? { kind: 'text' as const, text: value } : value));
+}

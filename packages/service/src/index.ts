@@ -1,0 +1,2 @@
+export { type Config, readConfig } from './config.js';
+export { type Service, startService } from './service.js';

@@ -1,0 +1,101 @@
+import { SMTPServer, type SMTPServerAddress, type SMTPServerDataStream, type SMTPServerSession } from 'smtp-server';
+import type { Logger } from 'pino';
+import { say, YsError } from '@yellow-sieve/core';
+import type { Database } from '../database/connect.js';
+import { isDatabaseDown, troubleName } from '../database/trouble.js';
+import { findMailbox } from '../store/mailbox-store.js';
+import { acceptMessage } from './accept.js';
+
+export interface SmtpOptions {
+  db: Database;
+  host: string;
+  port: number;
+  messageLimit: number;
+  log: Logger;
+  /** Called after a message was taken. */
+  onward: () => void;
+}
+
+export interface SmtpIntake {
+  port: number;
+  close(): Promise<void>;
+}
+
+/** An SMTP error as the server library wants it: the code the other side sees. */
+function answer(responseCode: number, text: string): Error {
+  return Object.assign(new Error(text), { responseCode });
+}
+
+/** Connections that may hold a message at the same time. */
+const mostClients = 100;
+
+/** Starts the SMTP intake. `250` is said only after the message is committed to disk. */
+export async function startSmtp(options: SmtpOptions): Promise<SmtpIntake> {
+  const { db, host, port, messageLimit, log } = options;
+  // Mailbox of each recipient, found when the recipient was named.
+  const found = new WeakMap<SMTPServerAddress, string>();
+  const server = new SMTPServer({
+    banner: 'Yellow Sieve',
+    size: messageLimit,
+    maxClients: mostClients,
+    disabledCommands: ['AUTH', 'STARTTLS'],
+    disableReverseLookup: true,
+    hideENHANCEDSTATUSCODES: false,
+    logger: false,
+    onMailFrom: (address, _session, callback) => {
+      const size = Number((address.args as { SIZE?: string } | undefined)?.SIZE ?? 0);
+      callback(size > messageLimit ? tooLarge(messageLimit) : undefined);
+    },
+    onRcptTo: (address, _session, callback) => {
+      findMailbox(db, address.address).then(
+        (mailbox) => {
+          if (mailbox === null) return callback(answer(550, say('YS-INTAKE-UNKNOWN-ADDRESS')));
+          found.set(address, mailbox);
+          callback();
+        },
+        (error: unknown) => callback(later(error, log)),
+      );
+    },
+    onData: (stream, session, callback) => {
+      take(options, stream, session, found).then(
+        (ids) => callback(null, `taken as ${ids.join(', ')}`),
+        (error: unknown) => {
+          // What is left of the message must be read, or the answer is never seen.
+          stream.resume();
+          stream.once('end', () => callback(refusal(error, messageLimit, log)));
+          if (stream.readableEnded) callback(refusal(error, messageLimit, log));
+        },
+      );
+    },
+  } as ConstructorParameters<typeof SMTPServer>[0]);
+  server.on('error', (error) => log.debug({ trouble: troubleName(error) }, 'smtp connection trouble'));
+  const listening = await new Promise<number>((resolve, reject) => {
+    server.server.once('error', reject);
+    server.listen(port, host, () => resolve((server.server.address() as { port: number }).port));
+  });
+  return { port: listening, close: () => new Promise((resolve) => server.close(() => resolve())) };
+}
+
+async function take(options: SmtpOptions, stream: SMTPServerDataStream, session: SMTPServerSession, found: WeakMap<SMTPServerAddress, string>): Promise<string[]> {
+  const sender = session.envelope.mailFrom === false ? '' : session.envelope.mailFrom.address;
+  // Two addresses of one mailbox give one message.
+  const byMailbox = new Map(session.envelope.rcptTo.map((recipient) => [found.get(recipient) ?? '', recipient.address]));
+  const receipts = [...byMailbox].map(([mailboxId, recipient]) => ({ mailboxId, recipient: recipient.slice(0, 320), sender: sender.slice(0, 320), intake: 'smtp' }));
+  const ids = await acceptMessage(options.db, stream, receipts, options.messageLimit);
+  options.onward();
+  return ids;
+}
+
+function refusal(error: unknown, limit: number, log: Logger): Error {
+  if (error instanceof YsError && error.code === 'YS-INTAKE-TOO-LARGE') return tooLarge(limit);
+  if (error instanceof YsError) return answer(554, error.message);
+  return later(error, log);
+}
+
+const tooLarge = (limit: number) => answer(552, say('YS-INTAKE-TOO-LARGE', { limit: `${Math.round(limit / 1024 / 102.4) / 10} MB` }));
+
+/** Trouble on our side is never the sender's fault: they keep the message and try again. */
+function later(error: unknown, log: Logger): Error {
+  log.warn({ trouble: troubleName(error), down: isDatabaseDown(error) }, 'a message could not be taken just now');
+  return answer(451, say('YS-DATABASE-DOWN'));
+}

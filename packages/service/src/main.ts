@@ -1,0 +1,24 @@
+import { readConfig } from './config.js';
+import { startService } from './service.js';
+
+/** Entry of the service process. Stops cleanly on SIGINT and SIGTERM. */
+try {
+  const service = await startService(readConfig(process.env));
+  process.send?.({ httpPort: service.httpPort, smtpPort: service.smtpPort });
+  let stopping = false;
+  const stop = () => {
+    if (stopping) return;
+    stopping = true;
+    service.close().then(
+      () => process.exit(0),
+      () => process.exit(1),
+    );
+  };
+  process.on('SIGINT', stop);
+  process.on('SIGTERM', stop);
+} catch (error) {
+  const { code, port } = error as { code?: string; port?: number };
+  const said = code === 'EADDRINUSE' ? `The port ${port} is taken. Stop what uses it, or choose another by YELLOW_SIEVE_HTTP_PORT or YELLOW_SIEVE_SMTP_PORT.` : (error as Error).message;
+  process.stderr.write(`${said}\n`);
+  process.exit(1);
+}

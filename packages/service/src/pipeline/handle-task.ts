@@ -1,0 +1,27 @@
+import type { Arrival, HandleResult, KeptAnswer } from '@yellow-sieve/core';
+
+/** What a worker thread is told of one message. It reads the raw pieces itself. */
+export interface HandleTask {
+  database: string;
+  rawId: string;
+  mailbox: { digest: string; source: string };
+  sieves: { name: string; digest: string; source: string }[];
+  arrival: Arrival;
+  record: { key: string; link: string };
+  model: string;
+  answers: Record<string, KeptAnswer>;
+}
+
+/** What listings show of a message once it has been read. */
+export interface Summary {
+  subject: string;
+  fromAddress: string | null;
+  fromName: string | null;
+  messageId: string | null;
+  sentAt: string | null;
+}
+
+export interface HandleReply {
+  summary: Summary;
+  result: HandleResult;
+}

@@ -1,0 +1,76 @@
+import { asc, count, eq, inArray } from 'drizzle-orm';
+import { v7 as uuid } from 'uuid';
+import { compileMailbox, type CompiledSieve, compileSieve, digestOf, parseMailbox, YsError } from '@yellow-sieve/core';
+import type { Database, Executor } from '../database/connect.js';
+import { mailbox, mailboxAddress, message } from '../database/schema.js';
+import { liveSieves } from './sieve-store.js';
+
+export interface MailboxRow {
+  id: string;
+  name: string;
+  title: string;
+  source: string;
+  digest: string;
+}
+
+const columns = { id: mailbox.id, name: mailbox.name, title: mailbox.title, source: mailbox.source, digest: mailbox.digest };
+
+export async function listMailboxes(db: Executor) {
+  const rows = await db.select(columns).from(mailbox).orderBy(asc(mailbox.name));
+  return Promise.all(rows.map((row) => withAddresses(db, row)));
+}
+
+export async function getMailbox(db: Executor, name: string) {
+  const [row] = await db.select(columns).from(mailbox).where(eq(mailbox.name, name));
+  if (!row) throw new YsError('YS-NOT-FOUND', { what: 'mailbox', name });
+  return withAddresses(db, row);
+}
+
+async function withAddresses(db: Executor, row: MailboxRow) {
+  const addresses = await db.select({ address: mailboxAddress.address }).from(mailboxAddress).where(eq(mailboxAddress.mailboxId, row.id));
+  const [counted] = await db.select({ messages: count() }).from(message).where(eq(message.mailboxId, row.id));
+  return { ...row, addresses: addresses.map(({ address }) => address).sort(), messages: counted?.messages ?? 0 };
+}
+
+/** The mailboxes of some messages, by id. */
+export async function mailboxesById(db: Executor, ids: readonly string[]): Promise<Map<string, MailboxRow>> {
+  const rows = ids.length > 0 ? await db.select(columns).from(mailbox).where(inArray(mailbox.id, [...ids])) : [];
+  return new Map(rows.map((row) => [row.id, row]));
+}
+
+/** The mailbox that takes mail for an address: by the address, without its plus-part, or by a catch-all of its domain. */
+export async function findMailbox(db: Executor, address: string): Promise<string | null> {
+  const lower = address.toLowerCase();
+  const domain = lower.slice(lower.lastIndexOf('@'));
+  const wanted = [lower, lower.replace(/\+[^@]*(?=@)/, ''), domain];
+  const rows = await db.select().from(mailboxAddress).where(inArray(mailboxAddress.address, wanted));
+  return wanted.map((key) => rows.find((row) => row.address === key)?.mailboxId).find((id) => id !== undefined) ?? null;
+}
+
+/** Makes or changes a mailbox from its file. The sieves it names must exist. */
+export async function putMailbox(db: Database, name: string, source: string): Promise<void> {
+  const parsed = parseMailbox(source);
+  if (parsed.data && parsed.data.mailbox !== name) throw new YsError('YS-REQUEST-INVALID', { detail: `the file is of the mailbox “${parsed.data.mailbox}”, not “${name}”` });
+  const sieves = await liveSieves(db, parsed.sieves);
+  const compiled = compileMailbox(source, new Map<string, CompiledSieve>([...sieves].map(([key, live]) => [key, compileSieve(live.source)])));
+  await db.transaction(async (tx) => {
+    const [known] = await tx.select({ id: mailbox.id }).from(mailbox).where(eq(mailbox.name, name));
+    const id = known?.id ?? uuid();
+    const values = { name, title: compiled.source.title ?? name, source, digest: digestOf(source), updatedAt: new Date() };
+    if (known) await tx.update(mailbox).set(values).where(eq(mailbox.id, id));
+    else await tx.insert(mailbox).values({ id, ...values });
+    await replaceAddresses(tx, id, compiled.source.addresses.map((address) => address.toLowerCase()));
+  });
+}
+
+async function replaceAddresses(tx: Executor, mailboxId: string, addresses: readonly string[]): Promise<void> {
+  await tx.delete(mailboxAddress).where(eq(mailboxAddress.mailboxId, mailboxId));
+  const [taken] = await tx
+    .select({ address: mailboxAddress.address, name: mailbox.name })
+    .from(mailboxAddress)
+    .innerJoin(mailbox, eq(mailbox.id, mailboxAddress.mailboxId))
+    .where(inArray(mailboxAddress.address, [...addresses]))
+    .limit(1);
+  if (taken) throw new YsError('YS-MAILBOX-ADDRESS-TAKEN', { address: taken.address, mailbox: taken.name });
+  await tx.insert(mailboxAddress).values(addresses.map((address) => ({ address, mailboxId })));
+}

@@ -1,0 +1,18 @@
+import { eq } from 'drizzle-orm';
+import * as v from 'valibot';
+import type { Database } from '../database/connect.js';
+import { connection } from '../database/schema.js';
+import type { Secrets } from '../secrets.js';
+
+/** How a language model is reached: any server of the chat-completions interface. */
+export const modelEntries = { url: v.string(), model: v.string(), key: v.optional(v.string()), timeout_seconds: v.optional(v.number(), 60) };
+export type ModelConnection = v.InferOutput<ReturnType<typeof v.object<typeof modelEntries>>>;
+
+/** Name of the connection that prompt rules ask. */
+const modelConnectionName = 'model';
+
+/** The model's connection, or null when none is set up. */
+export async function openModel(db: Database, secrets: Secrets): Promise<ModelConnection | null> {
+  const [found] = await db.select().from(connection).where(eq(connection.name, modelConnectionName));
+  return found?.kind === 'model' ? (secrets.open(found.sealed) as ModelConnection) : null;
+}

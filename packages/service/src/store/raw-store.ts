@@ -1,0 +1,74 @@
+import { createHash, type Hash } from 'node:crypto';
+import { and, asc, eq, lt } from 'drizzle-orm';
+import { v7 as uuid } from 'uuid';
+import type { Database, Executor } from '../database/connect.js';
+import { raw, rawChunk } from '../database/schema.js';
+
+/** Size of one piece of raw mail in the database. */
+export const chunkBytes = 256 * 1024;
+
+/** A raw message on its way into the database. Only `finish` inside the caller's transaction makes it count. */
+export class RawWriter {
+  readonly id = uuid();
+  size = 0;
+  private readonly hash: Hash = createHash('sha256');
+  private held: Buffer[] = [];
+  private heldBytes = 0;
+  private seq = 0;
+
+  constructor(private readonly db: Database) {}
+
+  /** Takes bytes. Pieces of long messages are stored as they come, marked incomplete; short ones wait for `finish`. */
+  async write(bytes: Buffer): Promise<void> {
+    this.size += bytes.length;
+    this.hash.update(bytes);
+    this.held.push(bytes);
+    this.heldBytes += bytes.length;
+    while (this.heldBytes >= chunkBytes) await this.storePiece();
+  }
+
+  private async storePiece(): Promise<void> {
+    const all = Buffer.concat(this.held, this.heldBytes);
+    if (this.seq === 0) await this.db.insert(raw).values({ id: this.id, digest: '0'.repeat(64), size: 0, complete: false, createdAt: new Date() });
+    await this.db.insert(rawChunk).values({ rawId: this.id, seq: this.seq++, bytes: all.subarray(0, chunkBytes) });
+    this.held = [all.subarray(chunkBytes)];
+    this.heldBytes = all.length - chunkBytes;
+  }
+
+  /** Stores what is left and marks the message complete, in the caller's transaction. */
+  async finish(tx: Executor): Promise<{ id: string; size: number }> {
+    const digest = this.hash.copy().digest('hex');
+    if (this.seq === 0) await tx.insert(raw).values({ id: this.id, digest, size: this.size, complete: true, createdAt: new Date() });
+    else await tx.update(raw).set({ digest, size: this.size, complete: true }).where(eq(raw.id, this.id));
+    if (this.heldBytes > 0) await tx.insert(rawChunk).values({ rawId: this.id, seq: this.seq, bytes: Buffer.concat(this.held, this.heldBytes) });
+    return { id: this.id, size: this.size };
+  }
+
+  /** Forgets what was stored of a message that will not be taken. */
+  async abandon(): Promise<void> {
+    if (this.seq === 0) return;
+    await this.db.delete(rawChunk).where(eq(rawChunk.rawId, this.id));
+    await this.db.delete(raw).where(eq(raw.id, this.id));
+  }
+}
+
+/** The pieces of a raw message, in order, one at a time. */
+export async function* rawPieces(db: Executor, rawId: string): AsyncGenerator<Buffer> {
+  for (let seq = 0; ; seq++) {
+    const [piece] = await db.select({ bytes: rawChunk.bytes }).from(rawChunk).where(and(eq(rawChunk.rawId, rawId), eq(rawChunk.seq, seq)));
+    if (!piece) return;
+    yield piece.bytes;
+    // A short piece is the last one.
+    if (piece.bytes.length < chunkBytes) return;
+  }
+}
+
+/** Removes the pieces of long messages whose sender went away before the end. */
+export async function sweepIncomplete(db: Database, before: Date): Promise<number> {
+  const orphans = await db.select({ id: raw.id }).from(raw).where(and(eq(raw.complete, false), lt(raw.createdAt, before))).orderBy(asc(raw.id)).limit(100);
+  for (const { id } of orphans) {
+    await db.delete(rawChunk).where(eq(rawChunk.rawId, id));
+    await db.delete(raw).where(eq(raw.id, id));
+  }
+  return orphans.length;
+}

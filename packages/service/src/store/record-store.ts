@@ -1,0 +1,81 @@
+import { and, asc, desc, eq, exists, gt, lt } from 'drizzle-orm';
+import { YsError } from '@yellow-sieve/core';
+import type { Executor } from '../database/connect.js';
+import { mailbox, message, record, recordRevision, value } from '../database/schema.js';
+import { cursorId, pageOf } from './paging.js';
+
+const item = {
+  key: record.id,
+  message: record.messageId,
+  mailbox: mailbox.name,
+  sieve: record.sieve,
+  revision: record.revision,
+  verdict: record.verdict,
+  layout: recordRevision.layout,
+  score: recordRevision.score,
+  fields: recordRevision.fields,
+  rows: recordRevision.rows,
+  received: message.receivedAt,
+  made: recordRevision.createdAt,
+};
+
+const published = <T extends { received: Date; made: Date }>(row: T) => ({ ...row, received: row.received.toISOString(), made: row.made.toISOString() });
+export type PublishedRecord = Awaited<ReturnType<typeof listRecords>>['items'][number];
+
+export interface RecordFilter {
+  sieve?: string | undefined;
+  verdict?: string | undefined;
+  field?: string | undefined;
+  is?: string | undefined;
+}
+
+const joined = (db: Executor) =>
+  db
+    .select(item)
+    .from(record)
+    .innerJoin(recordRevision, and(eq(recordRevision.recordId, record.id), eq(recordRevision.number, record.revision)))
+    .innerJoin(message, eq(message.id, record.messageId))
+    .innerJoin(mailbox, eq(mailbox.id, record.mailboxId));
+
+function matching(db: Executor, filter: RecordFilter) {
+  const { field, is } = filter;
+  return and(
+    filter.sieve ? eq(record.sieve, filter.sieve) : undefined,
+    filter.verdict ? eq(record.verdict, filter.verdict) : undefined,
+    field && is !== undefined
+      ? exists(db.select({ field: value.field }).from(value).where(and(eq(value.recordId, record.id), eq(value.field, field), eq(value.text, is.slice(0, 191)))))
+      : undefined,
+  );
+}
+
+export async function listRecords(db: Executor, filter: RecordFilter & { limit: number; cursor?: string | undefined }) {
+  const before = cursorId(filter.cursor);
+  const rows = await joined(db)
+    .where(and(before ? lt(record.id, before) : undefined, matching(db, filter)))
+    .orderBy(desc(record.id))
+    .limit(filter.limit + 1);
+  return pageOf(rows.map(published), filter.limit);
+}
+
+const exportPage = 500;
+
+/** All records of a filter, oldest first, a page at a time. */
+export async function* allRecords(db: Executor, filter: RecordFilter): AsyncGenerator<PublishedRecord> {
+  let after = '';
+  for (;;) {
+    const rows = await joined(db)
+      .where(and(gt(record.id, after), matching(db, filter)))
+      .orderBy(asc(record.id))
+      .limit(exportPage);
+    yield* rows.map(published);
+    if (rows.length < exportPage) return;
+    after = rows.at(-1)?.key ?? after;
+  }
+}
+
+export async function getRecord(db: Executor, id: string) {
+  const [row] = await joined(db).where(eq(record.id, id));
+  if (!row) throw new YsError('YS-NOT-FOUND', { what: 'record', name: id });
+  const [revision] = await db.select().from(recordRevision).where(and(eq(recordRevision.recordId, id), eq(recordRevision.number, row.revision)));
+  return { ...published(row), evidence: revision?.evidence, problems: revision?.problems ?? [], made_from: revision?.madeFrom };
+}

@@ -1,0 +1,67 @@
+import { sql } from 'drizzle-orm';
+import type { Database } from '../database/connect.js';
+import { retryDeadlocks } from '../database/trouble.js';
+import type { delivery, message, want } from '../database/schema.js';
+
+/** Tables whose rows are claimed. They share the columns `claimed_by`, `claimed_until` and `lost`. */
+type Claimable = typeof message | typeof delivery | typeof want;
+
+export interface ClaimOptions {
+  table: Claimable;
+  /** Name of the key column. */
+  keyColumn: string;
+  /** Which rows wait for work, as SQL over the table. */
+  waiting: ReturnType<typeof sql>;
+  /** The same as far as an UPDATE of the table may check it; `waiting` when left out. */
+  stillWaiting?: ReturnType<typeof sql>;
+  worker: string;
+  most: number;
+  leaseSeconds: number;
+}
+
+/** Times a claim may be lost before the row runs alone. */
+export const lostBeforeAlone = 3;
+
+/**
+ * Claims up to `most` rows. Candidates are read without locks, picked at random and taken by an UPDATE that checks again;
+ * who comes second gets fewer rows, never the same ones. Leases go by the database's clock, and an expired one is taken
+ * over and counted as lost. Rows that were lost often are left to `claimAlone`.
+ */
+export async function claimRows(db: Database, options: ClaimOptions): Promise<string[]> {
+  return claim(db, options, sql`lost < ${lostBeforeAlone}`, options.most);
+}
+
+/** Claims one row whose claims were lost too often, to be run with nothing beside it. */
+export async function claimAlone(db: Database, options: ClaimOptions): Promise<string[]> {
+  return claim(db, options, sql`lost >= ${lostBeforeAlone}`, 1);
+}
+
+async function claim(db: Database, options: ClaimOptions, lost: ReturnType<typeof sql>, most: number): Promise<string[]> {
+  const { table, waiting, worker, leaseSeconds } = options;
+  const key = sql.identifier(options.keyColumn);
+  const free = sql`(claimed_by IS NULL OR claimed_until < NOW(3))`;
+  const candidates = await rowsOf(db, sql`SELECT ${key} AS id FROM ${table} WHERE ${waiting} AND ${free} AND ${lost} ORDER BY due_at LIMIT ${most * 4}`);
+  const picked = sample(candidates, most);
+  if (picked.length === 0) return [];
+  await retryDeadlocks(() =>
+    db.execute(
+      sql`UPDATE ${table} SET lost = lost + (claimed_by IS NOT NULL), claimed_by = ${worker}, claimed_until = NOW(3) + INTERVAL ${leaseSeconds} SECOND
+          WHERE ${key} IN ${picked} AND ${options.stillWaiting ?? waiting} AND ${free}`,
+    ),
+  );
+  return rowsOf(db, sql`SELECT ${key} AS id FROM ${table} WHERE ${key} IN ${picked} AND claimed_by = ${worker} ORDER BY due_at`);
+}
+
+async function rowsOf(db: Database, query: ReturnType<typeof sql>): Promise<string[]> {
+  const [rows] = (await db.execute(query)) as unknown as [{ id: string }[]];
+  return rows.map(({ id }) => id);
+}
+
+/** Some of the candidates at random, so that workers seldom reach for the same rows. */
+function sample(candidates: readonly string[], most: number): string[] {
+  if (candidates.length <= most) return [...candidates];
+  const pool = [...candidates];
+  const picked: string[] = [];
+  while (picked.length < most && pool.length > 0) picked.push(...pool.splice(Math.floor(Math.random() * pool.length), 1));
+  return picked;
+}

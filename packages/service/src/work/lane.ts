@@ -1,0 +1,63 @@
+import { setTimeout as sleep } from 'node:timers/promises';
+import type { Logger } from 'pino';
+import { troubleName } from '../database/trouble.js';
+
+export interface LaneOptions {
+  name: string;
+  /** Does one round of work; says how many items it took. */
+  round: () => Promise<number>;
+  /** Milliseconds to wait after a round that took nothing. */
+  pollMs: number;
+  log: Logger;
+}
+
+/** A loop that does rounds of work until it is stopped. Trouble in a round is logged, and the loop goes on after a while. */
+export class Lane {
+  private readonly stopping = new AbortController();
+  private running: Promise<void> | null = null;
+  private wakeUp: (() => void) | null = null;
+
+  constructor(private readonly options: LaneOptions) {}
+
+  start(): void {
+    this.running = this.loop();
+  }
+
+  /** Looks for work at once, instead of at the end of the pause. */
+  nudge(): void {
+    this.wakeUp?.();
+  }
+
+  /** Lets the round under way finish, then ends. */
+  async stop(): Promise<void> {
+    this.stopping.abort();
+    this.nudge();
+    await this.running;
+  }
+
+  private async loop(): Promise<void> {
+    const { name, round, pollMs, log } = this.options;
+    let pause = pollMs;
+    while (!this.stopping.signal.aborted) {
+      let took = 0;
+      try {
+        took = await round();
+        pause = pollMs;
+      } catch (error) {
+        log.warn({ lane: name, trouble: troubleName(error) }, 'a round of work failed');
+        pause = Math.min(5000, pause * 2);
+      }
+      if (took === 0) await this.rest(pause);
+    }
+  }
+
+  private async rest(ms: number): Promise<void> {
+    const woken = new Promise<void>((resolve) => {
+      this.wakeUp = resolve;
+    });
+    const clock = new AbortController();
+    await Promise.race([woken, sleep(ms, undefined, { signal: clock.signal }).catch(() => undefined)]);
+    clock.abort();
+    this.wakeUp = null;
+  }
+}

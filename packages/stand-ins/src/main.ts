@@ -1,0 +1,17 @@
+import { startMail } from './mail/server.js';
+import { startModel } from './model/server.js';
+
+/** Starts all stand-ins on the ports given by the environment; ends on SIGTERM or SIGINT. */
+const port = (name: string, otherwise: number) => Number(process.env[name] ?? otherwise);
+try {
+  const model = await startModel(port('STAND_IN_MODEL_PORT', 7411));
+  const mail = await startMail(port('STAND_IN_SMTP_PORT', 7412), port('STAND_IN_MAIL_PORT', 7413));
+  process.send?.({ model: model.port, smtp: mail.smtpPort, mail: mail.httpPort });
+  const stop = () => void Promise.all([model.close(), mail.close()]).then(() => process.exit(0));
+  process.on('SIGINT', stop);
+  process.on('SIGTERM', stop);
+} catch (error) {
+  const { code, port: taken } = error as { code?: string; port?: number };
+  process.stderr.write(`${code === 'EADDRINUSE' ? `The port ${taken} is taken, so the stand-ins cannot start. Stop what uses it.` : (error as Error).message}\n`);
+  process.exit(1);
+}

@@ -1,0 +1,87 @@
+// Installs what is missing before anything else can run: uses nothing but Node itself.
+import { spawnSync } from 'node:child_process';
+import { createHash } from 'node:crypto';
+import { existsSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+
+export const projectFolder = fileURLToPath(new URL('..', import.meta.url)).replace(/\/$/, '');
+
+/** Trouble that is told in one sentence, without a stack. */
+export class Trouble extends Error {}
+
+/** Runs the work of a script; trouble ends it with its sentence and exit code 1. */
+export async function main(work) {
+  try {
+    await work();
+  } catch (error) {
+    process.stderr.write(`\n${error instanceof Trouble ? error.message : (error.stack ?? error)}\n`);
+    process.exit(1);
+  }
+}
+
+/** Runs a program to its end, its output shown. */
+export function run(command, args, { env = {}, quiet = false } = {}) {
+  const result = spawnSync(command, args, { cwd: projectFolder, stdio: quiet ? 'pipe' : 'inherit', env: { ...process.env, ...env }, encoding: 'utf8' });
+  if (result.error || result.status !== 0) {
+    const detail = quiet ? `\n${(result.stderr || result.stdout || '').trim().split('\n').slice(-8).join('\n')}` : '';
+    throw new Trouble(`“${command} ${args.join(' ')}” failed${result.error ? `: ${result.error.message}` : ` with ${result.status}`}.${detail}`);
+  }
+  return result.stdout ?? '';
+}
+
+export function checkNode() {
+  const major = Number(process.versions.node.split('.')[0]);
+  if (major < 20) throw new Trouble(`Node 20 or later is needed, and this is ${process.versions.node}. Install it and run the command again.`);
+}
+
+/** Installs the npm packages of the lockfile, if that has not been done for this very lockfile. */
+export function installPackages() {
+  const digest = createHash('sha256').update(readFileSync(join(projectFolder, 'package-lock.json'))).digest('hex');
+  const mark = join(projectFolder, 'node_modules', '.yellow-sieve-lock');
+  if (existsSync(mark) && readFileSync(mark, 'utf8') === digest) return;
+  say('Installing npm packages');
+  // Not `npm ci`: that refuses a lockfile without the builds of some packages for other platforms, which not every registry has.
+  run('npm', ['install', '--no-save', '--ignore-scripts', '--no-audit', '--no-fund', '--loglevel=error']);
+  writeFileSync(mark, digest);
+}
+
+const findProgram = (name) => ['/usr/sbin', '/usr/bin', '/usr/local/bin', '/usr/local/sbin'].map((folder) => join(folder, name)).find(existsSync);
+
+/** Installs Debian packages whose program is missing. `wanted` maps program to package. */
+export function installDebian(wanted) {
+  const missing = Object.entries(wanted).filter(([program]) => !findProgram(program));
+  if (missing.length === 0) return;
+  const packages = [...new Set(missing.map(([, name]) => name))];
+  const what = `${packages.join(' and ')} ${packages.length > 1 ? 'are' : 'is'} needed`;
+  if (!findProgram('apt-get')) throw new Trouble(`${what}, and there is no apt-get here. Install ${packages.join(', ')} by the means of this system, then run the command again.`);
+  if (process.getuid?.() !== 0) throw new Trouble(`${what}. Run this command once as root, or run: apt-get install --no-install-recommends ${packages.join(' ')}`);
+  say(`Installing ${packages.join(', ')} with apt-get`);
+  withoutStartingServices(() => {
+    const env = { DEBIAN_FRONTEND: 'noninteractive' };
+    run('apt-get', ['update', '-qq'], { env, quiet: true });
+    run('apt-get', ['install', '-y', '-qq', '--no-install-recommends', ...packages], { env, quiet: true });
+  });
+}
+
+/** Debian starts a server once it is installed; a private instance is wanted instead. */
+function withoutStartingServices(install) {
+  const policy = '/usr/sbin/policy-rc.d';
+  const ours = !existsSync(policy);
+  if (ours) writeFileSync(policy, '#!/bin/sh\nexit 101\n', { mode: 0o755 });
+  try {
+    install();
+  } finally {
+    if (ours) rmSync(policy, { force: true });
+  }
+}
+
+/** Builds all packages; takes a moment when nothing changed. */
+export function build() {
+  say('Building');
+  run('npx', ['--no-install', 'tsc', '-b'], { quiet: true });
+}
+
+export function say(text) {
+  process.stdout.write(`- ${text}\n`);
+}

@@ -1,0 +1,18 @@
+// npm test: installs what it needs, checks types, form and arrows, and runs every test. Arguments go to Jest.
+import { build, checkNode, installDebian, installPackages, main, run, say } from './set-up.mjs';
+
+await main(async () => {
+  checkNode();
+  installPackages();
+  installDebian({ mariadbd: 'mariadb-server' });
+  build();
+  const args = process.argv.slice(2);
+  if (args.length === 0) {
+    say('Checking types of the tests, form, and the arrows between packages');
+    run('npx', ['--no-install', 'tsc', '-p', 'tsconfig.tests.json']);
+    run('npx', ['--no-install', 'biome', 'check', '.']);
+    run('npx', ['--no-install', 'depcruise', 'packages', '--config', '.dependency-cruiser.cjs']);
+  }
+  say('Running the tests');
+  run('npx', ['--no-install', 'jest', ...args], { env: { NODE_OPTIONS: '--experimental-vm-modules --no-warnings' } });
+});
