@@ -1,4 +1,7 @@
-const typescript = ['@swc/jest', { jsc: { parser: { syntax: 'typescript' }, target: 'es2022' }, module: { type: 'es6' } }];
+const typescript = [
+  '@swc/jest',
+  { jsc: { parser: { syntax: 'typescript' }, target: 'es2022' }, module: { type: 'es6' } },
+];
 const esmOnlyDependency = ['@swc/jest', { jsc: { target: 'es2022' }, module: { type: 'commonjs' } }];
 
 const shared = {
@@ -13,7 +16,19 @@ const shared = {
 
 export default {
   projects: [
-    { ...shared, displayName: 'unit', testMatch: ['<rootDir>/packages/{core,contract,client,service,cli,stand-ins}/src/**/*.test.ts', '<rootDir>/scripts/**/*.test.ts'] },
-    { ...shared, displayName: 'end-to-end', testMatch: ['<rootDir>/packages/end-to-end/src/**/*.test.ts'], testTimeout: 60000 },
+    {
+      ...shared,
+      displayName: 'unit',
+      testMatch: [
+        '<rootDir>/packages/{core,contract,client,service,cli,stand-ins}/src/**/*.test.ts',
+        '<rootDir>/scripts/**/*.test.ts',
+      ],
+    },
+    {
+      ...shared,
+      displayName: 'end-to-end',
+      testMatch: ['<rootDir>/packages/end-to-end/src/**/*.test.ts'],
+      testTimeout: 60000,
+    },
   ],
 };

@@ -18,7 +18,8 @@ const bySmtp = (file) => Number.parseInt(file, 10) % 3 !== 0;
 export async function loadDemo({ url, token, smtpPort, database, standIns }) {
   const client = createClient({ url, token });
   await connect(client, database, standIns);
-  for (const file of readdirSync(join(here, 'destinations'))) await client.destinations.put({ params: { name: file.split('.')[0] }, body: read('destinations', file) });
+  for (const file of readdirSync(join(here, 'destinations')))
+    await client.destinations.put({ params: { name: file.split('.')[0] }, body: read('destinations', file) });
   await client.sieves.put({ params: { name: 'berth-request' }, body: read('berths', 'berth-request.sieve.yaml') });
   await client.mailboxes.put({ params: { name: 'berths' }, body: read('berths', 'berths.mailbox.yaml') });
   await feed(client, smtpPort);
@@ -27,7 +28,14 @@ export async function loadDemo({ url, token, smtpPort, database, standIns }) {
 
 async function connect(client, database, standIns) {
   const connections = {
-    'harbour-database': { kind: 'mariadb', host: '127.0.0.1', port: database.port, user: 'app', password: database.password, database: 'harbour' },
+    'harbour-database': {
+      kind: 'mariadb',
+      host: '127.0.0.1',
+      port: database.port,
+      user: 'app',
+      password: database.password,
+      database: 'harbour',
+    },
     'outgoing-mail': { kind: 'smtp', host: '127.0.0.1', port: standIns.smtp },
     model: { kind: 'model', url: `http://127.0.0.1:${standIns.model}/v1`, model: 'stand-in' },
   };
@@ -38,7 +46,8 @@ async function feed(client, smtpPort) {
   const transport = nodemailer.createTransport({ host: '127.0.0.1', port: smtpPort, pool: true, ignoreTLS: true });
   for (const file of readdirSync(join(here, 'berths', 'messages')).sort()) {
     const raw = read('berths', 'messages', file);
-    if (bySmtp(file)) await transport.sendMail({ envelope: { from: 'form@gannetbay.example', to: 'berths@gannetbay.example' }, raw });
+    if (bySmtp(file))
+      await transport.sendMail({ envelope: { from: 'form@gannetbay.example', to: 'berths@gannetbay.example' }, raw });
     else await client.messages.feed({ params: { mailbox: 'berths' }, body: raw });
   }
   transport.close();
@@ -47,7 +56,10 @@ async function feed(client, smtpPort) {
 /** Waits until nothing of the demo is on its way any more. */
 async function settled(client, seconds = 60) {
   for (const until = Date.now() + seconds * 1000; Date.now() < until; await sleep(200)) {
-    const [messages, deliveries] = await Promise.all([client.messages.list({ query: { state: 'waiting' } }), client.deliveries.list({ query: { state: 'waiting' } })]);
+    const [messages, deliveries] = await Promise.all([
+      client.messages.list({ query: { state: 'waiting' } }),
+      client.deliveries.list({ query: { state: 'waiting' } }),
+    ]);
     if (messages.items.length === 0 && deliveries.items.length === 0) return;
   }
 }

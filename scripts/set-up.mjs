@@ -22,22 +22,34 @@ export async function main(work) {
 
 /** Runs a program to its end, its output shown. */
 export function run(command, args, { env = {}, quiet = false } = {}) {
-  const result = spawnSync(command, args, { cwd: projectFolder, stdio: quiet ? 'pipe' : 'inherit', env: { ...process.env, ...env }, encoding: 'utf8' });
+  const result = spawnSync(command, args, {
+    cwd: projectFolder,
+    stdio: quiet ? 'pipe' : 'inherit',
+    env: { ...process.env, ...env },
+    encoding: 'utf8',
+  });
   if (result.error || result.status !== 0) {
     const detail = quiet ? `\n${(result.stderr || result.stdout || '').trim().split('\n').slice(-8).join('\n')}` : '';
-    throw new Trouble(`“${command} ${args.join(' ')}” failed${result.error ? `: ${result.error.message}` : ` with ${result.status}`}.${detail}`);
+    throw new Trouble(
+      `“${command} ${args.join(' ')}” failed${result.error ? `: ${result.error.message}` : ` with ${result.status}`}.${detail}`,
+    );
   }
   return result.stdout ?? '';
 }
 
 export function checkNode() {
   const major = Number(process.versions.node.split('.')[0]);
-  if (major < 20) throw new Trouble(`Node 20 or later is needed, and this is ${process.versions.node}. Install it and run the command again.`);
+  if (major < 20)
+    throw new Trouble(
+      `Node 20 or later is needed, and this is ${process.versions.node}. Install it and run the command again.`,
+    );
 }
 
 /** Installs the npm packages of the lockfile, if that has not been done for this very lockfile. */
 export function installPackages() {
-  const digest = createHash('sha256').update(readFileSync(join(projectFolder, 'package-lock.json'))).digest('hex');
+  const digest = createHash('sha256')
+    .update(readFileSync(join(projectFolder, 'package-lock.json')))
+    .digest('hex');
   const mark = join(projectFolder, 'node_modules', '.yellow-sieve-lock');
   if (existsSync(mark) && readFileSync(mark, 'utf8') === digest) return;
   say('Installing npm packages');
@@ -46,7 +58,8 @@ export function installPackages() {
   writeFileSync(mark, digest);
 }
 
-const findProgram = (name) => ['/usr/sbin', '/usr/bin', '/usr/local/bin', '/usr/local/sbin'].map((folder) => join(folder, name)).find(existsSync);
+const findProgram = (name) =>
+  ['/usr/sbin', '/usr/bin', '/usr/local/bin', '/usr/local/sbin'].map((folder) => join(folder, name)).find(existsSync);
 
 /** Installs Debian packages whose program is missing. `wanted` maps program to package. */
 export function installDebian(wanted) {
@@ -54,8 +67,14 @@ export function installDebian(wanted) {
   if (missing.length === 0) return;
   const packages = [...new Set(missing.map(([, name]) => name))];
   const what = `${packages.join(' and ')} ${packages.length > 1 ? 'are' : 'is'} needed`;
-  if (!findProgram('apt-get')) throw new Trouble(`${what}, and there is no apt-get here. Install ${packages.join(', ')} by the means of this system, then run the command again.`);
-  if (process.getuid?.() !== 0) throw new Trouble(`${what}. Run this command once as root, or run: apt-get install --no-install-recommends ${packages.join(' ')}`);
+  if (!findProgram('apt-get'))
+    throw new Trouble(
+      `${what}, and there is no apt-get here. Install ${packages.join(', ')} by the means of this system, then run the command again.`,
+    );
+  if (process.getuid?.() !== 0)
+    throw new Trouble(
+      `${what}. Run this command once as root, or run: apt-get install --no-install-recommends ${packages.join(' ')}`,
+    );
   say(`Installing ${packages.join(', ')} with apt-get`);
   withoutStartingServices(() => {
     const env = { DEBIAN_FRONTEND: 'noninteractive' };

@@ -2,8 +2,14 @@ import type { Client } from '@yellow-sieve/client';
 
 /** What a command gives back; the printer shows it. `exit` is 0 fine, 1 found trouble. */
 export type Output =
-  | { kind: 'table'; columns: readonly string[]; rows: readonly (readonly string[])[]; json: unknown; note?: string; exit?: 0 | 1 }
-  | { kind: 'lines'; items: readonly unknown[]; exit?: 0 | 1 }
+  | {
+      kind: 'table';
+      columns: readonly string[];
+      rows: readonly (readonly string[])[];
+      json: unknown;
+      note?: string;
+      exit?: 0 | 1;
+    }
   | { kind: 'text'; text: string; json: unknown; exit?: 0 | 1 }
   | { kind: 'bytes'; bytes: Uint8Array };
 

@@ -1,6 +1,6 @@
-import { Command as Commander, CommanderError, Option as CommanderOption } from 'commander';
 import { ClientError } from '@yellow-sieve/client';
 import { YsError } from '@yellow-sieve/core';
+import { Command as Commander, CommanderError, Option as CommanderOption } from 'commander';
 import { CallError } from './call-error.js';
 import type { Command, Output } from './command.js';
 import { commands } from './commands/index.js';
@@ -43,7 +43,9 @@ function build(around: Surroundings, done: (exit: 0 | 1) => void): Commander {
 
 function addCommand(root: Commander, command: Command, around: Surroundings, done: (exit: 0 | 1) => void): void {
   const words = command.words.split(' ');
-  const parent = words.slice(0, -1).reduce((at, word) => at.commands.find((known) => known.name() === word) ?? at, root);
+  const parent = words
+    .slice(0, -1)
+    .reduce((at, word) => at.commands.find((known) => known.name() === word) ?? at, root);
   const made = parent.command([words.at(-1), command.args].filter(Boolean).join(' ')).description(command.about);
   made.option('--json', 'print JSON');
   for (const option of command.options ?? []) {
@@ -59,7 +61,9 @@ function addCommand(root: Commander, command: Command, around: Surroundings, don
 async function runCommand(command: Command, made: Commander, around: Surroundings): Promise<0 | 1> {
   const options = made.optsWithGlobals<Record<string, string | boolean | undefined>>();
   const json = options.json === true;
-  const args = (made.processedArgs as (string | string[] | undefined)[]).flat().filter((arg): arg is string => typeof arg === 'string');
+  const args = (made.processedArgs as (string | string[] | undefined)[])
+    .flat()
+    .filter((arg): arg is string => typeof arg === 'string');
   const client = () => connectService(around.env, around.folder);
   const output: Output = await command.run({ args, options, json, client, stdin: around.stdin });
   print(output, json, around.out);
@@ -69,14 +73,29 @@ async function runCommand(command: Command, made: Commander, around: Surrounding
 /** The one place that turns an error into a sentence and an exit code. */
 function explain(error: unknown, err: Screen): 0 | 1 | 2 {
   if (error instanceof CommanderError) return error.exitCode === 0 ? 0 : 2;
-  if (error instanceof ClientError) return tell(err, error.message, error.problem.problems ?? [], error.code, error.code === 'YS-CLI-UNREACHABLE' ? 2 : 1);
-  if (error instanceof YsError) return tell(err, error.message, error.problems, error.code, error instanceof CallError ? 2 : 1);
+  if (error instanceof ClientError)
+    return tell(
+      err,
+      error.message,
+      error.problem.problems ?? [],
+      error.code,
+      error.code === 'YS-CLI-UNREACHABLE' ? 2 : 1,
+    );
+  if (error instanceof YsError)
+    return tell(err, error.message, error.problems, error.code, error instanceof CallError ? 2 : 1);
   err.write(`${error instanceof Error ? (error.stack ?? error.message) : String(error)}\n`);
   return 1;
 }
 
-function tell(err: Screen, sentence: string, problems: readonly { line: number; column: number; text: string; code: string }[], code: string, exit: 1 | 2): 1 | 2 {
+function tell(
+  err: Screen,
+  sentence: string,
+  problems: readonly { line: number; column: number; text: string; code: string }[],
+  code: string,
+  exit: 1 | 2,
+): 1 | 2 {
   if (problems.length === 0) err.write(`${sentence} (${code})\n`);
-  for (const problem of problems) err.write(`line ${problem.line}, column ${problem.column}: ${problem.text} (${problem.code})\n`);
+  for (const problem of problems)
+    err.write(`line ${problem.line}, column ${problem.column}: ${problem.text} (${problem.code})\n`);
   return exit;
 }

@@ -1,4 +1,12 @@
-import { type BodyOf, type Endpoint, endpoints, type ParamsOf, type ProblemDetails, type QueryInputOf, type ResponseOf } from '@yellow-sieve/contract';
+import {
+  type BodyOf,
+  type Endpoint,
+  endpoints,
+  type ParamsOf,
+  type ProblemDetails,
+  type QueryInputOf,
+  type ResponseOf,
+} from '@yellow-sieve/contract';
 import { ClientError } from './client-error.js';
 
 export interface ClientOptions {
@@ -15,13 +23,24 @@ interface CallInput<E extends Endpoint> {
   body: BodyOf<E>;
 }
 
-type Needed<E extends Endpoint> = Pick<CallInput<E>, (E extends { params: object } ? 'params' : never) | (E extends { body: object | string } ? 'body' : never)> &
+type Needed<E extends Endpoint> = Pick<
+  CallInput<E>,
+  (E extends { params: object } ? 'params' : never) | (E extends { body: object | string } ? 'body' : never)
+> &
   (E extends { query: object } ? { query?: CallInput<E>['query'] } : unknown);
 
 /** A function for one endpoint. It takes nothing when the endpoint needs nothing. */
-export type Call<E extends Endpoint> = (...input: Record<string, never> extends Needed<E> ? [input?: Needed<E>] : [input: Needed<E>]) => Promise<ResponseOf<E>>;
+export type Call<E extends Endpoint> = (
+  ...input: Record<string, never> extends Needed<E> ? [input?: Needed<E>] : [input: Needed<E>]
+) => Promise<ResponseOf<E>>;
 
-export type Client = { readonly [F in keyof typeof endpoints]: { readonly [N in keyof (typeof endpoints)[F]]: (typeof endpoints)[F][N] extends Endpoint ? Call<(typeof endpoints)[F][N]> : never } };
+export type Client = {
+  readonly [F in keyof typeof endpoints]: {
+    readonly [N in keyof (typeof endpoints)[F]]: (typeof endpoints)[F][N] extends Endpoint
+      ? Call<(typeof endpoints)[F][N]>
+      : never;
+  };
+};
 
 /**
  * The typed HTTP client: one function per endpoint of the contract. Each rejects with ClientError, which carries the
@@ -30,7 +49,12 @@ export type Client = { readonly [F in keyof typeof endpoints]: { readonly [N in 
 export function createClient(options: ClientOptions): Client {
   const families = Object.entries(endpoints).map(([family, calls]) => [
     family,
-    Object.fromEntries(Object.entries(calls).map(([name, endpoint]) => [name, (input: AnyInput = {}) => call(options, endpoint as Endpoint, input)])),
+    Object.fromEntries(
+      Object.entries(calls).map(([name, endpoint]) => [
+        name,
+        (input: AnyInput = {}) => call(options, endpoint as Endpoint, input),
+      ]),
+    ),
   ]);
   return Object.fromEntries(families) as Client;
 }
@@ -47,9 +71,17 @@ async function call(options: ClientOptions, endpoint: Endpoint, input: AnyInput)
   return endpoint.response === 'file' ? new Uint8Array(await response.arrayBuffer()) : response.json();
 }
 
-async function send({ url, token, fetch: given }: ClientOptions, endpoint: Endpoint, { params = {}, query = {}, body }: AnyInput): Promise<Response> {
+async function send(
+  { url, token, fetch: given }: ClientOptions,
+  endpoint: Endpoint,
+  { params = {}, query = {}, body }: AnyInput,
+): Promise<Response> {
   const path = endpoint.path.replace(/:(\w+)/g, (_, name: string) => encodeURIComponent(params[name] ?? ''));
-  const asked = new URLSearchParams(Object.entries(query).flatMap(([name, value]) => (value === undefined ? [] : [[name, String(value)] as [string, string]])));
+  const asked = new URLSearchParams(
+    Object.entries(query).flatMap(([name, value]) =>
+      value === undefined ? [] : [[name, String(value)] as [string, string]],
+    ),
+  );
   const bytes = typeof endpoint.body === 'string';
   const type = bytes ? (endpoint.body as string) : 'application/json';
   try {
@@ -59,12 +91,25 @@ async function send({ url, token, fetch: given }: ClientOptions, endpoint: Endpo
       ...(endpoint.body ? { body: bytes ? (body as Uint8Array<ArrayBuffer>) : JSON.stringify(body) } : {}),
     });
   } catch (cause) {
-    throw new ClientError({ type: 'about:blank', title: `No service answers at ${url}. Start it, or set YELLOW_SIEVE_URL.`, status: 503, code: 'YS-CLI-UNREACHABLE' }, { cause });
+    throw new ClientError(
+      {
+        type: 'about:blank',
+        title: `No service answers at ${url}. Start it, or set YELLOW_SIEVE_URL.`,
+        status: 503,
+        code: 'YS-CLI-UNREACHABLE',
+      },
+      { cause },
+    );
   }
 }
 
 async function problemOf(response: Response): Promise<ProblemDetails> {
-  const fallback: ProblemDetails = { type: 'about:blank', title: `The service answered ${response.status}.`, status: response.status, code: 'YS-LIVE-INTERNAL' };
+  const fallback: ProblemDetails = {
+    type: 'about:blank',
+    title: `The service answered ${response.status}.`,
+    status: response.status,
+    code: 'YS-LIVE-INTERNAL',
+  };
   try {
     const data = (await response.json()) as Partial<ProblemDetails>;
     return typeof data.code === 'string' ? { ...fallback, ...data } : fallback;

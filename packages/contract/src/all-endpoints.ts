@@ -1,7 +1,13 @@
 import { deliveryEndpoints } from './deliveries.js';
 import { messageEndpoints } from './messages.js';
 import { recordEndpoints } from './records.js';
-import { connectionEndpoints, destinationEndpoints, mailboxEndpoints, schemaEndpoints, sieveEndpoints } from './set-up.js';
+import {
+  connectionEndpoints,
+  destinationEndpoints,
+  mailboxEndpoints,
+  schemaEndpoints,
+  sieveEndpoints,
+} from './set-up.js';
 
 /** Every call of the API, by its family. */
 export const endpoints = {

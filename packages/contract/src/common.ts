@@ -18,7 +18,8 @@ export const pageQuery = {
 };
 
 /** A page of a listing; `next` is the cursor of the page after, or null. */
-export const page = <S extends v.GenericSchema>(item: S) => v.object({ items: v.array(item), next: v.nullable(v.string()) });
+export const page = <S extends v.GenericSchema>(item: S) =>
+  v.object({ items: v.array(item), next: v.nullable(v.string()) });
 
 export const reasonSchema = v.object({ code: v.string(), text: v.string() });
 
@@ -28,7 +29,9 @@ export const problemDetailsSchema = v.object({
   title: v.string(),
   status: v.number(),
   code: v.string(),
-  problems: v.optional(v.array(v.object({ code: v.string(), path: v.string(), text: v.string(), line: v.number(), column: v.number() }))),
+  problems: v.optional(
+    v.array(v.object({ code: v.string(), path: v.string(), text: v.string(), line: v.number(), column: v.number() })),
+  ),
 });
 export type ProblemDetails = v.InferOutput<typeof problemDetailsSchema>;
 

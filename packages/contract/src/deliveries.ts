@@ -2,7 +2,15 @@ import * as v from 'valibot';
 import { jsonSchema, keySchema, momentSchema, nameSchema, page, pageQuery } from './common.js';
 import type { Endpoint } from './endpoint.js';
 
-export const deliveryStates = ['waiting', 'delivered', 'retrying', 'uncertain', 'stopped', 'kept back', 'dropped'] as const;
+export const deliveryStates = [
+  'waiting',
+  'delivered',
+  'retrying',
+  'uncertain',
+  'stopped',
+  'kept back',
+  'dropped',
+] as const;
 
 export const deliverySchema = v.object({
   key: keySchema,
@@ -29,7 +37,12 @@ export const deliveryEndpoints = {
     path: '/api/v1/deliveries',
     role: 'viewer',
     summary: 'Deliveries, newest first',
-    query: v.object({ ...pageQuery, state: v.optional(v.picklist(deliveryStates)), destination: v.optional(nameSchema), message: v.optional(keySchema) }),
+    query: v.object({
+      ...pageQuery,
+      state: v.optional(v.picklist(deliveryStates)),
+      destination: v.optional(nameSchema),
+      message: v.optional(keySchema),
+    }),
     response: page(deliverySchema),
   },
   get: {
@@ -38,7 +51,18 @@ export const deliveryEndpoints = {
     role: 'viewer',
     summary: 'One delivery with its payload and every attempt',
     params,
-    response: v.object({ ...deliverySchema.entries, payload: jsonSchema, tries: v.array(v.object({ at: momentSchema, result: v.string(), answer: v.string() })) }),
+    response: v.object({
+      ...deliverySchema.entries,
+      payload: jsonSchema,
+      tries: v.array(v.object({ at: momentSchema, result: v.string(), answer: v.string() })),
+    }),
   },
-  retry: { method: 'POST', path: '/api/v1/deliveries/:key/retry', role: 'author', summary: 'Tries a stopped or waiting delivery now', params, response: deliverySchema },
+  retry: {
+    method: 'POST',
+    path: '/api/v1/deliveries/:key/retry',
+    role: 'author',
+    summary: 'Tries a stopped or waiting delivery now',
+    params,
+    response: deliverySchema,
+  },
 } as const satisfies Record<string, Endpoint>;

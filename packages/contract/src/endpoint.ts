@@ -24,4 +24,6 @@ export type ParamsOf<E extends Endpoint> = OutputOf<E['params']>;
 export type QueryOf<E extends Endpoint> = OutputOf<E['query']>;
 export type QueryInputOf<E extends Endpoint> = InputOf<E['query']>;
 export type BodyOf<E extends Endpoint> = E['body'] extends string ? Uint8Array : OutputOf<E['body']>;
-export type ResponseOf<E extends Endpoint> = E['response'] extends v.GenericSchema ? v.InferOutput<E['response']> : Uint8Array;
+export type ResponseOf<E extends Endpoint> = E['response'] extends v.GenericSchema
+  ? v.InferOutput<E['response']>
+  : Uint8Array;

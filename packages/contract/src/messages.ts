@@ -35,7 +35,15 @@ export const messageDetailSchema = v.object({
   revision: v.nullable(v.number()),
   outcome: v.nullable(jsonSchema),
   routes: v.array(routeHitSchema),
-  deliveries: v.array(v.object({ key: keySchema, route: v.string(), destination: v.string(), state: v.string(), answer: v.nullable(v.string()) })),
+  deliveries: v.array(
+    v.object({
+      key: keySchema,
+      route: v.string(),
+      destination: v.string(),
+      state: v.string(),
+      answer: v.nullable(v.string()),
+    }),
+  ),
 });
 export type MessageDetail = v.InferOutput<typeof messageDetailSchema>;
 
@@ -47,12 +55,38 @@ export const messageEndpoints = {
     path: '/api/v1/messages',
     role: 'viewer',
     summary: 'Messages, newest first',
-    query: v.object({ ...pageQuery, mailbox: v.optional(nameSchema), state: v.optional(v.picklist(messageStates)), sieve: v.optional(nameSchema) }),
+    query: v.object({
+      ...pageQuery,
+      mailbox: v.optional(nameSchema),
+      state: v.optional(v.picklist(messageStates)),
+      sieve: v.optional(nameSchema),
+    }),
     response: page(messageSchema),
   },
-  get: { method: 'GET', path: '/api/v1/messages/:key', role: 'viewer', summary: 'One message with its outcome and deliveries', params, response: messageDetailSchema },
-  raw: { method: 'GET', path: '/api/v1/messages/:key/raw', role: 'viewer', summary: 'The raw message as it came', params, response: 'file' },
-  reading: { method: 'GET', path: '/api/v1/messages/:key/reading', role: 'viewer', summary: 'What rules see of the message', params, response: jsonSchema },
+  get: {
+    method: 'GET',
+    path: '/api/v1/messages/:key',
+    role: 'viewer',
+    summary: 'One message with its outcome and deliveries',
+    params,
+    response: messageDetailSchema,
+  },
+  raw: {
+    method: 'GET',
+    path: '/api/v1/messages/:key/raw',
+    role: 'viewer',
+    summary: 'The raw message as it came',
+    params,
+    response: 'file',
+  },
+  reading: {
+    method: 'GET',
+    path: '/api/v1/messages/:key/reading',
+    role: 'viewer',
+    summary: 'What rules see of the message',
+    params,
+    response: jsonSchema,
+  },
   feed: {
     method: 'POST',
     path: '/api/v1/mailboxes/:mailbox/messages',
@@ -62,5 +96,12 @@ export const messageEndpoints = {
     body: 'message/rfc822',
     response: v.object({ key: keySchema }),
   },
-  again: { method: 'POST', path: '/api/v1/messages/:key/again', role: 'author', summary: 'Puts the message through again, with the live version', params, response: v.object({ key: keySchema }) },
+  again: {
+    method: 'POST',
+    path: '/api/v1/messages/:key/again',
+    role: 'author',
+    summary: 'Puts the message through again, with the live version',
+    params,
+    response: v.object({ key: keySchema }),
+  },
 } as const satisfies Record<string, Endpoint>;

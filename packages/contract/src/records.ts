@@ -18,7 +18,10 @@ export const recordSchema = v.object({
 });
 export type RecordItem = v.InferOutput<typeof recordSchema>;
 
-const filters = { sieve: v.optional(nameSchema), verdict: v.optional(v.picklist(['sound', 'review', 'skipped', 'failed'])) };
+const filters = {
+  sieve: v.optional(nameSchema),
+  verdict: v.optional(v.picklist(['sound', 'review', 'skipped', 'failed'])),
+};
 
 export const recordEndpoints = {
   list: {
@@ -35,14 +38,23 @@ export const recordEndpoints = {
     role: 'viewer',
     summary: 'One record with evidence and what it was made from',
     params: v.object({ key: keySchema }),
-    response: v.object({ ...recordSchema.entries, evidence: jsonSchema, problems: v.array(jsonSchema), made_from: jsonSchema }),
+    response: v.object({
+      ...recordSchema.entries,
+      evidence: jsonSchema,
+      problems: v.array(jsonSchema),
+      made_from: jsonSchema,
+    }),
   },
   export: {
     method: 'GET',
     path: '/api/v1/records/export',
     role: 'viewer',
     summary: 'All records of a sieve as one file',
-    query: v.object({ sieve: nameSchema, verdict: filters.verdict, format: v.optional(v.picklist(['csv', 'xlsx', 'jsonl']), 'csv') }),
+    query: v.object({
+      sieve: nameSchema,
+      verdict: filters.verdict,
+      format: v.optional(v.picklist(['csv', 'xlsx', 'jsonl']), 'csv'),
+    }),
     response: 'file',
   },
 } as const satisfies Record<string, Endpoint>;

@@ -5,12 +5,30 @@ import type { Endpoint } from './endpoint.js';
 const params = v.object({ name: nameSchema });
 
 const sieveItem = v.object({ name: v.string(), title: v.string(), version: v.number(), updated: momentSchema });
-const mailboxItem = v.object({ name: v.string(), title: v.string(), addresses: v.array(v.string()), messages: v.number() });
+const mailboxItem = v.object({
+  name: v.string(),
+  title: v.string(),
+  addresses: v.array(v.string()),
+  messages: v.number(),
+});
 const destinationItem = v.object({ name: v.string(), title: v.string(), kind: v.string(), links: v.array(v.string()) });
 
 export const sieveEndpoints = {
-  list: { method: 'GET', path: '/api/v1/sieves', role: 'viewer', summary: 'Sieves with their live version', response: page(sieveItem) },
-  get: { method: 'GET', path: '/api/v1/sieves/:name', role: 'viewer', summary: 'The source text of the live version, comments and all', params, response: v.object({ ...sieveItem.entries, source: v.string() }) },
+  list: {
+    method: 'GET',
+    path: '/api/v1/sieves',
+    role: 'viewer',
+    summary: 'Sieves with their live version',
+    response: page(sieveItem),
+  },
+  get: {
+    method: 'GET',
+    path: '/api/v1/sieves/:name',
+    role: 'viewer',
+    summary: 'The source text of the live version, comments and all',
+    params,
+    response: v.object({ ...sieveItem.entries, source: v.string() }),
+  },
   put: {
     method: 'PUT',
     path: '/api/v1/sieves/:name',
@@ -23,14 +41,49 @@ export const sieveEndpoints = {
 } as const satisfies Record<string, Endpoint>;
 
 export const mailboxEndpoints = {
-  list: { method: 'GET', path: '/api/v1/mailboxes', role: 'viewer', summary: 'Mailboxes and their addresses', response: page(mailboxItem) },
-  get: { method: 'GET', path: '/api/v1/mailboxes/:name', role: 'viewer', summary: 'A mailbox with its source text', params, response: v.object({ ...mailboxItem.entries, source: v.string() }) },
-  put: { method: 'PUT', path: '/api/v1/mailboxes/:name', role: 'author', summary: 'Makes or changes a mailbox', params, body: 'application/yaml', response: mailboxItem },
+  list: {
+    method: 'GET',
+    path: '/api/v1/mailboxes',
+    role: 'viewer',
+    summary: 'Mailboxes and their addresses',
+    response: page(mailboxItem),
+  },
+  get: {
+    method: 'GET',
+    path: '/api/v1/mailboxes/:name',
+    role: 'viewer',
+    summary: 'A mailbox with its source text',
+    params,
+    response: v.object({ ...mailboxItem.entries, source: v.string() }),
+  },
+  put: {
+    method: 'PUT',
+    path: '/api/v1/mailboxes/:name',
+    role: 'author',
+    summary: 'Makes or changes a mailbox',
+    params,
+    body: 'application/yaml',
+    response: mailboxItem,
+  },
 } as const satisfies Record<string, Endpoint>;
 
 export const destinationEndpoints = {
-  list: { method: 'GET', path: '/api/v1/destinations', role: 'viewer', summary: 'Destinations, with the secret links of sheets', response: page(destinationItem) },
-  put: { method: 'PUT', path: '/api/v1/destinations/:name', role: 'author', summary: 'Makes or changes a destination', params, body: 'application/yaml', response: destinationItem },
+  list: {
+    method: 'GET',
+    path: '/api/v1/destinations',
+    role: 'viewer',
+    summary: 'Destinations, with the secret links of sheets',
+    response: page(destinationItem),
+  },
+  put: {
+    method: 'PUT',
+    path: '/api/v1/destinations/:name',
+    role: 'author',
+    summary: 'Makes or changes a destination',
+    params,
+    body: 'application/yaml',
+    response: destinationItem,
+  },
   test: {
     method: 'POST',
     path: '/api/v1/destinations/:name/test',
@@ -51,7 +104,13 @@ export const connectionEndpoints = {
     body: v.looseObject({ kind: v.string() }),
     response: doneSchema,
   },
-  list: { method: 'GET', path: '/api/v1/connections', role: 'author', summary: 'Names and kinds of connections', response: page(v.object({ name: v.string(), kind: v.string() })) },
+  list: {
+    method: 'GET',
+    path: '/api/v1/connections',
+    role: 'author',
+    summary: 'Names and kinds of connections',
+    response: page(v.object({ name: v.string(), kind: v.string() })),
+  },
 } as const satisfies Record<string, Endpoint>;
 
 export const schemaEndpoints = {

@@ -1,6 +1,6 @@
 export { canonicalJson, digestOf } from './canonical-json.js';
 export * from './errors/index.js';
-export { closed, parseFile, Report, checkShape } from './files/index.js';
+export { checkShape, closed, parseFile, Report } from './files/index.js';
 export { fileJsonSchema } from './json-schema.js';
 export * from './layout/index.js';
 export { type Limits, limits } from './limits.js';
@@ -8,6 +8,22 @@ export * from './mailbox/index.js';
 export type { Arrival } from './names/index.js';
 export * from './reading/index.js';
 export type { Cell, Line, RouteHit } from './routing/index.js';
-export { type ChatRequest, type Evidence, type Facts, type KeptAnswer, type Problem, ruleKinds, type Want } from './rules/index.js';
+export {
+  type ChatRequest,
+  type Evidence,
+  type Facts,
+  type KeptAnswer,
+  type Problem,
+  ruleKinds,
+  type Want,
+} from './rules/index.js';
 export * from './sieve/index.js';
-export { type FieldOptions, type JsonValue, toJson, toText, type Value, type ValueType, valueTypes } from './values/index.js';
+export {
+  type FieldOptions,
+  type JsonValue,
+  toJson,
+  toText,
+  type Value,
+  type ValueType,
+  valueTypes,
+} from './values/index.js';

@@ -5,5 +5,8 @@ import { sieveSchema } from './sieve/index.js';
 /** The published JSON Schema of a file kind, made from the schema that checks it. */
 export function fileJsonSchema(kind: 'sieve' | 'mailbox'): object {
   const schema = kind === 'sieve' ? sieveSchema : mailboxSchema;
-  return { title: `Yellow Sieve ${kind} file`, ...toJsonSchema(schema as never, { errorMode: 'ignore', typeMode: 'input' }) };
+  return {
+    title: `Yellow Sieve ${kind} file`,
+    ...toJsonSchema(schema as never, { errorMode: 'ignore', typeMode: 'input' }),
+  };
 }

@@ -18,7 +18,10 @@ try {
   process.on('SIGTERM', stop);
 } catch (error) {
   const { code, port } = error as { code?: string; port?: number };
-  const said = code === 'EADDRINUSE' ? `The port ${port} is taken. Stop what uses it, or choose another by YELLOW_SIEVE_HTTP_PORT or YELLOW_SIEVE_SMTP_PORT.` : (error as Error).message;
+  const said =
+    code === 'EADDRINUSE'
+      ? `The port ${port} is taken. Stop what uses it, or choose another by YELLOW_SIEVE_HTTP_PORT or YELLOW_SIEVE_SMTP_PORT.`
+      : (error as Error).message;
   process.stderr.write(`${said}\n`);
   process.exit(1);
 }

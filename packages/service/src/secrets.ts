@@ -17,7 +17,10 @@ export class Secrets {
       writeFileSync(file, `${randomBytes(32).toString('base64')}\n`, { mode: 0o600 });
     }
     const key = Buffer.from(readFileSync(file, 'utf8').trim(), 'base64');
-    if (key.length !== 32) throw new Error(`The key file ${file} does not hold 32 bytes in base64. Put the right key back, or remove the file and enter all connections anew.`);
+    if (key.length !== 32)
+      throw new Error(
+        `The key file ${file} does not hold 32 bytes in base64. Put the right key back, or remove the file and enter all connections anew.`,
+      );
     return new Secrets(key);
   }
 
@@ -25,7 +28,9 @@ export class Secrets {
     const nonce = randomBytes(12);
     const cipher = createCipheriv('aes-256-gcm', this.key, nonce);
     const sealed = Buffer.concat([cipher.update(JSON.stringify(data), 'utf8'), cipher.final()]);
-    return [this.id, nonce.toString('base64'), cipher.getAuthTag().toString('base64'), sealed.toString('base64')].join('.');
+    return [this.id, nonce.toString('base64'), cipher.getAuthTag().toString('base64'), sealed.toString('base64')].join(
+      '.',
+    );
   }
 
   open(text: string): unknown {
@@ -33,6 +38,8 @@ export class Secrets {
     if (id !== this.id) throw new Error(`A secret was sealed with the key ${id}, and the key file holds ${this.id}.`);
     const decipher = createDecipheriv('aes-256-gcm', this.key, Buffer.from(nonce, 'base64'));
     decipher.setAuthTag(Buffer.from(tag, 'base64'));
-    return JSON.parse(Buffer.concat([decipher.update(Buffer.from(sealed, 'base64')), decipher.final()]).toString('utf8'));
+    return JSON.parse(
+      Buffer.concat([decipher.update(Buffer.from(sealed, 'base64')), decipher.final()]).toString('utf8'),
+    );
   }
 }

@@ -44,7 +44,16 @@ export async function startService(config: Config): Promise<Service> {
   const onward = () => work?.nudge();
   const app = has('web') ? await buildApp({ db: database.db, secrets, config, onward }, log) : null;
   const httpPort = app ? await listen(app, config) : null;
-  const smtp = has('intake') ? await startSmtp({ db: database.db, host: config.host, port: config.smtpPort, messageLimit: config.messageLimit, log, onward }) : null;
+  const smtp = has('intake')
+    ? await startSmtp({
+        db: database.db,
+        host: config.host,
+        port: config.smtpPort,
+        messageLimit: config.messageLimit,
+        log,
+        onward,
+      })
+    : null;
   if (httpPort !== null) await leaveFirstToken(config, database, httpPort);
   log.info({ httpPort, smtpPort: smtp?.port ?? null, role: config.role }, 'started');
   return { httpPort, smtpPort: smtp?.port ?? null, close: () => stop({ smtp, app, work, database }) };
@@ -76,10 +85,21 @@ function startWork(config: Config, { db }: DatabaseHandle, secrets: Secrets, log
   const modelName = async () => (await openModel(db, secrets))?.model ?? 'default';
   const nudge = () => lanes.forEach((lane) => void lane.nudge());
   const lanes = [
-    new Lane({ name: 'messages', pollMs, log, round: () => messageRound({ db, databaseUrl: config.database, pool, worker, threads, log, modelName, onward: nudge }) }),
+    new Lane({
+      name: 'messages',
+      pollMs,
+      log,
+      round: () =>
+        messageRound({ db, databaseUrl: config.database, pool, worker, threads, log, modelName, onward: nudge }),
+    }),
     new Lane({ name: 'answers', pollMs, log, round: () => answerRound({ db, secrets, worker, log, onward: nudge }) }),
     new Lane({ name: 'deliveries', pollMs, log, round: () => deliveryRound({ db, secrets, worker, log }) }),
-    new Lane({ name: 'sweep', pollMs: sweepMs, log, round: () => sweepIncomplete(db, new Date(Date.now() - orphanAgeMs)) }),
+    new Lane({
+      name: 'sweep',
+      pollMs: sweepMs,
+      log,
+      round: () => sweepIncomplete(db, new Date(Date.now() - orphanAgeMs)),
+    }),
   ];
   for (const lane of lanes) lane.start();
   return {
@@ -101,11 +121,23 @@ async function leaveFirstToken(config: Config, { db }: DatabaseHandle, port: num
   if (!config.clientFile || (await hasTokens(db))) return;
   const token = await makeToken(db, 'first start', 'owner');
   mkdirSync(dirname(config.clientFile), { recursive: true });
-  writeFileSync(config.clientFile, `${JSON.stringify({ url: `http://${config.host}:${port}`, token }, null, 2)}\n`, { mode: 0o600 });
+  writeFileSync(config.clientFile, `${JSON.stringify({ url: `http://${config.host}:${port}`, token }, null, 2)}\n`, {
+    mode: 0o600,
+  });
 }
 
 /** No new mail first, then the work under way, then the database. */
-async function stop({ smtp, app, work, database }: { smtp: SmtpIntake | null; app: FastifyInstance | null; work: Work | null; database: DatabaseHandle }): Promise<void> {
+async function stop({
+  smtp,
+  app,
+  work,
+  database,
+}: {
+  smtp: SmtpIntake | null;
+  app: FastifyInstance | null;
+  work: Work | null;
+  database: DatabaseHandle;
+}): Promise<void> {
   await smtp?.close();
   await app?.close();
   await work?.stop();

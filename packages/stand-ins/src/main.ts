@@ -12,6 +12,8 @@ try {
   process.on('SIGTERM', stop);
 } catch (error) {
   const { code, port: taken } = error as { code?: string; port?: number };
-  process.stderr.write(`${code === 'EADDRINUSE' ? `The port ${taken} is taken, so the stand-ins cannot start. Stop what uses it.` : (error as Error).message}\n`);
+  process.stderr.write(
+    `${code === 'EADDRINUSE' ? `The port ${taken} is taken, so the stand-ins cannot start. Stop what uses it.` : (error as Error).message}\n`,
+  );
   process.exit(1);
 }

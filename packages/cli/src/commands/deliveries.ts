@@ -2,14 +2,26 @@ import { type Delivery, deliveryStates } from '@yellow-sieve/contract';
 import type { Command } from '../command.js';
 import { listOptions, listQuery, moreNote, optional, shortTime } from './listing.js';
 
-const rowOf = (item: Delivery) => [shortTime(item.updated), item.state, item.destination, item.route, String(item.attempts), item.answer ?? '', item.key];
+const rowOf = (item: Delivery) => [
+  shortTime(item.updated),
+  item.state,
+  item.destination,
+  item.route,
+  String(item.attempts),
+  item.answer ?? '',
+  item.key,
+];
 const columns = ['updated', 'state', 'destination', 'route', 'tries', 'answer', 'key'];
 
 export const deliveries: Command = {
   words: 'deliveries',
   about: 'List deliveries, newest first; with a key, show that one with its payload and every try',
   args: '[key]',
-  options: [...listOptions, { flags: '--state <state>', about: 'only in this state', choices: deliveryStates }, { flags: '--destination <name>', about: 'only to this destination' }],
+  options: [
+    ...listOptions,
+    { flags: '--state <state>', about: 'only in this state', choices: deliveryStates },
+    { flags: '--destination <name>', about: 'only to this destination' },
+  ],
   examples: ['yellow-sieve deliveries --state stopped', 'yellow-sieve deliveries 0199… --json'],
   async run(input) {
     const [key] = input.args;
@@ -18,7 +30,11 @@ export const deliveries: Command = {
       const delivery = await service.deliveries.get({ params: { key } });
       return { kind: 'text', text: JSON.stringify(delivery, null, 2), json: delivery };
     }
-    const query = { ...listQuery(input), state: optional<Delivery['state']>(input, 'state'), destination: optional(input, 'destination') };
+    const query = {
+      ...listQuery(input),
+      state: optional<Delivery['state']>(input, 'state'),
+      destination: optional(input, 'destination'),
+    };
     const page = await service.deliveries.list({ query });
     return { kind: 'table', columns, rows: page.items.map(rowOf), json: page, ...moreNote(page.next) };
   },

@@ -8,4 +8,20 @@ import { destinationPut, destinations, mailboxes, mailboxPut, sievePut, sieves }
 import { sift } from './sift.js';
 
 /** All commands; those of two words come after the one whose word they begin with. */
-export const commands: readonly Command[] = [sift, read, feed, messages, again, records, exportRecords, deliveries, retry, sieves, sievePut, mailboxes, mailboxPut, destinations, destinationPut];
+export const commands: readonly Command[] = [
+  sift,
+  read,
+  feed,
+  messages,
+  again,
+  records,
+  exportRecords,
+  deliveries,
+  retry,
+  sieves,
+  sievePut,
+  mailboxes,
+  mailboxPut,
+  destinations,
+  destinationPut,
+];

@@ -6,7 +6,10 @@ export const listOptions: readonly Option[] = [
   { flags: '--cursor <cursor>', about: 'go on where the page before ended' },
 ];
 
-export const listQuery = ({ options }: Input) => ({ limit: String(options.limit), ...(typeof options.cursor === 'string' ? { cursor: options.cursor } : {}) });
+export const listQuery = ({ options }: Input) => ({
+  limit: String(options.limit),
+  ...(typeof options.cursor === 'string' ? { cursor: options.cursor } : {}),
+});
 
 /** An option as text, or undefined when it was left out. */
 export function optional<const T extends string = string>(input: Input, name: string): T | undefined {

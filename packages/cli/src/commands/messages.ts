@@ -20,12 +20,24 @@ export const messages: Command = {
       const detail = await service.messages.get({ params: { key } });
       return { kind: 'text', text: JSON.stringify(detail, null, 2), json: detail };
     }
-    const query = { ...listQuery(input), mailbox: optional(input, 'mailbox'), state: optional<Message['state']>(input, 'state'), sieve: optional(input, 'sieve') };
+    const query = {
+      ...listQuery(input),
+      mailbox: optional(input, 'mailbox'),
+      state: optional<Message['state']>(input, 'state'),
+      sieve: optional(input, 'sieve'),
+    };
     const page = await service.messages.list({ query });
     return {
       kind: 'table',
       columns: ['received', 'mailbox', 'state', 'subject', 'why', 'key'],
-      rows: page.items.map((item) => [shortTime(item.received), item.mailbox, item.state, item.subject ?? '', item.reasons.map(({ text }) => text).join(' '), item.key]),
+      rows: page.items.map((item) => [
+        shortTime(item.received),
+        item.mailbox,
+        item.state,
+        item.subject ?? '',
+        item.reasons.map(({ text }) => text).join(' '),
+        item.key,
+      ]),
       json: page,
       ...moreNote(page.next),
     };

@@ -1,12 +1,19 @@
-import { publicReading, readMessage, type PublicReading } from '@yellow-sieve/core';
-import { readBytes } from '../offline/files.js';
+import { type PublicReading, publicReading, readMessage } from '@yellow-sieve/core';
 import type { Command } from '../command.js';
+import { readBytes } from '../offline/files.js';
 
 export const read: Command = {
   words: 'read',
   about: 'Show the reading of a message: what rules see of it',
   args: '<message>',
-  options: [{ flags: '--part <part>', about: 'which part of an alternative to show', choices: ['html', 'text'], default: 'html' }],
+  options: [
+    {
+      flags: '--part <part>',
+      about: 'which part of an alternative to show',
+      choices: ['html', 'text'],
+      default: 'html',
+    },
+  ],
   examples: ['yellow-sieve read inbox/001.eml', 'yellow-sieve read inbox/001.eml --json'],
   async run({ args: [file = ''], options, stdin }) {
     const raw = file === '-' ? await stdin() : readBytes(file);
@@ -34,9 +41,16 @@ function proof(reading: PublicReading): string {
       .split('\n')
       .map((line, i) => `${(i === 0 ? kind : '').padStart(marginWidth)} │ ${line}`),
   );
-  const reasons = reading.segments.filter(({ kind }) => kind !== 'own').map(({ kind, reason }) => `${kind.padStart(marginWidth)}  because ${reason}`);
-  const attached = reading.attachments.map(({ name, type, size }) => `${'attached'.padStart(marginWidth)}  ${name || 'without a name'}, ${type}, ${size} bytes`);
-  const links = reading.links.map(({ start, end, href }) => `${'link'.padStart(marginWidth)}  ${reading.text.slice(start, end)} → ${href}`);
+  const reasons = reading.segments
+    .filter(({ kind }) => kind !== 'own')
+    .map(({ kind, reason }) => `${kind.padStart(marginWidth)}  because ${reason}`);
+  const attached = reading.attachments.map(
+    ({ name, type, size }) =>
+      `${'attached'.padStart(marginWidth)}  ${name || 'without a name'}, ${type}, ${size} bytes`,
+  );
+  const links = reading.links.map(
+    ({ start, end, href }) => `${'link'.padStart(marginWidth)}  ${reading.text.slice(start, end)} → ${href}`,
+  );
   const problems = reading.problems.map(({ text }) => `${'problem'.padStart(marginWidth)}  ${text}`);
   return [...head, '', ...body, '', ...reasons, ...links, ...attached, ...problems].join('\n').trimEnd();
 }

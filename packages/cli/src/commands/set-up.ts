@@ -1,12 +1,15 @@
-import { readBytes } from '../offline/files.js';
 import { basename } from 'node:path';
 import type { Client } from '@yellow-sieve/client';
 import type { Command } from '../command.js';
+import { readBytes } from '../offline/files.js';
 
 /** The name in `name.kind.yaml`. */
 const nameOf = (file: string) => basename(file).split('.')[0] ?? '';
 
-function putCommand(family: 'sieve' | 'mailbox' | 'destination', put: (client: Client, name: string, body: Uint8Array) => Promise<{ title: string }>): Command {
+function putCommand(
+  family: 'sieve' | 'mailbox' | 'destination',
+  put: (client: Client, name: string, body: Uint8Array) => Promise<{ title: string }>,
+): Command {
   return {
     words: `${family} put`,
     about: `Put a ${family} file into the service`,
@@ -15,14 +18,23 @@ function putCommand(family: 'sieve' | 'mailbox' | 'destination', put: (client: C
     async run({ args, client }) {
       const done = [];
       for (const file of args) done.push(await put(client(), nameOf(file), readBytes(file)));
-      return { kind: 'table', columns: ['file', 'title'], rows: done.map(({ title }, i) => [args[i] ?? '', title]), json: done };
+      return {
+        kind: 'table',
+        columns: ['file', 'title'],
+        rows: done.map(({ title }, i) => [args[i] ?? '', title]),
+        json: done,
+      };
     },
   };
 }
 
 export const sievePut = putCommand('sieve', (client, name, body) => client.sieves.put({ params: { name }, body }));
-export const mailboxPut = putCommand('mailbox', (client, name, body) => client.mailboxes.put({ params: { name }, body }));
-export const destinationPut = putCommand('destination', (client, name, body) => client.destinations.put({ params: { name }, body }));
+export const mailboxPut = putCommand('mailbox', (client, name, body) =>
+  client.mailboxes.put({ params: { name }, body }),
+);
+export const destinationPut = putCommand('destination', (client, name, body) =>
+  client.destinations.put({ params: { name }, body }),
+);
 
 export const sieves: Command = {
   words: 'sieve',
@@ -35,7 +47,12 @@ export const sieves: Command = {
       return { kind: 'text', text: sieve.source.trimEnd(), json: sieve };
     }
     const page = await client().sieves.list();
-    return { kind: 'table', columns: ['name', 'title', 'version'], rows: page.items.map((item) => [item.name, item.title, String(item.version)]), json: page };
+    return {
+      kind: 'table',
+      columns: ['name', 'title', 'version'],
+      rows: page.items.map((item) => [item.name, item.title, String(item.version)]),
+      json: page,
+    };
   },
 };
 
@@ -45,7 +62,12 @@ export const mailboxes: Command = {
   examples: ['yellow-sieve mailbox'],
   async run({ client }) {
     const page = await client().mailboxes.list();
-    return { kind: 'table', columns: ['name', 'title', 'addresses', 'messages'], rows: page.items.map((item) => [item.name, item.title, item.addresses.join(', '), String(item.messages)]), json: page };
+    return {
+      kind: 'table',
+      columns: ['name', 'title', 'addresses', 'messages'],
+      rows: page.items.map((item) => [item.name, item.title, item.addresses.join(', '), String(item.messages)]),
+      json: page,
+    };
   },
 };
 
@@ -60,6 +82,11 @@ export const destinations: Command = {
       return { kind: 'text', text: test.detail, json: test, exit: test.ok ? 0 : 1 };
     }
     const page = await client().destinations.list();
-    return { kind: 'table', columns: ['name', 'title', 'kind', 'links'], rows: page.items.map((item) => [item.name, item.title, item.kind, item.links.join(' ')]), json: page };
+    return {
+      kind: 'table',
+      columns: ['name', 'title', 'kind', 'links'],
+      rows: page.items.map((item) => [item.name, item.title, item.kind, item.links.join(' ')]),
+      json: page,
+    };
   },
 };

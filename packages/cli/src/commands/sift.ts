@@ -1,9 +1,9 @@
 import { basename } from 'node:path';
 import { type JsonValue, publicOutcome } from '@yellow-sieve/core';
-import { loadAnswers, loadMailbox, readBytes } from '../offline/files.js';
-import { modelAt } from '../offline/ask-model.js';
-import { siftBytes } from '../offline/sift-file.js';
 import type { Command } from '../command.js';
+import { modelAt } from '../offline/ask-model.js';
+import { loadAnswers, loadMailbox, readBytes } from '../offline/files.js';
+import { siftBytes } from '../offline/sift-file.js';
 
 /** A value as a table shows it. */
 export function shown(value: JsonValue | undefined): string {
@@ -20,19 +20,29 @@ export const sift: Command = {
     { flags: '--model <url>', about: 'ask the model server at this address what no kept answer knows' },
     { flags: '--model-name <name>', about: 'name of the model, part of every question', default: 'stand-in' },
   ],
-  examples: ['yellow-sieve sift berth-request.sieve.yaml inbox/*.eml', 'yellow-sieve sift berths.mailbox.yaml inbox/*.eml --json', 'yellow-sieve sift berths.mailbox.yaml one.eml --model http://127.0.0.1:7411/v1'],
+  examples: [
+    'yellow-sieve sift berth-request.sieve.yaml inbox/*.eml',
+    'yellow-sieve sift berths.mailbox.yaml inbox/*.eml --json',
+    'yellow-sieve sift berths.mailbox.yaml one.eml --model http://127.0.0.1:7411/v1',
+  ],
   async run({ args: [file = '', ...messages], options }) {
     const mailbox = loadMailbox(file);
     const ask = typeof options.model === 'string' ? modelAt(options.model) : null;
     const model = { name: String(options.modelName), ask };
     const answers = loadAnswers(file);
     const outcomes = [];
-    for (const message of messages) outcomes.push(publicOutcome(message, await siftBytes(readBytes(message), { mailbox, answers, model })));
+    for (const message of messages)
+      outcomes.push(publicOutcome(message, await siftBytes(readBytes(message), { mailbox, answers, model })));
     const fields = [...new Set(outcomes.flatMap((outcome) => Object.keys(outcome.fields)))];
     return {
       kind: 'table',
       columns: ['message', 'verdict', ...fields, 'why'],
-      rows: outcomes.map((outcome) => [basename(outcome.message), outcome.verdict, ...fields.map((field) => shown(outcome.fields[field])), outcome.reasons.map(({ text }) => text).join(' ')]),
+      rows: outcomes.map((outcome) => [
+        basename(outcome.message),
+        outcome.verdict,
+        ...fields.map((field) => shown(outcome.fields[field])),
+        outcome.reasons.map(({ text }) => text).join(' '),
+      ]),
       json: outcomes,
       exit: outcomes.every(({ verdict }) => verdict === 'sound' || verdict === 'skipped') ? 0 : 1,
     };

@@ -13,9 +13,15 @@ export function modelAt(url: string): (want: Want) => Promise<KeptAnswer> {
         signal: AbortSignal.timeout(patienceMs),
       });
       if (!response.ok) return { kind: 'failed', detail: `it answered ${response.status}` };
-      const data = (await response.json()) as { choices?: { finish_reason?: string; message?: { content?: string } }[] };
+      const data = (await response.json()) as {
+        choices?: { finish_reason?: string; message?: { content?: string } }[];
+      };
       const choice = data.choices?.[0];
-      return { kind: 'answered', content: choice?.message?.content ?? '', complete: choice?.finish_reason !== 'length' };
+      return {
+        kind: 'answered',
+        content: choice?.message?.content ?? '',
+        complete: choice?.finish_reason !== 'length',
+      };
     } catch {
       return { kind: 'failed', detail: `it cannot be reached at ${url}` };
     }

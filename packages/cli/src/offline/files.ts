@@ -1,6 +1,15 @@
 import { existsSync, readFileSync } from 'node:fs';
 import { dirname, join, resolve } from 'node:path';
-import { type CompiledMailbox, type CompiledSieve, compileMailbox, compileSieve, type KeptAnswer, mailboxOf, parseMailbox, YsError } from '@yellow-sieve/core';
+import {
+  type CompiledMailbox,
+  type CompiledSieve,
+  compileMailbox,
+  compileSieve,
+  type KeptAnswer,
+  mailboxOf,
+  parseMailbox,
+  YsError,
+} from '@yellow-sieve/core';
 import { CallError } from '../call-error.js';
 
 /** Reads a file as text, or says in a sentence that it cannot. */
@@ -23,7 +32,10 @@ export function loadMailbox(file: string): CompiledMailbox {
   const folder = dirname(resolve(file));
   const { sieves, problems } = parseMailbox(text);
   if (problems.length > 0) throw new YsError(problems[0]?.code ?? 'YS-FILE-WRONG-VALUE', {}, problems);
-  return compileMailbox(text, new Map(sieves.map((name): [string, CompiledSieve] => [name, compileSieve(readText(sieveFile(folder, name)))])));
+  return compileMailbox(
+    text,
+    new Map(sieves.map((name): [string, CompiledSieve] => [name, compileSieve(readText(sieveFile(folder, name)))])),
+  );
 }
 
 function sieveFile(folder: string, name: string): string {
@@ -35,10 +47,16 @@ function sieveFile(folder: string, name: string): string {
 export function loadAnswers(file: string): Record<string, KeptAnswer> {
   const path = join(dirname(resolve(file)), 'answers.jsonl');
   if (!existsSync(path)) return {};
-  const lines = readText(path).split('\n').filter((line) => line.trim() !== '');
+  const lines = readText(path)
+    .split('\n')
+    .filter((line) => line.trim() !== '');
   return Object.fromEntries(
     lines.map((line): [string, KeptAnswer] => {
-      const { digest, content, complete = true } = JSON.parse(line) as { digest: string; content: string; complete?: boolean };
+      const {
+        digest,
+        content,
+        complete = true,
+      } = JSON.parse(line) as { digest: string; content: string; complete?: boolean };
       return [digest, { kind: 'answered', content, complete }];
     }),
   );

@@ -1,4 +1,13 @@
-import { type CompiledMailbox, type Facts, type Handled, handleMessage, type KeptAnswer, limits, readMessage, type Want } from '@yellow-sieve/core';
+import {
+  type CompiledMailbox,
+  type Facts,
+  type Handled,
+  handleMessage,
+  type KeptAnswer,
+  limits,
+  readMessage,
+  type Want,
+} from '@yellow-sieve/core';
 
 export interface SiftOptions {
   mailbox: CompiledMailbox;

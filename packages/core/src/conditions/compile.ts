@@ -10,7 +10,16 @@ export type CompiledOperand = { kind: 'value'; value: Value } | { kind: 'name'; 
 
 export type CompiledCondition =
   | { kind: 'all' | 'any' | 'none'; parts: CompiledCondition[] }
-  | { kind: 'test'; name: string; testName: string; test: Test; operands: CompiledOperand[]; exactly: boolean; every: boolean; within: string };
+  | {
+      kind: 'test';
+      name: string;
+      testName: string;
+      test: Test;
+      operands: CompiledOperand[];
+      exactly: boolean;
+      every: boolean;
+      within: string;
+    };
 
 export interface ConditionCompiler {
   scope: NameScope;
@@ -19,7 +28,12 @@ export interface ConditionCompiler {
 }
 
 /** Compiles a condition: unknown names, tests that do not fit the type and unreadable literals are reported, and give null. */
-export function compileCondition(source: ConditionSource, path: Path, compiler: ConditionCompiler, every = false): CompiledCondition | null {
+export function compileCondition(
+  source: ConditionSource,
+  path: Path,
+  compiler: ConditionCompiler,
+  every = false,
+): CompiledCondition | null {
   if (isTriple(source)) return compileTest(source, path, compiler, every);
   if ('every' in source) return compileCondition(source.every, [...path, 'every'], compiler, true);
   if ('all' in source) return compileList('all', source.all, path, compiler);
@@ -29,14 +43,25 @@ export function compileCondition(source: ConditionSource, path: Path, compiler: 
 
 type Triple = readonly [string, string, Operand?, 'exactly'?];
 
-const isTriple = (source: ConditionSource): source is Extract<ConditionSource, readonly unknown[]> => Array.isArray(source);
+const isTriple = (source: ConditionSource): source is Extract<ConditionSource, readonly unknown[]> =>
+  Array.isArray(source);
 
-function compileList(kind: 'all' | 'any' | 'none', list: ConditionSource[], path: Path, compiler: ConditionCompiler): CompiledCondition | null {
+function compileList(
+  kind: 'all' | 'any' | 'none',
+  list: ConditionSource[],
+  path: Path,
+  compiler: ConditionCompiler,
+): CompiledCondition | null {
   const parts = list.map((item, i) => compileCondition(item, [...path, kind, i], compiler));
   return parts.some((part) => part === null) ? null : { kind, parts: parts as CompiledCondition[] };
 }
 
-function compileTest(source: Triple, path: Path, compiler: ConditionCompiler, every: boolean): CompiledCondition | null {
+function compileTest(
+  source: Triple,
+  path: Path,
+  compiler: ConditionCompiler,
+  every: boolean,
+): CompiledCondition | null {
   const [name, testName, operand, exactly] = source;
   const { scope, report } = compiler;
   const type = scope.typeOf(name);
@@ -47,31 +72,62 @@ function compileTest(source: Triple, path: Path, compiler: ConditionCompiler, ev
   }
   const operands = compileOperands(name, test, type, operand, path, compiler);
   if (operands === null) return null;
-  const within = typeof operand === 'object' && !Array.isArray(operand) && operand.within !== undefined ? String(operand.within) : '0';
+  const within =
+    typeof operand === 'object' && !Array.isArray(operand) && operand.within !== undefined
+      ? String(operand.within)
+      : '0';
   return { kind: 'test', name, testName, test, operands, exactly: exactly === 'exactly', every, within };
 }
 
-function compileOperands(name: string, test: Test, type: NamedType, operand: Operand | undefined, path: Path, compiler: ConditionCompiler): CompiledOperand[] | null {
+function compileOperands(
+  name: string,
+  test: Test,
+  type: NamedType,
+  operand: Operand | undefined,
+  path: Path,
+  compiler: ConditionCompiler,
+): CompiledOperand[] | null {
   const list = operand === undefined ? [] : Array.isArray(operand) ? operand : [operand];
   const wanted = test.operands === 'list' ? Math.max(1, list.length) : test.operands;
   if (list.length !== wanted) {
-    return fail(compiler.report, 'YS-CONDITION-VALUE', [...path, 2], { name, value: list.join(', '), detail: `${wanted} value${wanted === 1 ? ' is' : 's are'} wanted` });
+    return fail(compiler.report, 'YS-CONDITION-VALUE', [...path, 2], {
+      name,
+      value: list.join(', '),
+      detail: `${wanted} value${wanted === 1 ? ' is' : 's are'} wanted`,
+    });
   }
   const compiled = list.map((item) => compileOperand(name, test, type, item as Operand, path, compiler));
   return compiled.some((item) => item === null) ? null : (compiled as CompiledOperand[]);
 }
 
-function compileOperand(name: string, test: Test, type: NamedType, operand: Operand, path: Path, compiler: ConditionCompiler): CompiledOperand | null {
+function compileOperand(
+  name: string,
+  test: Test,
+  type: NamedType,
+  operand: Operand,
+  path: Path,
+  compiler: ConditionCompiler,
+): CompiledOperand | null {
   const at = [...path, 2];
   if (typeof operand === 'object' && !Array.isArray(operand)) {
     const other = compiler.scope.typeOf(operand.field);
-    if (!other) return fail(compiler.report, 'YS-CONDITION-NAME', at, { name: operand.field, nearest: nearest(operand.field, compiler.scope.known()) });
-    if (test.on !== 'all' && !test.on.includes(other.kind)) return fail(compiler.report, 'YS-CONDITION-TEST', at, { test: 'comparison', name: operand.field, type: other.kind });
+    if (!other)
+      return fail(compiler.report, 'YS-CONDITION-NAME', at, {
+        name: operand.field,
+        nearest: nearest(operand.field, compiler.scope.known()),
+      });
+    if (test.on !== 'all' && !test.on.includes(other.kind))
+      return fail(compiler.report, 'YS-CONDITION-TEST', at, {
+        test: 'comparison',
+        name: operand.field,
+        type: other.kind,
+      });
     return { kind: 'name', name: operand.field };
   }
   const written = String(operand);
   const value = readLiteral(written, test, type, compiler.context);
-  if (typeof value === 'string') return fail(compiler.report, 'YS-CONDITION-VALUE', at, { name, value: written, detail: value });
+  if (typeof value === 'string')
+    return fail(compiler.report, 'YS-CONDITION-VALUE', at, { name, value: written, detail: value });
   return { kind: 'value', value };
 }
 
@@ -79,7 +135,8 @@ function compileOperand(name: string, test: Test, type: NamedType, operand: Oper
 function readLiteral(written: string, test: Test, type: NamedType, context: ReadContext): Value | string {
   if (test.literal === 'pattern') return patternLiteral(written);
   if (test.literal === 'text') return { kind: 'text', text: written };
-  if (type.kind === 'datetime') return Number.isNaN(Date.parse(written)) ? 'it is no date' : { kind: 'date', date: written.slice(0, 10) };
+  if (type.kind === 'datetime')
+    return Number.isNaN(Date.parse(written)) ? 'it is no date' : { kind: 'date', date: written.slice(0, 10) };
   const reader = test.literal === 'number' ? valueTypes.number : valueTypes[type.kind];
   // Limits of the field do not bind what it is compared with.
   const { min: _min, max: _max, ...options } = type.options;

@@ -20,16 +20,28 @@ export function decide(condition: CompiledCondition, scene: Scene): Decision {
   switch (condition.kind) {
     case 'all': {
       const against = telling(false);
-      return { holds: against.length === 0, why: (against.length > 0 ? against : telling(true)).join(', ') || 'no condition', undecidable };
+      return {
+        holds: against.length === 0,
+        why: (against.length > 0 ? against : telling(true)).join(', ') || 'no condition',
+        undecidable,
+      };
     }
     case 'any': {
       const forIt = telling(true);
-      return { holds: forIt.length > 0, why: (forIt[0] ?? telling(false).join(', ')) || 'nothing to choose from', undecidable };
+      return {
+        holds: forIt.length > 0,
+        why: (forIt[0] ?? telling(false).join(', ')) || 'nothing to choose from',
+        undecidable,
+      };
     }
     case 'none': {
       const against = telling(true);
       // What cannot be decided must not slip through as “none of them”.
-      return { holds: against.length === 0 && undecidable === null, why: against[0] ?? `none of: ${telling(false).join(', ')}`, undecidable };
+      return {
+        holds: against.length === 0 && undecidable === null,
+        why: against[0] ?? `none of: ${telling(false).join(', ')}`,
+        undecidable,
+      };
     }
   }
 }
@@ -50,17 +62,27 @@ function answerOf(condition: TestCondition, values: readonly Value[], scene: Sce
   if (operands.some((operand) => operand === null)) return false;
   const given = operands as Value[];
   if (condition.testName === 'sum is') return given[0] ? sumIs(values, given[0], condition.within) : false;
-  if (condition.testName === 'within days') given.push({ kind: 'datetime', datetime: scene.reading.date ?? scene.arrival.received });
+  if (condition.testName === 'within days')
+    given.push({ kind: 'datetime', datetime: scene.reading.date ?? scene.arrival.received });
   const answers = values.map((value) => condition.test.decide(value, given, condition.exactly));
-  if (condition.every) return answers.every((answer) => answer === true) || (answers.find((answer) => typeof answer === 'object') ?? false);
+  if (condition.every)
+    return (
+      answers.every((answer) => answer === true) || (answers.find((answer) => typeof answer === 'object') ?? false)
+    );
   return answers.includes(true) || (answers.find((answer) => typeof answer === 'object') ?? false);
 }
 
-const operandValue = (operand: CompiledOperand, scene: Scene): Value | null => (operand.kind === 'value' ? operand.value : (valuesOf(operand.name, scene)[0] ?? null));
+const operandValue = (operand: CompiledOperand, scene: Scene): Value | null =>
+  operand.kind === 'value' ? operand.value : (valuesOf(operand.name, scene)[0] ?? null);
 
 function explain(condition: TestCondition, values: readonly Value[], holds: boolean, scene: Scene): string {
   const long = (text: string) => (text.length > 40 ? `${text.slice(0, 39)}…` : text);
-  const given = condition.operands.map((operand) => operandValue(operand, scene)).map((value) => (value ? `“${long(toText(value))}”` : 'nothing'));
+  const given = condition.operands
+    .map((operand) => operandValue(operand, scene))
+    .map((value) => (value ? `“${long(toText(value))}”` : 'nothing'));
   const have = values[0] ? `“${long(toText(values[0]))}”` : 'nothing';
-  return [condition.name, `(${have})`, holds ? '' : 'not', condition.testName, given.join(', ')].filter(Boolean).join(' ');
+  const tested = [condition.testName, given.join(', ')].filter(Boolean).join(' ');
+  return holds
+    ? `${condition.name} ${tested}`
+    : `${condition.name} is ${have}, so “${tested.replace(/[“”]/g, '')}” does not hold`;
 }

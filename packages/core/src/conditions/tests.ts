@@ -21,7 +21,8 @@ const dated = ['date', 'datetime'] as const;
 const folded = (value: Value, exactly: boolean) => (exactly ? toText(value) : fold(toText(value)));
 
 const same = (a: Value, b: Value, exactly: boolean): Answer => {
-  const order = isNumeric(a) && isNumeric(b) ? compareNumbers(a, b) : isDated(a) && isDated(b) ? compareDates(a, b) : null;
+  const order =
+    isNumeric(a) && isNumeric(b) ? compareNumbers(a, b) : isDated(a) && isDated(b) ? compareDates(a, b) : null;
   if (order === null) return folded(a, exactly) === folded(b, exactly);
   // Different units or currencies are certainly not the same only when nobody asks for an order of them.
   return typeof order === 'number' ? order === 0 : order;
@@ -34,7 +35,11 @@ const text = (decide: (a: string, b: string) => boolean): Test => ({
   decide: (value, [other], exactly) => other !== undefined && decide(folded(value, exactly), folded(other, exactly)),
 });
 
-const ordered = (on: Test['on'], compare: (a: Value, b: Value) => number | { undecidable: string }, holds: (order: number) => boolean): Test => ({
+const ordered = (
+  on: Test['on'],
+  compare: (a: Value, b: Value) => number | { undecidable: string },
+  holds: (order: number) => boolean,
+): Test => ({
   on,
   operands: 1,
   literal: 'typed',
@@ -47,12 +52,27 @@ const ordered = (on: Test['on'], compare: (a: Value, b: Value) => number | { und
 /** All tests, by the name they have in files. */
 export const tests: Readonly<Record<string, Test>> = {
   is: { on: 'all', operands: 1, literal: 'typed', decide: (a, [b], exactly) => b !== undefined && same(a, b, exactly) },
-  'is not': { on: 'all', operands: 1, literal: 'typed', decide: (a, [b], exactly) => (b === undefined ? false : negate(same(a, b, exactly))) },
-  'one of': { on: 'all', operands: 'list', literal: 'typed', decide: (a, list, exactly) => list.some((b) => same(a, b, exactly) === true) },
+  'is not': {
+    on: 'all',
+    operands: 1,
+    literal: 'typed',
+    decide: (a, [b], exactly) => (b === undefined ? false : negate(same(a, b, exactly))),
+  },
+  'one of': {
+    on: 'all',
+    operands: 'list',
+    literal: 'typed',
+    decide: (a, list, exactly) => list.some((b) => same(a, b, exactly) === true),
+  },
   contains: text((a, b) => a.includes(b)),
   'starts with': text((a, b) => a.startsWith(b)),
   'ends with': text((a, b) => a.endsWith(b)),
-  matches: { on: textual, operands: 1, literal: 'pattern', decide: (a, [b]) => b !== undefined && new RegExp(toText(b), 'iu').test(toText(a).slice(0, 20_000)) },
+  matches: {
+    on: textual,
+    operands: 1,
+    literal: 'pattern',
+    decide: (a, [b]) => b !== undefined && new RegExp(toText(b), 'iu').test(toText(a).slice(0, 20_000)),
+  },
   over: ordered(numeric, compareNumbers, (order) => order > 0),
   'at least': ordered(numeric, compareNumbers, (order) => order >= 0),
   under: ordered(numeric, compareNumbers, (order) => order < 0),
@@ -63,7 +83,12 @@ export const tests: Readonly<Record<string, Test>> = {
   'within days': { on: dated, operands: 1, literal: 'number', decide: withinDays },
   missing: { on: 'all', operands: 0, literal: 'text', decide: () => false },
   present: { on: 'all', operands: 0, literal: 'text', decide: () => true },
-  'sum is': { on: numeric, operands: 1, literal: 'typed', decide: () => ({ undecidable: 'a sum is worked out over rows' }) },
+  'sum is': {
+    on: numeric,
+    operands: 1,
+    literal: 'typed',
+    decide: () => ({ undecidable: 'a sum is worked out over rows' }),
+  },
 };
 
 function negate(answer: Answer): Answer {
@@ -85,19 +110,22 @@ function compareNumbers(a: Value, b: Value): number | { undecidable: string } {
   }
   const unitA = a.kind === 'amount' ? null : a.unit;
   const unitB = b.kind === 'amount' ? null : b.unit;
-  if (unitA !== null && unitB !== null && unitA !== unitB) return { undecidable: `one side is in ${unitA}, the other in ${unitB}` };
+  if (unitA !== null && unitB !== null && unitA !== unitB)
+    return { undecidable: `one side is in ${unitA}, the other in ${unitB}` };
   return compareDecimals(a.decimal, b.decimal);
 }
 
 /** A day and a moment are compared by their days; two moments by the moment. */
 function compareDates(a: Value, b: Value): number | { undecidable: string } {
   if (!isDated(a) || !isDated(b)) return { undecidable: 'one side is no date' };
-  const [left, right] = a.kind === 'datetime' && b.kind === 'datetime' ? [moment(a.datetime), moment(b.datetime)] : [dayOf(a), dayOf(b)];
+  const [left, right] =
+    a.kind === 'datetime' && b.kind === 'datetime' ? [moment(a.datetime), moment(b.datetime)] : [dayOf(a), dayOf(b)];
   return left < right ? -1 : left > right ? 1 : 0;
 }
 
 const moment = (iso: string) => Date.parse(iso);
-const dayOf = (value: Extract<Value, { kind: 'date' | 'datetime' }>) => Date.parse((value.kind === 'date' ? value.date : value.datetime).slice(0, 10));
+const dayOf = (value: Extract<Value, { kind: 'date' | 'datetime' }>) =>
+  Date.parse((value.kind === 'date' ? value.date : value.datetime).slice(0, 10));
 
 function between(value: Value, [low, high]: readonly Value[]): Answer {
   if (low === undefined || high === undefined) return { undecidable: 'a bound is missing' };
@@ -109,7 +137,8 @@ function between(value: Value, [low, high]: readonly Value[]): Answer {
 
 /** Whether a day lies at most so many days from the reference, which comes as the second operand. */
 function withinDays(value: Value, [days, reference]: readonly Value[]): Answer {
-  if (!isDated(value) || reference === undefined || !isDated(reference) || days === undefined || !isNumeric(days)) return { undecidable: 'there is no day to count from' };
+  if (!isDated(value) || reference === undefined || !isDated(reference) || days === undefined || !isNumeric(days))
+    return { undecidable: 'there is no day to count from' };
   return Math.abs(dayOf(value) - dayOf(reference)) <= Number(days.decimal) * 86_400_000;
 }
 
@@ -119,9 +148,13 @@ export function sumIs(values: readonly Value[], total: Value, within: string): A
   let sum = '0';
   for (const value of values) {
     const comparable = compareNumbers(value, total);
-    if (typeof comparable !== 'number' || !isNumeric(value)) return typeof comparable === 'number' ? { undecidable: 'one side is no number' } : comparable;
+    if (typeof comparable !== 'number' || !isNumeric(value))
+      return typeof comparable === 'number' ? { undecidable: 'one side is no number' } : comparable;
     sum = addDecimals(sum, value.decimal);
   }
-  const difference = addDecimals(sum, total.decimal.startsWith('-') ? total.decimal.slice(1) : `-${total.decimal}`).replace('-', '');
+  const difference = addDecimals(
+    sum,
+    total.decimal.startsWith('-') ? total.decimal.slice(1) : `-${total.decimal}`,
+  ).replace('-', '');
   return compareDecimals(difference, within) <= 0;
 }

@@ -5,15 +5,33 @@
 export const catalogue = {
   // the sieve file
   'YS-FILE-SYNTAX': { status: 422, sentence: 'This is not readable as YAML: {detail}. Mend the line and try again.' },
-  'YS-FILE-UNKNOWN-KEY': { status: 422, sentence: 'The key “{key}” is not known here{nearest}. Remove it or correct its name.' },
+  'YS-FILE-UNKNOWN-KEY': {
+    status: 422,
+    sentence: 'The key “{key}” is not known here{nearest}. Remove it or correct its name.',
+  },
   'YS-FILE-MISSING-KEY': { status: 422, sentence: 'The key “{key}” is missing here. Add it.' },
   'YS-FILE-WRONG-VALUE': { status: 422, sentence: '“{key}” does not fit here: {detail}.' },
-  'YS-FILE-UNQUOTED-TEXT': { status: 422, sentence: 'A text that begins with “{{” must be put in quotes, or YAML reads it as something else.' },
+  'YS-FILE-UNQUOTED-TEXT': {
+    status: 422,
+    sentence: 'A text that begins with “{{” must be put in quotes, or YAML reads it as something else.',
+  },
   'YS-FILE-NOT-FOUND': { status: 404, sentence: 'The file “{file}” cannot be read. Check its name and place.' },
-  'YS-SIEVE-UNKNOWN-FIELD': { status: 422, sentence: '“{field}” is no field of this sieve{nearest}. Declare it under fields, or correct the name.' },
-  'YS-SIEVE-RESERVED-NAME': { status: 422, sentence: 'A field cannot be called “{field}”: that name is taken. Choose another.' },
-  'YS-SIEVE-FIELD-TWICE': { status: 422, sentence: '“{field}” is declared as a field and as a column of the rows. Names are shared: rename one.' },
-  'YS-FIELD-OPTION': { status: 422, sentence: 'A field of type {type} has no option “{key}”{nearest}. Remove it or change the type.' },
+  'YS-SIEVE-UNKNOWN-FIELD': {
+    status: 422,
+    sentence: '“{field}” is no field of this sieve{nearest}. Declare it under fields, or correct the name.',
+  },
+  'YS-SIEVE-RESERVED-NAME': {
+    status: 422,
+    sentence: 'A field cannot be called “{field}”: that name is taken. Choose another.',
+  },
+  'YS-SIEVE-FIELD-TWICE': {
+    status: 422,
+    sentence: '“{field}” is declared as a field and as a column of the rows. Names are shared: rename one.',
+  },
+  'YS-FIELD-OPTION': {
+    status: 422,
+    sentence: 'A field of type {type} has no option “{key}”{nearest}. Remove it or change the type.',
+  },
   'YS-FIELD-TYPE': { status: 422, sentence: '“{type}” is no field type{nearest}.' },
   'YS-RULE-KIND': { status: 422, sentence: '“{kind}” is no rule kind{nearest}.' },
   'YS-CONDITION-NAME': { status: 422, sentence: '“{name}” is not known in conditions{nearest}.' },
@@ -23,13 +41,35 @@ export const catalogue = {
   'YS-TEXT-SYNTAX': { status: 422, sentence: 'The text cannot be read: {detail}. Check its tokens.' },
   'YS-TEXT-NAME': { status: 422, sentence: 'The text uses “{name}”, which is not known{nearest}.' },
   'YS-PATTERN-SYNTAX': { status: 422, sentence: 'The pattern cannot be read: {detail}.' },
-  'YS-PATTERN-NO-GROUP': { status: 422, sentence: 'The pattern has no named group, so it fills nothing. Name one after a field: (?<field>…).' },
+  'YS-PATTERN-NO-GROUP': {
+    status: 422,
+    sentence: 'The pattern has no named group, so it fills nothing. Name one after a field: (?<field>…).',
+  },
   'YS-PATTERN-PART': { status: 422, sentence: '“~{part}~” is no ready-made part of a pattern{nearest}.' },
-  'YS-TEMPLATE-NO-SLOT': { status: 422, sentence: 'The layout “{layout}” has no slot, so it fills nothing. Put a field’s name in double square brackets where its value stands.' },
-  'YS-TEMPLATE-SLOT': { status: 422, sentence: 'The slot “{slot}” in the layout “{layout}” cannot be read. Write [[field]].' },
-  'YS-TEMPLATE-TOUCHING-SLOTS': { status: 422, sentence: 'The slots “{slot}” and “{next}” touch in the layout “{layout}”, so nobody can say where one ends. Put the text that stands between them.' },
-  'YS-TEMPLATE-BARE-SLOT': { status: 422, sentence: 'Nothing constant stands before, after or above the slot “{slot}” in the layout “{layout}”. Add the label or words beside it.' },
-  'YS-TEMPLATE-BLOCK': { status: 422, sentence: 'Repeated blocks in the layout “{layout}” are not read yet. Use a pattern rule that takes all, or leave the block out.' },
+  'YS-TEMPLATE-NO-SLOT': {
+    status: 422,
+    sentence:
+      'The layout “{layout}” has no slot, so it fills nothing. Put a field’s name in double square brackets where its value stands.',
+  },
+  'YS-TEMPLATE-SLOT': {
+    status: 422,
+    sentence: 'The slot “{slot}” in the layout “{layout}” cannot be read. Write [[field]].',
+  },
+  'YS-TEMPLATE-TOUCHING-SLOTS': {
+    status: 422,
+    sentence:
+      'The slots “{slot}” and “{next}” touch in the layout “{layout}”, so nobody can say where one ends. Put the text that stands between them.',
+  },
+  'YS-TEMPLATE-BARE-SLOT': {
+    status: 422,
+    sentence:
+      'Nothing constant stands before, after or above the slot “{slot}” in the layout “{layout}”. Add the label or words beside it.',
+  },
+  'YS-TEMPLATE-BLOCK': {
+    status: 422,
+    sentence:
+      'Repeated blocks in the layout “{layout}” are not read yet. Use a pattern rule that takes all, or leave the block out.',
+  },
   'YS-DERIVE-TYPE': { status: 422, sentence: 'The text for “{field}” gave something its type cannot read: {detail}.' },
 
   // values
@@ -40,32 +80,63 @@ export const catalogue = {
   'YS-VALUE-AMOUNT': { status: 422, sentence: 'This is not readable as an amount of money.' },
   'YS-VALUE-CURRENCY': { status: 422, sentence: 'The amount names no currency, and the field states none.' },
   'YS-VALUE-DATE': { status: 422, sentence: 'This is not readable as a date.' },
-  'YS-VALUE-DATE-ORDER': { status: 422, sentence: 'Day and month could be either way round. State the order, or a locale with a region.' },
+  'YS-VALUE-DATE-ORDER': {
+    status: 422,
+    sentence: 'Day and month could be either way round. State the order, or a locale with a region.',
+  },
   'YS-VALUE-DATE-NONE': { status: 422, sentence: 'There is no such day in the calendar.' },
   'YS-VALUE-EMAIL': { status: 422, sentence: 'This is not readable as an email address.' },
   'YS-VALUE-EMAIL-SEVERAL': { status: 422, sentence: 'Several email addresses stand here, and the field takes one.' },
   'YS-VALUE-PHONE': { status: 422, sentence: 'This is not readable as a phone number.' },
-  'YS-VALUE-PHONE-REGION': { status: 422, sentence: 'The phone number has no country code, and the sieve’s locale names no region.' },
+  'YS-VALUE-PHONE-REGION': {
+    status: 422,
+    sentence: 'The phone number has no country code, and the sieve’s locale names no region.',
+  },
   'YS-VALUE-CHOICE': { status: 422, sentence: 'This is none of the field’s choices.' },
   'YS-VALUE-EMPTY': { status: 422, sentence: 'There is nothing to read here.' },
 
   // what happens to a message
   'YS-FIELD-MISSING': { status: 422, sentence: '“{field}” is required and was not found.' },
   'YS-FIELD-DEFAULT': { status: 422, sentence: 'The default of “{field}” cannot be read by its type.' },
-  'YS-TEMPLATE-TWO-PLACES': { status: 422, sentence: '“{field}” could be read from two places that fit equally well, so neither is taken.' },
+  'YS-TEMPLATE-TWO-PLACES': {
+    status: 422,
+    sentence: '“{field}” could be read from two places that fit equally well, so neither is taken.',
+  },
   'YS-TEMPLATE-NOT-RECOGNISED': { status: 422, sentence: 'No layout was recognised (nearest: {layout}, {percent} %).' },
   'YS-RULE-STOPPED': { status: 422, sentence: 'The rule “{rule}” was stopped at its limit of {limit}.' },
-  'YS-RULE-SEVERAL': { status: 422, sentence: 'The rule “{rule}” found {count} candidates for “{field}” and may take only one.' },
+  'YS-RULE-SEVERAL': {
+    status: 422,
+    sentence: 'The rule “{rule}” found {count} candidates for “{field}” and may take only one.',
+  },
   'YS-CHECK-FAILED': { status: 422, sentence: '{say}.' },
   'YS-ROWS-COUNT': { status: 422, sentence: 'There are {count} rows; allowed are {range}.' },
-  'YS-PROMPT-ANSWER': { status: 422, sentence: 'The model’s answer to “{rule}” is not of the shape that was asked for.' },
-  'YS-PROMPT-CUT-OFF': { status: 422, sentence: 'The model’s answer to “{rule}” was cut off, so nothing of it is taken.' },
-  'YS-PROMPT-UNSUPPORTED': { status: 422, sentence: 'The model’s value for “{field}” is not supported by the message.' },
-  'YS-PROMPT-NOT-TRIED': { status: 422, sentence: 'The rule “{rule}” was not tried: there is no answer of a model for this message.' },
+  'YS-PROMPT-ANSWER': {
+    status: 422,
+    sentence: 'The model’s answer to “{rule}” is not of the shape that was asked for.',
+  },
+  'YS-PROMPT-CUT-OFF': {
+    status: 422,
+    sentence: 'The model’s answer to “{rule}” was cut off, so nothing of it is taken.',
+  },
+  'YS-PROMPT-UNSUPPORTED': {
+    status: 422,
+    sentence: 'The model’s value for “{field}” is not supported by the message.',
+  },
+  'YS-PROMPT-NOT-TRIED': {
+    status: 422,
+    sentence: 'The rule “{rule}” was not tried: there is no answer of a model for this message.',
+  },
   'YS-PROMPT-FAILED': { status: 422, sentence: 'The model gave no answer to “{rule}”: {detail}.' },
   'YS-MESSAGE-UNREADABLE': { status: 422, sentence: 'The message cannot be read: {detail}.' },
-  'YS-MESSAGE-TOO-SLOW': { status: 422, sentence: 'Reading or sifting this message was stopped after {seconds} seconds.' },
-  'YS-MESSAGE-LOST-WORKER': { status: 422, sentence: 'Work on this message ended without a word three times, and again when it ran alone. It is left to a person.' },
+  'YS-MESSAGE-TOO-SLOW': {
+    status: 422,
+    sentence: 'Reading or sifting this message was stopped after {seconds} seconds.',
+  },
+  'YS-MESSAGE-LOST-WORKER': {
+    status: 422,
+    sentence:
+      'Work on this message ended without a word three times, and again when it ran alone. It is left to a person.',
+  },
   'YS-MESSAGE-UNSORTED': { status: 422, sentence: 'No category fits this message.' },
   'YS-MESSAGE-NO-SIEVE': { status: 422, sentence: 'No sieve of the mailbox takes this message.' },
   'YS-MESSAGE-SCREENED': { status: 422, sentence: 'The mailbox does not accept this message.' },
@@ -73,22 +144,40 @@ export const catalogue = {
   'YS-REVIEW-PROMPT': { status: 422, sentence: 'A model’s answer waits for a person’s confirmation.' },
 
   // deliveries
-  'YS-ROUTE-DESTINATION': { status: 422, sentence: 'The route leads to “{destination}”, which does not exist. Make the destination, or correct the name.' },
+  'YS-ROUTE-DESTINATION': {
+    status: 422,
+    sentence: 'The route leads to “{destination}”, which does not exist. Make the destination, or correct the name.',
+  },
   'YS-DELIVERY-REFUSED': { status: 422, sentence: 'The destination refused the record: {detail}.' },
   'YS-DELIVERY-UNREACHABLE': { status: 502, sentence: 'The destination could not be reached: {detail}.' },
-  'YS-DELIVERY-UNCERTAIN': { status: 502, sentence: 'No answer came after sending; the destination is looked at before another try.' },
+  'YS-DELIVERY-UNCERTAIN': {
+    status: 502,
+    sentence: 'No answer came after sending; the destination is looked at before another try.',
+  },
   'YS-DELIVERY-GAVE-UP': { status: 502, sentence: 'The destination could not be reached in {count} tries: {detail}.' },
   'YS-DELIVERY-STATE': { status: 409, sentence: 'A delivery that is {state} cannot be retried.' },
   'YS-DESTINATION-KIND': { status: 422, sentence: '“{kind}” is no destination kind{nearest}.' },
-  'YS-DESTINATION-CONNECTION': { status: 422, sentence: 'The destination names the connection “{connection}”, which does not exist.' },
-  'YS-DESTINATION-TABLE': { status: 422, sentence: 'The table “{table}” is not as the destination needs it: {detail}.' },
-  'YS-DESTINATION-COLUMN': { status: 422, sentence: '“{column}” cannot be a column name there. Use letters, digits and underscores, 64 at the most.' },
+  'YS-DESTINATION-CONNECTION': {
+    status: 422,
+    sentence: 'The destination names the connection “{connection}”, which does not exist.',
+  },
+  'YS-DESTINATION-TABLE': {
+    status: 422,
+    sentence: 'The table “{table}” is not as the destination needs it: {detail}.',
+  },
+  'YS-DESTINATION-COLUMN': {
+    status: 422,
+    sentence: '“{column}” cannot be a column name there. Use letters, digits and underscores, 64 at the most.',
+  },
 
   // intake
   'YS-INTAKE-UNKNOWN-ADDRESS': { status: 404, sentence: 'No mailbox takes mail for this address.' },
   'YS-INTAKE-TOO-LARGE': { status: 413, sentence: 'The message is larger than the {limit} allowed here.' },
   'YS-INTAKE-EMPTY': { status: 422, sentence: 'There is no message in what was sent.' },
-  'YS-DATABASE-DOWN': { status: 503, sentence: 'The database cannot be reached just now. Nothing was taken; try again shortly.' },
+  'YS-DATABASE-DOWN': {
+    status: 503,
+    sentence: 'The database cannot be reached just now. Nothing was taken; try again shortly.',
+  },
 
   // the service and its callers
   'YS-NOT-FOUND': { status: 404, sentence: 'There is no {what} “{name}”.' },
@@ -97,16 +186,32 @@ export const catalogue = {
   'YS-AUTH-MISSING': { status: 401, sentence: 'This needs an access token. Send it as a bearer token.' },
   'YS-AUTH-WRONG': { status: 401, sentence: 'The access token is not known, or has expired.' },
   'YS-AUTH-ROLE': { status: 403, sentence: 'This needs the role {role}, and the token has {has}.' },
-  'YS-MAILBOX-ADDRESS-TAKEN': { status: 409, sentence: 'The address “{address}” belongs to the mailbox “{mailbox}” already.' },
-  'YS-MAILBOX-SIEVE': { status: 422, sentence: 'The mailbox names the sieve “{sieve}”, which does not exist. Put the sieve first.' },
-  'YS-LIVE-INTERNAL': { status: 500, sentence: 'Something went wrong inside the service. It is in the log under {reference}.' },
+  'YS-MAILBOX-ADDRESS-TAKEN': {
+    status: 409,
+    sentence: 'The address “{address}” belongs to the mailbox “{mailbox}” already.',
+  },
+  'YS-MAILBOX-SIEVE': {
+    status: 422,
+    sentence: 'The mailbox names the sieve “{sieve}”, which does not exist. Put the sieve first.',
+  },
+  'YS-LIVE-INTERNAL': {
+    status: 500,
+    sentence: 'Something went wrong inside the service. It is in the log under {reference}.',
+  },
   'YS-MODEL-REQUEST': { status: 422, sentence: 'A prompt rule needs a model, and none is set up here.' },
 
   // command line
   'YS-CLI-CALL': { status: 400, sentence: '{detail}' },
   'YS-CLI-UNREACHABLE': { status: 503, sentence: 'No service answers at {url}. Start it, or set YELLOW_SIEVE_URL.' },
-  'YS-CLI-NO-SERVICE': { status: 400, sentence: 'No service is named. Set YELLOW_SIEVE_URL and YELLOW_SIEVE_TOKEN, or run this below a folder that has .yellow-sieve/client.json.' },
-  'YS-CLI-WAITED': { status: 504, sentence: 'The message was taken, but was not done after {seconds} seconds. Look again with “messages {message}”.' },
+  'YS-CLI-NO-SERVICE': {
+    status: 400,
+    sentence:
+      'No service is named. Set YELLOW_SIEVE_URL and YELLOW_SIEVE_TOKEN, or run this below a folder that has .yellow-sieve/client.json.',
+  },
+  'YS-CLI-WAITED': {
+    status: 504,
+    sentence: 'The message was taken, but was not done after {seconds} seconds. Look again with “messages {message}”.',
+  },
 } as const satisfies Record<string, { status: number; sentence: string }>;
 
 /** A stable code out of the catalogue. */

@@ -1,5 +1,5 @@
 import { distance } from 'fastest-levenshtein';
-import { catalogue, type Code, type Params } from './catalogue.js';
+import { type Code, catalogue, type Params } from './catalogue.js';
 
 /** The catalogue's sentence for a code, its placeholders filled. An unfilled placeholder becomes an empty string. */
 export function say(code: Code, params: Params = {}): string {

@@ -5,7 +5,11 @@ import type { Path } from './parse-file.js';
 import type { Report } from './report.js';
 
 /** Holds data against a schema; every deviation becomes a located problem. Returns null when there is one. */
-export function checkShape<S extends v.GenericSchema>(schema: S, data: unknown, report: Report): v.InferOutput<S> | null {
+export function checkShape<S extends v.GenericSchema>(
+  schema: S,
+  data: unknown,
+  report: Report,
+): v.InferOutput<S> | null {
   const result = v.safeParse(schema, data);
   if (result.success) return result.output;
   for (const issue of result.issues) reportIssue(issue, report);
@@ -20,11 +24,18 @@ function reportIssue(issue: v.BaseIssue<unknown>, report: Report): void {
   if (known) report.add('YS-FILE-UNKNOWN-KEY', path, { key, nearest: nearest(key, known) });
   else if (inner.received === 'undefined' && inner.path) report.add('YS-FILE-MISSING-KEY', path, { key });
   else if (inner.type === 'variant') reportKind(inner, path, report);
-  else report.add('YS-FILE-WRONG-VALUE', path, { key, detail: `expected ${inner.expected ?? inner.message}, but it is ${inner.received}` });
+  else
+    report.add('YS-FILE-WRONG-VALUE', path, {
+      key,
+      detail: `expected ${inner.expected ?? inner.message}, but it is ${inner.received}`,
+    });
 }
 
 function reportKind(issue: v.BaseIssue<unknown>, path: Path, report: Report): void {
-  const known = (issue.expected ?? '').replace(/[("|)]/g, ' ').trim().split(/\s+/);
+  const known = (issue.expected ?? '')
+    .replace(/[("|)]/g, ' ')
+    .trim()
+    .split(/\s+/);
   const said = issue.received.replace(/"/g, '');
   const among = nearest(said, known) || `; known are ${known.join(', ')}`;
   if (path.at(-1) === 'type') report.add('YS-FIELD-TYPE', path, { type: said, nearest: among });

@@ -2,7 +2,20 @@ import { isMap, isPair, isScalar, isSeq, LineCounter, type Node, type ParsedNode
 import { type FileProblem, say } from '../errors/index.js';
 
 /** Keys below which scalars are taken as written in the source, so that `+447700900412`, `007` and `1.10` stay what they are. */
-const asWritten = new Set(['expect', 'gives', 'default', 'choices', 'synonyms', 'when', 'accept', 'that', 'all', 'any', 'none', 'every']);
+const asWritten = new Set([
+  'expect',
+  'gives',
+  'default',
+  'choices',
+  'synonyms',
+  'when',
+  'accept',
+  'that',
+  'all',
+  'any',
+  'none',
+  'every',
+]);
 
 export type Path = readonly (string | number)[];
 
@@ -17,7 +30,12 @@ export interface ParsedFile {
 /** Parses YAML or JSON. */
 export function parseFile(text: string): ParsedFile {
   const counter = new LineCounter();
-  const document = parseDocument(text, { lineCounter: counter, prettyErrors: false, uniqueKeys: true, maxAliasCount: 100 } as never);
+  const document = parseDocument(text, {
+    lineCounter: counter,
+    prettyErrors: false,
+    uniqueKeys: true,
+    maxAliasCount: 100,
+  } as never);
   const at = (offset: number) => {
     const { line, col } = counter.linePos(offset);
     return { line: Math.max(1, line), column: Math.max(1, col) };

@@ -14,5 +14,8 @@ export class Report {
 
 /** `fields.nights`, `rules[2].find`. */
 export function pathText(path: Path): string {
-  return path.map((key) => (typeof key === 'number' ? `[${key}]` : `.${key}`)).join('').replace(/^\./, '');
+  return path
+    .map((key) => (typeof key === 'number' ? `[${key}]` : `.${key}`))
+    .join('')
+    .replace(/^\./, '');
 }

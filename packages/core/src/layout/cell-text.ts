@@ -1,5 +1,5 @@
-import { toText } from '../values/index.js';
 import type { Cell } from '../routing/index.js';
+import { toText } from '../values/index.js';
 
 /** Excel's limit of characters in one cell; a longer value is cut there with a visible mark. */
 export const longestCell = 32_767;

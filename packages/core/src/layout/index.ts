@@ -1,1 +1,2 @@
 export * from './cell-text.js';
+export * from './flat-cells.js';

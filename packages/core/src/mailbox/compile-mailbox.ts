@@ -19,7 +19,11 @@ export interface CompiledMailbox {
 }
 
 /** Reads a mailbox file without its sieves, so that the caller can fetch them. */
-export function parseMailbox(source: string | object): { data: MailboxSource | null; problems: FileProblem[]; sieves: string[] } {
+export function parseMailbox(source: string | object): {
+  data: MailboxSource | null;
+  problems: FileProblem[];
+  sieves: string[];
+} {
   const file = typeof source === 'string' ? parseFile(source) : asParsedFile(source);
   const report = new Report(file.locate);
   const data = file.problems.length > 0 ? null : checkShape(mailboxSchema, file.data, report);
@@ -27,7 +31,8 @@ export function parseMailbox(source: string | object): { data: MailboxSource | n
   return { data, problems: [...file.problems, ...report.problems], sieves: [...new Set(sieves)] };
 }
 
-const isSieve = (otherwise: string | undefined): otherwise is string => otherwise !== undefined && otherwise !== 'review' && otherwise !== 'skip';
+const isSieve = (otherwise: string | undefined): otherwise is string =>
+  otherwise !== undefined && otherwise !== 'review' && otherwise !== 'skip';
 
 /**
  * Compiles a mailbox with its sieves, given by name.
@@ -46,11 +51,23 @@ export function compileMailbox(source: string | object, sieves: ReadonlyMap<stri
 /** A mailbox that holds one sieve and nothing else, for sifting with a sieve file alone. */
 export function mailboxOf(sieve: CompiledSieve): CompiledMailbox {
   const source: MailboxSource = { mailbox: sieve.name, addresses: ['@'], sieves: [sieve.name] };
-  return { name: '', source, accept: null, categories: null, sieves: [sieve], otherwise: { kind: 'review' }, routes: [] };
+  return {
+    name: '',
+    source,
+    accept: null,
+    categories: null,
+    sieves: [sieve],
+    otherwise: { kind: 'review' },
+    routes: [],
+  };
 }
 
 function assemble(source: MailboxSource, sieves: ReadonlyMap<string, CompiledSieve>, report: Report): CompiledMailbox {
-  const compiler: ConditionCompiler = { scope: mailboxScope, context: { language: 'en', region: null, reference: '2000-01-01' }, report };
+  const compiler: ConditionCompiler = {
+    scope: mailboxScope,
+    context: { language: 'en', region: null, reference: '2000-01-01' },
+    report,
+  };
   const find = (entry: string, path: (string | number)[]): CompiledSieve | null => {
     const name = sieveName(entry);
     const sieve = sieves.get(name);
@@ -64,8 +81,12 @@ function assemble(source: MailboxSource, sieves: ReadonlyMap<string, CompiledSie
     accept: source.accept ? compileCondition(source.accept, ['accept'], compiler) : null,
     categories: compileCategories(source, compiler),
     sieves: source.sieves.flatMap((entry, i) => find(entry, ['sieves', i]) ?? []),
-    otherwise: fallback ? { kind: 'sieve', sieve: fallback } : { kind: source.otherwise === 'skip' ? 'skip' : 'review' },
-    routes: ((source.routes ?? []) as RouteSource[]).flatMap((route, i) => compileRoute(route, [], ['routes', i], compiler) ?? []),
+    otherwise: fallback
+      ? { kind: 'sieve', sieve: fallback }
+      : { kind: source.otherwise === 'skip' ? 'skip' : 'review' },
+    routes: ((source.routes ?? []) as RouteSource[]).flatMap(
+      (route, i) => compileRoute(route, [], ['routes', i], compiler) ?? [],
+    ),
   };
 }
 

@@ -5,7 +5,16 @@ import { formOf, type Reading } from '../reading/index.js';
 import { hitRoute, type RouteHit } from '../routing/index.js';
 import type { Facts, Want } from '../rules/index.js';
 import { screen } from '../screening/screen.js';
-import { type CompiledSieve, noFacts, type Outcome, type Reason, sift, type TypedValues, unstored, type Verdict } from '../sieve/index.js';
+import {
+  type CompiledSieve,
+  noFacts,
+  type Outcome,
+  type Reason,
+  sift,
+  type TypedValues,
+  unstored,
+  type Verdict,
+} from '../sieve/index.js';
 import { type Sorted, sortByConditions } from '../sorting/sort.js';
 import type { CompiledMailbox } from './compile-mailbox.js';
 
@@ -25,20 +34,35 @@ export interface Handled {
 export type HandleResult = Handled | { kind: 'wants'; wants: Want[] };
 
 /** Screens, sorts, picks the sieve and sifts, in that order. Pure, like `sift`. */
-export function handleMessage(reading: Reading, mailbox: CompiledMailbox, facts: Facts = noFacts, arrival: Arrival = unstored(reading)): HandleResult {
+export function handleMessage(
+  reading: Reading,
+  mailbox: CompiledMailbox,
+  facts: Facts = noFacts,
+  arrival: Arrival = unstored(reading),
+): HandleResult {
   const scene = messageScene(reading, arrival, null);
   const screened = screen(mailbox.accept, scene);
   if (screened) return ended('skipped', screened, null);
   const sorted = mailbox.categories ? sortByConditions(mailbox.categories, scene) : null;
-  if (sorted && sorted.category === null) return ended('review', { code: 'YS-MESSAGE-UNSORTED', text: say('YS-MESSAGE-UNSORTED') }, sorted);
+  if (sorted && sorted.category === null)
+    return ended('review', { code: 'YS-MESSAGE-UNSORTED', text: say('YS-MESSAGE-UNSORTED') }, sorted);
   const sortedScene = messageScene(reading, arrival, sorted?.category ?? null);
   const hits = mailbox.routes.map((route) => hitRoute(route, `mailbox ${mailbox.name}`, sortedScene));
   const picked = pick(mailbox, sortedScene);
-  if ('code' in picked) return { ...ended(mailbox.otherwise.kind === 'skip' ? 'skipped' : 'review', picked, sorted), hits };
+  if ('code' in picked)
+    return { ...ended(mailbox.otherwise.kind === 'skip' ? 'skipped' : 'review', picked, sorted), hits };
   const result = sift(reading, picked, facts, arrival, sorted?.category ?? null);
   if (result.kind === 'wants') return result;
   const { outcome, values } = result;
-  return { kind: 'handled', verdict: outcome.verdict, reasons: outcome.reasons, ...sorting(sorted), outcome, values, hits: [...result.hits, ...hits] };
+  return {
+    kind: 'handled',
+    verdict: outcome.verdict,
+    reasons: outcome.reasons,
+    ...sorting(sorted),
+    outcome,
+    values,
+    hits: [...result.hits, ...hits],
+  };
 }
 
 /** The first sieve whose acceptance holds, else the mailbox's `otherwise`. */
@@ -62,4 +86,8 @@ function ended(verdict: Verdict, reason: Reason, sorted: Sorted | null): Handled
   return { kind: 'handled', verdict, reasons: [reason], ...sorting(sorted), outcome: null, values: null, hits: [] };
 }
 
-const sorting = (sorted: Sorted | null) => ({ category: sorted?.category ?? null, confidence: sorted?.confidence ?? null, why: sorted?.why ?? null });
+const sorting = (sorted: Sorted | null) => ({
+  category: sorted?.category ?? null,
+  confidence: sorted?.confidence ?? null,
+  why: sorted?.why ?? null,
+});

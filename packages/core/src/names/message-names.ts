@@ -1,6 +1,6 @@
-import { bodyText, segmentText } from './segment-text.js';
 import type { Value } from '../values/index.js';
 import type { NamedType, Scene } from './scene.js';
+import { bodyText, segmentText } from './segment-text.js';
 
 interface MessageName {
   kind: Value['kind'];
@@ -56,7 +56,8 @@ export function messageNameType(name: string): NamedType | null {
 /** The values a `message.*` name has in a scene; none means null. */
 export function messageNameValues(name: string, scene: Scene): Value[] {
   const headerName = header.exec(name)?.[1];
-  if (headerName !== undefined) return scene.reading.headers.filter(([key]) => key === headerName).map(([, text]) => ({ kind: 'text', text }));
+  if (headerName !== undefined)
+    return scene.reading.headers.filter(([key]) => key === headerName).map(([, text]) => ({ kind: 'text', text }));
   const known = messageNames[name];
   if (!known) return [];
   const found = known.get(scene);

@@ -2,10 +2,21 @@ import type { FieldOptions, Value } from '../values/index.js';
 import { messageNameList, messageNameType, messageNameValues } from './message-names.js';
 import type { NamedType, NameScope, Scene } from './scene.js';
 
-const recordNames = ['record.key', 'record.sieve', 'record.version', 'record.layout', 'record.score', 'record.verdict', 'record.link'];
+const recordNames = [
+  'record.key',
+  'record.sieve',
+  'record.version',
+  'record.layout',
+  'record.score',
+  'record.verdict',
+  'record.link',
+];
 
 /** The scope of a sieve: message and record names, its fields, and its columns (`rows.column`, and bare inside a route by rows). */
-export function sieveScope(fields: Readonly<Record<string, FieldOptions>>, columns: Readonly<Record<string, FieldOptions>> = {}): NameScope {
+export function sieveScope(
+  fields: Readonly<Record<string, FieldOptions>>,
+  columns: Readonly<Record<string, FieldOptions>> = {},
+): NameScope {
   const typeOf = (name: string): NamedType | null => {
     const bare = fields[name] ?? columns[name];
     if (bare) return fieldType(bare);
@@ -35,7 +46,8 @@ function fieldType(options: FieldOptions): NamedType {
 export function valuesOf(name: string, scene: Scene): Value[] {
   if (name === 'rows.count') return [{ kind: 'integer', decimal: String(scene.rows.length), unit: null }];
   if (name.startsWith('rows.')) return scene.rows.flatMap((row) => one(row.get(name.slice('rows.'.length))));
-  if (name.startsWith('record.')) return one(scene.record[name] == null ? null : { kind: 'text', text: scene.record[name] });
+  if (name.startsWith('record.'))
+    return one(scene.record[name] == null ? null : { kind: 'text', text: scene.record[name] });
   if (name.startsWith('message.')) return messageNameValues(name, scene);
   return one(scene.row?.has(name) ? scene.row.get(name) : scene.fields.get(name));
 }

@@ -7,7 +7,7 @@ const supersets: Readonly<Record<string, string>> = {
   'iso-8859-1': 'windows-1252',
   latin1: 'windows-1252',
   'iso-8859-9': 'windows-1254',
-  'gb2312': 'gb18030',
+  gb2312: 'gb18030',
   gbk: 'gb18030',
   'ks_c_5601-1987': 'cp949',
   'shift-jis': 'cp932',

@@ -7,14 +7,20 @@ import type { Address } from './reading.js';
 /** Header lines as `[name, value]`: unfolded, encoded words (RFC 2047) and raw 8-bit bytes decoded. */
 export function decodeHeaders(lines: readonly { key: string; line: string }[], most: number): [string, string][] {
   return lines.slice(0, most).map(({ key, line }) => {
-    const value = line.slice(line.indexOf(':') + 1).replace(/\r?\n(?=[ \t])/g, '').trim();
+    const value = line
+      .slice(line.indexOf(':') + 1)
+      .replace(/\r?\n(?=[ \t])/g, '')
+      .trim();
     return [key, tidyControls(decodeWords(rawBytes(value)))];
   });
 }
 
 function rawBytes(value: string): string {
   if (!/[\u0080-\u00ff]/.test(value)) return value;
-  return decodeCharset(Uint8Array.from(value, (unit) => unit.charCodeAt(0)), null);
+  return decodeCharset(
+    Uint8Array.from(value, (unit) => unit.charCodeAt(0)),
+    null,
+  );
 }
 
 function decodeWords(value: string): string {
@@ -44,7 +50,10 @@ export function readAddresses(value: string | null): Address[] {
 /** The Date header as ISO 8601 with its own offset; null when it cannot be read. */
 export function readDateHeader(value: string | null): string | null {
   if (value === null) return null;
-  const text = value.replace(/\([^)]*\)/g, ' ').replace(/\s+/g, ' ').trim();
+  const text = value
+    .replace(/\([^)]*\)/g, ' ')
+    .replace(/\s+/g, ' ')
+    .trim();
   for (const parsed of [DateTime.fromRFC2822(text, { setZone: true }), DateTime.fromISO(text, { setZone: true })]) {
     if (parsed.isValid) return parsed.toISO({ suppressMilliseconds: true });
   }

@@ -2,7 +2,11 @@ import { Parser } from 'htmlparser2';
 import type { TextForm } from './reading.js';
 import { TextBuilder } from './text-builder.js';
 
-const blocks = new Set('address article aside blockquote center dd details div dl dt fieldset figcaption figure footer form h1 h2 h3 h4 h5 h6 header hr li main nav ol p pre section table tbody tfoot thead tr ul body html'.split(' '));
+const blocks = new Set(
+  'address article aside blockquote center dd details div dl dt fieldset figcaption figure footer form h1 h2 h3 h4 h5 h6 header hr li main nav ol p pre section table tbody tfoot thead tr ul body html'.split(
+    ' ',
+  ),
+);
 /** Blocks that stand apart from their neighbours by a blank line. */
 const apart = new Set('blockquote dl h1 h2 h3 h4 h5 h6 ol p pre table ul'.split(' '));
 const unseen = new Set('head style script title template noscript object svg math'.split(' '));
@@ -39,7 +43,10 @@ class HtmlTextWriter {
   private readonly stack: { name: string; hides: boolean }[] = [];
 
   open(name: string, attributes: Record<string, string>): void {
-    const hides = unseen.has(name) || 'hidden' in attributes || /display\s*:\s*none|visibility\s*:\s*hidden/i.test(attributes.style ?? '');
+    const hides =
+      unseen.has(name) ||
+      'hidden' in attributes ||
+      /display\s*:\s*none|visibility\s*:\s*hidden/i.test(attributes.style ?? '');
     if (!voids.has(name)) {
       this.stack.push({ name, hides });
       if (hides) this.hidden++;
@@ -47,7 +54,8 @@ class HtmlTextWriter {
     if (this.hidden > 0) return;
     if (name === 'br') this.out.newline();
     else if (name === 'img' && attributes.alt?.trim()) this.out.generated(attributes.alt.trim());
-    else if (name === 'a' && attributes.href) this.openLinks.push({ start: this.out.nextStart(), href: attributes.href });
+    else if (name === 'a' && attributes.href)
+      this.openLinks.push({ start: this.out.nextStart(), href: attributes.href });
     else if (name === 'td' || name === 'th') this.openCell();
     else if (blocks.has(name)) this.openBlock(name);
   }
@@ -105,7 +113,11 @@ class HtmlTextWriter {
 
   finish(): HtmlText {
     const { text, source } = this.out.finish();
-    const bounded = <T extends { start: number; end: number }>(range: T): T => ({ ...range, start: Math.min(range.start, text.length), end: Math.min(range.end, text.length) });
+    const bounded = <T extends { start: number; end: number }>(range: T): T => ({
+      ...range,
+      start: Math.min(range.start, text.length),
+      end: Math.min(range.end, text.length),
+    });
     return { text, source, links: this.links.map(bounded), quotes: this.quotes.map(bounded) };
   }
 }

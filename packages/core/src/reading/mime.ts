@@ -32,7 +32,10 @@ export interface Parts {
 }
 
 /** Splits a raw message into its decoded parts, streaming. Never rejects: what cannot be read is said in `broken`. */
-export async function splitParts(source: Iterable<Uint8Array> | AsyncIterable<Uint8Array>, limits: Limits): Promise<Parts> {
+export async function splitParts(
+  source: Iterable<Uint8Array> | AsyncIterable<Uint8Array>,
+  limits: Limits,
+): Promise<Parts> {
   const collector = new PartCollector(limits.textBytes);
   const splitter = new mailsplit.Splitter({ maxHeadSize: limits.headerBytes, maxChildNodes: limits.parts });
   let size = 0;
@@ -48,7 +51,8 @@ export async function splitParts(source: Iterable<Uint8Array> | AsyncIterable<Ui
   for await (const chunk of source) {
     size += chunk.length;
     if (broken !== null) break;
-    if (!splitter.write(chunk)) await Promise.race([ended, new Promise<void>((resolve) => splitter.once('drain', resolve))]);
+    if (!splitter.write(chunk))
+      await Promise.race([ended, new Promise<void>((resolve) => splitter.once('drain', resolve))]);
   }
   if (broken === null) splitter.end();
   await ended;

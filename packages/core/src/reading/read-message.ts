@@ -1,6 +1,6 @@
 import libmime from 'libmime';
 import { say } from '../errors/index.js';
-import { type Limits, limits as defaults } from '../limits.js';
+import { limits as defaults, type Limits } from '../limits.js';
 import { decodeCharset } from './charset.js';
 import { decodeHeaders, headerOf, readAddresses, readDateHeader } from './headers.js';
 import { htmlToText } from './html-text.js';
@@ -28,11 +28,17 @@ export async function readMessage(
     html: html === null ? null : { ...htmlForm(html), html },
     attachments: parts.filter((part) => part !== plainPart && part !== htmlPart).map(attachment),
     headers,
-    problems: broken === null ? [] : [{ code: 'YS-MESSAGE-UNREADABLE', text: say('YS-MESSAGE-UNREADABLE', { detail: broken }) }],
+    problems:
+      broken === null
+        ? []
+        : [{ code: 'YS-MESSAGE-UNREADABLE', text: say('YS-MESSAGE-UNREADABLE', { detail: broken }) }],
   };
 }
 
-type Envelope = Pick<Reading, 'subject' | 'from' | 'to' | 'cc' | 'replyTo' | 'date' | 'id' | 'thread' | 'automatic' | 'list'>;
+type Envelope = Pick<
+  Reading,
+  'subject' | 'from' | 'to' | 'cc' | 'replyTo' | 'date' | 'id' | 'thread' | 'automatic' | 'list'
+>;
 
 function envelope(headers: [string, string][]): Envelope {
   const header = (name: string) => headerOf(headers, name);
@@ -59,7 +65,9 @@ function isAutomatic(header: (name: string) => string | null): boolean {
 }
 
 function textPart(parts: readonly Part[], type: string): Part | undefined {
-  return parts.find((part) => part.type === type && part.disposition !== 'attachment' && !part.nested && part.bytes !== null);
+  return parts.find(
+    (part) => part.type === type && part.disposition !== 'attachment' && !part.nested && part.bytes !== null,
+  );
 }
 
 function plainForm(part: Part): TextForm {
@@ -81,5 +89,11 @@ function tidy(text: string): string {
 }
 
 function attachment(part: Part): Attachment {
-  return { name: part.filename ?? '', type: part.type, size: part.size, digest: part.digest, inline: part.disposition === 'inline' };
+  return {
+    name: part.filename ?? '',
+    type: part.type,
+    size: part.size,
+    digest: part.digest,
+    inline: part.disposition === 'inline',
+  };
 }

@@ -3,7 +3,8 @@ import type { Range, Segment } from './reading.js';
 
 const quoteMark = /^\s{0,3}>/;
 const signatureMark = /^-- ?$/;
-const introduces = /^(?:On|Am|Le|El|Em|Den|Op|Il)\b.{0,200}(?:wrote|schrieb|a écrit|escribió|escreveu|skrev|schreef|ha scritto)\s?:\s*$/;
+const introduces =
+  /^(?:On|Am|Le|El|Em|Den|Op|Il)\b.{0,200}(?:wrote|schrieb|a écrit|escribió|escreveu|skrev|schreef|ha scritto)\s?:\s*$/;
 
 type Kind = Segment['kind'];
 const reasons: Record<Kind, string> = {
@@ -27,7 +28,9 @@ export function segmentsOf(text: string, quotes: readonly Range[] = []): Segment
 }
 
 function kindOf(line: string, range: Range, quotes: readonly Range[]): Kind {
-  const inQuote = quotes.some((quote) => range.start >= quote.start && range.end <= quote.end && range.end > range.start);
+  const inQuote = quotes.some(
+    (quote) => range.start >= quote.start && range.end <= quote.end && range.end > range.start,
+  );
   return inQuote || quoteMark.test(line) ? 'quoted' : 'own';
 }
 

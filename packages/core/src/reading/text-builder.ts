@@ -57,7 +57,8 @@ export class TextBuilder {
     let at = 0;
     for (const line of text.split('\n')) {
       if (at > 0) this.newline();
-      if (line !== '') this.put(line.replace(/\r$/, ''), same ? source + at : source, same ? line.length : sourceLength);
+      if (line !== '')
+        this.put(line.replace(/\r$/, ''), same ? source + at : source, same ? line.length : sourceLength);
       at += line.length + 1;
     }
   }

@@ -1,5 +1,12 @@
 import * as v from 'valibot';
-import { type CompiledCondition, type ConditionCompiler, type ConditionSource, compileCondition, conditionSchema, decide } from '../conditions/index.js';
+import {
+  type CompiledCondition,
+  type ConditionCompiler,
+  type ConditionSource,
+  compileCondition,
+  conditionSchema,
+  decide,
+} from '../conditions/index.js';
 import { closed, type Path } from '../files/index.js';
 import { type Scene, valuesOf } from '../names/index.js';
 import { type CompiledText, compileText, renderText } from '../texts/index.js';
@@ -46,7 +53,10 @@ export interface RouteHit {
   lines: Line[];
 }
 
-type Mapping = { name: string; kind: Value['kind'] } & ({ text: CompiledText } | { constant: number | boolean | string[] });
+type Mapping = { name: string; kind: Value['kind'] } & (
+  | { text: CompiledText }
+  | { constant: number | boolean | string[] }
+);
 
 export interface CompiledRoute {
   name: string;
@@ -58,7 +68,12 @@ export interface CompiledRoute {
 }
 
 /** Compiles a route. Without `with`, every name of `byName` goes out under its own name. */
-export function compileRoute(source: RouteSource, byName: readonly string[], path: Path, compiler: ConditionCompiler): CompiledRoute | null {
+export function compileRoute(
+  source: RouteSource,
+  byName: readonly string[],
+  path: Path,
+  compiler: ConditionCompiler,
+): CompiledRoute | null {
   const when = source.when ? compileCondition(source.when, [...path, 'when'], compiler) : null;
   const pairs = Object.entries(source.with ?? Object.fromEntries(byName.map((name) => [name, `{{ ${name} }}`])));
   const mapping = pairs.map(([name, from]): Mapping | null => {
@@ -67,20 +82,37 @@ export function compileRoute(source: RouteSource, byName: readonly string[], pat
     return text && { name, kind: (text.only !== null && compiler.scope.typeOf(text.only)?.kind) || 'text', text };
   });
   if ((source.when && !when) || mapping.some((entry) => entry === null)) return null;
-  return { name: source.name ?? source.to, to: source.to, when, mapping: mapping as Mapping[], each: source.each ?? 'record', inReview: source.in_review ?? 'wait' };
+  return {
+    name: source.name ?? source.to,
+    to: source.to,
+    when,
+    mapping: mapping as Mapping[],
+    each: source.each ?? 'record',
+    inReview: source.in_review ?? 'wait',
+  };
 }
 
 /** What a route would do in a scene, with the reason, whether it fires or not. */
 export function hitRoute(route: CompiledRoute, scope: string, scene: Scene): RouteHit {
   const decision = route.when ? decide(route.when, scene) : { holds: true, why: 'no condition' };
-  const scenes = route.each === 'row' ? scene.rows.map((row, i) => ({ row: String(i), scene: { ...scene, row } })) : [{ row: null, scene }];
+  const scenes =
+    route.each === 'row'
+      ? scene.rows.map((row, i) => ({ row: String(i), scene: { ...scene, row } }))
+      : [{ row: null, scene }];
   return {
     route: `${scope}/${route.name}`,
     to: route.to,
     fires: decision.holds,
     why: decision.why,
     inReview: route.inReview,
-    lines: scenes.map((entry) => ({ row: entry.row, cells: route.mapping.map((mapping) => ({ name: mapping.name, kind: mapping.kind, value: mapped(mapping, entry.scene) })) })),
+    lines: scenes.map((entry) => ({
+      row: entry.row,
+      cells: route.mapping.map((mapping) => ({
+        name: mapping.name,
+        kind: mapping.kind,
+        value: mapped(mapping, entry.scene),
+      })),
+    })),
   };
 }
 

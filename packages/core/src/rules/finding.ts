@@ -4,7 +4,13 @@ import { type FieldOptions, type ReadContext, valueTypes } from '../values/index
 import type { Evidence, Finding, Problem } from './rule-kind.js';
 
 /** Evidence that a range of a view is where a value stands. */
-export function evidenceAt(view: View, start: number, end: number, rule: string, how: Evidence['how'] = 'read'): Evidence[] {
+export function evidenceAt(
+  view: View,
+  start: number,
+  end: number,
+  rule: string,
+  how: Evidence['how'] = 'read',
+): Evidence[] {
   return toOrigin(view, start, end).map((range) => ({
     how,
     in: view.in,
@@ -17,11 +23,26 @@ export function evidenceAt(view: View, start: number, end: number, rule: string,
 
 /** A problem, placed at the evidence where there is some. */
 export function problemAt(code: Code, path: string, params: Params, evidence: Evidence | undefined): Problem {
-  return { code, path, text: say(code, params), in: evidence?.in ?? null, start: evidence?.start ?? null, end: evidence?.end ?? null };
+  return {
+    code,
+    path,
+    text: say(code, params),
+    in: evidence?.in ?? null,
+    start: evidence?.start ?? null,
+    end: evidence?.end ?? null,
+  };
 }
 
 /** Reads a range of a view by the field's type: a value with its evidence, a closed field when it is empty, or a problem. */
-export function findAt(view: View, start: number, end: number, field: string, options: FieldOptions, context: ReadContext, rule: string): Finding {
+export function findAt(
+  view: View,
+  start: number,
+  end: number,
+  field: string,
+  options: FieldOptions,
+  context: ReadContext,
+  rule: string,
+): Finding {
   const evidence = evidenceAt(view, start, end, rule);
   const raw = view.text.slice(start, end);
   if (raw.trim() === '') return { field, state: 'closed', evidence };
@@ -29,7 +50,13 @@ export function findAt(view: View, start: number, end: number, field: string, op
 }
 
 /** Reads a raw text that has its evidence already. */
-export function readRaw(raw: string, field: string, options: FieldOptions, context: ReadContext, evidence: Evidence[]): Finding {
+export function readRaw(
+  raw: string,
+  field: string,
+  options: FieldOptions,
+  context: ReadContext,
+  evidence: Evidence[],
+): Finding {
   const read = valueTypes[options.type]?.read(raw, options, context);
   if (read?.ok) return { field, state: 'value', value: read.value, evidence };
   const problem = problemAt(read?.code ?? 'YS-VALUE-EMPTY', field, read?.params ?? {}, evidence[0]);

@@ -47,7 +47,10 @@ export interface ChatRequest {
   model: string;
   temperature: 0;
   messages: { role: 'system' | 'user' | 'assistant'; content: string }[];
-  response_format: { type: 'json_schema'; json_schema: { name: string; strict: true; schema: Record<string, unknown> } };
+  response_format: {
+    type: 'json_schema';
+    json_schema: { name: string; strict: true; schema: Record<string, unknown> };
+  };
 }
 
 /** What came back for a want. */

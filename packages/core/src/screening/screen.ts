@@ -7,5 +7,7 @@ import type { Reason } from '../sieve/index.js';
 export function screen(accept: CompiledCondition | null, scene: Scene): Reason | null {
   if (!accept) return null;
   const decision = decide(accept, scene);
-  return decision.holds ? null : { code: 'YS-MESSAGE-SCREENED', text: `${say('YS-MESSAGE-SCREENED')} ${decision.why}.` };
+  return decision.holds
+    ? null
+    : { code: 'YS-MESSAGE-SCREENED', text: `${say('YS-MESSAGE-SCREENED')} ${decision.why}.` };
 }

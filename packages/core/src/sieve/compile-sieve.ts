@@ -69,7 +69,8 @@ function compileChecked(source: SieveSource, report: Report): CompiledSieve {
   // A date in a condition or default is written out, so nothing is counted from this day.
   const context = { language, region, reference: '2000-01-01' };
   const compiler: ConditionCompiler = { scope: sieveScope(fields, columns), context, report };
-  const condition = (from: SieveSource['accept'], key: string) => (from ? compileCondition(from, [key], compiler) : null);
+  const condition = (from: SieveSource['accept'], key: string) =>
+    from ? compileCondition(from, [key], compiler) : null;
   return {
     name: source.sieve,
     title: source.title ?? source.sieve,
@@ -81,7 +82,9 @@ function compileChecked(source: SieveSource, report: Report): CompiledSieve {
     columns,
     defaults: readDefaults(fields, compiler),
     accept: condition(source.accept, 'accept'),
-    rules: (source.rules ?? []).flatMap((rule, i) => compileRule(rule, i, { ...compiler, fields, columns, path: ['rules', i] }) ?? []),
+    rules: (source.rules ?? []).flatMap(
+      (rule, i) => compileRule(rule, i, { ...compiler, fields, columns, path: ['rules', i] }) ?? [],
+    ),
     checks: (source.checks ?? []).flatMap(({ that, say }, i) => {
       const compiled = compileCondition(that, ['checks', i, 'that'], compiler);
       return compiled ? [{ that: compiled, say: say.replace(/\.$/, '') }] : [];
@@ -92,14 +95,18 @@ function compileChecked(source: SieveSource, report: Report): CompiledSieve {
 }
 
 function checkNames(fields: object, columns: object, report: Report): void {
-  for (const field of Object.keys(fields)) if (reserved.has(field)) report.add('YS-SIEVE-RESERVED-NAME', ['fields', field], { field });
+  for (const field of Object.keys(fields))
+    if (reserved.has(field)) report.add('YS-SIEVE-RESERVED-NAME', ['fields', field], { field });
   for (const field of Object.keys(columns)) {
     if (reserved.has(field)) report.add('YS-SIEVE-RESERVED-NAME', ['rows', 'columns', field], { field });
     if (field in fields) report.add('YS-SIEVE-FIELD-TWICE', ['rows', 'columns', field], { field });
   }
 }
 
-function readDefaults(fields: Readonly<Record<string, FieldOptions>>, { context, report }: ConditionCompiler): Map<string, Value> {
+function readDefaults(
+  fields: Readonly<Record<string, FieldOptions>>,
+  { context, report }: ConditionCompiler,
+): Map<string, Value> {
   const defaults = new Map<string, Value>();
   for (const [field, options] of Object.entries(fields)) {
     if (typeof options.default !== 'string') continue;
@@ -122,7 +129,12 @@ function compileRule(source: RuleSource, index: number, compiler: RuleCompiler):
   return body ? { ...body, name: source.name ?? `${source.kind} ${index + 1}`, kind: source.kind } : null;
 }
 
-function compileRoutes(source: SieveSource, fields: object, columns: object, compiler: ConditionCompiler): CompiledRoute[] {
+function compileRoutes(
+  source: SieveSource,
+  fields: object,
+  columns: object,
+  compiler: ConditionCompiler,
+): CompiledRoute[] {
   return ((source.routes ?? []) as RouteSource[]).flatMap((route, i) => {
     const byName = route.each === 'row' ? [...Object.keys(fields), ...Object.keys(columns)] : Object.keys(fields);
     return compileRoute(route, byName, ['routes', i], compiler) ?? [];

@@ -2,7 +2,10 @@ import type { Evidence, Finding, Problem, RuleResult } from '../rules/index.js';
 import type { Value } from '../values/index.js';
 
 /** What is known of one place for a value while rules run. */
-type Place = { state: 'value'; value: Value; evidence: Evidence[] } | { state: 'closed'; evidence: Evidence[] } | { state: 'problem'; problem: Problem; evidence: Evidence[] };
+type Place =
+  | { state: 'value'; value: Value; evidence: Evidence[] }
+  | { state: 'closed'; evidence: Evidence[] }
+  | { state: 'problem'; problem: Problem; evidence: Evidence[] };
 
 export type DraftRow = Map<string, Finding>;
 
@@ -13,7 +16,13 @@ export class DraftRecord {
 
   /** Takes what a rule found; says what became of it. */
   take(result: RuleResult): { filled: string[]; closed: string[]; problems: string[]; left: string[]; rows: number } {
-    const report = { filled: [] as string[], closed: [] as string[], problems: [] as string[], left: [] as string[], rows: 0 };
+    const report = {
+      filled: [] as string[],
+      closed: [] as string[],
+      problems: [] as string[],
+      left: [] as string[],
+      rows: 0,
+    };
     for (const finding of result.findings) this.takeFinding(finding, report);
     const rows = (result.rows ?? []).filter((row) => row.length > 0);
     if (this.rows.length === 0 && rows.length > 0) {
@@ -23,7 +32,10 @@ export class DraftRecord {
     return report;
   }
 
-  private takeFinding(finding: Finding, report: { filled: string[]; closed: string[]; problems: string[]; left: string[] }): void {
+  private takeFinding(
+    finding: Finding,
+    report: { filled: string[]; closed: string[]; problems: string[]; left: string[] },
+  ): void {
     const known = this.places.get(finding.field);
     if (known && known.state !== 'problem') report.left.push(finding.field);
     else if (finding.state === 'problem') {
@@ -43,7 +55,11 @@ export class DraftRecord {
 
   fillDefault(field: string, value: Value): void {
     if (this.value(field) !== null) return;
-    this.places.set(field, { state: 'value', value, evidence: [{ how: 'default', in: null, start: null, end: null, raw: null, rule: null }] });
+    this.places.set(field, {
+      state: 'value',
+      value,
+      evidence: [{ how: 'default', in: null, start: null, end: null, raw: null, rule: null }],
+    });
   }
 
   value(field: string): Value | null {
@@ -61,6 +77,8 @@ export class DraftRecord {
   }
 
   rowValues(): Map<string, Value | null>[] {
-    return this.rows.map((row) => new Map([...row].map(([name, finding]) => [name, finding.state === 'value' ? finding.value : null])));
+    return this.rows.map(
+      (row) => new Map([...row].map(([name, finding]) => [name, finding.state === 'value' ? finding.value : null])),
+    );
   }
 }

@@ -17,12 +17,16 @@ const commonOptions = {
   sensitive: v.optional(v.boolean()),
 };
 
-const fieldVariants = Object.values(valueTypes).map((type) => closed({ type: v.literal(type.kind), ...commonOptions, ...type.options }));
+const fieldVariants = Object.values(valueTypes).map((type) =>
+  closed({ type: v.literal(type.kind), ...commonOptions, ...type.options }),
+);
 
 /** A field's declaration: the common options, and those of its type. */
 export const fieldSchema = v.variant('type', fieldVariants as never) as unknown as v.GenericSchema<FieldOptions>;
 
-const ruleVariants = Object.values(ruleKinds).map((kind) => closed({ kind: v.literal(kind.kind), name: v.optional(v.string()), off: v.optional(v.boolean()), ...kind.entries }));
+const ruleVariants = Object.values(ruleKinds).map((kind) =>
+  closed({ kind: v.literal(kind.kind), name: v.optional(v.string()), off: v.optional(v.boolean()), ...kind.entries }),
+);
 
 /** A rule's declaration: kind and name, and the kind's own entries. */
 export interface RuleSource {

@@ -1,13 +1,13 @@
 import { limits as defaultLimits } from '../limits.js';
 import { type Arrival, type Scene, valuesOf } from '../names/index.js';
-import { formOf, rangesView, type Reading, type View, wholeView } from '../reading/index.js';
+import { formOf, type Reading, rangesView, type View, wholeView } from '../reading/index.js';
 import { hitRoute } from '../routing/index.js';
-import { type Facts, type Problem, type RuleRun, type Want } from '../rules/index.js';
+import type { Facts, Problem, RuleRun, Want } from '../rules/index.js';
 import { type JsonValue, toJson, toText, type Value } from '../values/index.js';
-import { checkRecord, verdictOf } from './verdict.js';
 import type { CompiledRule, CompiledSieve } from './compile-sieve.js';
 import { DraftRecord } from './draft-record.js';
 import type { Outcome, SiftResult, TraceEntry, TypedValues } from './outcome.js';
+import { checkRecord, verdictOf } from './verdict.js';
 
 /** Facts for sifting with nothing known of the outside. */
 export const noFacts: Facts = { record: { key: '', link: '' }, answers: {}, model: 'default', limits: defaultLimits };
@@ -21,7 +21,13 @@ export function unstored(reading: Reading): Arrival {
  * Applies a sieve to a reading. Pure: the same reading, sieve and facts give the same result to the byte. Returns the
  * outcome, or the questions whose answers are lacking; the caller fetches them into `facts` and sifts again.
  */
-export function sift(reading: Reading, sieve: CompiledSieve, facts: Facts = noFacts, arrival: Arrival = unstored(reading), category: string | null = null): SiftResult {
+export function sift(
+  reading: Reading,
+  sieve: CompiledSieve,
+  facts: Facts = noFacts,
+  arrival: Arrival = unstored(reading),
+  category: string | null = null,
+): SiftResult {
   return new Sifting(reading, sieve, facts, arrival, category).run();
 }
 
@@ -57,7 +63,7 @@ class Sifting {
     if (result.wants && result.wants.length > 0) return result.wants;
     const taken = this.draft.take(result);
     this.problems.push(...(result.problems ?? []));
-    if (result.layout && (!this.layout || !this.layout.recognised)) this.layout = result.layout;
+    if (result.layout && !this.layout?.recognised) this.layout = result.layout;
     this.trace.push({ rule: rule.name, kind: rule.kind, ...taken, steps: result.steps, ...result.trace });
     return [];
   }
@@ -70,7 +76,11 @@ class Sifting {
       openRequired: [...open].filter((field) => this.sieve.fields[field]?.required),
       recognised: this.layout ? this.layout.recognised : null,
       scene: this.scene({}),
-      context: { language: this.sieve.language, region: this.sieve.region, reference: this.reading.date ?? this.arrival.received },
+      context: {
+        language: this.sieve.language,
+        region: this.sieve.region,
+        reference: this.reading.date ?? this.arrival.received,
+      },
       view: (name) => this.view(name),
       facts: this.facts,
     };
@@ -85,11 +95,23 @@ class Sifting {
 
   private scene(record: Record<string, string | null>): Scene {
     const fields = new Map(Object.keys(this.sieve.fields).map((field) => [field, this.draft.value(field)]));
-    return { reading: this.reading, form: this.form, arrival: this.arrival, category: this.category, fields, rows: this.draft.rowValues(), row: null, record };
+    return {
+      reading: this.reading,
+      form: this.form,
+      arrival: this.arrival,
+      category: this.category,
+      fields,
+      rows: this.draft.rowValues(),
+      row: null,
+      record,
+    };
   }
 
   private conclude(): SiftResult {
-    const problems = [...this.problems.filter(({ path }) => path === '' || this.draft.isOpen(path)), ...checkRecord(this.sieve, this.draft, this.scene({}))];
+    const problems = [
+      ...this.problems.filter(({ path }) => path === '' || this.draft.isOpen(path)),
+      ...checkRecord(this.sieve, this.draft, this.scene({})),
+    ];
     const { verdict, reasons } = verdictOf(this.sieve, this.draft, problems);
     const outcome: Outcome = {
       verdict,
@@ -123,15 +145,19 @@ class Sifting {
       if (found.length > 0) evidence[field] = found;
     }
     const columns = Object.keys(this.sieve.columns);
-    const rows = this.draft.rowValues().map((row) => Object.fromEntries(columns.map((column) => [column, jsonOrNull(row.get(column))])));
+    const rows = this.draft
+      .rowValues()
+      .map((row) => Object.fromEntries(columns.map((column) => [column, jsonOrNull(row.get(column))])));
     this.draft.rows.forEach((row, i) => {
-      for (const [column, finding] of row) if (finding.evidence.length > 0) evidence[`rows[${i}].${column}`] = finding.evidence;
+      for (const [column, finding] of row)
+        if (finding.evidence.length > 0) evidence[`rows[${i}].${column}`] = finding.evidence;
     });
     return { fields, rows, evidence };
   }
 
   private typedValues(): TypedValues {
-    const present = (entries: Iterable<[string, Value | null]>) => [...entries].filter((entry): entry is [string, Value] => entry[1] !== null);
+    const present = (entries: Iterable<[string, Value | null]>) =>
+      [...entries].filter((entry): entry is [string, Value] => entry[1] !== null);
     return {
       fields: present(Object.keys(this.sieve.fields).map((field) => [field, this.draft.value(field)])),
       rows: this.draft.rowValues().map((row) => present(row)),

@@ -9,7 +9,10 @@ export interface Sorted {
 }
 
 /** Gives a message the first category whose condition holds. */
-export function sortByConditions(categories: readonly { category: string; when: CompiledCondition | null }[], scene: Scene): Sorted {
+export function sortByConditions(
+  categories: readonly { category: string; when: CompiledCondition | null }[],
+  scene: Scene,
+): Sorted {
   for (const { category, when } of categories) {
     const decision = when ? decide(when, scene) : null;
     if (decision?.holds) return { category, confidence: 1, why: decision.why };

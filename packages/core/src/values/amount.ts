@@ -3,8 +3,18 @@ import { leadingDecimal } from './decimal.js';
 import { fold } from './fold.js';
 import { fitByReading, type ValueType } from './value-type.js';
 
-const symbols: Readonly<Record<string, string>> = { '£': 'GBP', '€': 'EUR', '¥': 'JPY', 'kr.': 'DKK', kr: 'DKK', 'r$': 'BRL', 'us$': 'USD' };
-const codes = new Set('GBP EUR USD DKK BRL JPY CHF SEK NOK PLN CZK HUF CAD AUD NZD INR CNY ZAR MXN TRY ISK SGD HKD KRW'.split(' '));
+const symbols: Readonly<Record<string, string>> = {
+  '£': 'GBP',
+  '€': 'EUR',
+  '¥': 'JPY',
+  'kr.': 'DKK',
+  kr: 'DKK',
+  r$: 'BRL',
+  us$: 'USD',
+};
+const codes = new Set(
+  'GBP EUR USD DKK BRL JPY CHF SEK NOK PLN CZK HUF CAD AUD NZD INR CNY ZAR MXN TRY ISK SGD HKD KRW'.split(' '),
+);
 /** A bare `$` is many currencies: it needs the field's own. */
 const mark = /^(r\$|us\$|[£€¥$]|kr\.?|[a-z]{3})/;
 
@@ -18,7 +28,8 @@ const read: ValueType['read'] = (raw, options, context) => {
   if (before !== undefined && lead.rest !== '') return { ok: false, code: 'YS-VALUE-AMOUNT' };
   const named = before ?? lead.rest;
   const currency = currencyOf(named, options.currency);
-  if (currency === null) return { ok: false, code: named === '' || named === '$' ? 'YS-VALUE-CURRENCY' : 'YS-VALUE-AMOUNT' };
+  if (currency === null)
+    return { ok: false, code: named === '' || named === '$' ? 'YS-VALUE-CURRENCY' : 'YS-VALUE-AMOUNT' };
   const decimal = negative && lead.decimal !== '0' ? `-${lead.decimal}` : lead.decimal;
   return { ok: true, value: { kind: 'amount', decimal, currency } };
 };

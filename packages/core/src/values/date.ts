@@ -9,8 +9,8 @@ const months = new Map<string, number>();
 const weekdays = new Map<string, number>();
 for (const locale of languages) {
   for (const length of ['long', 'short'] as const) {
-    Info.months(length, { locale }).forEach((name, i) => months.set(plain(name), i + 1));
-    Info.weekdays(length, { locale }).forEach((name, i) => weekdays.set(plain(name), i + 1));
+    for (const [i, name] of Info.months(length, { locale }).entries()) months.set(plain(name), i + 1);
+    for (const [i, name] of Info.weekdays(length, { locale }).entries()) weekdays.set(plain(name), i + 1);
   }
 }
 months.set('sept', 9);
@@ -24,7 +24,11 @@ const lookBackDays = 60;
 
 const read: ValueType['read'] = (raw, options, context) => {
   const text = plain(raw);
-  return isoDate(text) ?? numericDate(text, options.order, context) ?? namedDate(text, context) ?? { ok: false, code: 'YS-VALUE-DATE' };
+  return (
+    isoDate(text) ??
+    numericDate(text, options.order, context) ??
+    namedDate(text, context) ?? { ok: false, code: 'YS-VALUE-DATE' }
+  );
 };
 
 function isoDate(text: string): ReadResult | null {
@@ -47,13 +51,18 @@ function numericDate(text: string, stated: unknown, context: ReadContext): ReadR
 /** `3 June 2027`, `Thursday 3rd of June`, `June 3, 2027`, in eight languages. */
 function namedDate(text: string, context: ReadContext): ReadResult | null {
   const match =
-    /^(?:(?<weekday>\p{L}+),? )?(?:the )?(?<day>\d{1,2})(?:st|nd|rd|th|º|er)?(?: (?:of|de|den))? (?<month>\p{L}+)(?:,? (?:de )?(?<year>\d{4}|\d{2}))?$/u.exec(text) ??
-    /^(?:(?<weekday>\p{L}+),? )?(?<month>\p{L}+) (?<day>\d{1,2})(?:st|nd|rd|th)?(?:,? (?<year>\d{4}|\d{2}))?$/u.exec(text);
+    /^(?:(?<weekday>\p{L}+),? )?(?:the )?(?<day>\d{1,2})(?:st|nd|rd|th|º|er)?(?: (?:of|de|den))? (?<month>\p{L}+)(?:,? (?:de )?(?<year>\d{4}|\d{2}))?$/u.exec(
+      text,
+    ) ??
+    /^(?:(?<weekday>\p{L}+),? )?(?<month>\p{L}+) (?<day>\d{1,2})(?:st|nd|rd|th)?(?:,? (?<year>\d{4}|\d{2}))?$/u.exec(
+      text,
+    );
   const parts = match?.groups;
   const month = parts?.month === undefined ? undefined : months.get(parts.month);
   if (!parts || month === undefined) return null;
   if (parts.weekday !== undefined && !weekdays.has(parts.weekday)) return null;
-  const year = parts.year === undefined ? nearYear(month, Number(parts.day), context.reference) : fullYear(Number(parts.year));
+  const year =
+    parts.year === undefined ? nearYear(month, Number(parts.day), context.reference) : fullYear(Number(parts.year));
   return calendarDay(year, month, Number(parts.day));
 }
 
@@ -73,7 +82,9 @@ function nearYear(month: number, day: number, reference: string): number {
 
 function calendarDay(year: number, month: number, day: number): ReadResult {
   const date = DateTime.fromObject({ year, month, day }, { zone: 'utc' });
-  return date.isValid ? { ok: true, value: { kind: 'date', date: date.toISODate() } } : { ok: false, code: 'YS-VALUE-DATE-NONE' };
+  return date.isValid
+    ? { ok: true, value: { kind: 'date', date: date.toISODate() } }
+    : { ok: false, code: 'YS-VALUE-DATE-NONE' };
 }
 
 export const date: ValueType = {

@@ -9,7 +9,16 @@ import { text } from './text.js';
 import type { ValueType } from './value-type.js';
 
 /** The field types. A new type is one file and one line here; schema, docs and forms follow from its declaration. */
-export const valueTypes: Readonly<Record<string, ValueType>> = { text, choice, number, integer, amount, date, email, phone };
+export const valueTypes: Readonly<Record<string, ValueType>> = {
+  text,
+  choice,
+  number,
+  integer,
+  amount,
+  date,
+  email,
+  phone,
+};
 
 export * from './decimal.js';
 export * from './fold.js';

@@ -15,7 +15,11 @@ const unitNames: Readonly<Record<string, readonly string[]>> = {
 export const rangeOptions = { min: v.optional(v.number()), max: v.optional(v.number()), unit: v.optional(v.string()) };
 
 /** Reads a number with an optional unit behind it; anything else behind it is refused. */
-export function readNumber(raw: string, options: FieldOptions, language: string): ReadResult & { decimal?: string; unit?: string | null } {
+export function readNumber(
+  raw: string,
+  options: FieldOptions,
+  language: string,
+): ReadResult & { decimal?: string; unit?: string | null } {
   const lead = leadingDecimal(raw, language);
   if (!lead) return { ok: false, code: 'YS-VALUE-NUMBER' };
   const wanted = typeof options.unit === 'string' ? options.unit : null;

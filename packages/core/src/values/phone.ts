@@ -3,13 +3,17 @@ import { plainSpaces } from './fold.js';
 import { fitByReading, type ValueType } from './value-type.js';
 
 const read: ValueType['read'] = (raw, _options, { region }) => {
-  const text = plainSpaces(raw.normalize('NFKC')).replace(/^(?:tel|phone|mob(?:ile)?)\.?:? /i, '').replace(/\(0\)/g, '');
+  const text = plainSpaces(raw.normalize('NFKC'))
+    .replace(/^(?:tel|phone|mob(?:ile)?)\.?:? /i, '')
+    .replace(/\(0\)/g, '');
   if (!/^[+(\d][\d\s()./-]{4,24}$/.test(text)) return { ok: false, code: 'YS-VALUE-PHONE' };
   const country = region !== null && isSupportedCountry(region) ? (region as CountryCode) : undefined;
   const international = text.startsWith('00') ? `+${text.slice(2)}` : text;
   if (!international.startsWith('+') && country === undefined) return { ok: false, code: 'YS-VALUE-PHONE-REGION' };
   const phone = parsePhoneNumberFromString(international, country);
-  return phone?.isPossible() ? { ok: true, value: { kind: 'phone', e164: phone.number } } : { ok: false, code: 'YS-VALUE-PHONE' };
+  return phone?.isPossible()
+    ? { ok: true, value: { kind: 'phone', e164: phone.number } }
+    : { ok: false, code: 'YS-VALUE-PHONE' };
 };
 
 export const phone: ValueType = {

@@ -4,7 +4,9 @@ import { customType, datetime } from 'drizzle-orm/mysql-core';
 export const key = customType<{ data: string }>({ dataType: () => 'char(36) character set ascii collate ascii_bin' });
 
 /** A SHA-256 in hex. */
-export const digest = customType<{ data: string }>({ dataType: () => 'char(64) character set ascii collate ascii_bin' });
+export const digest = customType<{ data: string }>({
+  dataType: () => 'char(64) character set ascii collate ascii_bin',
+});
 
 export const blob = customType<{ data: Buffer }>({ dataType: () => 'mediumblob' });
 

@@ -1,4 +1,4 @@
-import { type MySql2Database, drizzle } from 'drizzle-orm/mysql2';
+import { drizzle, type MySql2Database } from 'drizzle-orm/mysql2';
 import { createPool, type Pool } from 'mysql2/promise';
 import * as schema from './schema.js';
 

@@ -1,5 +1,5 @@
-import { fileURLToPath } from 'node:url';
 import { setTimeout as sleep } from 'node:timers/promises';
+import { fileURLToPath } from 'node:url';
 import { migrate } from 'drizzle-orm/mysql2/migrator';
 import type { RowDataPacket } from 'mysql2';
 import { v7 as uuid } from 'uuid';
@@ -14,13 +14,18 @@ const leaseSeconds = 120;
  */
 export async function migrateDatabase({ db, pool }: DatabaseHandle): Promise<void> {
   const holder = uuid();
-  await pool.query('CREATE TABLE IF NOT EXISTS migration_lease (name VARCHAR(64) PRIMARY KEY, holder CHAR(36), until_at DATETIME(3))');
+  await pool.query(
+    'CREATE TABLE IF NOT EXISTS migration_lease (name VARCHAR(64) PRIMARY KEY, holder CHAR(36), until_at DATETIME(3))',
+  );
   await pool.query("INSERT IGNORE INTO migration_lease VALUES ('migrations', NULL, NULL)");
   while (!(await takeLease(pool, holder))) await sleep(200);
   try {
     await migrate(db, { migrationsFolder });
   } finally {
-    await pool.query("UPDATE migration_lease SET holder = NULL, until_at = NULL WHERE name = 'migrations' AND holder = ?", [holder]);
+    await pool.query(
+      "UPDATE migration_lease SET holder = NULL, until_at = NULL WHERE name = 'migrations' AND holder = ?",
+      [holder],
+    );
   }
 }
 

@@ -1,5 +1,18 @@
-import { boolean, date, decimal, double, index, int, json, mediumtext, mysqlTable, primaryKey, text, uniqueIndex, varchar } from 'drizzle-orm/mysql-core';
 import type { Evidence, JsonValue, Line, Problem, Reason, TraceEntry } from '@yellow-sieve/core';
+import {
+  boolean,
+  date,
+  decimal,
+  double,
+  index,
+  int,
+  json,
+  mediumtext,
+  mysqlTable,
+  primaryKey,
+  text,
+  varchar,
+} from 'drizzle-orm/mysql-core';
 import { blob, digest, key, moment } from './columns.js';
 
 /** Columns of everything that workers claim: who works on it, until when, and how often a claim was lost. */
@@ -19,9 +32,11 @@ export const raw = mysqlTable('raw', {
 });
 
 /** Raw mail in pieces of 256 KB, so that it streams both ways. */
-export const rawChunk = mysqlTable('raw_chunk', { rawId: key('raw_id').notNull(), seq: int('seq').notNull(), bytes: blob('bytes').notNull() }, (t) => [
-  primaryKey({ columns: [t.rawId, t.seq] }),
-]);
+export const rawChunk = mysqlTable(
+  'raw_chunk',
+  { rawId: key('raw_id').notNull(), seq: int('seq').notNull(), bytes: blob('bytes').notNull() },
+  (t) => [primaryKey({ columns: [t.rawId, t.seq] })],
+);
 
 export const mailbox = mysqlTable('mailbox', {
   id: key('id').primaryKey(),
@@ -64,7 +79,11 @@ export const message = mysqlTable(
     ...claim,
     updatedAt: moment('updated_at').notNull(),
   },
-  (t) => [index('message_work').on(t.state, t.wants, t.dueAt), index('message_of_mailbox').on(t.mailboxId, t.id), index('message_of_sieve').on(t.sieve, t.id)],
+  (t) => [
+    index('message_work').on(t.state, t.wants, t.dueAt),
+    index('message_of_mailbox').on(t.mailboxId, t.id),
+    index('message_of_sieve').on(t.sieve, t.id),
+  ],
 );
 
 export const sieve = mysqlTable('sieve', {
@@ -143,7 +162,12 @@ export const value = mysqlTable(
     number: decimal('number', { precision: 38, scale: 10 }),
     day: date('day', { mode: 'string' }),
   },
-  (t) => [primaryKey({ columns: [t.recordId, t.field] }), index('value_text').on(t.field, t.text), index('value_number').on(t.field, t.number), index('value_day').on(t.field, t.day)],
+  (t) => [
+    primaryKey({ columns: [t.recordId, t.field] }),
+    index('value_text').on(t.field, t.text),
+    index('value_number').on(t.field, t.number),
+    index('value_day').on(t.field, t.day),
+  ],
 );
 
 /** What each route would do with a revision, and why: also the preview of records in review. */
@@ -195,7 +219,10 @@ export const delivery = mysqlTable(
     /** Deliveries of one destination and order key go one after the other. */
     orderKey: varchar('order_key', { length: 191 }).notNull(),
     payload: json('payload').$type<unknown>().notNull(),
-    state: varchar('state', { length: 12, enum: ['waiting', 'delivered', 'retrying', 'uncertain', 'stopped', 'kept back', 'dropped'] }).notNull(),
+    state: varchar('state', {
+      length: 12,
+      enum: ['waiting', 'delivered', 'retrying', 'uncertain', 'stopped', 'kept back', 'dropped'],
+    }).notNull(),
     attempts: int('attempts').notNull().default(0),
     dueAt: moment('due_at').notNull(),
     code: varchar('code', { length: 64 }),
@@ -272,10 +299,11 @@ export const want = mysqlTable(
   (t) => [index('want_work').on(t.state, t.dueAt)],
 );
 
-export const messageWant = mysqlTable('message_want', { messageId: key('message_id').notNull(), digest: digest('digest').notNull() }, (t) => [
-  primaryKey({ columns: [t.messageId, t.digest] }),
-  index('message_want_digest').on(t.digest),
-]);
+export const messageWant = mysqlTable(
+  'message_want',
+  { messageId: key('message_id').notNull(), digest: digest('digest').notNull() },
+  (t) => [primaryKey({ columns: [t.messageId, t.digest] }), index('message_want_digest').on(t.digest)],
+);
 
 export const accessToken = mysqlTable('access_token', {
   hash: digest('hash').primaryKey(),

@@ -20,7 +20,16 @@ function driverError(error: unknown): DriverError {
 export function isDatabaseDown(error: unknown): boolean {
   const { code, errno } = driverError(error);
   if (errno !== undefined && [1040, 1053, 1152, 1927, 2002, 2006, 2013].includes(errno)) return true;
-  return ['ECONNREFUSED', 'ECONNRESET', 'ETIMEDOUT', 'EPIPE', 'ENOENT', 'PROTOCOL_CONNECTION_LOST', 'EAI_AGAIN', 'ER_SERVER_SHUTDOWN'].includes(code ?? '');
+  return [
+    'ECONNREFUSED',
+    'ECONNRESET',
+    'ETIMEDOUT',
+    'EPIPE',
+    'ENOENT',
+    'PROTOCOL_CONNECTION_LOST',
+    'EAI_AGAIN',
+    'ER_SERVER_SHUTDOWN',
+  ].includes(code ?? '');
 }
 
 /** A short name of a database error that is safe to log. */

@@ -1,5 +1,5 @@
-import type * as v from 'valibot';
 import type { Line } from '@yellow-sieve/core';
+import type * as v from 'valibot';
 import type { Database } from '../database/connect.js';
 
 /** What became of one try. `refused` is for good; `unreachable` is tried again; `uncertain`: no answer came after sending. */
@@ -36,7 +36,11 @@ export interface DestinationKind {
   /** The kind and entries of the connection it needs, or null. */
   readonly connection: { kind: string; entries: v.ObjectEntries } | null;
   /** What will be sent, as it is kept in the outbox. A string is the sentence that says why this line cannot be sent. */
-  render(line: Line, about: DeliveryAbout, definition: Record<string, unknown>): { payload: unknown } | { refused: string };
+  render(
+    line: Line,
+    about: DeliveryAbout,
+    definition: Record<string, unknown>,
+  ): { payload: unknown } | { refused: string };
   /** Whether the destination is reachable, allowed and of the right shape. Writes no record. */
   test(context: DestinationContext): Promise<{ ok: boolean; detail: string }>;
   deliver(payload: unknown, about: DeliveryAbout, context: DestinationContext): Promise<Tried>;

@@ -1,10 +1,10 @@
-import { Readable } from 'node:stream';
+import type { Readable } from 'node:stream';
 import helmet from '@fastify/helmet';
 import rateLimit from '@fastify/rate-limit';
 import swagger from '@fastify/swagger';
-import Fastify, { type FastifyInstance } from 'fastify';
-import type { Logger } from 'pino';
 import { YsError } from '@yellow-sieve/core';
+import Fastify, { type FastifyInstance, LogController } from 'fastify';
+import type { Logger } from 'pino';
 import type { Config } from '../config.js';
 import type { Database } from '../database/connect.js';
 import type { Secrets } from '../secrets.js';
@@ -31,15 +31,28 @@ const requestsPerMinute = 6000;
 
 /** The HTTP side of the service, ready to listen. */
 export async function buildApp(context: Omit<ServeContext, 'app'>, log: Logger): Promise<FastifyInstance> {
-  const app = Fastify({ loggerInstance: log as never, bodyLimit: sieveFileBytes, disableRequestLogging: true, routerOptions: { maxParamLength: 200 } }) as unknown as FastifyInstance;
+  const app = Fastify({
+    loggerInstance: log as never,
+    bodyLimit: sieveFileBytes,
+    logController: new LogController({ disableRequestLogging: true }),
+    routerOptions: { maxParamLength: 200 },
+  }) as unknown as FastifyInstance;
   app.setErrorHandler(sendProblem);
-  app.setNotFoundHandler((request, reply) => sendProblem(new YsError('YS-NOT-FOUND', { what: 'address', name: request.url.slice(0, 200) }), request, reply));
+  app.setNotFoundHandler((request, reply) =>
+    sendProblem(new YsError('YS-NOT-FOUND', { what: 'address', name: request.url.slice(0, 200) }), request, reply),
+  );
   // Input and answers are checked by the contract's own schemas; Fastify's are for the document alone.
   app.setValidatorCompiler(() => () => true);
   app.setSerializerCompiler(() => (data) => JSON.stringify(data));
-  app.addContentTypeParser('message/rfc822', { bodyLimit: context.config.messageLimit + 1024 }, (_request, payload, done) => done(null, payload as Readable));
+  app.addContentTypeParser(
+    'message/rfc822',
+    { bodyLimit: context.config.messageLimit + 1024 },
+    (_request, payload, done) => done(null, payload as Readable),
+  );
   app.addContentTypeParser('application/yaml', { parseAs: 'string' }, (_request, body, done) => done(null, body));
-  await app.register(helmet, { contentSecurityPolicy: { directives: { defaultSrc: ["'none'"], frameAncestors: ["'none'"] } } });
+  await app.register(helmet, {
+    contentSecurityPolicy: { directives: { defaultSrc: ["'none'"], frameAncestors: ["'none'"] } },
+  });
   await app.register(rateLimit, { max: requestsPerMinute, timeWindow: '1 minute' });
   await app.register(swagger, {
     openapi: {

@@ -1,6 +1,6 @@
-import type { FastifyRequest } from 'fastify';
-import { YsError } from '@yellow-sieve/core';
 import { type Role, roles } from '@yellow-sieve/contract';
+import { YsError } from '@yellow-sieve/core';
+import type { FastifyRequest } from 'fastify';
 import type { Database } from '../database/connect.js';
 import { roleOfToken } from '../store/token-store.js';
 

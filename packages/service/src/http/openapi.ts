@@ -1,9 +1,13 @@
 import { toJsonSchema } from '@valibot/to-json-schema';
-import type { GenericSchema } from 'valibot';
 import { type Endpoint, problemDetailsSchema } from '@yellow-sieve/contract';
+import type { GenericSchema } from 'valibot';
 
 const json = (schema: GenericSchema, typeMode: 'input' | 'output') => {
-  const { $schema: _, ...rest } = toJsonSchema(schema, { errorMode: 'ignore', typeMode, ignoreActions: ['transform', 'parse_json'] });
+  const { $schema: _, ...rest } = toJsonSchema(schema, {
+    errorMode: 'ignore',
+    typeMode,
+    ignoreActions: ['transform', 'parse_json'],
+  });
   return rest;
 };
 
@@ -18,7 +22,10 @@ export function openApiOf({ path, role, summary, params, query, body, response }
     ...(query ? { querystring: json(query, 'input') } : {}),
     ...(body ? bodyDocument(body) : {}),
     response: {
-      200: response === 'file' ? { description: 'The file', type: 'string', format: 'binary' } : { description: 'Fine', ...json(response, 'output') },
+      200:
+        response === 'file'
+          ? { description: 'The file', type: 'string', format: 'binary' }
+          : { description: 'Fine', ...json(response, 'output') },
       default: { description: 'A problem (RFC 9457)', ...json(problemDetailsSchema, 'output') },
     },
   };

@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
-import type { FastifyError, FastifyReply, FastifyRequest } from 'fastify';
-import { say, YsError } from '@yellow-sieve/core';
 import type { ProblemDetails } from '@yellow-sieve/contract';
+import { say, YsError } from '@yellow-sieve/core';
+import type { FastifyError, FastifyReply, FastifyRequest } from 'fastify';
 import { isDatabaseDown, troubleName } from '../database/trouble.js';
 
 /** Answers every error as problem details (RFC 9457), with a stable code and no word of what is inside. */
@@ -17,10 +17,19 @@ function toProblem(error: FastifyError | Error, request: FastifyRequest): Proble
   if (status === 413) return details('YS-INTAKE-TOO-LARGE', say('YS-INTAKE-TOO-LARGE', { limit: 'size' }), 413);
   if (status < 500) return details('YS-REQUEST-INVALID', say('YS-REQUEST-INVALID', { detail: error.message }), status);
   const reference = randomUUID();
-  request.log.error({ reference, trouble: troubleName(error), stack: error.cause ? undefined : error.stack }, 'a request failed');
+  request.log.error(
+    { reference, trouble: troubleName(error), stack: error.cause ? undefined : error.stack },
+    'a request failed',
+  );
   return details('YS-LIVE-INTERNAL', say('YS-LIVE-INTERNAL', { reference }), 500);
 }
 
 function details(code: string, title: string, status: number, problems: readonly object[] = []): ProblemDetails {
-  return { type: `https://yellow-sieve.example/problems/${code}`, title, status, code, ...(problems.length > 0 ? { problems: problems as never } : {}) };
+  return {
+    type: `https://yellow-sieve.example/problems/${code}`,
+    title,
+    status,
+    code,
+    ...(problems.length > 0 ? { problems: problems as never } : {}),
+  };
 }

@@ -1,8 +1,8 @@
 import type { Readable } from 'node:stream';
+import type { Endpoint, ParamsOf, QueryOf, ResponseOf } from '@yellow-sieve/contract';
+import { YsError } from '@yellow-sieve/core';
 import type { FastifyInstance, FastifyReply, FastifyRequest } from 'fastify';
 import * as v from 'valibot';
-import { YsError } from '@yellow-sieve/core';
-import type { Endpoint, ParamsOf, QueryOf, ResponseOf } from '@yellow-sieve/contract';
 import type { Database } from '../database/connect.js';
 import { requireRole } from './auth.js';
 import { openApiOf } from './openapi.js';
@@ -14,7 +14,13 @@ export interface FileReply {
   body: Readable | Buffer;
 }
 
-type BodyOf<E extends Endpoint> = E['body'] extends 'message/rfc822' ? Readable : E['body'] extends 'application/yaml' ? string : E['body'] extends v.GenericSchema ? v.InferOutput<E['body']> : undefined;
+type BodyOf<E extends Endpoint> = E['body'] extends 'message/rfc822'
+  ? Readable
+  : E['body'] extends 'application/yaml'
+    ? string
+    : E['body'] extends v.GenericSchema
+      ? v.InferOutput<E['body']>
+      : undefined;
 
 export interface Input<E extends Endpoint> {
   params: ParamsOf<E>;
@@ -22,19 +28,32 @@ export interface Input<E extends Endpoint> {
   body: BodyOf<E>;
 }
 
-export type Handler<E extends Endpoint> = (input: Input<E>) => Promise<E['response'] extends 'file' ? FileReply : ResponseOf<E>>;
+export type Handler<E extends Endpoint> = (
+  input: Input<E>,
+) => Promise<E['response'] extends 'file' ? FileReply : ResponseOf<E>>;
 
 /** Serves one endpoint of the contract: checks role and input, calls the handler, strips the answer to its schema. */
-export function serveEndpoint<const E extends Endpoint>(app: FastifyInstance, db: Database, endpoint: E, handler: Handler<E>): void {
+export function serveEndpoint<const E extends Endpoint>(
+  app: FastifyInstance,
+  db: Database,
+  endpoint: E,
+  handler: Handler<E>,
+): void {
   app.route({
     method: endpoint.method,
     url: endpoint.path,
     schema: openApiOf(endpoint),
     onRequest: (request) => requireRole(db, request, endpoint.role),
     handler: async (request, reply) => {
-      const input = { params: checked(endpoint.params, request.params), query: checked(endpoint.query, request.query), body: bodyOf(endpoint, request) };
+      const input = {
+        params: checked(endpoint.params, request.params),
+        query: checked(endpoint.query, request.query),
+        body: bodyOf(endpoint, request),
+      };
       const answer = await handler(input as Input<E>);
-      return endpoint.response === 'file' ? sendFile(reply, answer as FileReply) : v.parse(endpoint.response as v.GenericSchema, answer);
+      return endpoint.response === 'file'
+        ? sendFile(reply, answer as FileReply)
+        : v.parse(endpoint.response as v.GenericSchema, answer);
     },
   });
 }

@@ -1,6 +1,6 @@
-import { SMTPServer, type SMTPServerAddress, type SMTPServerDataStream, type SMTPServerSession } from 'smtp-server';
-import type { Logger } from 'pino';
 import { say, YsError } from '@yellow-sieve/core';
+import type { Logger } from 'pino';
+import { SMTPServer, type SMTPServerAddress, type SMTPServerDataStream, type SMTPServerSession } from 'smtp-server';
 import type { Database } from '../database/connect.js';
 import { isDatabaseDown, troubleName } from '../database/trouble.js';
 import { findMailbox } from '../store/mailbox-store.js';
@@ -76,11 +76,23 @@ export async function startSmtp(options: SmtpOptions): Promise<SmtpIntake> {
   return { port: listening, close: () => new Promise((resolve) => server.close(() => resolve())) };
 }
 
-async function take(options: SmtpOptions, stream: SMTPServerDataStream, session: SMTPServerSession, found: WeakMap<SMTPServerAddress, string>): Promise<string[]> {
+async function take(
+  options: SmtpOptions,
+  stream: SMTPServerDataStream,
+  session: SMTPServerSession,
+  found: WeakMap<SMTPServerAddress, string>,
+): Promise<string[]> {
   const sender = session.envelope.mailFrom === false ? '' : session.envelope.mailFrom.address;
   // Two addresses of one mailbox give one message.
-  const byMailbox = new Map(session.envelope.rcptTo.map((recipient) => [found.get(recipient) ?? '', recipient.address]));
-  const receipts = [...byMailbox].map(([mailboxId, recipient]) => ({ mailboxId, recipient: recipient.slice(0, 320), sender: sender.slice(0, 320), intake: 'smtp' }));
+  const byMailbox = new Map(
+    session.envelope.rcptTo.map((recipient) => [found.get(recipient) ?? '', recipient.address]),
+  );
+  const receipts = [...byMailbox].map(([mailboxId, recipient]) => ({
+    mailboxId,
+    recipient: recipient.slice(0, 320),
+    sender: sender.slice(0, 320),
+    intake: 'smtp',
+  }));
   const ids = await acceptMessage(options.db, stream, receipts, options.messageLimit);
   options.onward();
   return ids;
@@ -92,7 +104,8 @@ function refusal(error: unknown, limit: number, log: Logger): Error {
   return later(error, log);
 }
 
-const tooLarge = (limit: number) => answer(552, say('YS-INTAKE-TOO-LARGE', { limit: `${Math.round(limit / 1024 / 102.4) / 10} MB` }));
+const tooLarge = (limit: number) =>
+  answer(552, say('YS-INTAKE-TOO-LARGE', { limit: `${Math.round(limit / 1024 / 102.4) / 10} MB` }));
 
 /** Trouble on our side is never the sender's fault: they keep the message and try again. */
 function later(error: unknown, log: Logger): Error {

@@ -7,7 +7,15 @@ export type Asked =
   | { ok: false; detail: string; final: boolean; retryAfterSeconds?: number };
 
 const completion = v.object({
-  choices: v.pipe(v.array(v.object({ finish_reason: v.nullish(v.string(), null), message: v.object({ content: v.nullish(v.string(), '') }) })), v.minLength(1)),
+  choices: v.pipe(
+    v.array(
+      v.object({
+        finish_reason: v.nullish(v.string(), null),
+        message: v.object({ content: v.nullish(v.string(), '') }),
+      }),
+    ),
+    v.minLength(1),
+  ),
   usage: v.optional(v.object({ total_tokens: v.optional(v.number()) })),
 });
 
@@ -27,10 +35,23 @@ export async function askModel(model: ModelConnection, request: unknown): Promis
     if (!response.ok) return refusal(response.status, response.headers.get('retry-after'));
     const parsed = v.safeParse(v.pipe(v.string(), v.parseJson(), completion), text);
     const choice = parsed.success ? parsed.output.choices[0] : undefined;
-    if (!parsed.success || !choice) return { ok: false, detail: 'its answer is not of the interface’s shape', final: false };
-    return { ok: true, content: choice.message.content ?? '', complete: choice.finish_reason !== 'length', tokens: parsed.output.usage?.total_tokens ?? null };
+    if (!parsed.success || !choice)
+      return { ok: false, detail: 'its answer is not of the interface’s shape', final: false };
+    return {
+      ok: true,
+      content: choice.message.content ?? '',
+      complete: choice.finish_reason !== 'length',
+      tokens: parsed.output.usage?.total_tokens ?? null,
+    };
   } catch (error) {
-    return { ok: false, detail: (error as Error).name === 'TimeoutError' ? `no answer within ${model.timeout_seconds} seconds` : 'it cannot be reached', final: false };
+    return {
+      ok: false,
+      detail:
+        (error as Error).name === 'TimeoutError'
+          ? `no answer within ${model.timeout_seconds} seconds`
+          : 'it cannot be reached',
+      final: false,
+    };
   }
 }
 
@@ -38,5 +59,10 @@ export async function askModel(model: ModelConnection, request: unknown): Promis
 function refusal(status: number, retryAfter: string | null): Asked {
   const final = status >= 400 && status < 500 && status !== 429 && status !== 408;
   const seconds = Number(retryAfter);
-  return { ok: false, detail: `it answered ${status}`, final, ...(seconds > 0 ? { retryAfterSeconds: Math.min(seconds, 3600) } : {}) };
+  return {
+    ok: false,
+    detail: `it answered ${status}`,
+    final,
+    ...(seconds > 0 ? { retryAfterSeconds: Math.min(seconds, 3600) } : {}),
+  };
 }

@@ -1,8 +1,17 @@
+import { type Handled, type Reason, toText, type Value, type Verdict, type Want } from '@yellow-sieve/core';
 import { and, eq } from 'drizzle-orm';
 import { v7 as uuid } from 'uuid';
-import { type Handled, type Reason, toText, type Value, type Verdict, type Want } from '@yellow-sieve/core';
 import type { Database, Executor } from '../database/connect.js';
-import { keptAnswer, type MadeFrom, message, messageWant, record, recordRevision, value, want } from '../database/schema.js';
+import {
+  keptAnswer,
+  type MadeFrom,
+  message,
+  messageWant,
+  record,
+  recordRevision,
+  value,
+  want,
+} from '../database/schema.js';
 import { retryDeadlocks } from '../database/trouble.js';
 import type { Summary } from './handle-task.js';
 import { fillOutbox } from './outbox.js';
@@ -17,18 +26,42 @@ export interface ClaimedMessage {
   record: { key: string; revision: number };
 }
 
-const states: Record<Verdict, 'done' | 'review' | 'skipped' | 'failed'> = { sound: 'done', review: 'review', skipped: 'skipped', failed: 'failed' };
+const states: Record<Verdict, 'done' | 'review' | 'skipped' | 'failed'> = {
+  sound: 'done',
+  review: 'review',
+  skipped: 'skipped',
+  failed: 'failed',
+};
 
 /**
  * Commits an outcome: record, revision, values, route hits, deliveries and the message's state, in one transaction, and
  * only if the claim still holds. Returns false when another worker has taken the message over.
  */
-export async function commitOutcome(db: Database, claimed: ClaimedMessage, summary: Summary, handled: Handled, madeFrom: MadeFrom): Promise<boolean> {
+export async function commitOutcome(
+  db: Database,
+  claimed: ClaimedMessage,
+  summary: Summary,
+  handled: Handled,
+  madeFrom: MadeFrom,
+): Promise<boolean> {
   return committing(db, claimed, async (tx) => {
     const revision = handled.outcome ? await writeRecord(tx, claimed, handled, madeFrom) : claimed.record.revision;
-    const about = { id: claimed.id, mailboxId: claimed.mailboxId, receivedAt: claimed.receivedAt, record: handled.outcome ? claimed.record.key : null, revision };
+    const about = {
+      id: claimed.id,
+      mailboxId: claimed.mailboxId,
+      receivedAt: claimed.receivedAt,
+      record: handled.outcome ? claimed.record.key : null,
+      revision,
+    };
     await fillOutbox(tx, about, handled.verdict, handled.hits);
-    return { ...columnsOf(summary), state: states[handled.verdict], reasons: handled.reasons, category: handled.category, sieve: handled.outcome?.sieve ?? null, lost: 0 };
+    return {
+      ...columnsOf(summary),
+      state: states[handled.verdict],
+      reasons: handled.reasons,
+      category: handled.category,
+      sieve: handled.outcome?.sieve ?? null,
+      lost: 0,
+    };
   });
 }
 
@@ -38,15 +71,26 @@ export async function commitFailure(db: Database, claimed: ClaimedMessage, reaso
 }
 
 /** Commits the questions a message waits for, and frees the worker. Answers that came meanwhile are not asked for again. */
-export async function commitWants(db: Database, claimed: ClaimedMessage, summary: Summary, wants: readonly Want[]): Promise<boolean> {
+export async function commitWants(
+  db: Database,
+  claimed: ClaimedMessage,
+  summary: Summary,
+  wants: readonly Want[],
+): Promise<boolean> {
   return committing(db, claimed, async (tx) => {
     let open = 0;
     for (const { digest, request } of wants) {
       await tx.insert(messageWant).values({ messageId: claimed.id, digest }).onDuplicateKeyUpdate({ set: { digest } });
-      const [known] = await tx.select({ digest: keptAnswer.digest }).from(keptAnswer).where(eq(keptAnswer.digest, digest));
+      const [known] = await tx
+        .select({ digest: keptAnswer.digest })
+        .from(keptAnswer)
+        .where(eq(keptAnswer.digest, digest));
       if (known) continue;
       open++;
-      await tx.insert(want).values({ digest, request, state: 'waiting', dueAt: new Date() }).onDuplicateKeyUpdate({ set: { digest } });
+      await tx
+        .insert(want)
+        .values({ digest, request, state: 'waiting', dueAt: new Date() })
+        .onDuplicateKeyUpdate({ set: { digest } });
     }
     return { ...columnsOf(summary), state: 'waiting' as const, wants: open };
   });
@@ -54,20 +98,32 @@ export async function commitWants(db: Database, claimed: ClaimedMessage, summary
 
 type MessageChange = Partial<typeof message.$inferInsert>;
 
-async function committing(db: Database, claimed: ClaimedMessage, write: (tx: Executor) => Promise<MessageChange>): Promise<boolean> {
+async function committing(
+  db: Database,
+  claimed: ClaimedMessage,
+  write: (tx: Executor) => Promise<MessageChange>,
+): Promise<boolean> {
   return retryDeadlocks(() =>
     db.transaction(async (tx) => {
       const mine = and(eq(message.id, claimed.id), eq(message.claimedBy, claimed.worker), eq(message.state, 'waiting'));
       const [held] = await tx.select({ id: message.id }).from(message).where(mine).for('update');
       if (!held) return false;
       const change = await write(tx);
-      await tx.update(message).set({ ...change, claimedBy: null, claimedUntil: null, updatedAt: new Date() }).where(eq(message.id, claimed.id));
+      await tx
+        .update(message)
+        .set({ ...change, claimedBy: null, claimedUntil: null, updatedAt: new Date() })
+        .where(eq(message.id, claimed.id));
       return true;
     }),
   );
 }
 
-async function writeRecord(tx: Executor, claimed: ClaimedMessage, { outcome, values }: Handled, madeFrom: MadeFrom): Promise<number> {
+async function writeRecord(
+  tx: Executor,
+  claimed: ClaimedMessage,
+  { outcome, values }: Handled,
+  madeFrom: MadeFrom,
+): Promise<number> {
   if (!outcome || !values) return 0;
   const number = claimed.record.revision + 1;
   const now = new Date();
@@ -90,7 +146,10 @@ function indexOf(read: Value): { text: string; number: string | null; day: strin
   return { text: toText(read).slice(0, 191), number, day: read.kind === 'date' ? read.date : null };
 }
 
-const columnsOf = ({ sentAt, ...summary }: Summary): MessageChange => ({ ...summary, sentAt: sentAt === null ? null : new Date(sentAt) });
+const columnsOf = ({ sentAt, ...summary }: Summary): MessageChange => ({
+  ...summary,
+  sentAt: sentAt === null ? null : new Date(sentAt),
+});
 
 /** A new key for a message's record. */
 export const newRecordKey = () => uuid();

@@ -1,6 +1,6 @@
 import { fileURLToPath } from 'node:url';
-import { Piscina } from 'piscina';
 import { say } from '@yellow-sieve/core';
+import { Piscina } from 'piscina';
 import type { HandleReply, HandleTask } from './handle-task.js';
 
 export type SiftingReply = HandleReply | { stopped: string };

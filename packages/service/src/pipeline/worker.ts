@@ -1,4 +1,13 @@
-import { type CompiledMailbox, type CompiledSieve, compileMailbox, compileSieve, handleMessage, limits, type Reading, readMessage } from '@yellow-sieve/core';
+import {
+  type CompiledMailbox,
+  type CompiledSieve,
+  compileMailbox,
+  compileSieve,
+  handleMessage,
+  limits,
+  type Reading,
+  readMessage,
+} from '@yellow-sieve/core';
 import { connectDatabase, type DatabaseHandle } from '../database/connect.js';
 import { rawPieces } from '../store/raw-store.js';
 import type { HandleReply, HandleTask, Summary } from './handle-task.js';
@@ -27,7 +36,9 @@ const mostKept = 200;
 function mailboxOf({ mailbox, sieves: sources }: HandleTask): CompiledMailbox {
   const key = [mailbox.digest, ...sources.map(({ digest }) => digest)].join(' ');
   return kept(mailboxes, key, () => {
-    const compiled = sources.map(({ name, digest, source }) => [name, kept(sieves, digest, () => compileSieve(source))] as const);
+    const compiled = sources.map(
+      ({ name, digest, source }) => [name, kept(sieves, digest, () => compileSieve(source))] as const,
+    );
     return compileMailbox(mailbox.source, new Map(compiled));
   });
 }

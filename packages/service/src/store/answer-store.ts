@@ -1,29 +1,46 @@
-import { and, eq, ne, notExists, sql } from 'drizzle-orm';
 import type { KeptAnswer } from '@yellow-sieve/core';
+import { and, eq, ne, notExists, sql } from 'drizzle-orm';
 import type { Database, Executor } from '../database/connect.js';
 import { keptAnswer, message, messageWant, want } from '../database/schema.js';
 
 /** The answers to a message's questions, by digest: kept ones, and failures that were given up. */
 export async function answersOf(db: Executor, messageId: string): Promise<Record<string, KeptAnswer>> {
   const rows = await db
-    .select({ digest: messageWant.digest, content: keptAnswer.content, complete: keptAnswer.complete, state: want.state, detail: want.detail })
+    .select({
+      digest: messageWant.digest,
+      content: keptAnswer.content,
+      complete: keptAnswer.complete,
+      state: want.state,
+      detail: want.detail,
+    })
     .from(messageWant)
     .leftJoin(keptAnswer, eq(keptAnswer.digest, messageWant.digest))
     .leftJoin(want, eq(want.digest, messageWant.digest))
     .where(eq(messageWant.messageId, messageId));
   return Object.fromEntries(
     rows.flatMap((row): [string, KeptAnswer][] => {
-      if (row.content !== null) return [[row.digest, { kind: 'answered', content: row.content, complete: row.complete === true }]];
+      if (row.content !== null)
+        return [[row.digest, { kind: 'answered', content: row.content, complete: row.complete === true }]];
       return row.state === 'failed' ? [[row.digest, { kind: 'failed', detail: row.detail ?? '' }]] : [];
     }),
   );
 }
 
 /** Keeps an answer, and sets the messages that waited for nothing else on their way again. */
-export async function keepAnswer(db: Database, digest: string, answer: { model: string; content: string; complete: boolean; tokens: number | null }): Promise<void> {
+export async function keepAnswer(
+  db: Database,
+  digest: string,
+  answer: { model: string; content: string; complete: boolean; tokens: number | null },
+): Promise<void> {
   await db.transaction(async (tx) => {
-    await tx.insert(keptAnswer).values({ digest, ...answer, createdAt: new Date() }).onDuplicateKeyUpdate({ set: { digest } });
-    await tx.update(want).set({ state: 'answered', claimedBy: null, claimedUntil: null }).where(eq(want.digest, digest));
+    await tx
+      .insert(keptAnswer)
+      .values({ digest, ...answer, createdAt: new Date() })
+      .onDuplicateKeyUpdate({ set: { digest } });
+    await tx
+      .update(want)
+      .set({ state: 'answered', claimedBy: null, claimedUntil: null })
+      .where(eq(want.digest, digest));
     await releaseMessages(tx, digest);
   });
 }
@@ -31,20 +48,29 @@ export async function keepAnswer(db: Database, digest: string, answer: { model: 
 /** Gives a question up; the messages that waited for it go to review with the reason. */
 export async function giveUpWant(db: Database, digest: string, detail: string): Promise<void> {
   await db.transaction(async (tx) => {
-    await tx.update(want).set({ state: 'failed', detail, claimedBy: null, claimedUntil: null }).where(eq(want.digest, digest));
+    await tx
+      .update(want)
+      .set({ state: 'failed', detail, claimedBy: null, claimedUntil: null })
+      .where(eq(want.digest, digest));
     await releaseMessages(tx, digest);
   });
 }
 
 async function releaseMessages(tx: Executor, digest: string): Promise<void> {
-  const waiting = await tx.select({ id: messageWant.messageId }).from(messageWant).where(eq(messageWant.digest, digest));
+  const waiting = await tx
+    .select({ id: messageWant.messageId })
+    .from(messageWant)
+    .where(eq(messageWant.digest, digest));
   for (const { id } of waiting) {
     const others = tx
       .select({ digest: want.digest })
       .from(want)
       .innerJoin(messageWant, eq(messageWant.digest, want.digest))
       .where(and(eq(messageWant.messageId, id), eq(want.state, 'waiting'), ne(want.digest, digest)));
-    await tx.update(message).set({ wants: 0, dueAt: new Date() }).where(and(eq(message.id, id), eq(message.state, 'waiting'), notExists(others)));
+    await tx
+      .update(message)
+      .set({ wants: 0, dueAt: new Date() })
+      .where(and(eq(message.id, id), eq(message.state, 'waiting'), notExists(others)));
   }
 }
 
@@ -52,6 +78,13 @@ async function releaseMessages(tx: Executor, digest: string): Promise<void> {
 export async function postponeWant(db: Database, digest: string, seconds: number, detail: string): Promise<void> {
   await db
     .update(want)
-    .set({ dueAt: sql`NOW(3) + INTERVAL ${seconds} SECOND`, attempts: sql`${want.attempts} + 1`, detail, claimedBy: null, claimedUntil: null, lost: 0 })
+    .set({
+      dueAt: sql`NOW(3) + INTERVAL ${seconds} SECOND`,
+      attempts: sql`${want.attempts} + 1`,
+      detail,
+      claimedBy: null,
+      claimedUntil: null,
+      lost: 0,
+    })
     .where(eq(want.digest, digest));
 }

@@ -1,6 +1,6 @@
-import { and, asc, desc, eq, lt } from 'drizzle-orm';
-import { YsError } from '@yellow-sieve/core';
 import type { Delivery } from '@yellow-sieve/contract';
+import { YsError } from '@yellow-sieve/core';
+import { and, asc, desc, eq, lt } from 'drizzle-orm';
 import type { Database, Executor } from '../database/connect.js';
 import { attempt, delivery } from '../database/schema.js';
 import { cursorId, pageOf } from './paging.js';
@@ -61,7 +61,11 @@ async function deliveryRow(db: Executor, id: string): Promise<Row> {
 export async function getDelivery(db: Executor, id: string) {
   const row = await deliveryRow(db, id);
   const tries = await db.select().from(attempt).where(eq(attempt.deliveryId, id)).orderBy(asc(attempt.at));
-  return { ...published(row), payload: row.payload, tries: tries.map(({ at, result, answer }) => ({ at: at.toISOString(), result, answer })) };
+  return {
+    ...published(row),
+    payload: row.payload,
+    tries: tries.map(({ at, result, answer }) => ({ at: at.toISOString(), result, answer })),
+  };
 }
 
 const retryable: readonly Row['state'][] = ['stopped', 'retrying', 'uncertain', 'waiting'];

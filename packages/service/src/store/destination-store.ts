@@ -1,7 +1,7 @@
 import { randomBytes } from 'node:crypto';
+import { checkShape, closed, parseFile, Report, YsError } from '@yellow-sieve/core';
 import { asc, eq } from 'drizzle-orm';
 import * as v from 'valibot';
-import { checkShape, closed, parseFile, Report, YsError } from '@yellow-sieve/core';
 import type { Database, Executor } from '../database/connect.js';
 import { connection, destination } from '../database/schema.js';
 import { type DestinationContext, type DestinationKind, destinationKinds } from '../destinations/index.js';
@@ -18,14 +18,32 @@ export async function putDestination(db: Database, name: string, source: string)
   const report = new Report(file.locate);
   const kindName = String((file.data as { kind?: unknown } | undefined)?.kind);
   const kind = destinationKinds[kindName];
-  if (file.problems.length === 0 && !kind) report.add('YS-DESTINATION-KIND', ['kind'], { kind: kindName, nearest: `; known are ${Object.keys(destinationKinds).join(', ')}` });
+  if (file.problems.length === 0 && !kind)
+    report.add('YS-DESTINATION-KIND', ['kind'], {
+      kind: kindName,
+      nearest: `; known are ${Object.keys(destinationKinds).join(', ')}`,
+    });
   const entries = { ...head, ...(kind?.connection ? { connection: v.string() } : {}), ...kind?.entries };
-  const data = kind ? checkShape(closed(entries as v.ObjectEntries) as unknown as v.GenericSchema, file.data, report) : null;
+  const data = kind
+    ? checkShape(closed(entries as v.ObjectEntries) as unknown as v.GenericSchema, file.data, report)
+    : null;
   const problems = [...file.problems, ...report.problems];
   if (!data || problems.length > 0) throw new YsError(problems[0]?.code ?? 'YS-FILE-WRONG-VALUE', {}, problems);
-  const { destination: named, title, kind: _, ...definition } = data as { destination: string; title?: string; kind: string };
-  if (named !== name) throw new YsError('YS-REQUEST-INVALID', { detail: `the file is of the destination “${named}”, not “${name}”` });
-  const values = { title: title ?? name, kind: kindName, source, definition: definition as Record<string, unknown>, updatedAt: new Date() };
+  const {
+    destination: named,
+    title,
+    kind: _,
+    ...definition
+  } = data as { destination: string; title?: string; kind: string };
+  if (named !== name)
+    throw new YsError('YS-REQUEST-INVALID', { detail: `the file is of the destination “${named}”, not “${name}”` });
+  const values = {
+    title: title ?? name,
+    kind: kindName,
+    source,
+    definition: definition as Record<string, unknown>,
+    updatedAt: new Date(),
+  };
   await db
     .insert(destination)
     .values({ name, ...values, secret: randomBytes(24).toString('base64url') })
@@ -43,14 +61,26 @@ export async function getDestination(db: Executor, name: string): Promise<Destin
 }
 
 /** Seals and keeps a connection; its shape is that of the destination kinds that use it. */
-export async function putConnection(db: Database, secrets: Secrets, name: string, data: { kind: string }): Promise<void> {
-  const entries = data.kind === 'model' ? modelEntries : Object.values(destinationKinds).find((kind) => kind.connection?.kind === data.kind)?.connection?.entries;
+export async function putConnection(
+  db: Database,
+  secrets: Secrets,
+  name: string,
+  data: { kind: string },
+): Promise<void> {
+  const entries =
+    data.kind === 'model'
+      ? modelEntries
+      : Object.values(destinationKinds).find((kind) => kind.connection?.kind === data.kind)?.connection?.entries;
   if (!entries) throw new YsError('YS-REQUEST-INVALID', { detail: `“${data.kind}” is no kind of connection` });
   const { kind, ...options } = data;
   const parsed = v.safeParse(v.strictObject(entries), options);
-  if (!parsed.success) throw new YsError('YS-REQUEST-INVALID', { detail: parsed.issues.map((issue) => v.getDotPath(issue)).join(', ') });
+  if (!parsed.success)
+    throw new YsError('YS-REQUEST-INVALID', { detail: parsed.issues.map((issue) => v.getDotPath(issue)).join(', ') });
   const values = { kind, sealed: secrets.seal(parsed.output), updatedAt: new Date() };
-  await db.insert(connection).values({ name, ...values }).onDuplicateKeyUpdate({ set: values });
+  await db
+    .insert(connection)
+    .values({ name, ...values })
+    .onDuplicateKeyUpdate({ set: values });
 }
 
 export async function listConnections(db: Executor) {
@@ -58,17 +88,30 @@ export async function listConnections(db: Executor) {
 }
 
 /** A destination with all it needs to be written to. */
-export async function openDestination(db: Database, secrets: Secrets, name: string): Promise<{ kind: DestinationKind; context: DestinationContext }> {
+export async function openDestination(
+  db: Database,
+  secrets: Secrets,
+  name: string,
+): Promise<{ kind: DestinationKind; context: DestinationContext }> {
   const row = await getDestination(db, name);
   const kind = destinationKinds[row.kind];
   if (!kind) throw new YsError('YS-DESTINATION-KIND', { kind: row.kind });
-  return { kind, context: { name, definition: row.definition, connection: await openConnection(db, secrets, kind, row), db } };
+  return {
+    kind,
+    context: { name, definition: row.definition, connection: await openConnection(db, secrets, kind, row), db },
+  };
 }
 
-async function openConnection(db: Database, secrets: Secrets, kind: DestinationKind, row: DestinationRow): Promise<Record<string, unknown> | null> {
+async function openConnection(
+  db: Database,
+  secrets: Secrets,
+  kind: DestinationKind,
+  row: DestinationRow,
+): Promise<Record<string, unknown> | null> {
   if (!kind.connection) return null;
   const wanted = String(row.definition.connection);
   const [found] = await db.select().from(connection).where(eq(connection.name, wanted));
-  if (!found || found.kind !== kind.connection.kind) throw new YsError('YS-DESTINATION-CONNECTION', { connection: wanted });
+  if (!found || found.kind !== kind.connection.kind)
+    throw new YsError('YS-DESTINATION-CONNECTION', { connection: wanted });
   return secrets.open(found.sealed) as Record<string, unknown>;
 }

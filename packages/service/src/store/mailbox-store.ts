@@ -1,6 +1,6 @@
+import { type CompiledSieve, compileMailbox, compileSieve, digestOf, parseMailbox, YsError } from '@yellow-sieve/core';
 import { asc, count, eq, inArray } from 'drizzle-orm';
 import { v7 as uuid } from 'uuid';
-import { compileMailbox, type CompiledSieve, compileSieve, digestOf, parseMailbox, YsError } from '@yellow-sieve/core';
 import type { Database, Executor } from '../database/connect.js';
 import { mailbox, mailboxAddress, message } from '../database/schema.js';
 import { liveSieves } from './sieve-store.js';
@@ -13,7 +13,13 @@ export interface MailboxRow {
   digest: string;
 }
 
-const columns = { id: mailbox.id, name: mailbox.name, title: mailbox.title, source: mailbox.source, digest: mailbox.digest };
+const columns = {
+  id: mailbox.id,
+  name: mailbox.name,
+  title: mailbox.title,
+  source: mailbox.source,
+  digest: mailbox.digest,
+};
 
 export async function listMailboxes(db: Executor) {
   const rows = await db.select(columns).from(mailbox).orderBy(asc(mailbox.name));
@@ -27,14 +33,23 @@ export async function getMailbox(db: Executor, name: string) {
 }
 
 async function withAddresses(db: Executor, row: MailboxRow) {
-  const addresses = await db.select({ address: mailboxAddress.address }).from(mailboxAddress).where(eq(mailboxAddress.mailboxId, row.id));
+  const addresses = await db
+    .select({ address: mailboxAddress.address })
+    .from(mailboxAddress)
+    .where(eq(mailboxAddress.mailboxId, row.id));
   const [counted] = await db.select({ messages: count() }).from(message).where(eq(message.mailboxId, row.id));
   return { ...row, addresses: addresses.map(({ address }) => address).sort(), messages: counted?.messages ?? 0 };
 }
 
 /** The mailboxes of some messages, by id. */
 export async function mailboxesById(db: Executor, ids: readonly string[]): Promise<Map<string, MailboxRow>> {
-  const rows = ids.length > 0 ? await db.select(columns).from(mailbox).where(inArray(mailbox.id, [...ids])) : [];
+  const rows =
+    ids.length > 0
+      ? await db
+          .select(columns)
+          .from(mailbox)
+          .where(inArray(mailbox.id, [...ids]))
+      : [];
   return new Map(rows.map((row) => [row.id, row]));
 }
 
@@ -50,16 +65,32 @@ export async function findMailbox(db: Executor, address: string): Promise<string
 /** Makes or changes a mailbox from its file. The sieves it names must exist. */
 export async function putMailbox(db: Database, name: string, source: string): Promise<void> {
   const parsed = parseMailbox(source);
-  if (parsed.data && parsed.data.mailbox !== name) throw new YsError('YS-REQUEST-INVALID', { detail: `the file is of the mailbox “${parsed.data.mailbox}”, not “${name}”` });
+  if (parsed.data && parsed.data.mailbox !== name)
+    throw new YsError('YS-REQUEST-INVALID', {
+      detail: `the file is of the mailbox “${parsed.data.mailbox}”, not “${name}”`,
+    });
   const sieves = await liveSieves(db, parsed.sieves);
-  const compiled = compileMailbox(source, new Map<string, CompiledSieve>([...sieves].map(([key, live]) => [key, compileSieve(live.source)])));
+  const compiled = compileMailbox(
+    source,
+    new Map<string, CompiledSieve>([...sieves].map(([key, live]) => [key, compileSieve(live.source)])),
+  );
   await db.transaction(async (tx) => {
     const [known] = await tx.select({ id: mailbox.id }).from(mailbox).where(eq(mailbox.name, name));
     const id = known?.id ?? uuid();
-    const values = { name, title: compiled.source.title ?? name, source, digest: digestOf(source), updatedAt: new Date() };
+    const values = {
+      name,
+      title: compiled.source.title ?? name,
+      source,
+      digest: digestOf(source),
+      updatedAt: new Date(),
+    };
     if (known) await tx.update(mailbox).set(values).where(eq(mailbox.id, id));
     else await tx.insert(mailbox).values({ id, ...values });
-    await replaceAddresses(tx, id, compiled.source.addresses.map((address) => address.toLowerCase()));
+    await replaceAddresses(
+      tx,
+      id,
+      compiled.source.addresses.map((address) => address.toLowerCase()),
+    );
   });
 }
 

@@ -1,10 +1,10 @@
+import type { Message } from '@yellow-sieve/contract';
+import { YsError } from '@yellow-sieve/core';
 import { and, asc, desc, eq, lt } from 'drizzle-orm';
 import { v7 as uuid } from 'uuid';
-import { YsError } from '@yellow-sieve/core';
-import type { Message } from '@yellow-sieve/contract';
 import type { Database, Executor } from '../database/connect.js';
-import { retryDeadlocks } from '../database/trouble.js';
 import { delivery, mailbox, message, record, recordRevision, routeHit } from '../database/schema.js';
+import { retryDeadlocks } from '../database/trouble.js';
 import { cursorId, pageOf } from './paging.js';
 import type { RawWriter } from './raw-store.js';
 
@@ -25,7 +25,17 @@ export async function storeMessage(db: Database, writer: RawWriter, receipts: re
     db.transaction(async (tx) => {
       const { id: rawId, size } = await writer.finish(tx);
       const now = new Date();
-      const rows = receipts.map((receipt) => ({ id: uuid(), rawId, size, ...receipt, receivedAt: now, state: 'waiting' as const, reasons: [], dueAt: now, updatedAt: now }));
+      const rows = receipts.map((receipt) => ({
+        id: uuid(),
+        rawId,
+        size,
+        ...receipt,
+        receivedAt: now,
+        state: 'waiting' as const,
+        reasons: [],
+        dueAt: now,
+        updatedAt: now,
+      }));
       await tx.insert(message).values(rows);
       return rows.map(({ id }) => id);
     }),
@@ -84,7 +94,11 @@ export async function messageRow(db: Executor, id: string) {
 
 /** A message with its current revision, route hits and deliveries. */
 export async function messageDetail(db: Executor, id: string) {
-  const [row] = await db.select(item).from(message).innerJoin(mailbox, eq(mailbox.id, message.mailboxId)).where(eq(message.id, id));
+  const [row] = await db
+    .select(item)
+    .from(message)
+    .innerJoin(mailbox, eq(mailbox.id, message.mailboxId))
+    .where(eq(message.id, id));
   if (!row) throw new YsError('YS-NOT-FOUND', { what: 'message', name: id });
   const [current] = await db
     .select({ record: record.id, revision: recordRevision })
@@ -93,12 +107,21 @@ export async function messageDetail(db: Executor, id: string) {
     .where(eq(record.messageId, id));
   const routes = await db.select().from(routeHit).where(eq(routeHit.messageId, id)).orderBy(asc(routeHit.route));
   const deliveries = await db.select().from(delivery).where(eq(delivery.messageId, id)).orderBy(asc(delivery.id));
-  return { row: published(row), record: current?.record ?? null, revision: current?.revision ?? null, routes, deliveries };
+  return {
+    row: published(row),
+    record: current?.record ?? null,
+    revision: current?.revision ?? null,
+    routes,
+    deliveries,
+  };
 }
 
 /** Puts a message through again: it waits for its turn like a new one, and its record gets the next revision. */
 export async function putThroughAgain(db: Database, id: string): Promise<void> {
   await messageRow(db, id);
   const now = new Date();
-  await db.update(message).set({ state: 'waiting', wants: 0, lost: 0, dueAt: now, claimedBy: null, claimedUntil: null, updatedAt: now }).where(eq(message.id, id));
+  await db
+    .update(message)
+    .set({ state: 'waiting', wants: 0, lost: 0, dueAt: now, claimedBy: null, claimedUntil: null, updatedAt: now })
+    .where(eq(message.id, id));
 }

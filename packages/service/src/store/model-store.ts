@@ -5,7 +5,12 @@ import { connection } from '../database/schema.js';
 import type { Secrets } from '../secrets.js';
 
 /** How a language model is reached: any server of the chat-completions interface. */
-export const modelEntries = { url: v.string(), model: v.string(), key: v.optional(v.string()), timeout_seconds: v.optional(v.number(), 60) };
+export const modelEntries = {
+  url: v.string(),
+  model: v.string(),
+  key: v.optional(v.string()),
+  timeout_seconds: v.optional(v.number(), 60),
+};
 export type ModelConnection = v.InferOutput<ReturnType<typeof v.object<typeof modelEntries>>>;
 
 /** Name of the connection that prompt rules ask. */

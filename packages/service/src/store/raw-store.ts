@@ -29,7 +29,10 @@ export class RawWriter {
 
   private async storePiece(): Promise<void> {
     const all = Buffer.concat(this.held, this.heldBytes);
-    if (this.seq === 0) await this.db.insert(raw).values({ id: this.id, digest: '0'.repeat(64), size: 0, complete: false, createdAt: new Date() });
+    if (this.seq === 0)
+      await this.db
+        .insert(raw)
+        .values({ id: this.id, digest: '0'.repeat(64), size: 0, complete: false, createdAt: new Date() });
     await this.db.insert(rawChunk).values({ rawId: this.id, seq: this.seq++, bytes: all.subarray(0, chunkBytes) });
     this.held = [all.subarray(chunkBytes)];
     this.heldBytes = all.length - chunkBytes;
@@ -38,9 +41,13 @@ export class RawWriter {
   /** Stores what is left and marks the message complete, in the caller's transaction. */
   async finish(tx: Executor): Promise<{ id: string; size: number }> {
     const digest = this.hash.copy().digest('hex');
-    if (this.seq === 0) await tx.insert(raw).values({ id: this.id, digest, size: this.size, complete: true, createdAt: new Date() });
+    if (this.seq === 0)
+      await tx.insert(raw).values({ id: this.id, digest, size: this.size, complete: true, createdAt: new Date() });
     else await tx.update(raw).set({ digest, size: this.size, complete: true }).where(eq(raw.id, this.id));
-    if (this.heldBytes > 0) await tx.insert(rawChunk).values({ rawId: this.id, seq: this.seq, bytes: Buffer.concat(this.held, this.heldBytes) });
+    if (this.heldBytes > 0)
+      await tx
+        .insert(rawChunk)
+        .values({ rawId: this.id, seq: this.seq, bytes: Buffer.concat(this.held, this.heldBytes) });
     return { id: this.id, size: this.size };
   }
 
@@ -55,7 +62,10 @@ export class RawWriter {
 /** The pieces of a raw message, in order, one at a time. */
 export async function* rawPieces(db: Executor, rawId: string): AsyncGenerator<Buffer> {
   for (let seq = 0; ; seq++) {
-    const [piece] = await db.select({ bytes: rawChunk.bytes }).from(rawChunk).where(and(eq(rawChunk.rawId, rawId), eq(rawChunk.seq, seq)));
+    const [piece] = await db
+      .select({ bytes: rawChunk.bytes })
+      .from(rawChunk)
+      .where(and(eq(rawChunk.rawId, rawId), eq(rawChunk.seq, seq)));
     if (!piece) return;
     yield piece.bytes;
     // A short piece is the last one.
@@ -65,7 +75,12 @@ export async function* rawPieces(db: Executor, rawId: string): AsyncGenerator<Bu
 
 /** Removes the pieces of long messages whose sender went away before the end. */
 export async function sweepIncomplete(db: Database, before: Date): Promise<number> {
-  const orphans = await db.select({ id: raw.id }).from(raw).where(and(eq(raw.complete, false), lt(raw.createdAt, before))).orderBy(asc(raw.id)).limit(100);
+  const orphans = await db
+    .select({ id: raw.id })
+    .from(raw)
+    .where(and(eq(raw.complete, false), lt(raw.createdAt, before)))
+    .orderBy(asc(raw.id))
+    .limit(100);
   for (const { id } of orphans) {
     await db.delete(rawChunk).where(eq(rawChunk.rawId, id));
     await db.delete(raw).where(eq(raw.id, id));

@@ -1,5 +1,5 @@
-import { and, asc, desc, eq, exists, gt, lt } from 'drizzle-orm';
 import { YsError } from '@yellow-sieve/core';
+import { and, asc, desc, eq, exists, gt, lt } from 'drizzle-orm';
 import type { Executor } from '../database/connect.js';
 import { mailbox, message, record, recordRevision, value } from '../database/schema.js';
 import { cursorId, pageOf } from './paging.js';
@@ -19,7 +19,11 @@ const item = {
   made: recordRevision.createdAt,
 };
 
-const published = <T extends { received: Date; made: Date }>(row: T) => ({ ...row, received: row.received.toISOString(), made: row.made.toISOString() });
+const published = <T extends { received: Date; made: Date }>(row: T) => ({
+  ...row,
+  received: row.received.toISOString(),
+  made: row.made.toISOString(),
+});
 export type PublishedRecord = Awaited<ReturnType<typeof listRecords>>['items'][number];
 
 export interface RecordFilter {
@@ -43,7 +47,12 @@ function matching(db: Executor, filter: RecordFilter) {
     filter.sieve ? eq(record.sieve, filter.sieve) : undefined,
     filter.verdict ? eq(record.verdict, filter.verdict) : undefined,
     field && is !== undefined
-      ? exists(db.select({ field: value.field }).from(value).where(and(eq(value.recordId, record.id), eq(value.field, field), eq(value.text, is.slice(0, 191)))))
+      ? exists(
+          db
+            .select({ field: value.field })
+            .from(value)
+            .where(and(eq(value.recordId, record.id), eq(value.field, field), eq(value.text, is.slice(0, 191)))),
+        )
       : undefined,
   );
 }
@@ -76,6 +85,14 @@ export async function* allRecords(db: Executor, filter: RecordFilter): AsyncGene
 export async function getRecord(db: Executor, id: string) {
   const [row] = await joined(db).where(eq(record.id, id));
   if (!row) throw new YsError('YS-NOT-FOUND', { what: 'record', name: id });
-  const [revision] = await db.select().from(recordRevision).where(and(eq(recordRevision.recordId, id), eq(recordRevision.number, row.revision)));
-  return { ...published(row), evidence: revision?.evidence, problems: revision?.problems ?? [], made_from: revision?.madeFrom };
+  const [revision] = await db
+    .select()
+    .from(recordRevision)
+    .where(and(eq(recordRevision.recordId, id), eq(recordRevision.number, row.revision)));
+  return {
+    ...published(row),
+    evidence: revision?.evidence,
+    problems: revision?.problems ?? [],
+    made_from: revision?.madeFrom,
+  };
 }

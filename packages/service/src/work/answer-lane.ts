@@ -7,7 +7,7 @@ import type { Secrets } from '../secrets.js';
 import { giveUpWant, keepAnswer, postponeWant } from '../store/answer-store.js';
 import { openModel } from '../store/model-store.js';
 import { backoffSeconds } from './backoff.js';
-import { claimAlone, type ClaimOptions, claimRows } from './claims.js';
+import { type ClaimOptions, claimAlone, claimRows } from './claims.js';
 
 /** Tries after which a question is given up and its messages go to review. */
 const mostTries = 10;
@@ -25,7 +25,14 @@ export interface AnswerLaneOptions {
 
 /** One round: puts some open questions to the model, side by side. No message and no thread waits meanwhile. */
 export async function answerRound(options: AnswerLaneOptions): Promise<number> {
-  const claim: ClaimOptions = { table: want, keyColumn: 'digest', waiting: sql`state = 'waiting' AND due_at <= NOW(3)`, worker: options.worker, most: atOnce, leaseSeconds };
+  const claim: ClaimOptions = {
+    table: want,
+    keyColumn: 'digest',
+    waiting: sql`state = 'waiting' AND due_at <= NOW(3)`,
+    worker: options.worker,
+    most: atOnce,
+    leaseSeconds,
+  };
   const claimed = await claimRows(options.db, claim);
   const digests = claimed.length > 0 ? claimed : await claimAlone(options.db, claim);
   await Promise.all(digests.map((digest) => answerOne(options, digest)));
@@ -37,9 +44,22 @@ async function answerOne({ db, secrets, log }: AnswerLaneOptions, digest: string
   const [row] = await db.select().from(want).where(eq(want.digest, digest));
   if (!row) return;
   const model = await openModel(db, secrets);
-  const asked = model ? await askModel(model, row.request) : ({ ok: false, detail: 'no model is set up', final: true } as const);
-  if (asked.ok) return keepAnswer(db, digest, { model: model?.model ?? '', content: asked.content, complete: asked.complete, tokens: asked.tokens });
+  const asked = model
+    ? await askModel(model, row.request)
+    : ({ ok: false, detail: 'no model is set up', final: true } as const);
+  if (asked.ok)
+    return keepAnswer(db, digest, {
+      model: model?.model ?? '',
+      content: asked.content,
+      complete: asked.complete,
+      tokens: asked.tokens,
+    });
   log.warn({ want: digest, attempts: row.attempts + 1, final: asked.final }, 'a question to the model failed');
   if (asked.final || row.attempts + 1 >= mostTries) return giveUpWant(db, digest, asked.detail);
-  return postponeWant(db, digest, backoffSeconds(row.attempts + 1, Math.random(), asked.retryAfterSeconds), asked.detail);
+  return postponeWant(
+    db,
+    digest,
+    backoffSeconds(row.attempts + 1, Math.random(), asked.retryAfterSeconds),
+    asked.detail,
+  );
 }

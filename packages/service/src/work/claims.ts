@@ -1,7 +1,7 @@
 import { sql } from 'drizzle-orm';
 import type { Database } from '../database/connect.js';
-import { retryDeadlocks } from '../database/trouble.js';
 import type { delivery, message, want } from '../database/schema.js';
+import { retryDeadlocks } from '../database/trouble.js';
 
 /** Tables whose rows are claimed. They share the columns `claimed_by`, `claimed_until` and `lost`. */
 type Claimable = typeof message | typeof delivery | typeof want;
@@ -36,11 +36,19 @@ export async function claimAlone(db: Database, options: ClaimOptions): Promise<s
   return claim(db, options, sql`lost >= ${lostBeforeAlone}`, 1);
 }
 
-async function claim(db: Database, options: ClaimOptions, lost: ReturnType<typeof sql>, most: number): Promise<string[]> {
+async function claim(
+  db: Database,
+  options: ClaimOptions,
+  lost: ReturnType<typeof sql>,
+  most: number,
+): Promise<string[]> {
   const { table, waiting, worker, leaseSeconds } = options;
   const key = sql.identifier(options.keyColumn);
   const free = sql`(claimed_by IS NULL OR claimed_until < NOW(3))`;
-  const candidates = await rowsOf(db, sql`SELECT ${key} AS id FROM ${table} WHERE ${waiting} AND ${free} AND ${lost} ORDER BY due_at LIMIT ${most * 4}`);
+  const candidates = await rowsOf(
+    db,
+    sql`SELECT ${key} AS id FROM ${table} WHERE ${waiting} AND ${free} AND ${lost} ORDER BY due_at LIMIT ${most * 4}`,
+  );
   const picked = sample(candidates, most);
   if (picked.length === 0) return [];
   await retryDeadlocks(() =>
@@ -49,7 +57,10 @@ async function claim(db: Database, options: ClaimOptions, lost: ReturnType<typeo
           WHERE ${key} IN ${picked} AND ${options.stillWaiting ?? waiting} AND ${free}`,
     ),
   );
-  return rowsOf(db, sql`SELECT ${key} AS id FROM ${table} WHERE ${key} IN ${picked} AND claimed_by = ${worker} ORDER BY due_at`);
+  return rowsOf(
+    db,
+    sql`SELECT ${key} AS id FROM ${table} WHERE ${key} IN ${picked} AND claimed_by = ${worker} ORDER BY due_at`,
+  );
 }
 
 async function rowsOf(db: Database, query: ReturnType<typeof sql>): Promise<string[]> {
@@ -62,6 +73,7 @@ function sample(candidates: readonly string[], most: number): string[] {
   if (candidates.length <= most) return [...candidates];
   const pool = [...candidates];
   const picked: string[] = [];
-  while (picked.length < most && pool.length > 0) picked.push(...pool.splice(Math.floor(Math.random() * pool.length), 1));
+  while (picked.length < most && pool.length > 0)
+    picked.push(...pool.splice(Math.floor(Math.random() * pool.length), 1));
   return picked;
 }

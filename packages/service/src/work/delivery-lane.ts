@@ -1,6 +1,6 @@
+import { type Code, say, YsError } from '@yellow-sieve/core';
 import { and, eq, inArray, sql } from 'drizzle-orm';
 import type { Logger } from 'pino';
-import { type Code, say, YsError } from '@yellow-sieve/core';
 import type { Database } from '../database/connect.js';
 import { applied, attempt, delivery } from '../database/schema.js';
 import { retryDeadlocks } from '../database/trouble.js';
@@ -8,7 +8,7 @@ import type { Tried } from '../destinations/index.js';
 import type { Secrets } from '../secrets.js';
 import { openDestination } from '../store/destination-store.js';
 import { backoffSeconds, mostAttempts } from './backoff.js';
-import { claimAlone, type ClaimOptions, claimRows } from './claims.js';
+import { type ClaimOptions, claimAlone, claimRows } from './claims.js';
 
 const atOnce = 16;
 const leaseSeconds = 90;
@@ -32,7 +32,15 @@ const stillDue = sql`state IN ('waiting', 'retrying', 'uncertain') AND due_at <=
 
 /** One round: claims some due deliveries and tries them side by side, one destination not waiting for another. */
 export async function deliveryRound(options: DeliveryLaneOptions): Promise<number> {
-  const claim: ClaimOptions = { table: delivery, keyColumn: 'id', waiting: due, stillWaiting: stillDue, worker: options.worker, most: atOnce, leaseSeconds };
+  const claim: ClaimOptions = {
+    table: delivery,
+    keyColumn: 'id',
+    waiting: due,
+    stillWaiting: stillDue,
+    worker: options.worker,
+    most: atOnce,
+    leaseSeconds,
+  };
   const claimed = await claimRows(options.db, claim);
   const ids = claimed.length > 0 ? claimed : await claimAlone(options.db, claim);
   if (ids.length === 0) return 0;
@@ -42,13 +50,17 @@ export async function deliveryRound(options: DeliveryLaneOptions): Promise<numbe
 }
 
 async function deliverOne(options: DeliveryLaneOptions, row: DeliveryRow): Promise<void> {
-  if (await newerApplied(options.db, row)) return settle(options, row, { state: 'dropped', code: null, answer: 'newer already there', result: 'dropped' });
+  if (await newerApplied(options.db, row))
+    return settle(options, row, { state: 'dropped', code: null, answer: 'newer already there', result: 'dropped' });
   const tried = await tryOnce(options, row);
   await settle(options, row, settlement(row, tried));
 }
 
 async function newerApplied(db: Database, row: DeliveryRow): Promise<boolean> {
-  const [last] = await db.select().from(applied).where(and(eq(applied.destination, row.destination), eq(applied.orderKey, row.orderKey)));
+  const [last] = await db
+    .select()
+    .from(applied)
+    .where(and(eq(applied.destination, row.destination), eq(applied.orderKey, row.orderKey)));
   return last !== undefined && last.messageTime > row.messageTime;
 }
 
@@ -59,7 +71,10 @@ async function tryOnce({ db, secrets, log }: DeliveryLaneOptions, row: DeliveryR
     return await kind.deliver(row.payload, about, context);
   } catch (error) {
     if (error instanceof YsError) return { result: 'refused', answer: error.message };
-    log.error({ delivery: row.id, trouble: error instanceof Error ? error.name : 'unknown' }, 'a delivery failed unexpectedly');
+    log.error(
+      { delivery: row.id, trouble: error instanceof Error ? error.name : 'unknown' },
+      'a delivery failed unexpectedly',
+    );
     return { result: 'unreachable', answer: say('YS-DELIVERY-UNREACHABLE', { detail: 'trouble inside the service' }) };
   }
 }
@@ -78,16 +93,34 @@ function settlement(row: DeliveryRow, tried: Tried): Settlement {
   if (result === 'delivered') return { state: 'delivered', code: null, answer, result };
   if (result === 'refused') return { state: 'stopped', code: 'YS-DELIVERY-REFUSED', answer, result };
   const attempts = row.attempts + 1;
-  if (attempts >= mostAttempts) return { state: 'stopped', code: 'YS-DELIVERY-GAVE-UP', answer: say('YS-DELIVERY-GAVE-UP', { count: attempts, detail: answer }), result };
+  if (attempts >= mostAttempts)
+    return {
+      state: 'stopped',
+      code: 'YS-DELIVERY-GAVE-UP',
+      answer: say('YS-DELIVERY-GAVE-UP', { count: attempts, detail: answer }),
+      result,
+    };
   const retrySeconds = backoffSeconds(attempts, Math.random(), result === 'unreachable' ? tried.retryAfterSeconds : 0);
-  return { state: result === 'uncertain' ? 'uncertain' : 'retrying', code: result === 'uncertain' ? 'YS-DELIVERY-UNCERTAIN' : 'YS-DELIVERY-UNREACHABLE', answer, result, retrySeconds };
+  return {
+    state: result === 'uncertain' ? 'uncertain' : 'retrying',
+    code: result === 'uncertain' ? 'YS-DELIVERY-UNCERTAIN' : 'YS-DELIVERY-UNREACHABLE',
+    answer,
+    result,
+    retrySeconds,
+  };
 }
 
 /** Writes what became of a try, unless a newer revision took the delivery over meanwhile. */
 async function settle({ db, worker }: DeliveryLaneOptions, row: DeliveryRow, outcome: Settlement): Promise<void> {
   await retryDeadlocks(() =>
     db.transaction(async (tx) => {
-      await tx.insert(attempt).values({ deliveryId: row.id, at: new Date(), number: row.attempts + 1, result: outcome.result, answer: outcome.answer.slice(0, 2000) });
+      await tx.insert(attempt).values({
+        deliveryId: row.id,
+        at: new Date(),
+        number: row.attempts + 1,
+        result: outcome.result,
+        answer: outcome.answer.slice(0, 2000),
+      });
       await tx
         .update(delivery)
         .set({
@@ -104,7 +137,10 @@ async function settle({ db, worker }: DeliveryLaneOptions, row: DeliveryRow, out
         .where(and(eq(delivery.id, row.id), eq(delivery.claimedBy, worker), eq(delivery.revision, row.revision)));
       if (outcome.state !== 'delivered') return;
       const last = { messageTime: row.messageTime, deliveryId: row.id };
-      await tx.insert(applied).values({ destination: row.destination, orderKey: row.orderKey, ...last }).onDuplicateKeyUpdate({ set: last });
+      await tx
+        .insert(applied)
+        .values({ destination: row.destination, orderKey: row.orderKey, ...last })
+        .onDuplicateKeyUpdate({ set: last });
     }),
   );
 }

@@ -1,6 +1,6 @@
+import { type KeptAnswer, parseMailbox, say } from '@yellow-sieve/core';
 import { inArray, sql } from 'drizzle-orm';
 import type { Logger } from 'pino';
-import { type KeptAnswer, parseMailbox, say } from '@yellow-sieve/core';
 import type { Database } from '../database/connect.js';
 import { message, record } from '../database/schema.js';
 import { type ClaimedMessage, commitFailure, commitOutcome, commitWants, newRecordKey } from '../pipeline/commit.js';
@@ -10,7 +10,7 @@ import { answersOf } from '../store/answer-store.js';
 import { type MailboxRow, mailboxesById } from '../store/mailbox-store.js';
 import { type LiveSieve, liveSieves } from '../store/sieve-store.js';
 import { codeVersion } from '../version.js';
-import { claimAlone, type ClaimOptions, claimRows, lostBeforeAlone } from './claims.js';
+import { type ClaimOptions, claimAlone, claimRows, lostBeforeAlone } from './claims.js';
 
 const leaseSeconds = 60;
 
@@ -49,15 +49,29 @@ export async function messageRound(options: MessageLaneOptions): Promise<number>
 
 async function handleAll(options: MessageLaneOptions, ids: readonly string[]): Promise<void> {
   if (ids.length === 0) return;
-  const rows = await options.db.select().from(message).where(inArray(message.id, [...ids]));
+  const rows = await options.db
+    .select()
+    .from(message)
+    .where(inArray(message.id, [...ids]));
   const mailboxes = await mailboxesById(options.db, [...new Set(rows.map(({ mailboxId }) => mailboxId))]);
-  const sieves = await liveSieves(options.db, [...new Set([...mailboxes.values()].flatMap(({ source }) => parseMailbox(source).sieves))]);
-  const records = await options.db.select().from(record).where(inArray(record.messageId, [...ids]));
+  const sieves = await liveSieves(options.db, [
+    ...new Set([...mailboxes.values()].flatMap(({ source }) => parseMailbox(source).sieves)),
+  ]);
+  const records = await options.db
+    .select()
+    .from(record)
+    .where(inArray(record.messageId, [...ids]));
   const recordOf = new Map(records.map((row) => [row.messageId, { key: row.id, revision: row.revision }]));
   const model = await options.modelName();
   await Promise.all(
     rows.map(async (row) => {
-      const claimed: ClaimedMessage = { id: row.id, mailboxId: row.mailboxId, receivedAt: row.receivedAt, worker: options.worker, record: recordOf.get(row.id) ?? { key: newRecordKey(), revision: 0 } };
+      const claimed: ClaimedMessage = {
+        id: row.id,
+        mailboxId: row.mailboxId,
+        receivedAt: row.receivedAt,
+        worker: options.worker,
+        record: recordOf.get(row.id) ?? { key: newRecordKey(), revision: 0 },
+      };
       try {
         await handleOne(options, row, claimed, mailboxes.get(row.mailboxId), sieves, model);
       } catch (error) {
@@ -68,16 +82,36 @@ async function handleAll(options: MessageLaneOptions, ids: readonly string[]): P
   options.onward();
 }
 
-async function handleOne(options: MessageLaneOptions, row: MessageRow, claimed: ClaimedMessage, mailbox: MailboxRow | undefined, sieves: ReadonlyMap<string, LiveSieve>, model: string): Promise<void> {
-  if (!mailbox) return void (await commitFailure(options.db, claimed, { code: 'YS-NOT-FOUND', text: say('YS-NOT-FOUND', { what: 'mailbox', name: row.mailboxId }) }));
+async function handleOne(
+  options: MessageLaneOptions,
+  row: MessageRow,
+  claimed: ClaimedMessage,
+  mailbox: MailboxRow | undefined,
+  sieves: ReadonlyMap<string, LiveSieve>,
+  model: string,
+): Promise<void> {
+  if (!mailbox)
+    return void (await commitFailure(options.db, claimed, {
+      code: 'YS-NOT-FOUND',
+      text: say('YS-NOT-FOUND', { what: 'mailbox', name: row.mailboxId }),
+    }));
   const named = parseMailbox(mailbox.source).sieves.flatMap((name) => sieves.get(name) ?? []);
   const answers = await answersOf(options.db, row.id);
   const reply = await options.pool.handle(taskOf(options.databaseUrl, row, claimed, mailbox, named, answers, model));
-  if ('stopped' in reply) return void (await commitFailure(options.db, claimed, { code: 'YS-MESSAGE-TOO-SLOW', text: reply.stopped }));
+  if ('stopped' in reply)
+    return void (await commitFailure(options.db, claimed, { code: 'YS-MESSAGE-TOO-SLOW', text: reply.stopped }));
   await commitReply(options.db, claimed, reply, mailbox, named, answers);
 }
 
-function taskOf(database: string, row: MessageRow, claimed: ClaimedMessage, mailbox: MailboxRow, sieves: readonly LiveSieve[], answers: Record<string, KeptAnswer>, model: string): HandleTask {
+function taskOf(
+  database: string,
+  row: MessageRow,
+  claimed: ClaimedMessage,
+  mailbox: MailboxRow,
+  sieves: readonly LiveSieve[],
+  answers: Record<string, KeptAnswer>,
+  model: string,
+): HandleTask {
   return {
     database,
     rawId: row.rawId,
@@ -90,7 +124,14 @@ function taskOf(database: string, row: MessageRow, claimed: ClaimedMessage, mail
   };
 }
 
-async function commitReply(db: Database, claimed: ClaimedMessage, { summary, result }: HandleReply, mailbox: MailboxRow, sieves: readonly LiveSieve[], answers: Record<string, KeptAnswer>): Promise<void> {
+async function commitReply(
+  db: Database,
+  claimed: ClaimedMessage,
+  { summary, result }: HandleReply,
+  mailbox: MailboxRow,
+  sieves: readonly LiveSieve[],
+  answers: Record<string, KeptAnswer>,
+): Promise<void> {
   if (result.kind === 'wants') return void (await commitWants(db, claimed, summary, result.wants));
   const taken = sieves.find(({ name }) => name === result.outcome?.sieve);
   await commitOutcome(db, claimed, summary, result, {
@@ -103,7 +144,16 @@ async function commitReply(db: Database, claimed: ClaimedMessage, { summary, res
 }
 
 /** A worker that ended without a word leaves the claim to run out; one that was lost too often already fails for good. */
-async function afterCrash(options: MessageLaneOptions, row: MessageRow, claimed: ClaimedMessage, error: unknown): Promise<void> {
-  options.log.error({ message: row.id, trouble: error instanceof Error ? error.name : 'unknown', lost: row.lost }, 'handling a message failed');
-  if (row.lost >= lostBeforeAlone) await commitFailure(options.db, claimed, { code: 'YS-MESSAGE-LOST-WORKER', text: say('YS-MESSAGE-LOST-WORKER') });
+async function afterCrash(
+  options: MessageLaneOptions,
+  row: MessageRow,
+  claimed: ClaimedMessage,
+  error: unknown,
+): Promise<void> {
+  options.log.error(
+    { message: row.id, trouble: error instanceof Error ? error.name : 'unknown', lost: row.lost },
+    'handling a message failed',
+  );
+  if (row.lost >= lostBeforeAlone)
+    await commitFailure(options.db, claimed, { code: 'YS-MESSAGE-LOST-WORKER', text: say('YS-MESSAGE-LOST-WORKER') });
 }

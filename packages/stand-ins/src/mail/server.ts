@@ -26,13 +26,19 @@ export async function startMail(smtpPort: number, httpPort: number): Promise<Mai
   const smtp = new SMTPServer({
     disabledCommands: ['AUTH', 'STARTTLS'],
     disableReverseLookup: true,
-    onRcptTo: (_address, _session, callback) => callback(refusing ? Object.assign(new Error('told to refuse'), { responseCode: 550 }) : undefined),
+    onRcptTo: (_address, _session, callback) =>
+      callback(refusing ? Object.assign(new Error('told to refuse'), { responseCode: 550 }) : undefined),
     onData: (stream, session, callback) => {
       const pieces: Buffer[] = [];
       stream.on('data', (piece: Buffer) => pieces.push(piece));
       stream.on('end', () => {
         const { mailFrom, rcptTo } = session.envelope;
-        arrived.unshift({ from: mailFrom ? mailFrom.address : '', to: rcptTo.map(({ address }) => address), raw: Buffer.concat(pieces).toString('utf8'), at: new Date().toISOString() });
+        arrived.unshift({
+          from: mailFrom ? mailFrom.address : '',
+          to: rcptTo.map(({ address }) => address),
+          raw: Buffer.concat(pieces).toString('utf8'),
+          at: new Date().toISOString(),
+        });
         arrived.length = Math.min(arrived.length, mostKept);
         callback(null, 'taken');
       });
@@ -43,9 +49,17 @@ export async function startMail(smtpPort: number, httpPort: number): Promise<Mai
     smtp.listen(smtpPort, '127.0.0.1', () => resolve((smtp.server.address() as { port: number }).port));
   });
   const app = Fastify({ forceCloseConnections: true });
-  app.post<{ Body: { refusing: boolean } }>('/mood', async (request) => ({ refusing: (refusing = request.body.refusing) }));
+  app.post<{ Body: { refusing: boolean } }>('/mood', async (request) => {
+    refusing = request.body.refusing;
+    return { refusing };
+  });
   app.get('/mails', async () => arrived);
-  app.get('/', async (_request, reply) => reply.type('text/html; charset=utf-8').header('content-security-policy', "default-src 'none'; style-src 'unsafe-inline'").send(page(arrived)));
+  app.get('/', async (_request, reply) =>
+    reply
+      .type('text/html; charset=utf-8')
+      .header('content-security-policy', "default-src 'none'; style-src 'unsafe-inline'")
+      .send(page(arrived)),
+  );
   await app.listen({ host: '127.0.0.1', port: httpPort });
   return {
     smtpPort: listening,
@@ -58,9 +72,13 @@ export async function startMail(smtpPort: number, httpPort: number): Promise<Mai
   };
 }
 
-const escaped = (text: string) => text.replace(/[&<>"]/g, (mark) => ({ '&': '&amp;', '<': '&lt;', '>': '&gt;', '"': '&quot;' })[mark] ?? mark);
+const escaped = (text: string) =>
+  text.replace(/[&<>"]/g, (mark) => ({ '&': '&amp;', '<': '&lt;', '>': '&gt;', '"': '&quot;' })[mark] ?? mark);
 
 function page(mails: readonly ArrivedMail[]): string {
-  const items = mails.map(({ to, at, raw }) => `<article><h2>to ${escaped(to.join(', '))}, ${at}</h2><pre id="${createHash('sha256').update(raw).digest('hex').slice(0, 12)}">${escaped(raw)}</pre></article>`);
+  const items = mails.map(
+    ({ to, at, raw }) =>
+      `<article><h2>to ${escaped(to.join(', '))}, ${at}</h2><pre id="${createHash('sha256').update(raw).digest('hex').slice(0, 12)}">${escaped(raw)}</pre></article>`,
+  );
   return `<!doctype html><html lang="en"><title>Mail that arrived (stand-in)</title><style>body{font:15px/1.5 sans-serif;margin:2rem;max-width:60rem}h2{font-size:1rem}pre{border-left:2px solid #888;padding-left:1rem;white-space:pre-wrap}</style><h1>Mail that arrived</h1><p>This is a stand-in for the recipients’ mail server: nothing here was sent to anybody.</p>${items.join('') || '<p>Nothing yet.</p>'}</html>`;
 }

@@ -20,7 +20,9 @@ export function answerRequest(request: ChatRequest): Record<string, unknown> {
   const system = request.messages.find(({ role }) => role === 'system')?.content ?? '';
   const message = fenced(request.messages.findLast(({ role }) => role === 'user')?.content ?? '');
   const properties = request.response_format?.json_schema?.schema?.properties ?? {};
-  return Object.fromEntries(Object.entries(properties).map(([name, schema]) => [name, findValue(askedField(name, schema, system), message)]));
+  return Object.fromEntries(
+    Object.entries(properties).map(([name, schema]) => [name, findValue(askedField(name, schema, system), message)]),
+  );
 }
 
 function askedField(name: string, schema: FieldSchema, system: string): AskedField {

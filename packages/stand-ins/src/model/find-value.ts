@@ -14,7 +14,8 @@ export interface AskedField {
 
 const nothing: Found = { value: null, quote: null };
 const numberWords = 'zero one two three four five six seven eight nine ten'.split(' ');
-const month = 'jan(?:uary)?|feb(?:ruary)?|mar(?:ch)?|apr(?:il)?|may|june?|july?|aug(?:ust)?|sept?(?:ember)?|oct(?:ober)?|nov(?:ember)?|dec(?:ember)?';
+const month =
+  'jan(?:uary)?|feb(?:ruary)?|mar(?:ch)?|apr(?:il)?|may|june?|july?|aug(?:ust)?|sept?(?:ember)?|oct(?:ober)?|nov(?:ember)?|dec(?:ember)?';
 
 /** Words people use for what a field is called. */
 const synonyms: Readonly<Record<string, readonly string[]>> = {
@@ -43,14 +44,23 @@ function byType({ name, type, choices }: AskedField, text: string): Found | null
   if (choices) return oneOf(choices, text);
   if (type.startsWith('email')) return first(/[\w.+-]+@[\w-]+(?:\.[\w-]+)+/, text);
   if (type.startsWith('phone')) return first(/\+\d[\d ()-]{7,18}\d|\b0\d[\d ]{8,13}\d/, text);
-  if (type.startsWith('date')) return first(new RegExp(`\\b\\d{4}-\\d{2}-\\d{2}\\b|\\b\\d{1,2}(?:st|nd|rd|th)?(?: of)? (?:${month})(?: \\d{4})?\\b|\\b\\d{1,2}[/.]\\d{1,2}[/.]\\d{2,4}\\b`, 'i'), text);
+  if (type.startsWith('date'))
+    return first(
+      new RegExp(
+        `\\b\\d{4}-\\d{2}-\\d{2}\\b|\\b\\d{1,2}(?:st|nd|rd|th)?(?: of)? (?:${month})(?: \\d{4})?\\b|\\b\\d{1,2}[/.]\\d{1,2}[/.]\\d{2,4}\\b`,
+        'i',
+      ),
+      text,
+    );
   if (type.startsWith('number')) return quantity(text, / in (\w+)/.exec(type)?.[1] ?? name);
   if (type.startsWith('integer')) return quantity(text, ...namesOf(name));
   return null;
 }
 
 function quantity(text: string, ...units: string[]): Found | null {
-  const match = new RegExp(`\\b(\\d+(?:[.,]\\d+)?|${numberWords.join('|')})[ \\t]*(?:${units.join('|')})\\b`, 'i').exec(text);
+  const match = new RegExp(`\\b(\\d+(?:[.,]\\d+)?|${numberWords.join('|')})[ \\t]*(?:${units.join('|')})\\b`, 'i').exec(
+    text,
+  );
   if (!match?.[1]) return null;
   const word = numberWords.indexOf(match[1].toLowerCase());
   return { value: word >= 0 ? word : Number(match[1].replace(',', '.')), quote: match[1] };
@@ -59,7 +69,10 @@ function quantity(text: string, ...units: string[]): Found | null {
 /** A proper name near a word for the thing: “our boat, the Old Marigold”. */
 function byWords({ name }: AskedField, text: string): Found | null {
   for (const word of namesOf(name)) {
-    const match = new RegExp(`\\b${word}\\b,?\\s+(?:(?:is|the|called|named)\\s+)*((?:\\p{Lu}[\\p{L}’'-]*)(?: \\p{Lu}[\\p{L}’'-]*)*)`, 'u').exec(text);
+    const match = new RegExp(
+      `\\b${word}\\b,?\\s+(?:(?:is|the|called|named)\\s+)*((?:\\p{Lu}[\\p{L}’'-]*)(?: \\p{Lu}[\\p{L}’'-]*)*)`,
+      'u',
+    ).exec(text);
     if (match?.[1]) return { value: match[1], quote: match[1] };
   }
   return name === 'skipper' || name === 'contact' ? signer(text) : null;

@@ -17,20 +17,34 @@ export async function startModel(port: number): Promise<ModelStandIn> {
   const app = Fastify({ bodyLimit: 4 * 1024 * 1024, forceCloseConnections: true });
   let mood: Mood = 'well';
   let asked = 0;
-  app.post<{ Body: { mood: Mood } }>('/mood', async (request) => ({ mood: (mood = request.body.mood) }));
+  app.post<{ Body: { mood: Mood } }>('/mood', async (request) => {
+    mood = request.body.mood;
+    return { mood };
+  });
   app.get('/', async () => ({ what: 'a stand-in for a language model', mood, asked }));
   app.post<{ Body: ChatRequest }>('/v1/chat/completions', async (request, reply) => {
     asked++;
     if (mood === 'fail') return reply.status(500).send({ error: { message: 'told to fail' } });
-    if (mood === 'limit') return reply.status(429).header('retry-after', '1').send({ error: { message: 'told to be over its limit' } });
+    if (mood === 'limit')
+      return reply
+        .status(429)
+        .header('retry-after', '1')
+        .send({ error: { message: 'told to be over its limit' } });
     if (mood === 'stall') await sleep(stallMs, undefined, { ref: false });
-    const content = mood === 'nonsense' ? 'I would rather talk about the weather.' : JSON.stringify(answerRequest(request.body));
+    const content =
+      mood === 'nonsense' ? 'I would rather talk about the weather.' : JSON.stringify(answerRequest(request.body));
     const cut = mood === 'overrun';
     return {
       id: `stand-in-${asked}`,
       object: 'chat.completion',
       model: request.body.model,
-      choices: [{ index: 0, finish_reason: cut ? 'length' : 'stop', message: { role: 'assistant', content: cut ? content.slice(0, content.length / 2) : content } }],
+      choices: [
+        {
+          index: 0,
+          finish_reason: cut ? 'length' : 'stop',
+          message: { role: 'assistant', content: cut ? content.slice(0, content.length / 2) : content },
+        },
+      ],
       usage: { total_tokens: Math.ceil((JSON.stringify(request.body.messages).length + content.length) / 4) },
     };
   });

@@ -16,7 +16,10 @@ function compile(source: DeriveSource, compiler: RuleCompiler): CompiledRuleBody
   const { fields, report, path, scope } = compiler;
   const options = fields[source.fills];
   if (!options) {
-    report.add('YS-SIEVE-UNKNOWN-FIELD', [...path, 'fills'], { field: source.fills, nearest: nearest(source.fills, Object.keys(fields)) });
+    report.add('YS-SIEVE-UNKNOWN-FIELD', [...path, 'fills'], {
+      field: source.fills,
+      nearest: nearest(source.fills, Object.keys(fields)),
+    });
     return null;
   }
   const text = compileText(source.from, scope, [...path, 'from'], report);
@@ -32,7 +35,12 @@ function compile(source: DeriveSource, compiler: RuleCompiler): CompiledRuleBody
       const evidence: Evidence[] = [{ how: 'worked out', in: null, start: null, end: null, raw, rule }];
       const found = readRaw(raw, source.fills, options, context, evidence);
       if (found.state !== 'problem') return { findings: [found], steps: 1, trace };
-      const problem = problemAt('YS-DERIVE-TYPE', source.fills, { field: source.fills, detail: found.problem.text }, undefined);
+      const problem = problemAt(
+        'YS-DERIVE-TYPE',
+        source.fills,
+        { field: source.fills, detail: found.problem.text },
+        undefined,
+      );
       return { findings: [{ ...found, problem }], steps: 1, trace };
     },
   };

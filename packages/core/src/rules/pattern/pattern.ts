@@ -36,9 +36,14 @@ function compile(source: PatternSource, compiler: RuleCompiler): CompiledRuleBod
   if (groups.length === 0) report.add('YS-PATTERN-NO-GROUP', [...path, 'find']);
   const known = [...Object.keys(fields), ...Object.keys(columns)];
   const strangers = groups.filter((group) => !known.includes(group));
-  for (const field of strangers) report.add('YS-SIEVE-UNKNOWN-FIELD', [...path, 'find'], { field, nearest: nearest(field, known) });
+  for (const field of strangers)
+    report.add('YS-SIEVE-UNKNOWN-FIELD', [...path, 'find'], { field, nearest: nearest(field, known) });
   const lookIn = source.in ?? 'message.body';
-  if (compiler.scope.typeOf(lookIn)?.kind !== 'text') report.add('YS-CONDITION-NAME', [...path, 'in'], { name: lookIn, nearest: nearest(lookIn, compiler.scope.known()) });
+  if (compiler.scope.typeOf(lookIn)?.kind !== 'text')
+    report.add('YS-CONDITION-NAME', [...path, 'in'], {
+      name: lookIn,
+      nearest: nearest(lookIn, compiler.scope.known()),
+    });
   if (groups.length === 0 || strangers.length > 0) return null;
   const rows = groups.some((group) => group in columns);
   const pattern: CompiledPattern = { expression, groups, lookIn, take: source.take ?? (rows ? 'all' : 'first'), rows };
@@ -74,14 +79,21 @@ function runPattern(pattern: CompiledPattern, run: RuleRun, compiler: RuleCompil
     ...(pattern.rows ? { rows: found } : {}),
     problems,
     steps: matches.length,
-    trace: { looked_at: pattern.lookIn, matches: choice.taken.map((match) => match[0].slice(0, 80)), passed_over: choice.passedOver.map((match) => match[0].slice(0, 80)) },
+    trace: {
+      looked_at: pattern.lookIn,
+      matches: choice.taken.map((match) => match[0].slice(0, 80)),
+      passed_over: choice.passedOver.map((match) => match[0].slice(0, 80)),
+    },
   };
 }
 
 function allMatches(pattern: CompiledPattern, view: View, run: RuleRun): { matches: Match[]; problems: Problem[] } {
   const { patternText, patternMatches } = run.facts.limits;
   const matches: Match[] = [];
-  const stopped = (limit: string) => ({ matches, problems: [problemAt('YS-RULE-STOPPED', '', { rule: run.rule, limit }, undefined)] });
+  const stopped = (limit: string) => ({
+    matches,
+    problems: [problemAt('YS-RULE-STOPPED', '', { rule: run.rule, limit }, undefined)],
+  });
   for (const match of view.text.slice(0, patternText).matchAll(pattern.expression)) {
     if (matches.length >= patternMatches) return stopped(`${patternMatches} matches`);
     if (match[0] !== '') matches.push(match);
@@ -97,7 +109,13 @@ function severalProblems(pattern: CompiledPattern, matches: readonly Match[], vi
     .map((field) => problemAt('YS-RULE-SEVERAL', field, { rule: run.rule, count: matches.length, field }, at));
 }
 
-function findGroup(match: Match, group: string, view: View, run: RuleRun, { fields, columns }: RuleCompiler): Finding[] {
+function findGroup(
+  match: Match,
+  group: string,
+  view: View,
+  run: RuleRun,
+  { fields, columns }: RuleCompiler,
+): Finding[] {
   const range = match.indices?.groups?.[group];
   const options = fields[group] ?? columns[group];
   return range && options ? [findAt(view, range[0], range[1], group, options, run.context, run.rule)] : [];

@@ -5,7 +5,10 @@ import { evidenceAt, problemAt, readRaw } from '../finding.js';
 import type { Evidence, Finding } from '../rule-kind.js';
 import { findQuote } from './find-quote.js';
 
-const entrySchema = v.object({ value: v.union([v.string(), v.number(), v.boolean(), v.null()]), quote: v.nullish(v.string(), null) });
+const entrySchema = v.object({
+  value: v.union([v.string(), v.number(), v.boolean(), v.null()]),
+  quote: v.nullish(v.string(), null),
+});
 const answerSchema = v.record(v.string(), entrySchema);
 
 type Entry = v.InferOutput<typeof entrySchema>;
@@ -22,16 +25,34 @@ export function parseAnswer(content: string): Answer | null {
 }
 
 /** What one field of an answer is worth: `quoted` or `inferred` when it keeps to the field's basis, else `unsupported`. */
-export function findingOf(field: string, entry: Entry, options: FieldOptions, views: readonly View[], context: ReadContext, rule: string): Finding | null {
+export function findingOf(
+  field: string,
+  entry: Entry,
+  options: FieldOptions,
+  views: readonly View[],
+  context: ReadContext,
+  rule: string,
+): Finding | null {
   if (entry.value === null || entry.value === '') return null;
   const basis = String(options.basis ?? 'read');
   const place = entry.quote === null ? null : locate(entry.quote, views, rule);
   const stated = String(entry.value);
   const how: Evidence['how'] = keepsToBasis(basis, stated, entry.quote, place, options, context);
   const evidence = (place ?? [nowhere(stated, rule)]).map((item) => ({ ...item, how }));
-  const finding = readRaw(basis === 'read' && how === 'quoted' ? (entry.quote ?? stated) : stated, field, options, context, evidence);
+  const finding = readRaw(
+    basis === 'read' && how === 'quoted' ? (entry.quote ?? stated) : stated,
+    field,
+    options,
+    context,
+    evidence,
+  );
   if (how !== 'unsupported' || finding.state !== 'value') return finding;
-  return { field, state: 'problem', evidence, problem: problemAt('YS-PROMPT-UNSUPPORTED', field, { field }, place?.[0]) };
+  return {
+    field,
+    state: 'problem',
+    evidence,
+    problem: problemAt('YS-PROMPT-UNSUPPORTED', field, { field }, place?.[0]),
+  };
 }
 
 function locate(quote: string, views: readonly View[], rule: string): Evidence[] | null {
@@ -42,9 +63,23 @@ function locate(quote: string, views: readonly View[], rule: string): Evidence[]
   return null;
 }
 
-const nowhere = (raw: string, rule: string): Evidence => ({ how: 'inferred', in: null, start: null, end: null, raw, rule });
+const nowhere = (raw: string, rule: string): Evidence => ({
+  how: 'inferred',
+  in: null,
+  start: null,
+  end: null,
+  raw,
+  rule,
+});
 
-function keepsToBasis(basis: string, stated: string, quote: string | null, place: Evidence[] | null, options: FieldOptions, context: ReadContext): Evidence['how'] {
+function keepsToBasis(
+  basis: string,
+  stated: string,
+  quote: string | null,
+  place: Evidence[] | null,
+  options: FieldOptions,
+  context: ReadContext,
+): Evidence['how'] {
   if (basis === 'written') return 'inferred';
   if (!place || quote === null) return 'unsupported';
   if (basis === 'judged' || basis === 'converted') return 'inferred';

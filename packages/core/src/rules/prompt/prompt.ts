@@ -1,11 +1,25 @@
 import * as v from 'valibot';
 import { canonicalJson, digestOf } from '../../canonical-json.js';
-import { type CompiledCondition, type ConditionSource, compileCondition, conditionSchema, decide } from '../../conditions/index.js';
+import {
+  type CompiledCondition,
+  type ConditionSource,
+  compileCondition,
+  conditionSchema,
+  decide,
+} from '../../conditions/index.js';
 import { nearest } from '../../errors/index.js';
 import { closed } from '../../files/index.js';
 import type { View } from '../../reading/index.js';
 import { problemAt } from '../finding.js';
-import type { CompiledRuleBody, Finding, KeptAnswer, RuleCompiler, RuleKind, RuleResult, RuleRun } from '../rule-kind.js';
+import type {
+  CompiledRuleBody,
+  Finding,
+  KeptAnswer,
+  RuleCompiler,
+  RuleKind,
+  RuleResult,
+  RuleRun,
+} from '../rule-kind.js';
 import { type Answer, findingOf, parseAnswer } from './answer.js';
 import { buildRequest, type Question } from './request.js';
 
@@ -28,10 +42,12 @@ interface PromptSource {
 function compile(source: PromptSource, compiler: RuleCompiler): CompiledRuleBody | null {
   const { fields, path, report, scope } = compiler;
   const strangers = source.fills.filter((field) => !(field in fields));
-  for (const field of strangers) report.add('YS-SIEVE-UNKNOWN-FIELD', [...path, 'fills'], { field, nearest: nearest(field, Object.keys(fields)) });
+  for (const field of strangers)
+    report.add('YS-SIEVE-UNKNOWN-FIELD', [...path, 'fills'], { field, nearest: nearest(field, Object.keys(fields)) });
   const show = source.show ?? ['message.subject', 'message.body'];
   const unknown = show.filter((name) => scope.typeOf(name)?.kind !== 'text');
-  for (const name of unknown) report.add('YS-CONDITION-NAME', [...path, 'show'], { name, nearest: nearest(name, scope.known()) });
+  for (const name of unknown)
+    report.add('YS-CONDITION-NAME', [...path, 'show'], { name, nearest: nearest(name, scope.known()) });
   const when = source.when ? compileCondition(source.when, [...path, 'when'], compiler) : null;
   if (strangers.length > 0 || unknown.length > 0 || (source.when && !when)) return null;
   const asked = Object.fromEntries(source.fills.flatMap((field) => (fields[field] ? [[field, fields[field]]] : [])));
@@ -39,11 +55,19 @@ function compile(source: PromptSource, compiler: RuleCompiler): CompiledRuleBody
   return { fills: source.fills, run: (run) => runPrompt(question, show, when, run) };
 }
 
-function runPrompt(question: Question, show: readonly string[], when: CompiledCondition | null, run: RuleRun): RuleResult {
+function runPrompt(
+  question: Question,
+  show: readonly string[],
+  when: CompiledCondition | null,
+  run: RuleRun,
+): RuleResult {
   const reason = whyNot(when, run, Object.keys(question.fields));
   if (reason !== null) return { findings: [], steps: 0, trace: { not_run: reason } };
   const views = show.flatMap((name) => run.view(name) ?? []);
-  const shown = views.map(({ text }) => text).join('\n\n').slice(0, run.facts.limits.promptText);
+  const shown = views
+    .map(({ text }) => text)
+    .join('\n\n')
+    .slice(0, run.facts.limits.promptText);
   const request = buildRequest(question, shown, run.facts.model);
   const digest = digestOf(canonicalJson(request));
   const answer = run.facts.answers[digest];
@@ -59,14 +83,27 @@ function whyNot(when: CompiledCondition | null, run: RuleRun, fields: readonly s
     const decision = decide(when, run.scene);
     return decision.holds ? null : decision.why;
   }
-  return run.recognised === true && run.openRequired.length === 0 ? 'the layout was recognised and no required field is open' : null;
+  return run.recognised === true && run.openRequired.length === 0
+    ? 'the layout was recognised and no required field is open'
+    : null;
 }
 
-function takeAnswer(answer: KeptAnswer, question: Question, views: readonly View[], run: RuleRun, trace: Record<string, unknown>): Omit<RuleResult, 'steps'> {
+function takeAnswer(
+  answer: KeptAnswer,
+  question: Question,
+  views: readonly View[],
+  run: RuleRun,
+  trace: Record<string, unknown>,
+): Omit<RuleResult, 'steps'> {
   const rule = run.rule;
-  const without = (problem: ReturnType<typeof problemAt>) => ({ findings: [], problems: [problem], trace: { ...trace, answer: problem.text } });
+  const without = (problem: ReturnType<typeof problemAt>) => ({
+    findings: [],
+    problems: [problem],
+    trace: { ...trace, answer: problem.text },
+  });
   if (answer.kind === 'not tried') return without(problemAt('YS-PROMPT-NOT-TRIED', '', { rule }, undefined));
-  if (answer.kind === 'failed') return without(problemAt('YS-PROMPT-FAILED', '', { rule, detail: answer.detail }, undefined));
+  if (answer.kind === 'failed')
+    return without(problemAt('YS-PROMPT-FAILED', '', { rule, detail: answer.detail }, undefined));
   if (!answer.complete) return without(problemAt('YS-PROMPT-CUT-OFF', '', { rule }, undefined));
   const parsed = parseAnswer(answer.content);
   if (!parsed) return without(problemAt('YS-PROMPT-ANSWER', '', { rule }, undefined));

@@ -23,7 +23,10 @@ export function buildRequest(question: Question, shown: string, model: string): 
       ]),
       { role: 'user', content: fenced(shown) },
     ],
-    response_format: { type: 'json_schema', json_schema: { name: 'fields', strict: true, schema: answerSchema(question.fields) } },
+    response_format: {
+      type: 'json_schema',
+      json_schema: { name: 'fields', strict: true, schema: answerSchema(question.fields) },
+    },
   };
 }
 
@@ -40,7 +43,12 @@ function instructions({ ask, fields }: Question): string {
 
 function describe(options: FieldOptions): string {
   const choices = Array.isArray(options.choices) ? ` of: ${options.choices.join(', ')}` : '';
-  const basis = { judged: '; judge it, and quote what you rest it on', converted: '; convert or translate it', written: '; write it yourself' }[String(options.basis)] ?? '';
+  const basis =
+    {
+      judged: '; judge it, and quote what you rest it on',
+      converted: '; convert or translate it',
+      written: '; write it yourself',
+    }[String(options.basis)] ?? '';
   return `${options.type}${choices}${typeof options.unit === 'string' ? ` in ${options.unit}` : ''}${basis}`;
 }
 
@@ -49,11 +57,23 @@ const fenced = (text: string) => `${fence} email\n${text.replaceAll(fence, '= = 
 /** The JSON Schema of the answer, made from the fields. */
 function answerSchema(fields: Readonly<Record<string, FieldOptions>>): Record<string, unknown> {
   const names = Object.keys(fields);
-  return { type: 'object', additionalProperties: false, required: names, properties: Object.fromEntries(names.map((name) => [name, fieldSchema(fields[name])])) };
+  return {
+    type: 'object',
+    additionalProperties: false,
+    required: names,
+    properties: Object.fromEntries(names.map((name) => [name, fieldSchema(fields[name])])),
+  };
 }
 
 function fieldSchema(options: FieldOptions | undefined): Record<string, unknown> {
   const numeric = options?.type === 'number' || options?.type === 'integer';
-  const value = Array.isArray(options?.choices) ? { enum: [...options.choices, null] } : { type: [numeric ? 'number' : 'string', 'null'] };
-  return { type: 'object', additionalProperties: false, required: ['value', 'quote'], properties: { value, quote: { type: ['string', 'null'] } } };
+  const value = Array.isArray(options?.choices)
+    ? { enum: [...options.choices, null] }
+    : { type: [numeric ? 'number' : 'string', 'null'] };
+  return {
+    type: 'object',
+    additionalProperties: false,
+    required: ['value', 'quote'],
+    properties: { value, quote: { type: ['string', 'null'] } },
+  };
 }

@@ -50,7 +50,12 @@ export function align(
   });
   return {
     layout,
-    score: scoreLayout(layout, claimed, spans.map(({ span }) => span), search),
+    score: scoreLayout(
+      layout,
+      claimed,
+      spans.map(({ span }) => span),
+      search,
+    ),
     spans,
     missing: layout.landmarks.filter(({ index }) => !claimed.has(index)),
     candidates,

@@ -51,7 +51,9 @@ export function indexWords(lines: readonly Line[]): Map<string, number[]> {
 
 /** All places where a landmark may stand, best first. */
 export function candidatesOf(landmark: Landmark, search: CandidateSearch): Candidate[] {
-  const anchor = landmark.before.some((token) => token.word) ? landmark.before : (landmark.slots.find(({ after }) => after.some((t) => t.word))?.after ?? []);
+  const anchor = landmark.before.some((token) => token.word)
+    ? landmark.before
+    : (landmark.slots.find(({ after }) => after.some((t) => t.word))?.after ?? []);
   const found: Candidate[] = [];
   for (const lineIndex of linesWith(anchor, search.index)) {
     const line = search.lines[lineIndex];
@@ -68,7 +70,8 @@ function linesWith(constants: readonly Token[], index: ReadonlyMap<string, reado
   for (const constant of constants) {
     if (!constant.word) continue;
     const on = new Set(index.get(constant.norm) ?? []);
-    for (const [word, lines] of index) if (word !== constant.norm && sameWord(word, constant.norm)) for (const line of lines) on.add(line);
+    for (const [word, lines] of index)
+      if (word !== constant.norm && sameWord(word, constant.norm)) for (const line of lines) on.add(line);
     if (rarest === null || on.size < rarest.length) rarest = [...on].sort((a, b) => a - b);
   }
   return rarest ?? [];
@@ -80,7 +83,10 @@ function bestOnLine(landmark: Landmark, line: Line, search: CandidateSearch): Ca
   const starts = first < 0 ? [0] : line.tokens.keys();
   for (const at of starts) {
     if (first >= 0 && !line.tokens[at]?.word) continue;
-    const head = first < 0 ? { from: 0, to: 0, weight: 0, sameSeparator: null } : matchConstants(landmark.before.slice(first), line.tokens, at);
+    const head =
+      first < 0
+        ? { from: 0, to: 0, weight: 0, sameSeparator: null }
+        : matchConstants(landmark.before.slice(first), line.tokens, at);
     if (!head) continue;
     const candidate = complete(landmark, line, head, search);
     if (candidate && (!best || candidate.score > best.score)) best = candidate;
@@ -119,7 +125,11 @@ function placeSlots(landmark: Landmark, line: Line, from: number, slot: number, 
     if (!match) continue;
     const to = trimmedEnd(here.after.slice(0, first), line.tokens, begin, at);
     for (const rest of placeSlots(landmark, line, match.to, slot + 1, most)) {
-      ways.push({ ranges: [{ from: begin, to }, ...rest.ranges], weight: match.weight + rest.weight, missed: rest.missed });
+      ways.push({
+        ranges: [{ from: begin, to }, ...rest.ranges],
+        weight: match.weight + rest.weight,
+        missed: rest.missed,
+      });
     }
   }
   // What should follow is not there: the value runs to the end of the line, and the slots behind it are missing.
@@ -144,7 +154,11 @@ function lastWay(landmark: Landmark, line: Line, begin: number, slot: number): W
       if (rest) return { ...rest, ranges: [{ from: begin, to: at }, ...rest.ranges] };
     }
   }
-  return { ranges: [{ from: begin, to: trimmedEnd(marks, line.tokens, begin, line.tokens.length) }], weight: 0, missed: next ? landmark.slots.length - slot - 1 : 0 };
+  return {
+    ranges: [{ from: begin, to: trimmedEnd(marks, line.tokens, begin, line.tokens.length) }],
+    weight: 0,
+    missed: next ? landmark.slots.length - slot - 1 : 0,
+  };
 }
 
 function plain(landmark: Landmark, line: Line, head: ConstantsMatch): Candidate | null {
@@ -190,7 +204,13 @@ function spansOf(landmark: Landmark, line: Line, way: Way): SlotSpan[] {
     const first = line.tokens[range.from];
     const last = line.tokens[range.to - 1];
     const at = range.from > 0 ? (line.tokens[range.from - 1]?.end ?? line.start) : line.start;
-    return [{ field: slot.field, start: first && range.to > range.from ? first.start : at, end: last && range.to > range.from ? last.end : at }];
+    return [
+      {
+        field: slot.field,
+        start: first && range.to > range.from ? first.start : at,
+        end: last && range.to > range.from ? last.end : at,
+      },
+    ];
   });
 }
 

@@ -12,7 +12,9 @@ export function claimPlaces(candidates: readonly Candidate[][]): Map<number, Can
   const claimed = new Map<number, Candidate>();
   const takenLines = new Set<number>();
   for (let pass = 0; pass < passes; pass++) {
-    const open = candidates.flat().filter(({ landmark, line, score }) => score > 0 && !claimed.has(landmark.index) && !takenLines.has(line.index));
+    const open = candidates
+      .flat()
+      .filter(({ landmark, line, score }) => score > 0 && !claimed.has(landmark.index) && !takenLines.has(line.index));
     if (open.length === 0) break;
     for (const candidate of heaviestChain(open, passPrice ** pass)) {
       claimed.set(candidate.landmark.index, candidate);

@@ -17,7 +17,12 @@ export function classify(line: Line): LineKind {
 /** A label is one to five words that a colon, equals sign or cell edge closes. */
 function labelKind({ tokens }: Line): LineKind {
   const end = tokens.findIndex((token) => token.norm === ':' || token.norm === '=' || token.norm === '\t');
-  if (end < 1 || end > longestLabel || !tokens.slice(0, end).every((token) => token.word || "'()/.&".includes(token.norm))) return 'text';
+  if (
+    end < 1 ||
+    end > longestLabel ||
+    !tokens.slice(0, end).every((token) => token.word || "'()/.&".includes(token.norm))
+  )
+    return 'text';
   // A time such as 14:30 is no label.
   if (end === 1 && /^\d+$/.test(tokens[0]?.norm ?? '') && tokens[end]?.norm === ':') return 'text';
   return tokens.slice(end).every(isSeparator) ? 'label only' : 'label and value';

@@ -45,7 +45,11 @@ interface Piece {
 }
 
 /** Compiles a layout's text into landmarks: the constant words by which its slots are found again. */
-export function compileLayout(name: string, text: string, fields: Readonly<Record<string, FieldOptions>>): CompiledLayout | LayoutFault {
+export function compileLayout(
+  name: string,
+  text: string,
+  fields: Readonly<Record<string, FieldOptions>>,
+): CompiledLayout | LayoutFault {
   if (/\[\[\s*:?rows:?\s*\]\]/.test(text)) return { code: 'YS-TEMPLATE-BLOCK' };
   const lines = text.replace(/\n+$/, '').split('\n');
   const landmarks: Landmark[] = [];
@@ -59,32 +63,58 @@ export function compileLayout(name: string, text: string, fields: Readonly<Recor
   return { name, landmarks, fields: named };
 }
 
-function takeLine(pieces: Piece[], number: number, lines: string[], landmarks: Landmark[], fields: Readonly<Record<string, FieldOptions>>): LayoutFault | null {
+function takeLine(
+  pieces: Piece[],
+  number: number,
+  lines: string[],
+  landmarks: Landmark[],
+  fields: Readonly<Record<string, FieldOptions>>,
+): LayoutFault | null {
   const slots = pieces.filter((piece) => piece.slot !== null);
   const constants = pieces.some((piece) => piece.constant.some((token) => token.word));
   if (pieces.length === 0) return null;
-  if (slots.length === 1 && !constants) return placeBelow(slots[0]?.slot ?? { field: null }, number, lines, landmarks, fields);
+  if (slots.length === 1 && !constants)
+    return placeBelow(slots[0]?.slot ?? { field: null }, number, lines, landmarks, fields);
   if (slots.length > 0 && !constants) return { code: 'YS-TEMPLATE-BARE-SLOT', slot: slots[0]?.slot?.field ?? '*' };
   if (constants) landmarks.push(landmarkOf(pieces, number, lines, landmarks.length, fields));
   return null;
 }
 
 /** A slot alone on its line takes the nearest constant line above as its landmark. */
-function placeBelow(slot: Slot, number: number, lines: string[], landmarks: Landmark[], fields: Readonly<Record<string, FieldOptions>>): LayoutFault | null {
+function placeBelow(
+  slot: Slot,
+  number: number,
+  lines: string[],
+  landmarks: Landmark[],
+  fields: Readonly<Record<string, FieldOptions>>,
+): LayoutFault | null {
   const above = landmarks.at(-1);
-  if (!above || above.slots.length > 0 || above.below) return { code: 'YS-TEMPLATE-BARE-SLOT', slot: slot.field ?? '*' };
+  if (!above || above.slots.length > 0 || above.below)
+    return { code: 'YS-TEMPLATE-BARE-SLOT', slot: slot.field ?? '*' };
   above.below = slot;
   above.block = slot.field === null || fields[slot.field]?.type === 'text';
   above.endsAtBlank = (lines[number + 1] ?? '').trim() !== '';
   return null;
 }
 
-function landmarkOf(pieces: Piece[], number: number, lines: string[], index: number, fields: Readonly<Record<string, FieldOptions>>): Landmark {
+function landmarkOf(
+  pieces: Piece[],
+  number: number,
+  lines: string[],
+  index: number,
+  fields: Readonly<Record<string, FieldOptions>>,
+): Landmark {
   const firstSlot = pieces.findIndex((piece) => piece.slot !== null);
   const before = pieces.slice(0, firstSlot < 0 ? undefined : firstSlot).flatMap((piece) => piece.constant);
-  const slots = pieces.flatMap((piece, i) => (piece.slot ? [{ slot: piece.slot, after: pieces[i + 1]?.constant ?? [] }] : []));
+  const slots = pieces.flatMap((piece, i) =>
+    piece.slot ? [{ slot: piece.slot, after: pieces[i + 1]?.constant ?? [] }] : [],
+  );
   const last = slots.at(-1);
-  const open = last !== undefined && last.after.length === 0 && last.slot.field !== null && fields[last.slot.field]?.type === 'text';
+  const open =
+    last !== undefined &&
+    last.after.length === 0 &&
+    last.slot.field !== null &&
+    fields[last.slot.field]?.type === 'text';
   return {
     index,
     before,
@@ -92,7 +122,13 @@ function landmarkOf(pieces: Piece[], number: number, lines: string[], index: num
     below: null,
     block: open,
     endsAtBlank: number < lines.length - 1,
-    label: before.length > 0 ? before.map((token) => token.norm).join(' ').replace(/ ([:=?.])/g, '$1') : '',
+    label:
+      before.length > 0
+        ? before
+            .map((token) => token.norm)
+            .join(' ')
+            .replace(/ ([:=?.])/g, '$1')
+        : '',
     weight: [before, ...slots.map(({ after }) => after)].flat().reduce((sum, token) => sum + tokenWeight(token), 0),
   };
 }
@@ -104,7 +140,9 @@ export function tokenWeight(token: Token): number {
 
 /** The fields whose slots a landmark holds. */
 export function fieldsOf({ slots, below }: Landmark): string[] {
-  return [...slots.map(({ slot }) => slot), ...(below ? [below] : [])].flatMap(({ field }) => (field === null ? [] : [field]));
+  return [...slots.map(({ slot }) => slot), ...(below ? [below] : [])].flatMap(({ field }) =>
+    field === null ? [] : [field],
+  );
 }
 
 /** Constants and slots of one line, alternating; `[[[[` is a literal `[[`. */

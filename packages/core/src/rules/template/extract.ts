@@ -39,7 +39,13 @@ function blockEnd(from: number, endsAtBlank: boolean, claimed: ReadonlySet<numbe
 }
 
 /** A value beside its label that goes on below: where the line was wrapped, or where the label ends the layout. */
-function continued(span: SlotSpan, { landmark }: Candidate, line: Line, claimed: ReadonlySet<number>, search: CandidateSearch): SlotSpan {
+function continued(
+  span: SlotSpan,
+  { landmark }: Candidate,
+  line: Line,
+  claimed: ReadonlySet<number>,
+  search: CandidateSearch,
+): SlotSpan {
   let last = line;
   for (let at = line.index + 1; at < search.lines.length; at++) {
     const next = search.lines[at] as Line;

@@ -26,7 +26,11 @@ export interface ConstantsMatch {
  * Matches constants at a token of a line. Words must follow each other with no other word between; marks are forgiven,
  * save that a label closed by a separator must be closed by one here too: “Vessel” is no label in “Vessel type: ketch”.
  */
-export function matchConstants(constants: readonly Token[], tokens: readonly Token[], from: number): ConstantsMatch | null {
+export function matchConstants(
+  constants: readonly Token[],
+  tokens: readonly Token[],
+  from: number,
+): ConstantsMatch | null {
   let at = from;
   let weight = 0;
   for (const [i, constant] of constants.entries()) {
@@ -46,7 +50,11 @@ export function matchConstants(constants: readonly Token[], tokens: readonly Tok
   return closeLabel(constants, tokens, { from, to: at, weight, sameSeparator: null });
 }
 
-function closeLabel(constants: readonly Token[], tokens: readonly Token[], match: ConstantsMatch): ConstantsMatch | null {
+function closeLabel(
+  constants: readonly Token[],
+  tokens: readonly Token[],
+  match: ConstantsMatch,
+): ConstantsMatch | null {
   const closing = constants.at(-1);
   if (!closing || closing.word || !isSeparator(closing)) return match;
   if (tokens[match.to - 1]?.norm === closing.norm) return { ...match, sameSeparator: true };

@@ -27,7 +27,13 @@ export function normalise(text: string, most: number): Line[] {
     .map(({ start, end }, index) => {
       const line = text.slice(start, end);
       const prefix = quotePrefix.exec(line)?.[0] ?? '';
-      return { index, start, end, depth: prefix.split('>').length - 1, tokens: tokenise(line.slice(prefix.length), start + prefix.length) };
+      return {
+        index,
+        start,
+        end,
+        depth: prefix.split('>').length - 1,
+        tokens: tokenise(line.slice(prefix.length), start + prefix.length),
+      };
     });
 }
 
@@ -35,7 +41,12 @@ export function normalise(text: string, most: number): Line[] {
 export function tokenise(text: string, offset: number): Token[] {
   return [...text.matchAll(tokenPattern)].map((match) => {
     const norm = normal(match[0]);
-    return { norm, start: offset + match.index, end: offset + match.index + match[0].length, word: /[\p{L}\p{N}]/u.test(match[0]) };
+    return {
+      norm,
+      start: offset + match.index,
+      end: offset + match.index + match[0].length,
+      word: /[\p{L}\p{N}]/u.test(match[0]),
+    };
   });
 }
 
@@ -43,5 +54,10 @@ const ascii = /^[\t\x21-\x7e]+$/;
 
 function normal(token: string): string {
   if (ascii.test(token)) return token.toLowerCase();
-  return token.normalize('NFKC').toLowerCase().replace(/[‐-―−]/g, '-').replace(/[“”„«»]/g, '"').replace(/[‘’‚]/g, "'");
+  return token
+    .normalize('NFKC')
+    .toLowerCase()
+    .replace(/[‐-―−]/g, '-')
+    .replace(/[“”„«»]/g, '"')
+    .replace(/[‘’‚]/g, "'");
 }

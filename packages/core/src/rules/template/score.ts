@@ -13,7 +13,12 @@ const unexplainedPrice = 0.15;
 const optionalShare = 0.4;
 
 /** How well a layout fits, 0 to 1: claimed weight over wanted weight, by type fit, less label-like lines it does not explain. */
-export function scoreLayout(layout: CompiledLayout, claimed: ReadonlyMap<number, Candidate>, spans: readonly SlotSpan[], search: CandidateSearch): number {
+export function scoreLayout(
+  layout: CompiledLayout,
+  claimed: ReadonlyMap<number, Candidate>,
+  spans: readonly SlotSpan[],
+  search: CandidateSearch,
+): number {
   let weight = 0;
   let missing = 0;
   for (const landmark of layout.landmarks) {

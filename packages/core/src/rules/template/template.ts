@@ -11,7 +11,14 @@ import { recognisedFrom } from './score.js';
 
 const entries = {
   layouts: v.pipe(
-    v.array(closed({ name: v.string(), sample: v.optional(v.string()), subject: v.optional(v.string()), text: v.optional(v.string()) })),
+    v.array(
+      closed({
+        name: v.string(),
+        sample: v.optional(v.string()),
+        subject: v.optional(v.string()),
+        text: v.optional(v.string()),
+      }),
+    ),
     v.minLength(1),
   ),
 };
@@ -49,7 +56,12 @@ function compileOne(source: LayoutSource, path: Path, compiler: RuleCompiler): L
 }
 
 /** The compiled part, null when it was left out, undefined when it cannot be compiled. */
-function compilePart(layout: string, text: string | undefined, path: Path, { fields, report }: RuleCompiler): CompiledLayout | null | undefined {
+function compilePart(
+  layout: string,
+  text: string | undefined,
+  path: Path,
+  { fields, report }: RuleCompiler,
+): CompiledLayout | null | undefined {
   if (text === undefined) return null;
   const compiled = compileLayout(layout, text, fields);
   if ('code' in compiled) {
@@ -57,7 +69,8 @@ function compilePart(layout: string, text: string | undefined, path: Path, { fie
     return undefined;
   }
   const strangers = compiled.fields.filter((field) => !(field in fields));
-  for (const field of strangers) report.add('YS-SIEVE-UNKNOWN-FIELD', path, { field, nearest: nearest(field, Object.keys(fields)) });
+  for (const field of strangers)
+    report.add('YS-SIEVE-UNKNOWN-FIELD', path, { field, nearest: nearest(field, Object.keys(fields)) });
   return strangers.length > 0 ? undefined : compiled;
 }
 
@@ -89,8 +102,16 @@ function runTemplate(layouts: readonly Layout[], run: RuleRun, compiler: RuleCom
     return { findings: [], layout, steps, trace: { looked_at: 'message.body', layouts: tried, nearest: layout.name } };
   }
   const findings = [...findingsOf(best.text, body, run, compiler), ...findingsOf(best.subject, subject, run, compiler)];
-  const stopped = best.text?.stopped ? [problemAt('YS-RULE-STOPPED', '', { rule: run.rule, limit: `${limits.templateCandidates} places` }, undefined)] : [];
-  return { findings: mergeSlots(findings), layout, problems: stopped, steps, trace: { looked_at: 'message.body', layouts: tried, layout: layout.name, ...traceOf(best, body) } };
+  const stopped = best.text?.stopped
+    ? [problemAt('YS-RULE-STOPPED', '', { rule: run.rule, limit: `${limits.templateCandidates} places` }, undefined)]
+    : [];
+  return {
+    findings: mergeSlots(findings),
+    layout,
+    problems: stopped,
+    steps,
+    trace: { looked_at: 'message.body', layouts: tried, layout: layout.name, ...traceOf(best, body) },
+  };
 }
 
 /** A field that has a slot in the text and one in the subject: a value beats an empty place, the text beats the subject. */
@@ -112,7 +133,14 @@ function findingsOf(alignment: Alignment | null, view: View | null, run: RuleRun
     if (field === null || !options) return [];
     if (rival) {
       const evidence = evidenceAt(view, start, end, run.rule);
-      return [{ field, state: 'problem', evidence, problem: problemAt('YS-TEMPLATE-TWO-PLACES', field, { field }, evidence[0]) }];
+      return [
+        {
+          field,
+          state: 'problem',
+          evidence,
+          problem: problemAt('YS-TEMPLATE-TWO-PLACES', field, { field }, evidence[0]),
+        },
+      ];
     }
     const most = Math.min(end, start + run.facts.limits.valueLength);
     return [findAt(view, start, most, field, options, run.context, run.rule)];
@@ -127,11 +155,18 @@ function traceOf(best: Trial, view: View | null): Record<string, unknown> {
         .filter(({ span }) => span.field !== null)
         .map(({ span, candidate }) => ({
           field: span.field,
-          reads: howRead(candidate.landmark, candidate.landmark.below ?? candidate.landmark.slots.find(({ slot }) => slot.field === span.field)?.slot ?? { field: null }),
+          reads: howRead(
+            candidate.landmark,
+            candidate.landmark.below ??
+              candidate.landmark.slots.find(({ slot }) => slot.field === span.field)?.slot ?? { field: null },
+          ),
           line: candidate.line.index + 1,
           score: round(candidate.score),
           took: alignment === best.text ? view?.text.slice(span.start, Math.min(span.end, span.start + 80)) : undefined,
-          passed_over: (alignment.candidates[candidate.landmark.index] ?? []).filter((other) => other !== candidate).slice(0, 5).map((other) => passedOver(other, candidate)),
+          passed_over: (alignment.candidates[candidate.landmark.index] ?? [])
+            .filter((other) => other !== candidate)
+            .slice(0, 5)
+            .map((other) => passedOver(other, candidate)),
         })),
     ),
     missing: alignments.flatMap(({ missing }) => missing.map(({ label }) => label)),

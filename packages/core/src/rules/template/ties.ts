@@ -7,7 +7,11 @@ const tieMargin = 0.02;
  * A candidate that would have done as well as the claimed one: as high a score, on a free line between the neighbours'
  * places, so that nothing speaks for either. Null when there is none, or when both give the same text.
  */
-export function rivalOf(claimed: Candidate, all: readonly Candidate[], places: ReadonlyMap<number, Candidate>): Candidate | null {
+export function rivalOf(
+  claimed: Candidate,
+  all: readonly Candidate[],
+  places: ReadonlyMap<number, Candidate>,
+): Candidate | null {
   const { landmark } = claimed;
   if (landmark.slots.length === 0 && !landmark.below) return null;
   const before = neighbour(places, landmark.index, -1)?.line.index ?? Number.NEGATIVE_INFINITY;

@@ -1,4 +1,4 @@
-import type { Cell } from '@yellow-sieve/core';
+import { type Cell, flatCells } from '@yellow-sieve/core';
 
 /** A column of a target table, and the cell's value for it. */
 export interface TableColumn {
@@ -19,17 +19,9 @@ const types: Record<Cell['kind'], string> = {
   phone: 'VARCHAR(32)',
 };
 
-/** The columns a cell becomes: one, or two for an amount (`fee`, `fee_currency`). */
-export function columnsOf(cell: Cell): TableColumn[] {
-  const { name, kind, value } = cell;
-  if (kind === 'amount') {
-    const amount = typeof value === 'object' && value !== null && !Array.isArray(value) && value.kind === 'amount' ? value : null;
-    return [
-      { name, type: types.amount, value: amount?.decimal ?? null },
-      { name: `${name}_currency`, type: 'CHAR(3)', value: amount?.currency ?? null },
-    ];
-  }
-  return [{ name, type: types[kind], value: plain(value) }];
+/** The columns that cells become; an amount takes two. */
+export function columnsOf(cells: readonly Cell[]): TableColumn[] {
+  return flatCells(cells).map(({ name, kind, value }) => ({ name, type: types[kind], value: plain(value) }));
 }
 
 function plain(value: Cell['value']): string | number | null {

@@ -1,5 +1,5 @@
-import type { Connection, ResultSetHeader, RowDataPacket } from 'mysql2/promise';
 import { say } from '@yellow-sieve/core';
+import type { Connection, ResultSetHeader, RowDataPacket } from 'mysql2/promise';
 import type { TableColumn } from './columns.js';
 
 /** Written into the table's comment, so that only tables made here are changed here. */
@@ -7,28 +7,51 @@ const mark = 'made by Yellow Sieve';
 const quote = (name: string) => `\`${name.replaceAll('`', '``')}\``;
 
 /** Makes the table, or adds columns to one made here. Returns a sentence when the table is not as it must be. */
-export async function prepareTable(connection: Connection, table: string, columns: readonly TableColumn[]): Promise<string | null> {
+export async function prepareTable(
+  connection: Connection,
+  table: string,
+  columns: readonly TableColumn[],
+): Promise<string | null> {
   const definitions = columns.map(({ name, type }) => `${quote(name)} ${type} NULL`);
   await connection.query(
     `CREATE TABLE IF NOT EXISTS ${quote(table)} (ys_identity CHAR(64) CHARACTER SET ascii COLLATE ascii_bin NOT NULL PRIMARY KEY, ys_message CHAR(36) NOT NULL, ys_written DATETIME(3) NOT NULL, ${definitions.join(', ')}) COMMENT = '${mark}' DEFAULT CHARSET utf8mb4`,
   );
-  const [rows] = await connection.query<RowDataPacket[]>('SELECT column_name AS name FROM information_schema.columns WHERE table_schema = DATABASE() AND table_name = ?', [table]);
+  const [rows] = await connection.query<RowDataPacket[]>(
+    'SELECT column_name AS name FROM information_schema.columns WHERE table_schema = DATABASE() AND table_name = ?',
+    [table],
+  );
   const known = new Set(rows.map((row) => String(row.name).toLowerCase()));
   const missing = columns.filter(({ name }) => !known.has(name.toLowerCase()));
   if (known.has('ys_identity') && missing.length === 0) return null;
   const ours = await isOurs(connection, table);
-  if (!ours) return say('YS-DESTINATION-TABLE', { table, detail: known.has('ys_identity') ? `it lacks ${missing.map(({ name }) => name).join(', ')}` : 'it has no unique column ys_identity' });
-  for (const { name, type } of missing) await connection.query(`ALTER TABLE ${quote(table)} ADD COLUMN IF NOT EXISTS ${quote(name)} ${type} NULL`);
+  if (!ours)
+    return say('YS-DESTINATION-TABLE', {
+      table,
+      detail: known.has('ys_identity')
+        ? `it lacks ${missing.map(({ name }) => name).join(', ')}`
+        : 'it has no unique column ys_identity',
+    });
+  for (const { name, type } of missing)
+    await connection.query(`ALTER TABLE ${quote(table)} ADD COLUMN IF NOT EXISTS ${quote(name)} ${type} NULL`);
   return null;
 }
 
 async function isOurs(connection: Connection, table: string): Promise<boolean> {
-  const [rows] = await connection.query<RowDataPacket[]>('SELECT table_comment AS comment FROM information_schema.tables WHERE table_schema = DATABASE() AND table_name = ?', [table]);
+  const [rows] = await connection.query<RowDataPacket[]>(
+    'SELECT table_comment AS comment FROM information_schema.tables WHERE table_schema = DATABASE() AND table_name = ?',
+    [table],
+  );
   return rows[0]?.comment === mark;
 }
 
 /** Inserts the row of an identity, or brings it up to date. Doing it twice changes nothing. */
-export async function upsertRow(connection: Connection, table: string, identity: string, message: string, columns: readonly TableColumn[]): Promise<'inserted' | 'updated'> {
+export async function upsertRow(
+  connection: Connection,
+  table: string,
+  identity: string,
+  message: string,
+  columns: readonly TableColumn[],
+): Promise<'inserted' | 'updated'> {
   const names = ['ys_identity', 'ys_message', 'ys_written', ...columns.map(({ name }) => name)];
   const values = [identity, message, new Date(), ...columns.map(({ value }) => value)];
   const updates = names.slice(1).map((name) => `${quote(name)} = VALUES(${quote(name)})`);

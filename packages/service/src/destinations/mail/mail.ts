@@ -1,10 +1,15 @@
+import { type Cell, cellText, say } from '@yellow-sieve/core';
 import nodemailer from 'nodemailer';
 import * as v from 'valibot';
-import { type Cell, cellText, say } from '@yellow-sieve/core';
 import type { DestinationContext, DestinationKind, Tried } from '../destination-kind.js';
 
 const entries = { from: v.string() };
-const connectionEntries = { host: v.string(), port: v.number(), user: v.optional(v.string()), password: v.optional(v.string()) };
+const connectionEntries = {
+  host: v.string(),
+  port: v.number(),
+  user: v.optional(v.string()),
+  password: v.optional(v.string()),
+};
 
 interface WrittenMail {
   to: string;
@@ -57,12 +62,24 @@ export const mail: DestinationKind = {
 
 function transportOf({ connection }: DestinationContext) {
   const { host, port, user, password } = connection as { host: string; port: number; user?: string; password?: string };
-  return nodemailer.createTransport({ host, port, ...(user ? { auth: { user, pass: password ?? '' } } : {}), connectionTimeout: 5000, greetingTimeout: 5000, socketTimeout: 20_000 });
+  return nodemailer.createTransport({
+    host,
+    port,
+    ...(user ? { auth: { user, pass: password ?? '' } } : {}),
+    connectionTimeout: 5000,
+    greetingTimeout: 5000,
+    socketTimeout: 20_000,
+  });
 }
 
 /** A 5xx answer is final, a 4xx or no connection passes; silence after DATA leaves open whether it was taken. */
 function triedOf(error: unknown): Tried {
-  const { code = 'no answer', responseCode = 0, response = '', command = '' } = error as { code?: string; responseCode?: number; response?: string; command?: string };
+  const {
+    code = 'no answer',
+    responseCode = 0,
+    response = '',
+    command = '',
+  } = error as { code?: string; responseCode?: number; response?: string; command?: string };
   if (responseCode >= 500) return { result: 'refused', answer: response };
   if (code === 'ETIMEDOUT' && command === 'DATA') return { result: 'uncertain', answer: say('YS-DELIVERY-UNCERTAIN') };
   return { result: 'unreachable', answer: say('YS-DELIVERY-UNREACHABLE', { detail: response || code }) };

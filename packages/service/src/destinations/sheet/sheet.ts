@@ -15,7 +15,13 @@ export const sheet: DestinationKind = {
     const updatedAt = new Date();
     await db
       .insert(sheetRow)
-      .values({ destination: name, identity: about.identity, messageTime: new Date(about.messageTime), cells, updatedAt })
+      .values({
+        destination: name,
+        identity: about.identity,
+        messageTime: new Date(about.messageTime),
+        cells,
+        updatedAt,
+      })
       .onDuplicateKeyUpdate({ set: { cells, updatedAt } });
     return { result: 'delivered', answer: 'written' };
   },

@@ -1,6 +1,6 @@
 import { Readable } from 'node:stream';
-import { publicReading, readMessage } from '@yellow-sieve/core';
 import { messageEndpoints } from '@yellow-sieve/contract';
+import { publicReading, readMessage } from '@yellow-sieve/core';
 import { acceptMessage } from '../../intake/accept.js';
 import { getMailbox } from '../../store/mailbox-store.js';
 import { listMessages, messageDetail, messageRow, putThroughAgain } from '../../store/message-store.js';
@@ -13,7 +13,11 @@ export function serveMessages({ app, db, config, onward }: ServeContext): void {
   serveEndpoint(app, db, messageEndpoints.get, ({ params }) => detailOf(db, params.key));
   serveEndpoint(app, db, messageEndpoints.raw, async ({ params }) => {
     const { rawId } = await messageRow(db, params.key);
-    return { type: 'message/rfc822', name: `${params.key}.eml`, body: Readable.from(rawPieces(db, rawId), { objectMode: false }) };
+    return {
+      type: 'message/rfc822',
+      name: `${params.key}.eml`,
+      body: Readable.from(rawPieces(db, rawId), { objectMode: false }),
+    };
   });
   serveEndpoint(app, db, messageEndpoints.reading, async ({ params }) => {
     const { rawId } = await messageRow(db, params.key);
@@ -41,7 +45,13 @@ async function detailOf(db: ServeContext['db'], key: string) {
     revision: revision?.number ?? null,
     outcome: revision && outcomeOf(row, revision),
     routes: routes.map(({ route, destination, fires, why, lines }) => ({ route, destination, fires, why, lines })),
-    deliveries: deliveries.map(({ id, route, destination, state, answer }) => ({ key: id, route, destination, state, answer })),
+    deliveries: deliveries.map(({ id, route, destination, state, answer }) => ({
+      key: id,
+      route,
+      destination,
+      state,
+      answer,
+    })),
   };
 }
 

@@ -1,6 +1,6 @@
 import { Readable } from 'node:stream';
-import { compileSieve } from '@yellow-sieve/core';
 import { recordEndpoints } from '@yellow-sieve/contract';
+import { compileSieve } from '@yellow-sieve/core';
 import { csvOf } from '../../exports/csv.js';
 import { recordTable } from '../../exports/record-file.js';
 import { xlsxOf } from '../../exports/xlsx.js';
@@ -15,14 +15,23 @@ export function serveRecords({ app, db }: ServeContext): void {
   serveEndpoint(app, db, recordEndpoints.get, ({ params }) => getRecord(db, params.key));
 }
 
-async function exportFile(db: ServeContext['db'], { format, ...filter }: RecordFilter & { sieve: string; format: 'csv' | 'xlsx' | 'jsonl' }): Promise<FileReply> {
+async function exportFile(
+  db: ServeContext['db'],
+  { format, ...filter }: RecordFilter & { sieve: string; format: 'csv' | 'xlsx' | 'jsonl' },
+): Promise<FileReply> {
   const { source, title } = await getSieve(db, filter.sieve);
   const name = `${filter.sieve}.${format}`;
   const records = allRecords(db, filter);
-  if (format === 'jsonl') return { type: 'application/jsonl', name, body: Readable.from(jsonLines(records), { objectMode: false }) };
+  if (format === 'jsonl')
+    return { type: 'application/jsonl', name, body: Readable.from(jsonLines(records), { objectMode: false }) };
   const { header, lines } = await recordTable(compileSieve(source).fields, records);
   const cells = plain(lines);
-  if (format === 'xlsx') return { type: 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet', name, body: xlsxOf(title, header, cells) };
+  if (format === 'xlsx')
+    return {
+      type: 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet',
+      name,
+      body: xlsxOf(title, header, cells),
+    };
   return { type: 'text/csv; charset=utf-8', name, body: Readable.from(csvOf(header, cells), { objectMode: false }) };
 }
 
@@ -31,5 +40,6 @@ async function* jsonLines(records: AsyncIterable<object>): AsyncGenerator<string
 }
 
 async function* plain(lines: AsyncIterable<(string | number | null)[]>) {
-  for await (const line of lines) yield line.map((value) => (typeof value === 'string' ? { kind: 'text' as const, text: value } : value));
+  for await (const line of lines)
+    yield line.map((value) => (typeof value === 'string' ? { kind: 'text' as const, text: value } : value));
 }

@@ -1,0 +1,51 @@
+/** The arrows between packages point down only, there are no circles, and the core knows nothing of Node. */
+const only = (name, from, allowed) => ({
+  name,
+  severity: 'error',
+  from: { path: `^packages/${from}/src`, pathNot: '\\.test\\.ts$' },
+  to: {
+    path: '^packages/(core|contract|client|service|cli|console|stand-ins)/',
+    pathNot: `^packages/(${[from, ...allowed].join('|')})/`,
+  },
+});
+
+module.exports = {
+  forbidden: [
+    {
+      name: 'no-circles',
+      severity: 'error',
+      from: {},
+      to: { circular: true, viaOnly: { dependencyTypesNot: ['type-only'] } },
+    },
+    only('core-alone', 'core', []),
+    only('contract-on-core', 'contract', ['core']),
+    only('client-on-contract', 'client', ['contract']),
+    only('service-on-core-and-contract', 'service', ['core', 'contract']),
+    only('cli-on-client', 'cli', ['core', 'contract', 'client']),
+    only('stand-ins-alone', 'stand-ins', []),
+    {
+      name: 'core-without-node',
+      severity: 'error',
+      from: { path: '^packages/core/src', pathNot: '\\.test\\.ts$' },
+      to: { dependencyTypes: ['core'] },
+    },
+    {
+      name: 'contract-types-only',
+      severity: 'error',
+      from: { path: '^packages/contract/src' },
+      to: { path: '^packages/core/', dependencyTypesNot: ['type-only'] },
+    },
+    { name: 'resolvable', severity: 'error', from: {}, to: { couldNotResolve: true } },
+  ],
+  options: {
+    doNotFollow: { path: 'node_modules' },
+    exclude: { path: '(^|/)dist/' },
+    tsPreCompilationDeps: 'specify',
+    tsConfig: { fileName: 'tsconfig.tests.json' },
+    enhancedResolveOptions: {
+      conditionNames: ['source', 'import', 'require', 'node', 'default'],
+      exportsFields: ['exports'],
+      extensions: ['.ts', '.js', '.mjs', '.json'],
+    },
+  },
+};
