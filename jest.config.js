@@ -27,8 +27,10 @@ export default {
     {
       ...shared,
       displayName: 'end-to-end',
-      testMatch: ['<rootDir>/packages/end-to-end/src/**/*.test.ts'],
-      testTimeout: 60000,
+      testMatch: ['<rootDir>/packages/end-to-end/tests/**/*.test.ts'],
+      globalSetup: '<rootDir>/packages/end-to-end/tests/start-database.mjs',
+      globalTeardown: '<rootDir>/packages/end-to-end/tests/stop-database.mjs',
+      setupFilesAfterEnv: ['<rootDir>/packages/end-to-end/tests/patience.mjs'],
     },
   ],
 };

@@ -2,6 +2,7 @@ import { sha256 } from '@noble/hashes/sha2.js';
 import { bytesToHex } from '@noble/hashes/utils.js';
 import mailsplit, { type SplitBody, type SplitNode } from 'mailsplit';
 import type { Limits } from '../limits.js';
+import { joined, wholeLines } from './whole-lines.js';
 
 /** One leaf of the MIME tree. Text parts keep their decoded bytes, the others only size and digest, so that memory stays flat. */
 export interface Part {
@@ -39,6 +40,9 @@ export async function splitParts(
   const collector = new PartCollector(limits.textBytes);
   const splitter = new mailsplit.Splitter({ maxHeadSize: limits.headerBytes, maxChildNodes: limits.parts });
   let size = 0;
+  const counted = counting(source, (bytes) => {
+    size += bytes;
+  });
   let broken: string | null = null;
   const ended = new Promise<void>((resolve) => {
     splitter.on('end', resolve);
@@ -48,8 +52,7 @@ export async function splitParts(
     });
   });
   splitter.on('data', (item) => collector.take(item));
-  for await (const chunk of source) {
-    size += chunk.length;
+  for await (const chunk of wholeLines(counted)) {
     if (broken !== null) break;
     if (!splitter.write(chunk))
       await Promise.race([ended, new Promise<void>((resolve) => splitter.once('drain', resolve))]);
@@ -147,13 +150,12 @@ function insideNestedMessage(node: SplitNode): boolean {
   return false;
 }
 
-function joined(chunks: Uint8Array[], length: number): Uint8Array {
-  if (chunks.length === 1 && chunks[0]) return chunks[0];
-  const all = new Uint8Array(length);
-  let at = 0;
-  for (const chunk of chunks) {
-    all.set(chunk, at);
-    at += chunk.length;
+async function* counting(
+  source: Iterable<Uint8Array> | AsyncIterable<Uint8Array>,
+  count: (bytes: number) => void,
+): AsyncGenerator<Uint8Array> {
+  for await (const piece of source) {
+    count(piece.length);
+    yield piece;
   }
-  return all;
 }

@@ -14,7 +14,7 @@ export class TextBuilder {
 
   /** Where the next visible character will stand. */
   nextStart(): number {
-    return this.written + this.owed.length;
+    return this.written === 0 ? 0 : this.written + this.owed.length;
   }
 
   /** A line break that always counts, as `<br>` does. */
@@ -75,7 +75,8 @@ export class TextBuilder {
   }
 
   private write(text: string): void {
-    if (this.written === 0) this.owed = this.owed.replace(/^[\s]+/, '');
+    // A text does not begin with the breaks of what stands empty before it.
+    if (this.written === 0) this.owed = '';
     if (this.owed !== '') this.pieces.push(this.owed);
     this.written += this.owed.length + text.length;
     this.owed = '';

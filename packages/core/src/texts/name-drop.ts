@@ -4,19 +4,22 @@ import { toText } from '../values/index.js';
 
 /** A dotted name inside a text: worth its value, and the way to the names below it. */
 export class NameDrop extends Drop {
-  constructor(
-    private readonly name: string,
-    private readonly scene: Scene,
-  ) {
+  // Truly private: a text can reach every ordinary property of a drop.
+  readonly #name: string;
+  readonly #scene: Scene;
+
+  constructor(name: string, scene: Scene) {
     super();
+    this.#name = name;
+    this.#scene = scene;
   }
 
   override liquidMethodMissing(key: string | number): unknown {
-    return new NameDrop(`${this.name}.${key}`, this.scene);
+    return new NameDrop(`${this.#name}.${key}`, this.#scene);
   }
 
   override valueOf(): string | null {
-    const values = valuesOf(this.name, this.scene);
+    const values = valuesOf(this.#name, this.#scene);
     return values.length > 0 ? values.map(toText).join(', ') : null;
   }
 

@@ -23,7 +23,7 @@ const yearFirst = new Set(['CN', 'JP', 'KR', 'HU', 'SE', 'CA']);
 const lookBackDays = 60;
 
 const read: ValueType['read'] = (raw, options, context) => {
-  const text = plain(raw);
+  const text = plain(raw).replace(/^(?:on |the )+/, '');
   return (
     isoDate(text) ??
     numericDate(text, options.order, context) ??

@@ -16,12 +16,7 @@ export async function acceptMessage(
 ): Promise<string[]> {
   const writer = new RawWriter(db);
   try {
-    for await (const bytes of source) {
-      await writer.write(bytes as Buffer);
-      if (writer.size > limit) break;
-    }
-    if (writer.size > limit)
-      throw new YsError('YS-INTAKE-TOO-LARGE', { limit: `${Math.round(limit / 1024 / 102.4) / 10} MB` });
+    await writeAll(writer, source, limit);
     if (writer.size === 0) throw new YsError('YS-INTAKE-EMPTY');
     return await storeMessage(db, writer, receipts);
   } catch (error) {
@@ -30,3 +25,21 @@ export async function acceptMessage(
     throw error;
   }
 }
+
+/** Reads the source to its end whatever happens: who sends hears an answer only after the last byte. */
+async function writeAll(writer: RawWriter, source: Readable, limit: number): Promise<void> {
+  let trouble: unknown = null;
+  for await (const bytes of source) {
+    if (trouble !== null) continue;
+    try {
+      await writer.write(bytes as Buffer);
+      if (writer.size > limit) trouble = new YsError('YS-INTAKE-TOO-LARGE', { limit: megabytes(limit) });
+    } catch (error) {
+      trouble = error;
+    }
+  }
+  if (trouble !== null) throw trouble;
+}
+
+/** A size as people write it. */
+export const megabytes = (bytes: number): string => `${Math.round(bytes / 1024 / 102.4) / 10} MB`;

@@ -4,7 +4,7 @@ import { SMTPServer, type SMTPServerAddress, type SMTPServerDataStream, type SMT
 import type { Database } from '../database/connect.js';
 import { isDatabaseDown, troubleName } from '../database/trouble.js';
 import { findMailbox } from '../store/mailbox-store.js';
-import { acceptMessage } from './accept.js';
+import { acceptMessage, megabytes } from './accept.js';
 
 export interface SmtpOptions {
   db: Database;
@@ -59,12 +59,7 @@ export async function startSmtp(options: SmtpOptions): Promise<SmtpIntake> {
     onData: (stream, session, callback) => {
       take(options, stream, session, found).then(
         (ids) => callback(null, `taken as ${ids.join(', ')}`),
-        (error: unknown) => {
-          // What is left of the message must be read, or the answer is never seen.
-          stream.resume();
-          stream.once('end', () => callback(refusal(error, messageLimit, log)));
-          if (stream.readableEnded) callback(refusal(error, messageLimit, log));
-        },
+        (error: unknown) => callback(refusal(error, messageLimit, log)),
       );
     },
   } as ConstructorParameters<typeof SMTPServer>[0]);
@@ -104,8 +99,7 @@ function refusal(error: unknown, limit: number, log: Logger): Error {
   return later(error, log);
 }
 
-const tooLarge = (limit: number) =>
-  answer(552, say('YS-INTAKE-TOO-LARGE', { limit: `${Math.round(limit / 1024 / 102.4) / 10} MB` }));
+const tooLarge = (limit: number) => answer(552, say('YS-INTAKE-TOO-LARGE', { limit: megabytes(limit) }));
 
 /** Trouble on our side is never the sender's fault: they keep the message and try again. */
 function later(error: unknown, log: Logger): Error {

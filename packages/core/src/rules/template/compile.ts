@@ -13,7 +13,7 @@ export interface Landmark {
   /** Constant tokens before the first slot, or all of a line without slots. */
   before: Token[];
   /** Slots of the line, each with the constants that follow it. */
-  slots: { slot: Slot; after: Token[] }[];
+  slots: { slot: Slot; after: Token[]; afterText: string }[];
   /** A slot that stands alone on the line below this one. */
   below: Slot | null;
   /** Whether the value below, or the last one beside, may run over several lines. */
@@ -41,6 +41,8 @@ const slotPattern = /\[\[(\[\[|[^\]]*\]\])/g;
 
 interface Piece {
   constant: Token[];
+  /** The constant as written. */
+  text: string;
   slot: Slot | null;
 }
 
@@ -107,7 +109,9 @@ function landmarkOf(
   const firstSlot = pieces.findIndex((piece) => piece.slot !== null);
   const before = pieces.slice(0, firstSlot < 0 ? undefined : firstSlot).flatMap((piece) => piece.constant);
   const slots = pieces.flatMap((piece, i) =>
-    piece.slot ? [{ slot: piece.slot, after: pieces[i + 1]?.constant ?? [] }] : [],
+    piece.slot
+      ? [{ slot: piece.slot, after: pieces[i + 1]?.constant ?? [], afterText: pieces[i + 1]?.text ?? '' }]
+      : [],
   );
   const last = slots.at(-1);
   const open =
@@ -122,13 +126,10 @@ function landmarkOf(
     below: null,
     block: open,
     endsAtBlank: number < lines.length - 1,
-    label:
-      before.length > 0
-        ? before
-            .map((token) => token.norm)
-            .join(' ')
-            .replace(/ ([:=?.])/g, '$1')
-        : '',
+    label: pieces
+      .slice(0, firstSlot < 0 ? undefined : firstSlot)
+      .map(({ text }) => text)
+      .join(' '),
     weight: [before, ...slots.map(({ after }) => after)].flat().reduce((sum, token) => sum + tokenWeight(token), 0),
   };
 }
@@ -152,7 +153,7 @@ function piecesOf(line: string): Piece[] | LayoutFault {
   let at = 0;
   const flush = () => {
     const tokens = normalise(constant, 1)[0]?.tokens ?? tokenise(constant, 0);
-    if (tokens.length > 0) pieces.push({ constant: tokens, slot: null });
+    if (tokens.length > 0) pieces.push({ constant: tokens, text: constant.trim(), slot: null });
     constant = '';
   };
   for (const match of line.matchAll(slotPattern)) {
@@ -167,7 +168,7 @@ function piecesOf(line: string): Piece[] | LayoutFault {
     flush();
     const previous = pieces.at(-1)?.slot;
     if (previous) return { code: 'YS-TEMPLATE-TOUCHING-SLOTS', slot: previous.field ?? '*', next: written };
-    pieces.push({ constant: [], slot: { field: written === '*' ? null : written } });
+    pieces.push({ constant: [], text: '', slot: { field: written === '*' ? null : written } });
   }
   constant += line.slice(at);
   flush();

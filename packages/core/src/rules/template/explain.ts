@@ -6,17 +6,15 @@ export function howRead(landmark: Landmark, slot: Slot): string {
   if (landmark.below === slot)
     return landmark.block ? `the lines under “${landmark.label}”` : `the line under “${landmark.label}”`;
   const at = landmark.slots.findIndex((entry) => entry.slot === slot);
-  const before = at === 0 ? landmark.label : said(landmark.slots[at - 1]?.after ?? []);
-  const after = said(landmark.slots[at]?.after ?? []);
+  const before = at === 0 ? landmark.label : (landmark.slots[at - 1]?.afterText ?? '');
+  const after = landmark.slots[at]?.afterText ?? '';
   if (before && after) return `what stands between “${before}” and “${after}”`;
   if (before)
-    return landmark.block
+    return landmark.block && !landmark.endsAtBlank
       ? `what follows “${before}”, to the end of its lines`
       : `what follows “${before}” on its line`;
   return `what stands before “${after}” on its line`;
 }
-
-const said = (tokens: readonly { norm: string }[]) => tokens.map(({ norm }) => norm).join(' ');
 
 /** A candidate that was passed over, for the trace. */
 export function passedOver(candidate: Candidate, claimed: Candidate): { line: number; score: number; why: string } {

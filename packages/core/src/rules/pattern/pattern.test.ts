@@ -1,0 +1,76 @@
+import { describe, expect, test } from '@jest/globals';
+import { readMessage } from '../../reading/index.js';
+import { compileSieve, sift, tryCompileSieve } from '../../sieve/index.js';
+
+const fields = { phone: { type: 'phone' }, buoy: { type: 'text' }, wind: { type: 'integer' } };
+const rows = { columns: { at: { type: 'text', required: true }, kn: { type: 'integer' } } };
+
+async function run(rule: object, body: string, extra: object = {}) {
+  const sieve = compileSieve({
+    sieve: 's',
+    locale: 'en-GB',
+    fields,
+    rows,
+    rules: [{ kind: 'pattern', ...rule }],
+    ...extra,
+  });
+  const result = sift(await readMessage(Buffer.from(`Subject: Buoy B7\n\n${body}`)), sieve);
+  if (result.kind !== 'outcome') throw new Error('nothing is wanted here');
+  return result.outcome;
+}
+
+describe('a pattern rule', () => {
+  test('a ready-made part', async () => {
+    expect((await run({ find: '(?<phone>~phone~)' }, 'call 07700 900412, or not')).fields.phone).toBe('+447700900412');
+  });
+
+  test.each([
+    ['first', 10],
+    ['last', 30],
+    [2, 20],
+    [-2, 20],
+    [9, null],
+  ])('takes %s', async (take, wind) => {
+    expect((await run({ find: 'wind (?<wind>\\d+)', take }, 'wind 10 wind 20 wind 30')).fields.wind).toBe(wind);
+  });
+
+  test('only: several candidates are a problem, one is taken', async () => {
+    const several = await run({ find: 'wind (?<wind>\\d+)', take: 'only' }, 'wind 10 wind 20');
+    expect(several.fields.wind).toBeNull();
+    expect(several.problems).toEqual([expect.objectContaining({ code: 'YS-RULE-SEVERAL', path: 'wind' })]);
+    expect((await run({ find: 'wind (?<wind>\\d+)', take: 'only' }, 'wind 10')).fields.wind).toBe(10);
+  });
+
+  test('all matches become rows when the groups are columns', async () => {
+    const { rows: got, evidence } = await run(
+      { find: '^(?<at>\\d\\d:\\d\\d) (?<kn>\\w+)$' },
+      '09:00 12\n09:10 15\n09:20 calm',
+    );
+    expect(got).toEqual([
+      { at: '09:00', kn: 12 },
+      { at: '09:10', kn: 15 },
+      { at: '09:20', kn: null },
+    ]);
+    expect(evidence['rows[1].kn']?.[0]).toMatchObject({ raw: '15', start: 15, end: 17 });
+  });
+
+  test('looks where it is told to', async () => {
+    expect((await run({ in: 'message.subject', find: 'Buoy (?<buoy>\\w+)' }, 'Buoy X')).fields.buoy).toBe('B7');
+  });
+
+  test('too many matches stop it, and the record goes to review', async () => {
+    const outcome = await run({ find: '(?<at>x)' }, 'x'.repeat(2000));
+    expect(outcome.verdict).toBe('review');
+    expect(outcome.reasons.map(({ code }) => code)).toContain('YS-RULE-STOPPED');
+  });
+
+  test.each([
+    ['(', 'YS-PATTERN-SYNTAX'],
+    ['no groups', 'YS-PATTERN-NO-GROUP'],
+    ['(?<fone>x)', 'YS-SIEVE-UNKNOWN-FIELD'],
+    ['(?<phone>~phon~)', 'YS-PATTERN-PART'],
+  ])('%s cannot be compiled', (find, code) => {
+    const result = tryCompileSieve({ sieve: 's', fields, rules: [{ kind: 'pattern', find }] });
+    expect(result.ok ? [] : result.problems.map((problem) => problem.code)).toEqual([code]);
+  });
+});

@@ -1,0 +1,241 @@
+import { describe, expect, test } from '@jest/globals';
+import fc from 'fast-check';
+import { readMessage } from '../../reading/index.js';
+import { compileSieve, sift } from '../../sieve/index.js';
+
+const fields = {
+  vessel: { type: 'text' },
+  length: { type: 'number', unit: 'm' },
+  arrival: { type: 'date' },
+  nights: { type: 'integer' },
+  email: { type: 'email' },
+  remarks: { type: 'text' },
+};
+
+const form = `Vessel: [[vessel]]
+Length over all: [[length]] m
+Arrives [[arrival]] for [[nights]] nights
+E-mail: [[email]]
+
+Remarks from the skipper:
+[[remarks]]`;
+
+const lines = {
+  vessel: 'Vessel: Kittiwake',
+  length: 'Length over all: 9.2 m',
+  arrives: 'Arrives 3 June 2027 for four nights',
+  email: 'E-mail: o.marsh@skerry.example',
+};
+const expected = {
+  vessel: 'Kittiwake',
+  length: 9.2,
+  arrival: '2027-06-03',
+  nights: 4,
+  email: 'o.marsh@skerry.example',
+  remarks: null,
+};
+
+async function fill(text: string, layouts: { name: string; text: string }[] = [{ name: 'form', text: form }]) {
+  const sieve = compileSieve({
+    sieve: 's',
+    locale: 'en-GB',
+    fields,
+    rules: [{ kind: 'template', name: 'form', layouts }],
+  });
+  const reading = await readMessage(
+    Buffer.from(`Date: Fri, 14 May 2027 09:12:00 +0100\nContent-Type: text/plain; charset=utf-8\n\n${text}`),
+  );
+  const result = sift(reading, sieve);
+  if (result.kind !== 'outcome') throw new Error('nothing is wanted here');
+  return { reading, ...result.outcome };
+}
+
+const message = (...parts: string[]) => parts.join('\n');
+const all = message(...Object.values(lines));
+
+describe('one marked sample, and messages that are not quite like it', () => {
+  test.each([
+    ['as marked', all],
+    ['in another order', message(lines.email, lines.arrives, lines.length, lines.vessel)],
+    [
+      'with lines between',
+      message(lines.vessel, 'Draught: 2 m', lines.length, '', lines.arrives, 'Mast: 12 m', lines.email),
+    ],
+    [
+      'in capitals',
+      message('VESSEL: Kittiwake', 'LENGTH OVER ALL: 9.2 M', 'ARRIVES 3 June 2027 FOR four NIGHTS', lines.email),
+    ],
+    [
+      'spaced otherwise',
+      message('Vessel :  Kittiwake', 'Length over all:9.2 m', 'Arrives  3 June 2027  for four nights', lines.email),
+    ],
+    [
+      'with other separators',
+      message('Vessel = Kittiwake', 'Length over all\t9.2 m', lines.arrives, 'E-mail - o.marsh@skerry.example'),
+    ],
+    [
+      'with a letter wrong',
+      message('Vesel: Kittiwake', 'Lenght over all: 9.2 m'.replace('Lenght', 'Length'), lines.arrives, lines.email),
+    ],
+    ['with a signature', message(all, '-- ', 'Vessel: of the sender')],
+    ['with a quoted message', message(all, '', '> Vessel: Tern', '> Length over all: 3 m')],
+    ['after a greeting', message('Dear harbour,', '', 'a visitor has filled in the form.', '', all)],
+  ])('%s', async (_, text) => {
+    expect((await fill(text)).fields).toEqual(expected);
+  });
+
+  test.each(Object.keys(lines))('a missing line “%s” shifts nothing', async (gone) => {
+    const rest = Object.entries(lines).filter(([name]) => name !== gone);
+    const { fields: got } = await fill(message(...rest.map(([, line]) => line)));
+    const without =
+      { vessel: ['vessel'], length: ['length'], arrives: ['arrival', 'nights'], email: ['email'] }[gone] ?? [];
+    expect(got).toEqual({ ...expected, ...Object.fromEntries(without.map((field) => [field, null])) });
+  });
+
+  test('an empty place is null, and the line below is not taken for it', async () => {
+    expect((await fill(message('Vessel:', lines.length, lines.arrives, lines.email))).fields).toEqual({
+      ...expected,
+      vessel: null,
+    });
+  });
+
+  test('a section runs over blank lines to the signature', async () => {
+    const { fields: got } = await fill(
+      message(all, '', 'Remarks from the skipper:', 'Two dogs.', '', 'Both friendly.', '-- ', 'Form 7'),
+    );
+    expect(got.remarks).toBe('Two dogs.\n\nBoth friendly.');
+  });
+
+  test('a label’s words inside another value mislead nobody', async () => {
+    const { fields: got } = await fill(
+      message(all, '', 'Remarks from the skipper:', 'our last vessel: the Tern, was length over all: 7 m'),
+    );
+    expect(got).toEqual({ ...expected, remarks: 'our last vessel: the Tern, was length over all: 7 m' });
+  });
+
+  test('another label that begins alike is not this one', async () => {
+    expect(
+      (await fill(message('Vessel type: ketch', lines.length, lines.arrives, lines.email))).fields.vessel,
+    ).toBeNull();
+  });
+
+  test('two places that fit equally well are a problem, not a guess', async () => {
+    const { fields: got, problems } = await fill(
+      message('Vessel: Kittiwake', 'Vessel: Tern', lines.length, lines.arrives, lines.email),
+    );
+    expect(got.vessel).toBeNull();
+    expect(problems).toEqual([expect.objectContaining({ code: 'YS-TEMPLATE-TWO-PLACES', path: 'vessel' })]);
+  });
+
+  test('a value may begin with a mark', async () => {
+    expect((await fill(message('Vessel: =SUM(A1)', lines.length, lines.arrives, lines.email))).fields.vessel).toBe(
+      '=SUM(A1)',
+    );
+  });
+});
+
+describe('several layouts', () => {
+  const other = {
+    name: 'short form',
+    text: 'Boat name: [[vessel]]\nYour address: [[email]]\nHow long do you stay? [[nights]]',
+  };
+
+  test('the best one fills, alone', async () => {
+    const { layout, fields: got } = await fill('Boat name: Tern\nYour address: a@b.example\nHow long do you stay? 3', [
+      { name: 'form', text: form },
+      other,
+    ]);
+    expect(layout).toBe('short form');
+    expect(got).toMatchObject({ vessel: 'Tern', email: 'a@b.example', nights: 3 });
+  });
+
+  test('one that is not recognised says how near it came', async () => {
+    const {
+      layout,
+      score,
+      fields: got,
+      trace,
+    } = await fill('Good morning, we would like to come at the weekend.\nVessel: Tern', [
+      { name: 'form', text: form },
+      other,
+    ]);
+    expect(layout).toBeNull();
+    expect(score).toBeLessThan(0.5);
+    expect(got.vessel).toBeNull();
+    expect(trace[0]).toMatchObject({ nearest: 'form' });
+  });
+});
+
+test('the trace says how each slot was read', async () => {
+  const { trace } = await fill(all);
+  const reads = (trace[0]!.slots as { field: string; reads: string }[]).map(
+    ({ field, reads: words }) => `${field}: ${words}`,
+  );
+  expect(reads).toEqual([
+    'vessel: what follows “Vessel:” on its line',
+    'length: what stands between “Length over all:” and “m”',
+    'arrival: what stands between “Arrives” and “for”',
+    'nights: what stands between “for” and “nights”',
+    'email: what follows “E-mail:” on its line',
+  ]);
+});
+
+describe('whatever the text', () => {
+  const words = fc.constantFrom(
+    'Vessel',
+    ':',
+    'Kittiwake',
+    'Length',
+    'over',
+    'all',
+    'm',
+    '\n',
+    ' ',
+    'Arrives',
+    'for',
+    'nights',
+    '9',
+    '> ',
+    '[[',
+    '\t',
+    '-- ',
+    'Remarks from the skipper:',
+    '=',
+    '£',
+  );
+
+  test('sifting never throws, and no value comes from outside its evidence', async () => {
+    await fc.assert(
+      fc.asyncProperty(fc.array(words, { maxLength: 60 }), async (parts) => {
+        const { reading, evidence } = await fill(parts.join(''));
+        for (const { start, end, raw } of Object.values(evidence).flat()) {
+          expect(reading.plain?.text.slice(start ?? 0, end ?? 0)).toBe(raw);
+        }
+      }),
+      { numRuns: 300 },
+    );
+  });
+
+  test('a record that is written is read back', async () => {
+    const word = fc.stringMatching(/^[A-Z][a-z]{2,9}( [A-Z][a-z]{2,9})?$/);
+    await fc.assert(
+      fc.asyncProperty(
+        word,
+        fc.integer({ min: 3, max: 90 }),
+        fc.integer({ min: 1, max: 60 }),
+        fc.shuffledSubarray([0, 1, 2, 3], { minLength: 4 }),
+        async (vessel, length, nights, order) => {
+          const written = [
+            `Vessel: ${vessel}`,
+            `Length over all: ${length} m`,
+            `Arrives 3 June 2027 for ${nights} nights`,
+            lines.email,
+          ];
+          const { fields: got } = await fill(order.map((i) => written[i]).join('\n'));
+          expect(got).toEqual({ ...expected, vessel, length, nights });
+        },
+      ),
+      { numRuns: 200 },
+    );
+  });
+});
