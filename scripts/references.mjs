@@ -16,13 +16,22 @@ export async function references() {
 }
 
 function problemsPage() {
-  const rows = Object.entries(catalogue).map(([code, { sentence, status }]) => `| \`${code}\` | ${status} | ${sentence.replaceAll('|', '\\|')} |`);
+  const rows = Object.entries(catalogue).map(
+    ([code, { sentence, status }]) => `| \`${code}\` | ${status} | ${sentence.replaceAll('|', '\\|')} |`,
+  );
   return `# Problems\n\nEvery trouble a user can meet. The code is stable; the status is the one it travels with over HTTP. Made by \`npm run generate\`.\n\n| code | status | sentence |\n|---|---|---|\n${rows.join('\n')}\n`;
 }
 
 function kindsPage() {
-  const options = (entries) => Object.keys(entries).map((name) => `\`${name}\``).join(', ') || 'none of its own';
-  const types = Object.values(valueTypes).map(({ kind, about, options: own }) => `| \`${kind}\` | ${about} | ${options(own)} |`);
-  const kinds = Object.values(ruleKinds).map(({ kind, about, entries }) => `| \`${kind}\` | ${about} | ${options(entries)} |`);
+  const options = (entries) =>
+    Object.keys(entries)
+      .map((name) => `\`${name}\``)
+      .join(', ') || 'none of its own';
+  const types = Object.values(valueTypes).map(
+    ({ kind, about, options: own }) => `| \`${kind}\` | ${about} | ${options(own)} |`,
+  );
+  const kinds = Object.values(ruleKinds).map(
+    ({ kind, about, entries }) => `| \`${kind}\` | ${about} | ${options(entries)} |`,
+  );
   return `# Field types and rule kinds\n\nMade by \`npm run generate\` from their declarations.\n\n## Field types\n\n| type | takes | options |\n|---|---|---|\n${types.join('\n')}\n\n## Rule kinds\n\n| kind | does | entries |\n|---|---|---|\n${kinds.join('\n')}\n`;
 }

@@ -10,7 +10,7 @@ export function say(code: Code, params: Params = {}): string {
 export function nearest(name: string, known: Iterable<string>): string {
   const wanted = name.toLowerCase();
   let best: string | undefined;
-  let least = Math.max(1, Math.floor(name.length / 3)) + 1;
+  let least = Math.ceil(name.length / 3) + 1;
   for (const candidate of known) {
     const d = distance(wanted, candidate.toLowerCase());
     if (d < least) {

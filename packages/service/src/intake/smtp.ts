@@ -26,6 +26,9 @@ function answer(responseCode: number, text: string): Error {
   return Object.assign(new Error(text), { responseCode });
 }
 
+/** How long a stop waits for senders who are in the middle of a message; they keep it and try again. */
+const closePatienceMs = 2000;
+
 /** Connections that may hold a message at the same time. */
 const mostClients = 100;
 
@@ -40,6 +43,7 @@ export async function startSmtp(options: SmtpOptions): Promise<SmtpIntake> {
     maxClients: mostClients,
     disabledCommands: ['AUTH', 'STARTTLS'],
     disableReverseLookup: true,
+    closeTimeout: closePatienceMs,
     hideENHANCEDSTATUSCODES: false,
     logger: false,
     onMailFrom: (address, _session, callback) => {

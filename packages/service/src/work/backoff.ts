@@ -1,4 +1,4 @@
-/** Tries after which a delivery gives up; with the delays below that is about a day. */
+/** Tries after which a delivery gives up; with the delays below that is some nine hours. */
 export const mostAttempts = 14;
 
 const firstSeconds = 2;

@@ -1,0 +1,110 @@
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { setTimeout as sleep } from 'node:timers/promises';
+import { afterAll, beforeAll, expect, test } from '@jest/globals';
+import nodemailer from 'nodemailer';
+import { freePort, startDatabase } from '../../../scripts/database.mjs';
+import { setUpBerths, startWorld, until, type World } from './harness.js';
+
+const messages = 300;
+const senders = 6;
+
+let folder: string;
+let database: Awaited<ReturnType<typeof startDatabase>>;
+let world: World;
+let smtpPort: number;
+
+beforeAll(async () => {
+  folder = mkdtempSync(join(tmpdir(), 'yellow-sieve-crash-'));
+  database = await startDatabase({ folder });
+  smtpPort = await freePort();
+  world = await startWorld({ YELLOW_SIEVE_SMTP_PORT: String(smtpPort) }, database);
+  await setUpBerths(world);
+});
+afterAll(async () => {
+  await world.end();
+  await database.stop();
+  rmSync(folder, { recursive: true, force: true });
+});
+
+const mail = (vessel: string) =>
+  `Subject: Berth request: ${vessel}\r\nMessage-ID: <${vessel}@test.example>\r\n\r\nVessel: ${vessel}\r\nLength over all: 9 m\r\nArrives 3 June 2027 for 4 nights\r\nE-mail: a@b.example\r\n`;
+
+/** Sends until it is acknowledged, as any mail server does; a message may then be taken twice, never not at all. */
+async function sendUntilTaken(vessel: string): Promise<void> {
+  for (;;) {
+    const transport = nodemailer.createTransport({
+      host: '127.0.0.1',
+      port: smtpPort,
+      ignoreTLS: true,
+      connectionTimeout: 2000,
+      socketTimeout: 10_000,
+    });
+    try {
+      await transport.sendMail({
+        envelope: { from: 'a@b.example', to: 'berths@gannetbay.example' },
+        raw: mail(vessel),
+      });
+      return;
+    } catch {
+      await sleep(100);
+    } finally {
+      transport.close();
+    }
+  }
+}
+
+test('killed at random while 300 messages come in, with the database restarted once: nothing is lost, nothing doubled', async () => {
+  const waiting = Array.from({ length: messages }, (_, i) => `Vessel${i}`);
+  const acknowledged: string[] = [];
+  let killing = true;
+  const sending = Array.from({ length: senders }, async () => {
+    for (let vessel = waiting.pop(); vessel !== undefined; vessel = waiting.pop()) {
+      await sendUntilTaken(vessel);
+      acknowledged.push(vessel);
+    }
+  });
+  const mischief = (async () => {
+    for (let round = 0; killing; round++) {
+      await sleep(400 + Math.random() * 1200);
+      await world.kill();
+      if (round === 1) {
+        await database.stop();
+        database = await startDatabase({ folder, port: database.port });
+      }
+      await world.restart();
+    }
+  })();
+  await Promise.all(sending);
+  killing = false;
+  await mischief;
+  expect(acknowledged).toHaveLength(messages);
+
+  await until(
+    'all are delivered',
+    async () => {
+      const [open] = await world.sql<{ n: number }>(
+        "SELECT (SELECT COUNT(*) FROM message WHERE state = 'waiting') + (SELECT COUNT(*) FROM delivery WHERE state NOT IN ('delivered')) AS n",
+      );
+      return open?.n === 0;
+    },
+    120,
+  );
+  const taken = await world.sql<{ subject: string }>('SELECT DISTINCT subject FROM message');
+  expect(taken.map(({ subject }) => subject.split(': ')[1]).sort()).toEqual([...acknowledged].sort());
+  const states = await world.sql<{ state: string; n: number }>(
+    'SELECT state, COUNT(*) AS n FROM message GROUP BY state',
+  );
+  expect(states.map(({ state }) => state)).toEqual(['done']);
+  // One row a message: a sender that did not hear the answer may have sent a message twice, but no message wrote twice.
+  const [rows] = await world.sql<{ rows_: number; messages: number; stored: number }>(
+    'SELECT COUNT(*) AS rows_, COUNT(DISTINCT ys_message) AS messages, (SELECT COUNT(*) FROM message) AS stored FROM berth_requests',
+  );
+  expect(rows?.rows_).toBe(rows?.messages);
+  expect(rows?.rows_).toBe(rows?.stored);
+  const [records] = await world.sql<{ n: number; revisions: number }>(
+    'SELECT COUNT(*) AS n, (SELECT COUNT(*) FROM record_revision) AS revisions FROM record',
+  );
+  expect(records?.revisions).toBe(records?.n);
+});
