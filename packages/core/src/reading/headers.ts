@@ -1,5 +1,4 @@
 import libmime from 'libmime';
-import { DateTime } from 'luxon';
 import addressparser from 'nodemailer/lib/addressparser';
 import { decodeCharset } from './charset.js';
 import type { Address } from './reading.js';
@@ -45,17 +44,4 @@ export function readAddresses(value: string | null): Address[] {
   return addressparser(value, { flatten: true })
     .filter((entry) => entry.address)
     .map((entry) => ({ address: entry.address ?? '', name: entry.name }));
-}
-
-/** The Date header as ISO 8601 with its own offset; null when it cannot be read. */
-export function readDateHeader(value: string | null): string | null {
-  if (value === null) return null;
-  const text = value
-    .replace(/\([^)]*\)/g, ' ')
-    .replace(/\s+/g, ' ')
-    .trim();
-  for (const parsed of [DateTime.fromRFC2822(text, { setZone: true }), DateTime.fromISO(text, { setZone: true })]) {
-    if (parsed.isValid) return parsed.toISO({ suppressMilliseconds: true });
-  }
-  return null;
 }

@@ -1,17 +1,14 @@
 import { DateTime } from 'luxon';
+import { shiftDay } from '../values/calendar.js';
 
 type Filter = (value: unknown, ...args: unknown[]) => unknown;
 
 const day = (value: unknown) => DateTime.fromISO(String(value).slice(0, 10), { zone: 'utc' });
-const shift = (value: unknown, days: number): string | null => {
-  const moved = day(value).plus({ days });
-  return moved.isValid ? moved.toISODate() : null;
-};
 
 /** Filters of our own. Dates are ISO 8601 in and out; `date` takes luxon's format letters and knows no “now”. */
 export const filters: Readonly<Record<string, Filter>> = {
-  plus_days: (value, days) => shift(value, Number(days)),
-  minus_days: (value, days) => shift(value, -Number(days)),
+  plus_days: (value, days) => shiftDay(String(value), Number(days)),
+  minus_days: (value, days) => shiftDay(String(value), -Number(days)),
   days_until: (value, other) => Math.round(day(other).diff(day(value), 'days').days),
   date: (value, format) => {
     const moment = DateTime.fromISO(String(value), { setZone: true });

@@ -1,5 +1,6 @@
-import { DateTime, Info } from 'luxon';
+import { Info } from 'luxon';
 import * as v from 'valibot';
+import { isoDay, shiftDay } from './calendar.js';
 import { fold } from './fold.js';
 import { fitByReading, type ReadContext, type ReadResult, type ValueType } from './value-type.js';
 
@@ -75,16 +76,15 @@ function orderOf(region: string | null): 'dmy' | 'mdy' | 'ymd' | null {
 const fullYear = (year: number) => (year < 100 ? 2000 + year : year);
 
 function nearYear(month: number, day: number, reference: string): number {
-  const from = DateTime.fromISO(reference.slice(0, 10), { zone: 'utc' }).minus({ days: lookBackDays });
-  const same = DateTime.fromObject({ year: from.year, month, day }, { zone: 'utc' });
-  return same.isValid && same < from ? from.year + 1 : from.year;
+  const from = shiftDay(reference, -lookBackDays) ?? '2000-01-01';
+  const year = Number(from.slice(0, 4));
+  const same = isoDay(year, month, day);
+  return same !== null && same < from ? year + 1 : year;
 }
 
 function calendarDay(year: number, month: number, day: number): ReadResult {
-  const date = DateTime.fromObject({ year, month, day }, { zone: 'utc' });
-  return date.isValid
-    ? { ok: true, value: { kind: 'date', date: date.toISODate() } }
-    : { ok: false, code: 'YS-VALUE-DATE-NONE' };
+  const date = isoDay(year, month, day);
+  return date === null ? { ok: false, code: 'YS-VALUE-DATE-NONE' } : { ok: true, value: { kind: 'date', date } };
 }
 
 export const date: ValueType = {

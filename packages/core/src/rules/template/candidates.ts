@@ -1,7 +1,7 @@
 import type { FieldOptions, ReadContext } from '../../values/index.js';
 import { valueTypes } from '../../values/index.js';
 import type { Landmark } from './compile.js';
-import { type ConstantsMatch, firstWord, matchConstants, sameWord } from './match-words.js';
+import { canBeForgiven, type ConstantsMatch, firstWord, isAlmost, matchConstants } from './match-words.js';
 import type { Line, Token } from './normalise.js';
 import { isSeparator, skipSeparators } from './separators.js';
 
@@ -70,8 +70,9 @@ function linesWith(constants: readonly Token[], index: ReadonlyMap<string, reado
   for (const constant of constants) {
     if (!constant.word) continue;
     const on = new Set(index.get(constant.norm) ?? []);
-    for (const [word, lines] of index)
-      if (word !== constant.norm && sameWord(word, constant.norm)) for (const line of lines) on.add(line);
+    if (canBeForgiven(constant.norm)) {
+      for (const [word, lines] of index) if (isAlmost(word, constant.norm)) for (const line of lines) on.add(line);
+    }
     if (rarest === null || on.size < rarest.length) rarest = [...on].sort((a, b) => a - b);
   }
   return rarest ?? [];

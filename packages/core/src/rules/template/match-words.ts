@@ -8,9 +8,18 @@ const forgivingLength = 5;
 
 /** Same word, or one edit apart when it is long enough that this says something. */
 export function sameWord(a: string, b: string): boolean {
-  if (a === b) return true;
+  return a === b || isAlmost(a, b);
+}
+
+/** Whether a letter of this word may be wrong. */
+export function canBeForgiven(word: string): boolean {
+  return word.length >= forgivingLength && !/\d/.test(word);
+}
+
+/** One edit apart, and both long enough; never so for figures. */
+export function isAlmost(a: string, b: string): boolean {
   if (a.length < forgivingLength || b.length < forgivingLength || Math.abs(a.length - b.length) > 1) return false;
-  return !/\d/.test(a + b) && distance(a, b) === 1;
+  return a !== b && distance(a, b) === 1 && !/\d/.test(a + b);
 }
 
 /** Constants found in a row on a message line: tokens `[from, to)`, and how much of their weight was matched. */
