@@ -5,8 +5,14 @@ import { byHand } from './yardstick-script.mjs';
 
 const folder = new URL('../demo/berths/', import.meta.url);
 const sieve = compileSieve(readFileSync(new URL('berth-request.sieve.yaml', folder), 'utf8'));
-const mailbox = compileMailbox(readFileSync(new URL('berths.mailbox.yaml', folder), 'utf8'), new Map([[sieve.name, sieve]]));
-const messages = readdirSync(new URL('messages/', folder)).map((name) => ({ name, raw: readFileSync(new URL(`messages/${name}`, folder)) }));
+const mailbox = compileMailbox(
+  readFileSync(new URL('berths.mailbox.yaml', folder), 'utf8'),
+  new Map([[sieve.name, sieve]]),
+);
+const messages = readdirSync(new URL('messages/', folder)).map((name) => ({
+  name,
+  raw: readFileSync(new URL(`messages/${name}`, folder)),
+}));
 
 const bySieve = async (raw) => {
   const result = handleMessage(await readMessage(raw), mailbox);
@@ -18,7 +24,14 @@ async function comparable() {
   const found = [];
   for (const message of messages) {
     const [ours, theirs] = [await bySieve(message.raw), await byHand(message.raw)];
-    if (ours && theirs && ['vessel', 'arrival', 'departure', 'nights', 'skipper', 'email', 'phone', 'length'].every((field) => ours[field] === theirs[field])) found.push(message);
+    if (
+      ours &&
+      theirs &&
+      ['vessel', 'arrival', 'departure', 'nights', 'skipper', 'email', 'phone', 'length'].every(
+        (field) => ours[field] === theirs[field],
+      )
+    )
+      found.push(message);
   }
   return found;
 }
@@ -35,13 +48,17 @@ async function rate(work, mails, seconds) {
 }
 
 const mails = await comparable();
-console.log(`same fields from both for ${mails.length} of ${messages.length} messages: ${mails.map(({ name }) => name).join(', ')}`);
+console.log(
+  `same fields from both for ${mails.length} of ${messages.length} messages: ${mails.map(({ name }) => name).join(', ')}`,
+);
 for (const work of [bySieve, byHand]) await rate(work, mails, 1.5);
 const ratios = [];
 for (let round = 1; round <= 5; round++) {
   const [ours, theirs] = [await rate(bySieve, mails, 1.5), await rate(byHand, mails, 1.5)];
   ratios.push(ours / theirs);
-  console.log(`round ${round}: sieve ${ours.toFixed(0)}/s, script ${theirs.toFixed(0)}/s, ratio ${(ours / theirs).toFixed(2)}`);
+  console.log(
+    `round ${round}: sieve ${ours.toFixed(0)}/s, script ${theirs.toFixed(0)}/s, ratio ${(ours / theirs).toFixed(2)}`,
+  );
 }
 ratios.sort((a, b) => a - b);
 console.log(`ratio (median of 5): ${ratios[2].toFixed(2)}   wanted: 0.70`);

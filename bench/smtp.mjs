@@ -19,22 +19,44 @@ const database = await startDatabase({ folder });
 /** Its own process, as the service is, so that both have the client beside them and not inside. */
 async function startBare() {
   const pool = createPool({ uri: database.url('harbour'), connectionLimit: 20 });
-  await pool.query('CREATE TABLE IF NOT EXISTS bare (id BIGINT AUTO_INCREMENT PRIMARY KEY, recipient VARCHAR(320), raw MEDIUMBLOB, at DATETIME(3) DEFAULT NOW(3))');
+  await pool.query(
+    'CREATE TABLE IF NOT EXISTS bare (id BIGINT AUTO_INCREMENT PRIMARY KEY, recipient VARCHAR(320), raw MEDIUMBLOB, at DATETIME(3) DEFAULT NOW(3))',
+  );
   const server = new SMTPServer({
     disabledCommands: ['AUTH', 'STARTTLS'],
     disableReverseLookup: true,
     onData: (stream, session, callback) => {
       const chunks = [];
       stream.on('data', (chunk) => chunks.push(chunk));
-      stream.on('end', () => pool.query('INSERT INTO bare (recipient, raw) VALUES (?, ?)', [session.envelope.rcptTo[0].address, Buffer.concat(chunks)]).then(() => callback(null, 'taken'), callback));
+      stream.on('end', () =>
+        pool
+          .query('INSERT INTO bare (recipient, raw) VALUES (?, ?)', [
+            session.envelope.rcptTo[0].address,
+            Buffer.concat(chunks),
+          ])
+          .then(() => callback(null, 'taken'), callback),
+      );
     },
   });
   await new Promise((resolve) => server.listen(0, '127.0.0.1', resolve));
-  return { port: server.server.address().port, stop: async () => (await new Promise((resolve) => server.close(resolve)), await pool.end()) };
+  return {
+    port: server.server.address().port,
+    stop: async () => {
+      await new Promise((resolve) => server.close(resolve));
+      await pool.end();
+    },
+  };
 }
 
 async function rate(port) {
-  const transport = nodemailer.createTransport({ host: '127.0.0.1', port, ignoreTLS: true, pool: true, maxConnections: connections, maxMessages: Infinity });
+  const transport = nodemailer.createTransport({
+    host: '127.0.0.1',
+    port,
+    ignoreTLS: true,
+    pool: true,
+    maxConnections: connections,
+    maxMessages: Infinity,
+  });
   const until = performance.now() + seconds * 1000;
   let count = 0;
   const from = performance.now();
@@ -68,7 +90,10 @@ async function compare() {
   const whole = await startProcess('service', entry, settings);
   const bare = await startBare();
   const client = createClient(JSON.parse(readFileSync(join(folder, 'client.json'), 'utf8')));
-  await client.mailboxes.put({ params: { name: 'berths' }, body: Buffer.from('mailbox: berths\naddresses: [berths@gannetbay.example]\nsieves: []\notherwise: skip\n') });
+  await client.mailboxes.put({
+    params: { name: 'berths' },
+    body: Buffer.from('mailbox: berths\naddresses: [berths@gannetbay.example]\nsieves: []\notherwise: skip\n'),
+  });
   console.log(`with reading and sifting beside it, in one process: ${(await rate(whole.ports.smtpPort)).toFixed(0)}/s`);
   await whole.stop();
   // Acceptance alone: what becomes of the messages later is work of other processes.
@@ -79,7 +104,9 @@ async function compare() {
   for (let round = 1; round <= 3; round++) {
     const [theirs, ours] = [await rate(bare.port), await rate(service.ports.smtpPort)];
     ratios.push(ours / theirs);
-    console.log(`round ${round}: service ${ours.toFixed(0)}/s, bare server ${theirs.toFixed(0)}/s, ratio ${(ours / theirs).toFixed(2)}`);
+    console.log(
+      `round ${round}: service ${ours.toFixed(0)}/s, bare server ${theirs.toFixed(0)}/s, ratio ${(ours / theirs).toFixed(2)}`,
+    );
   }
   ratios.sort((a, b) => a - b);
   console.log(`ratio (median of 3): ${ratios[1].toFixed(2)}   wanted: 0.70`);

@@ -1,9 +1,10 @@
 // What somebody would write by hand for the demo's berth mails: the same MIME library, and a few regular expressions.
-import libmime from 'libmime';
-import mailsplit from 'mailsplit';
+
 import iconv from 'iconv-lite';
+import libmime from 'libmime';
 import { parsePhoneNumberFromString } from 'libphonenumber-js';
 import { DateTime } from 'luxon';
+import mailsplit from 'mailsplit';
 
 /** Decoded text parts and the subject of a raw message. */
 function decode(raw) {
@@ -27,7 +28,10 @@ function decode(raw) {
     splitter.on('end', async () => {
       for (const part of parts) part.decoder.end();
       await Promise.all(parts.map((part) => part.ended));
-      resolve({ subject, parts: parts.map((part) => ({ type: part.type, text: iconv.decode(Buffer.concat(part.chunks), part.charset) })) });
+      resolve({
+        subject,
+        parts: parts.map((part) => ({ type: part.type, text: iconv.decode(Buffer.concat(part.chunks), part.charset) })),
+      });
     });
     splitter.end(raw);
   });
@@ -56,7 +60,14 @@ function dateOf(raw, reference) {
   const text = raw.replace(/^[A-Za-z]+ (?=\d)/, '');
   for (const format of ['d MMMM yyyy', 'd MMMM', 'dd/MM/yyyy']) {
     const date = DateTime.fromFormat(text, format, { zone: 'utc', locale: 'en-GB' });
-    if (date.isValid) return (format === 'd MMMM' && date.set({ year: reference.year }) < reference ? date.set({ year: reference.year + 1 }) : format === 'd MMMM' ? date.set({ year: reference.year }) : date).toISODate();
+    if (date.isValid)
+      return (
+        format === 'd MMMM' && date.set({ year: reference.year }) < reference
+          ? date.set({ year: reference.year + 1 })
+          : format === 'd MMMM'
+            ? date.set({ year: reference.year })
+            : date
+      ).toISODate();
   }
   return null;
 }
@@ -65,7 +76,9 @@ function dateOf(raw, reference) {
 export async function byHand(raw) {
   const { subject, parts } = await decode(raw);
   const html = parts.find((part) => part.type === 'text/html');
-  const whole = html ? plainOf(html.text) : (parts.find((part) => part.type === 'text/plain')?.text ?? '').replace(/\r\n/g, '\n');
+  const whole = html
+    ? plainOf(html.text)
+    : (parts.find((part) => part.type === 'text/plain')?.text ?? '').replace(/\r\n/g, '\n');
   const text = whole.split(/^-- ?$|^On .* wrote:$/m)[0].replace(/^>.*$/gm, '');
   if (!/berth/i.test(subject) && !/berth/i.test(text)) return null;
   const reference = DateTime.fromISO('2026-11-01', { zone: 'utc' });

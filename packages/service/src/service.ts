@@ -9,6 +9,8 @@ import { connectDatabase, type DatabaseHandle } from './database/connect.js';
 import { migrateDatabase } from './database/migrate.js';
 import { isDatabaseDown } from './database/trouble.js';
 import { buildApp } from './http/app.js';
+import type { Intake } from './intake/accept.js';
+import { CommitQueue } from './intake/commit-queue.js';
 import { type SmtpIntake, startSmtp } from './intake/smtp.js';
 import { SiftingPool } from './pipeline/sifting-pool.js';
 import { Secrets } from './secrets.js';
@@ -42,17 +44,11 @@ export async function startService(config: Config): Promise<Service> {
   const has = (role: Config['role']) => config.role === 'all' || config.role === role;
   const work = has('work') ? startWork(config, database, secrets, log) : null;
   const onward = () => work?.nudge();
-  const app = has('web') ? await buildApp({ db: database.db, secrets, config, onward }, log) : null;
+  const intake: Intake = { db: database.db, queue: new CommitQueue(database), limit: config.messageLimit };
+  const app = has('web') ? await buildApp({ db: database.db, secrets, intake, onward }, log) : null;
   const httpPort = app ? await listen(app, config) : null;
   const smtp = has('intake')
-    ? await startSmtp({
-        db: database.db,
-        host: config.host,
-        port: config.smtpPort,
-        messageLimit: config.messageLimit,
-        log,
-        onward,
-      })
+    ? await startSmtp({ intake, host: config.host, port: config.smtpPort, log, onward })
     : null;
   if (httpPort !== null) await leaveFirstToken(config, database, httpPort);
   log.info({ httpPort, smtpPort: smtp?.port ?? null, role: config.role }, 'started');

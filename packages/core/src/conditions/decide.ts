@@ -14,6 +14,7 @@ type TestCondition = Extract<CompiledCondition, { kind: 'test' }>;
 
 export function decide(condition: CompiledCondition, scene: Scene): Decision {
   if (condition.kind === 'test') return decideTest(condition, scene);
+  if (condition.kind === 'any') return decideAny(condition.parts, scene);
   const parts = condition.parts.map((part) => decide(part, scene));
   const undecidable = parts.find((part) => part.undecidable)?.undecidable ?? null;
   const telling = (holds: boolean) => parts.filter((part) => part.holds === holds).map((part) => part.why);
@@ -23,14 +24,6 @@ export function decide(condition: CompiledCondition, scene: Scene): Decision {
       return {
         holds: against.length === 0,
         why: (against.length > 0 ? against : telling(true)).join(', ') || 'no condition',
-        undecidable,
-      };
-    }
-    case 'any': {
-      const forIt = telling(true);
-      return {
-        holds: forIt.length > 0,
-        why: (forIt[0] ?? telling(false).join(', ')) || 'nothing to choose from',
         undecidable,
       };
     }
@@ -44,6 +37,18 @@ export function decide(condition: CompiledCondition, scene: Scene): Decision {
       };
     }
   }
+}
+
+/** One that holds is enough; what comes after it is not looked at. */
+function decideAny(parts: readonly CompiledCondition[], scene: Scene): Decision {
+  const against: Decision[] = [];
+  for (const part of parts) {
+    const decision = decide(part, scene);
+    if (decision.holds) return { ...decision, undecidable: null };
+    against.push(decision);
+  }
+  const why = against.map((decision) => decision.why).join(', ') || 'nothing to choose from';
+  return { holds: false, why, undecidable: against.find((decision) => decision.undecidable)?.undecidable ?? null };
 }
 
 function decideTest(condition: TestCondition, scene: Scene): Decision {

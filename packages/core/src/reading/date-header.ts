@@ -8,7 +8,10 @@ const usual = /^(?:[a-z]{3}, )?(\d{1,2}) ([a-z]{3}) (\d{4}) (\d\d:\d\d)(?::(\d\d
 /** The Date header as ISO 8601 with its own offset; null when it cannot be read. */
 export function readDateHeader(value: string | null): string | null {
   if (value === null) return null;
-  const text = value.replace(/\([^)]*\)/g, ' ').replace(/\s+/g, ' ').trim();
+  const text = value
+    .replace(/\([^)]*\)/g, ' ')
+    .replace(/\s+/g, ' ')
+    .trim();
   return usualDate(text) ?? anyDate(text);
 }
 

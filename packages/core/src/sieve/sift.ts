@@ -59,6 +59,11 @@ class Sifting {
   }
 
   private apply(rule: CompiledRule): Want[] {
+    if (this.isIdle(rule)) {
+      const nothing = { filled: [], closed: [], problems: [], left: [], rows: 0, steps: 0 };
+      this.trace.push({ rule: rule.name, kind: rule.kind, ...nothing, not_run: 'all its fields are filled' });
+      return [];
+    }
     const result = rule.run(this.ruleRun(rule));
     if (result.wants && result.wants.length > 0) return result.wants;
     const taken = this.draft.take(result);
@@ -66,6 +71,11 @@ class Sifting {
     if (result.layout && !this.layout?.recognised) this.layout = result.layout;
     this.trace.push({ rule: rule.name, kind: rule.kind, ...taken, steps: result.steps, ...result.trace });
     return [];
+  }
+
+  /** A rule fills only what is still empty, so with nothing empty it need not run. Templates do: they tell the layout. */
+  private isIdle({ kind, fills }: CompiledRule): boolean {
+    return kind !== 'template' && fills.every((name) => name in this.sieve.fields && !this.draft.isOpen(name));
   }
 
   private ruleRun(rule: CompiledRule): RuleRun {

@@ -5,8 +5,8 @@ import swagger from '@fastify/swagger';
 import { YsError } from '@yellow-sieve/core';
 import Fastify, { type FastifyInstance, LogController } from 'fastify';
 import type { Logger } from 'pino';
-import type { Config } from '../config.js';
 import type { Database } from '../database/connect.js';
+import type { Intake } from '../intake/accept.js';
 import type { Secrets } from '../secrets.js';
 import { codeVersion } from '../version.js';
 import { sendProblem } from './problems.js';
@@ -20,7 +20,7 @@ export interface ServeContext {
   app: FastifyInstance;
   db: Database;
   secrets: Secrets;
-  config: Config;
+  intake: Intake;
   /** Wakes those who do the work. */
   onward: () => void;
 }
@@ -44,10 +44,8 @@ export async function buildApp(context: Omit<ServeContext, 'app'>, log: Logger):
   // Input and answers are checked by the contract's own schemas; Fastify's are for the document alone.
   app.setValidatorCompiler(() => () => true);
   app.setSerializerCompiler(() => (data) => JSON.stringify(data));
-  app.addContentTypeParser(
-    'message/rfc822',
-    { bodyLimit: context.config.messageLimit + 1024 },
-    (_request, payload, done) => done(null, payload as Readable),
+  app.addContentTypeParser('message/rfc822', { bodyLimit: context.intake.limit + 1024 }, (_request, payload, done) =>
+    done(null, payload as Readable),
   );
   app.addContentTypeParser('application/yaml', { parseAs: 'string' }, (_request, body, done) => done(null, body));
   await app.register(helmet, {

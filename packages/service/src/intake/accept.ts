@@ -1,24 +1,32 @@
 import type { Readable } from 'node:stream';
 import { YsError } from '@yellow-sieve/core';
 import type { Database } from '../database/connect.js';
-import { type Receipt, storeMessage } from '../store/message-store.js';
+import type { Receipt } from '../store/message-store.js';
 import { RawWriter } from '../store/raw-store.js';
+import type { CommitQueue } from './commit-queue.js';
+
+/** What every intake works with. */
+export interface Intake {
+  db: Database;
+  queue: CommitQueue;
+  /** Bytes of the largest message that is taken. */
+  limit: number;
+}
 
 /**
  * Takes a raw message in from any intake: streams it into the database and commits it with a message per receipt. When
  * this resolves, the message is on disk. A message over the limit, or an empty one, leaves nothing behind.
  */
 export async function acceptMessage(
-  db: Database,
+  { db, queue, limit }: Intake,
   source: Readable,
   receipts: readonly Receipt[],
-  limit: number,
 ): Promise<string[]> {
   const writer = new RawWriter(db);
   try {
     await writeAll(writer, source, limit);
     if (writer.size === 0) throw new YsError('YS-INTAKE-EMPTY');
-    return await storeMessage(db, writer, receipts);
+    return await queue.commit(writer, receipts);
   } catch (error) {
     // The sweep removes what cannot be removed now.
     await writer.abandon().catch(() => undefined);

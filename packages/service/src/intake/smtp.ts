@@ -1,16 +1,14 @@
 import { say, YsError } from '@yellow-sieve/core';
 import type { Logger } from 'pino';
 import { SMTPServer, type SMTPServerAddress, type SMTPServerDataStream, type SMTPServerSession } from 'smtp-server';
-import type { Database } from '../database/connect.js';
 import { isDatabaseDown, troubleName } from '../database/trouble.js';
-import { findMailbox } from '../store/mailbox-store.js';
-import { acceptMessage, megabytes } from './accept.js';
+import { acceptMessage, type Intake, megabytes } from './accept.js';
+import { AddressBook } from './address-book.js';
 
 export interface SmtpOptions {
-  db: Database;
+  intake: Intake;
   host: string;
   port: number;
-  messageLimit: number;
   log: Logger;
   /** Called after a message was taken. */
   onward: () => void;
@@ -34,7 +32,9 @@ const mostClients = 100;
 
 /** Starts the SMTP intake. `250` is said only after the message is committed to disk. */
 export async function startSmtp(options: SmtpOptions): Promise<SmtpIntake> {
-  const { db, host, port, messageLimit, log } = options;
+  const { intake, host, port, log } = options;
+  const { limit: messageLimit } = intake;
+  const addresses = new AddressBook(intake.db);
   // Mailbox of each recipient, found when the recipient was named.
   const found = new WeakMap<SMTPServerAddress, string>();
   const server = new SMTPServer({
@@ -51,7 +51,7 @@ export async function startSmtp(options: SmtpOptions): Promise<SmtpIntake> {
       callback(size > messageLimit ? tooLarge(messageLimit) : undefined);
     },
     onRcptTo: (address, _session, callback) => {
-      findMailbox(db, address.address).then(
+      addresses.find(address.address).then(
         (mailbox) => {
           if (mailbox === null) return callback(answer(550, say('YS-INTAKE-UNKNOWN-ADDRESS')));
           found.set(address, mailbox);
@@ -92,7 +92,7 @@ async function take(
     sender: sender.slice(0, 320),
     intake: 'smtp',
   }));
-  const ids = await acceptMessage(options.db, stream, receipts, options.messageLimit);
+  const ids = await acceptMessage(options.intake, stream, receipts);
   options.onward();
   return ids;
 }

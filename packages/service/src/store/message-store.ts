@@ -2,7 +2,8 @@ import type { Message } from '@yellow-sieve/contract';
 import { YsError } from '@yellow-sieve/core';
 import { and, asc, desc, eq, lt } from 'drizzle-orm';
 import { v7 as uuid } from 'uuid';
-import type { Database, Executor } from '../database/connect.js';
+import type { Database, DatabaseHandle, Executor } from '../database/connect.js';
+import { runTogether } from '../database/run-together.js';
 import { delivery, mailbox, message, record, recordRevision, routeHit } from '../database/schema.js';
 import { retryDeadlocks } from '../database/trouble.js';
 import { cursorId, pageOf } from './paging.js';
@@ -16,30 +17,39 @@ export interface Receipt {
   intake: string;
 }
 
+/** A raw message that is ready to be committed, and who receives it. */
+export interface Arrived {
+  writer: RawWriter;
+  receipts: readonly Receipt[];
+}
+
 /**
- * Commits a raw message and one message per receiving mailbox, in one transaction. When this resolves, the message is on
- * disk and may be acknowledged.
+ * Commits raw messages, and one message per receiving mailbox of each, in one transaction. When this resolves they are on
+ * disk and may be acknowledged. Returns the new keys of each.
  */
-export async function storeMessage(db: Database, writer: RawWriter, receipts: readonly Receipt[]): Promise<string[]> {
-  return retryDeadlocks(() =>
-    db.transaction(async (tx) => {
-      const { id: rawId, size } = await writer.finish(tx);
-      const now = new Date();
-      const rows = receipts.map((receipt) => ({
-        id: uuid(),
-        rawId,
-        size,
-        ...receipt,
-        receivedAt: now,
-        state: 'waiting' as const,
-        reasons: [],
-        dueAt: now,
-        updatedAt: now,
-      }));
-      await tx.insert(message).values(rows);
-      return rows.map(({ id }) => id);
-    }),
-  );
+export async function storeMessages(
+  { db, together }: DatabaseHandle,
+  arrived: readonly Arrived[],
+): Promise<string[][]> {
+  const rows = arrived.map(({ writer, receipts }) => receipts.map((receipt) => messageRowOf(writer, receipt)));
+  const raws = arrived.flatMap(({ writer }) => writer.finish());
+  await retryDeadlocks(() => runTogether(together, [...raws, db.insert(message).values(rows.flat())]));
+  return rows.map((messages) => messages.map(({ id }) => id));
+}
+
+function messageRowOf(writer: RawWriter, receipt: Receipt) {
+  const now = new Date();
+  return {
+    id: uuid(),
+    rawId: writer.id,
+    size: writer.size,
+    ...receipt,
+    receivedAt: now,
+    state: 'waiting' as const,
+    reasons: [],
+    dueAt: now,
+    updatedAt: now,
+  };
 }
 
 const item = {

@@ -2,12 +2,13 @@ import { createHash, type Hash } from 'node:crypto';
 import { and, asc, eq, lt } from 'drizzle-orm';
 import { v7 as uuid } from 'uuid';
 import type { Database, Executor } from '../database/connect.js';
+import type { Statement } from '../database/run-together.js';
 import { raw, rawChunk } from '../database/schema.js';
 
 /** Size of one piece of raw mail in the database. */
 export const chunkBytes = 256 * 1024;
 
-/** A raw message on its way into the database. Only `finish` inside the caller's transaction makes it count. */
+/** A raw message on its way into the database. Only a transaction that stores a receipt makes it count. */
 export class RawWriter {
   readonly id = uuid();
   size = 0;
@@ -18,7 +19,7 @@ export class RawWriter {
 
   constructor(private readonly db: Database) {}
 
-  /** Takes bytes. Pieces of long messages are stored as they come, marked incomplete; short ones wait for `finish`. */
+  /** Takes bytes. Pieces of long messages are stored as they come, marked incomplete; short ones are held. */
   async write(bytes: Buffer): Promise<void> {
     this.size += bytes.length;
     this.hash.update(bytes);
@@ -38,22 +39,26 @@ export class RawWriter {
     this.heldBytes = all.length - chunkBytes;
   }
 
-  /** Stores what is left and marks the message complete, in the caller's transaction. */
-  async finish(tx: Executor): Promise<{ id: string; size: number }> {
+  /** Whether pieces of it are stored already. */
+  get isLong(): boolean {
+    return this.seq > 0;
+  }
+
+  /** What makes the message complete, to be run in one transaction with its receipts. */
+  finish(): Statement[] {
     const digest = this.hash.copy().digest('hex');
-    if (this.seq === 0)
-      await tx.insert(raw).values({ id: this.id, digest, size: this.size, complete: true, createdAt: new Date() });
-    else await tx.update(raw).set({ digest, size: this.size, complete: true }).where(eq(raw.id, this.id));
-    if (this.heldBytes > 0)
-      await tx
-        .insert(rawChunk)
-        .values({ rawId: this.id, seq: this.seq, bytes: Buffer.concat(this.held, this.heldBytes) });
-    return { id: this.id, size: this.size };
+    const whole = { digest, size: this.size, complete: true };
+    const first = this.isLong
+      ? this.db.update(raw).set(whole).where(eq(raw.id, this.id))
+      : this.db.insert(raw).values({ id: this.id, ...whole, createdAt: new Date() });
+    if (this.heldBytes === 0) return [first];
+    const bytes = Buffer.concat(this.held, this.heldBytes);
+    return [first, this.db.insert(rawChunk).values({ rawId: this.id, seq: this.seq, bytes })];
   }
 
   /** Forgets what was stored of a message that will not be taken. */
   async abandon(): Promise<void> {
-    if (this.seq === 0) return;
+    if (!this.isLong) return;
     await this.db.delete(rawChunk).where(eq(rawChunk.rawId, this.id));
     await this.db.delete(raw).where(eq(raw.id, this.id));
   }

@@ -3,6 +3,7 @@ import { type Candidate, type CandidateSearch, candidatesOf, indexWords, type Sl
 import { claimPlaces } from './chain.js';
 import type { CompiledLayout, Landmark } from './compile.js';
 import { spansFor } from './extract.js';
+import { canBeForgiven } from './match-words.js';
 import { type Line, normalise } from './normalise.js';
 import { scoreLayout } from './score.js';
 import { rivalOf } from './ties.js';
@@ -25,11 +26,14 @@ export interface IndexedText {
   text: string;
   lines: Line[];
   index: Map<string, number[]>;
+  /** Words of the index in which one letter may be wrong. */
+  forgivable: [word: string, lines: readonly number[]][];
 }
 
 export function indexText(text: string, mostLines: number): IndexedText {
   const lines = normalise(text, mostLines);
-  return { text, lines, index: indexWords(lines) };
+  const index = indexWords(lines);
+  return { text, lines, index, forgivable: [...index].filter(([word]) => canBeForgiven(word)) };
 }
 
 /** Aligns a layout with a text. */

@@ -1,7 +1,7 @@
 import type { FieldOptions, ReadContext } from '../../values/index.js';
 import { valueTypes } from '../../values/index.js';
 import type { Landmark } from './compile.js';
-import { canBeForgiven, type ConstantsMatch, firstWord, isAlmost, matchConstants } from './match-words.js';
+import { type ConstantsMatch, canBeForgiven, firstWord, isAlmost, matchConstants } from './match-words.js';
 import type { Line, Token } from './normalise.js';
 import { isSeparator, skipSeparators } from './separators.js';
 
@@ -29,6 +29,8 @@ export interface CandidateSearch {
   lines: readonly Line[];
   /** Lines on which a word stands. */
   index: ReadonlyMap<string, readonly number[]>;
+  /** Words of the index in which one letter may be wrong. */
+  forgivable: readonly [word: string, lines: readonly number[]][];
   fields: Readonly<Record<string, FieldOptions>>;
   context: ReadContext;
   /** Counts the places examined, against the limit. */
@@ -55,7 +57,7 @@ export function candidatesOf(landmark: Landmark, search: CandidateSearch): Candi
     ? landmark.before
     : (landmark.slots.find(({ after }) => after.some((t) => t.word))?.after ?? []);
   const found: Candidate[] = [];
-  for (const lineIndex of linesWith(anchor, search.index)) {
+  for (const lineIndex of linesWith(anchor, search)) {
     const line = search.lines[lineIndex];
     if (!line || --search.budget.left < 0) break;
     const best = bestOnLine(landmark, line, search);
@@ -65,13 +67,13 @@ export function candidatesOf(landmark: Landmark, search: CandidateSearch): Candi
 }
 
 /** Lines that have the rarest word of the constants, or one that is a letter away from it. */
-function linesWith(constants: readonly Token[], index: ReadonlyMap<string, readonly number[]>): readonly number[] {
+function linesWith(constants: readonly Token[], { index, forgivable }: CandidateSearch): readonly number[] {
   let rarest: number[] | null = null;
   for (const constant of constants) {
     if (!constant.word) continue;
     const on = new Set(index.get(constant.norm) ?? []);
     if (canBeForgiven(constant.norm)) {
-      for (const [word, lines] of index) if (isAlmost(word, constant.norm)) for (const line of lines) on.add(line);
+      for (const [word, lines] of forgivable) if (isAlmost(word, constant.norm)) for (const line of lines) on.add(line);
     }
     if (rarest === null || on.size < rarest.length) rarest = [...on].sort((a, b) => a - b);
   }

@@ -19,6 +19,8 @@ export function canBeForgiven(word: string): boolean {
 /** One edit apart, and both long enough; never so for figures. */
 export function isAlmost(a: string, b: string): boolean {
   if (a.length < forgivingLength || b.length < forgivingLength || Math.abs(a.length - b.length) > 1) return false;
+  // One edit leaves either the beginning or the end as it was.
+  if (a[0] !== b[0] && a.at(-1) !== b.at(-1)) return false;
   return a !== b && distance(a, b) === 1 && !/\d/.test(a + b);
 }
 

@@ -8,7 +8,7 @@ import { rawPieces } from '../../store/raw-store.js';
 import type { ServeContext } from '../app.js';
 import { serveEndpoint } from '../serve-endpoint.js';
 
-export function serveMessages({ app, db, config, onward }: ServeContext): void {
+export function serveMessages({ app, db, intake, onward }: ServeContext): void {
   serveEndpoint(app, db, messageEndpoints.list, ({ query }) => listMessages(db, query));
   serveEndpoint(app, db, messageEndpoints.get, ({ params }) => detailOf(db, params.key));
   serveEndpoint(app, db, messageEndpoints.raw, async ({ params }) => {
@@ -26,7 +26,7 @@ export function serveMessages({ app, db, config, onward }: ServeContext): void {
   serveEndpoint(app, db, messageEndpoints.feed, async ({ params, body }) => {
     const mailbox = await getMailbox(db, params.mailbox);
     const receipt = { mailboxId: mailbox.id, recipient: mailbox.addresses[0] ?? '', sender: '', intake: 'http' };
-    const [key = ''] = await acceptMessage(db, body, [receipt], config.messageLimit);
+    const [key = ''] = await acceptMessage(intake, body, [receipt]);
     onward();
     return { key };
   });
