@@ -92,7 +92,7 @@ export function compileRoute(
   };
 }
 
-/** What a route would do in a scene, with the reason, whether it fires or not. */
+/** What a route does in a scene: the lines it would write when it fires, and the reason in either case. */
 export function hitRoute(route: CompiledRoute, scope: string, scene: Scene): RouteHit {
   const decision = route.when ? decide(route.when, scene) : { holds: true, why: 'no condition' };
   const scenes =
@@ -100,11 +100,9 @@ export function hitRoute(route: CompiledRoute, scope: string, scene: Scene): Rou
       ? scene.rows.map((row, i) => ({ row: String(i), scene: { ...scene, row } }))
       : [{ row: null, scene }];
   return {
-    route: `${scope}/${route.name}`,
-    to: route.to,
-    fires: decision.holds,
+    ...named(route, scope),
+    fires: true,
     why: decision.why,
-    inReview: route.inReview,
     lines: scenes.map((entry) => ({
       row: entry.row,
       cells: route.mapping.map((mapping) => ({
@@ -115,6 +113,8 @@ export function hitRoute(route: CompiledRoute, scope: string, scene: Scene): Rou
     })),
   };
 }
+
+const named = ({ name, to, inReview }: CompiledRoute, scope: string) => ({ route: `${scope}/${name}`, to, inReview });
 
 /** Exactly one `{{ name }}` passes the typed value; anything else is text, and null when nothing is left of it. */
 function mapped(mapping: Mapping, scene: Scene): Cell['value'] {

@@ -3,6 +3,7 @@ import { type Candidate, type CandidateSearch, candidatesOf, indexWords, type Sl
 import { claimPlaces } from './chain.js';
 import type { CompiledLayout, Landmark } from './compile.js';
 import { spansFor } from './extract.js';
+import { FitMemo } from './fit.js';
 import { canBeForgiven } from './match-words.js';
 import { type Line, normalise } from './normalise.js';
 import { scoreLayout } from './score.js';
@@ -28,12 +29,24 @@ export interface IndexedText {
   index: Map<string, number[]>;
   /** Words of the index in which one letter may be wrong. */
   forgivable: [word: string, lines: readonly number[]][];
+  fits: FitMemo;
 }
 
-export function indexText(text: string, mostLines: number): IndexedText {
+export function indexText(
+  text: string,
+  mostLines: number,
+  fields: Readonly<Record<string, FieldOptions>>,
+  context: ReadContext,
+): IndexedText {
   const lines = normalise(text, mostLines);
   const index = indexWords(lines);
-  return { text, lines, index, forgivable: [...index].filter(([word]) => canBeForgiven(word)) };
+  return {
+    text,
+    lines,
+    index,
+    forgivable: [...index].filter(([word]) => canBeForgiven(word)),
+    fits: new FitMemo(text, fields, context),
+  };
 }
 
 /** Aligns a layout with a text. */
@@ -41,10 +54,9 @@ export function align(
   layout: CompiledLayout,
   indexed: IndexedText,
   fields: Readonly<Record<string, FieldOptions>>,
-  context: ReadContext,
   mostCandidates: number,
 ): Alignment {
-  const search: CandidateSearch = { ...indexed, fields, context, budget: { left: mostCandidates } };
+  const search: CandidateSearch = { ...indexed, fields, budget: { left: mostCandidates } };
   const candidates = layout.landmarks.map((landmark) => candidatesOf(landmark, search));
   const claimed = claimPlaces(candidates);
   const claimedLines = new Set([...claimed.values()].map(({ line }) => line.index));

@@ -1,6 +1,6 @@
-import type { FieldOptions, ReadContext } from '../../values/index.js';
-import { valueTypes } from '../../values/index.js';
+import type { FieldOptions } from '../../values/index.js';
 import type { Landmark } from './compile.js';
+import type { FitMemo } from './fit.js';
 import { type ConstantsMatch, canBeForgiven, firstWord, isAlmost, matchConstants } from './match-words.js';
 import type { Line, Token } from './normalise.js';
 import { isSeparator, skipSeparators } from './separators.js';
@@ -32,7 +32,7 @@ export interface CandidateSearch {
   /** Words of the index in which one letter may be wrong. */
   forgivable: readonly [word: string, lines: readonly number[]][];
   fields: Readonly<Record<string, FieldOptions>>;
-  context: ReadContext;
+  fits: FitMemo;
   /** Counts the places examined, against the limit. */
   budget: { left: number };
 }
@@ -220,10 +220,10 @@ function spansOf(landmark: Landmark, line: Line, way: Way): SlotSpan[] {
 function fitOf(spans: readonly SlotSpan[], search: CandidateSearch, notes: string[]): number {
   let points = 0;
   for (const { field, start, end } of spans) {
-    const options = field === null ? undefined : search.fields[field];
-    if (!options || start === end) continue;
-    const fit = valueTypes[options.type]?.fit(search.text.slice(start, end), options, search.context) ?? 0;
-    if (fit === 0) notes.push(`“${field}” does not read as ${options.type}`);
+    if (field === null || start === end) continue;
+    const fit = search.fits.at(field, start, end);
+    if (fit === null) continue;
+    if (fit === 0) notes.push(`“${field}” does not read as ${search.fields[field]?.type}`);
     points += 2 * fit - 1;
   }
   return points;

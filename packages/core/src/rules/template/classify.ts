@@ -1,4 +1,4 @@
-import type { Line } from './normalise.js';
+import type { Token } from './normalise.js';
 import { isSeparator } from './separators.js';
 
 export type LineKind = 'blank' | 'ruling' | 'label only' | 'label and value' | 'bullet' | 'text';
@@ -6,16 +6,15 @@ export type LineKind = 'blank' | 'ruling' | 'label only' | 'label and value' | '
 const longestLabel = 5;
 
 /** What a line looks like, judged by itself. */
-export function classify(line: Line): LineKind {
-  const { tokens } = line;
+export function classify(tokens: readonly Token[]): LineKind {
   if (tokens.length === 0) return 'blank';
   if (tokens.every((token) => !token.word)) return tokens.length >= 3 ? 'ruling' : 'text';
   if (tokens[0]?.norm === '-' || tokens[0]?.norm === '*' || tokens[0]?.norm === '•') return 'bullet';
-  return labelKind(line);
+  return labelKind(tokens);
 }
 
 /** A label is one to five words that a colon, equals sign or cell edge closes. */
-function labelKind({ tokens }: Line): LineKind {
+function labelKind(tokens: readonly Token[]): LineKind {
   const end = tokens.findIndex((token) => token.norm === ':' || token.norm === '=' || token.norm === '\t');
   if (
     end < 1 ||

@@ -1,5 +1,4 @@
 import type { Candidate, CandidateSearch, SlotSpan } from './candidates.js';
-import { classify } from './classify.js';
 import type { Line } from './normalise.js';
 
 /** Lines at least this long look wrapped by a mail program, so that the next one goes on with them. */
@@ -18,7 +17,7 @@ export function spansFor(candidate: Candidate, claimedLines: ReadonlySet<number>
 function below({ landmark, line, end }: Candidate, claimed: ReadonlySet<number>, search: CandidateSearch): SlotSpan {
   const field = landmark.below?.field ?? null;
   let at = line.index + 1;
-  while (search.lines[at] && classify(search.lines[at] as Line) === 'blank') at++;
+  while (search.lines[at] && (search.lines[at] as Line).kind === 'blank') at++;
   const first = search.lines[at];
   if (!first || claimed.has(at)) return { field, start: end, end };
   const last = landmark.block ? blockEnd(at, landmark.endsAtBlank, claimed, search.lines) : first;
@@ -29,9 +28,9 @@ function blockEnd(from: number, endsAtBlank: boolean, claimed: ReadonlySet<numbe
   let last = lines[from] as Line;
   for (let at = from + 1; at < lines.length; at++) {
     const line = lines[at] as Line;
-    const kind = classify(line);
+    const kind = line.kind;
     if (claimed.has(at) || kind === 'ruling' || (kind === 'blank' && endsAtBlank)) break;
-    const afterBlank = classify(lines[at - 1] as Line) === 'blank';
+    const afterBlank = (lines[at - 1] as Line).kind === 'blank';
     if (afterBlank && (kind === 'label and value' || kind === 'label only')) break;
     if (kind !== 'blank') last = line;
   }
@@ -49,7 +48,7 @@ function continued(
   let last = line;
   for (let at = line.index + 1; at < search.lines.length; at++) {
     const next = search.lines[at] as Line;
-    const kind = classify(next);
+    const kind = next.kind;
     const wrapped = last.end - last.start >= wrapWidth;
     if (claimed.has(at) || kind !== 'text' || !(wrapped || !landmark.endsAtBlank)) break;
     last = next;

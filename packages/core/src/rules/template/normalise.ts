@@ -1,4 +1,5 @@
 import { linesOf } from '../../reading/lines.js';
+import { classify, type LineKind } from './classify.js';
 
 /** A word or a single mark, in the form in which templates and messages are compared. */
 export interface Token {
@@ -15,6 +16,8 @@ export interface Line {
   /** How many quotation marks were taken off its beginning. */
   depth: number;
   tokens: Token[];
+  /** What it looks like, judged by itself. */
+  kind: LineKind;
 }
 
 const quotePrefix = /^(?:\s{0,3}>)+ ?/;
@@ -27,13 +30,8 @@ export function normalise(text: string, most: number): Line[] {
     .map(({ start, end }, index) => {
       const line = text.slice(start, end);
       const prefix = quotePrefix.exec(line)?.[0] ?? '';
-      return {
-        index,
-        start,
-        end,
-        depth: prefix.split('>').length - 1,
-        tokens: tokenise(line.slice(prefix.length), start + prefix.length),
-      };
+      const tokens = tokenise(line.slice(prefix.length), start + prefix.length);
+      return { index, start, end, depth: prefix.split('>').length - 1, tokens, kind: classify(tokens) };
     });
 }
 

@@ -1,6 +1,4 @@
-import { valueTypes } from '../../values/index.js';
 import type { Candidate, CandidateSearch, SlotSpan } from './candidates.js';
-import { classify } from './classify.js';
 import { type CompiledLayout, fieldsOf, type Landmark } from './compile.js';
 
 /** From this score on a layout counts as recognised. */
@@ -34,18 +32,14 @@ function isRequired(landmark: Landmark, { fields }: CandidateSearch): boolean {
   return fieldsOf(landmark).some((field) => fields[field]?.required === true);
 }
 
-function fitShare(spans: readonly SlotSpan[], { text, fields, context }: CandidateSearch): number {
+function fitShare(spans: readonly SlotSpan[], { fits }: CandidateSearch): number {
   const filled = spans.filter(({ field, start, end }) => field !== null && end > start);
   if (filled.length === 0) return 0;
-  const fits = filled.filter(({ field, start, end }) => {
-    const options = fields[field ?? ''];
-    return options && (valueTypes[options.type]?.fit(text.slice(start, end), options, context) ?? 0) > 0;
-  });
-  return fits.length / filled.length;
+  return filled.filter(({ field, start, end }) => (fits.at(field ?? '', start, end) ?? 0) > 0).length / filled.length;
 }
 
 function unexplained(claimed: ReadonlyMap<number, Candidate>, { lines }: CandidateSearch): number {
   const taken = new Set([...claimed.values()].map(({ line }) => line.index));
-  const labels = lines.filter((line) => classify(line).startsWith('label'));
+  const labels = lines.filter((line) => line.kind.startsWith('label'));
   return labels.length === 0 ? 0 : labels.filter((line) => !taken.has(line.index)).length / labels.length;
 }

@@ -86,10 +86,10 @@ function runTemplate(layouts: readonly Layout[], run: RuleRun, compiler: RuleCom
   const { limits } = run.facts;
   const body = run.view('message.body');
   const subject = run.view('message.subject');
-  const indexedBody = indexText(body?.text ?? '', limits.templateLines);
-  const indexedSubject = indexText(subject?.text ?? '', 1);
+  const indexedBody = indexText(body?.text ?? '', limits.templateLines, compiler.fields, run.context);
+  const indexedSubject = indexText(subject?.text ?? '', 1, compiler.fields, run.context);
   const attempt = (part: CompiledLayout | null, indexed: typeof indexedBody) =>
-    part ? align(part, indexed, compiler.fields, run.context, limits.templateCandidates) : null;
+    part ? align(part, indexed, compiler.fields, limits.templateCandidates) : null;
   const trials: Trial[] = layouts.map((layout) => {
     const parts = { text: attempt(layout.text, indexedBody), subject: attempt(layout.subject, indexedSubject) };
     return { layout, ...parts, score: parts.text?.score ?? parts.subject?.score ?? 0 };

@@ -1,0 +1,25 @@
+import { type FieldOptions, type ReadContext, valueTypes } from '../../values/index.js';
+
+/** Tells how well the text at a place fits a field’s type; asked often for the same places, so it remembers. */
+export class FitMemo {
+  private readonly known = new Map<string, number>();
+
+  constructor(
+    private readonly text: string,
+    private readonly fields: Readonly<Record<string, FieldOptions>>,
+    private readonly context: ReadContext,
+  ) {}
+
+  /** 0 to 1; null when the field is none of the sieve's. */
+  at(field: string, start: number, end: number): number | null {
+    const options = this.fields[field];
+    if (!options) return null;
+    const key = `${field} ${start} ${end}`;
+    let fit = this.known.get(key);
+    if (fit === undefined) {
+      fit = valueTypes[options.type]?.fit(this.text.slice(start, end), options, this.context) ?? 0;
+      this.known.set(key, fit);
+    }
+    return fit;
+  }
+}
