@@ -63,17 +63,27 @@ function runPrompt(
 ): RuleResult {
   const reason = whyNot(when, run, Object.keys(question.fields));
   if (reason !== null) return { findings: [], steps: 0, trace: { not_run: reason } };
-  const views = show.flatMap((name) => run.view(name) ?? []);
-  const shown = views
-    .map(({ text }) => text)
-    .join('\n\n')
-    .slice(0, run.facts.limits.promptText);
+  const views = shownViews(
+    show.flatMap((name) => run.view(name) ?? []),
+    run.facts.limits.promptText,
+  );
+  const shown = views.map(({ text }) => text).join('\n\n');
   const request = buildRequest(question, shown, run.facts.model);
   const digest = digestOf(canonicalJson(request));
   const answer = run.facts.answers[digest];
   const trace = { looked_at: show, request: digest };
   if (!answer) return { findings: [], steps: 1, trace, wants: [{ kind: 'answer', digest, rule: run.rule, request }] };
   return { steps: 1, ...takeAnswer(answer, question, views, run, trace) };
+}
+
+/** What a model is shown of the views, up to a limit in all. A quote counts only if it stands in what was shown. */
+function shownViews(views: readonly View[], most: number): View[] {
+  let left = most;
+  return views.map((view) => {
+    const text = view.text.slice(0, left);
+    left -= text.length;
+    return { ...view, text };
+  });
 }
 
 /** A prompt runs when the layout was not recognised or a required field is open, unless the rule has its own condition. */
