@@ -15,7 +15,7 @@ module.exports = {
       name: 'no-circles',
       severity: 'error',
       from: {},
-      to: { circular: true, viaOnly: { dependencyTypesNot: ['type-only'] } },
+      to: { circular: true },
     },
     only('core-alone', 'core', []),
     only('contract-on-core', 'contract', ['core']),

@@ -19,7 +19,7 @@ beforeAll(async () => {
   folder = mkdtempSync(join(tmpdir(), 'yellow-sieve-crash-'));
   database = await startDatabase({ folder });
   smtpPort = await freePort();
-  world = await startWorld({ YELLOW_SIEVE_SMTP_PORT: String(smtpPort) }, database);
+  world = await startWorld({ YELLOW_SIEVE_SMTP_PORT: String(smtpPort), YELLOW_SIEVE_LEASE_SECONDS: '10' }, database);
   await setUpBerths(world);
 });
 afterAll(async () => {

@@ -21,6 +21,8 @@ const schema = v.object({
   YELLOW_SIEVE_SIFT_SECONDS: v.optional(count(1), '20'),
   /** Milliseconds between looks for work when there was none. */
   YELLOW_SIEVE_POLL_MS: v.optional(count(10), '250'),
+  /** Seconds a claim on work holds before another may take it over; longer than any one piece of work takes. */
+  YELLOW_SIEVE_LEASE_SECONDS: v.optional(count(1), '60'),
   YELLOW_SIEVE_LOG: v.optional(v.picklist(['debug', 'info', 'warn', 'error', 'silent']), 'info'),
 });
 
@@ -36,6 +38,7 @@ export interface Config {
   threads: number;
   siftSeconds: number;
   pollMs: number;
+  leaseSeconds: number;
   log: string;
 }
 
@@ -62,6 +65,7 @@ export function readConfig(env: NodeJS.ProcessEnv): Config {
     threads: o.YELLOW_SIEVE_THREADS,
     siftSeconds: o.YELLOW_SIEVE_SIFT_SECONDS,
     pollMs: o.YELLOW_SIEVE_POLL_MS,
+    leaseSeconds: o.YELLOW_SIEVE_LEASE_SECONDS,
     log: o.YELLOW_SIEVE_LOG,
   };
 }

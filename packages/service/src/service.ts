@@ -77,7 +77,7 @@ interface Work {
 function startWork(config: Config, { db }: DatabaseHandle, secrets: Secrets, log: Logger): Work {
   const worker = uuid();
   const pool = new SiftingPool(config.threads, config.siftSeconds);
-  const { pollMs, threads } = config;
+  const { pollMs, threads, leaseSeconds } = config;
   const modelName = async () => (await openModel(db, secrets))?.model ?? 'default';
   const nudge = () => lanes.forEach((lane) => void lane.nudge());
   const lanes = [
@@ -86,10 +86,30 @@ function startWork(config: Config, { db }: DatabaseHandle, secrets: Secrets, log
       pollMs,
       log,
       round: () =>
-        messageRound({ db, databaseUrl: config.database, pool, worker, threads, log, modelName, onward: nudge }),
+        messageRound({
+          db,
+          databaseUrl: config.database,
+          pool,
+          worker,
+          leaseSeconds,
+          threads,
+          log,
+          modelName,
+          onward: nudge,
+        }),
     }),
-    new Lane({ name: 'answers', pollMs, log, round: () => answerRound({ db, secrets, worker, log, onward: nudge }) }),
-    new Lane({ name: 'deliveries', pollMs, log, round: () => deliveryRound({ db, secrets, worker, log }) }),
+    new Lane({
+      name: 'answers',
+      pollMs,
+      log,
+      round: () => answerRound({ db, secrets, worker, leaseSeconds, log, onward: nudge }),
+    }),
+    new Lane({
+      name: 'deliveries',
+      pollMs,
+      log,
+      round: () => deliveryRound({ db, secrets, worker, leaseSeconds, log }),
+    }),
     new Lane({
       name: 'sweep',
       pollMs: sweepMs,

@@ -5,9 +5,6 @@ import swagger from '@fastify/swagger';
 import { YsError } from '@yellow-sieve/core';
 import Fastify, { type FastifyInstance, LogController } from 'fastify';
 import type { Logger } from 'pino';
-import type { Database } from '../database/connect.js';
-import type { Intake } from '../intake/accept.js';
-import type { Secrets } from '../secrets.js';
 import { codeVersion } from '../version.js';
 import { sendProblem } from './problems.js';
 import { serveDeliveries } from './routes/deliveries.js';
@@ -15,15 +12,7 @@ import { serveMessages } from './routes/messages.js';
 import { serveOpen } from './routes/open.js';
 import { serveRecords } from './routes/records.js';
 import { serveSetUp } from './routes/set-up.js';
-
-export interface ServeContext {
-  app: FastifyInstance;
-  db: Database;
-  secrets: Secrets;
-  intake: Intake;
-  /** Wakes those who do the work. */
-  onward: () => void;
-}
+import type { ServeContext } from './serve-context.js';
 
 const sieveFileBytes = 2 * 1024 * 1024;
 /** Requests a minute from one address; a person with a script stays far below it. */

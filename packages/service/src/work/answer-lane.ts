@@ -12,12 +12,11 @@ import { type ClaimOptions, claimAlone, claimRows } from './claims.js';
 /** Tries after which a question is given up and its messages go to review. */
 const mostTries = 10;
 const atOnce = 4;
-const leaseSeconds = 120;
-
 export interface AnswerLaneOptions {
   db: Database;
   secrets: Secrets;
   worker: string;
+  leaseSeconds: number;
   log: Logger;
   /** Called when messages may go on. */
   onward: () => void;
@@ -31,7 +30,7 @@ export async function answerRound(options: AnswerLaneOptions): Promise<number> {
     waiting: sql`state = 'waiting' AND due_at <= NOW(3)`,
     worker: options.worker,
     most: atOnce,
-    leaseSeconds,
+    leaseSeconds: options.leaseSeconds,
   };
   const claimed = await claimRows(options.db, claim);
   const digests = claimed.length > 0 ? claimed : await claimAlone(options.db, claim);

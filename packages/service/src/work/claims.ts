@@ -19,6 +19,9 @@ export interface ClaimOptions {
   leaseSeconds: number;
 }
 
+/** An expired claim is a lost one, though nobody has counted it yet. */
+const timesLost = sql`(lost + (claimed_by IS NOT NULL))`;
+
 /** Times a claim may be lost before the row runs alone. */
 export const lostBeforeAlone = 3;
 
@@ -28,12 +31,12 @@ export const lostBeforeAlone = 3;
  * over and counted as lost. Rows that were lost often are left to `claimAlone`.
  */
 export async function claimRows(db: Database, options: ClaimOptions): Promise<string[]> {
-  return claim(db, options, sql`lost < ${lostBeforeAlone}`, options.most);
+  return claim(db, options, sql`${timesLost} < ${lostBeforeAlone}`, options.most);
 }
 
 /** Claims one row whose claims were lost too often, to be run with nothing beside it. */
 export async function claimAlone(db: Database, options: ClaimOptions): Promise<string[]> {
-  return claim(db, options, sql`lost >= ${lostBeforeAlone}`, 1);
+  return claim(db, options, sql`${timesLost} >= ${lostBeforeAlone}`, 1);
 }
 
 async function claim(

@@ -11,12 +11,11 @@ import { backoffSeconds, mostAttempts } from './backoff.js';
 import { type ClaimOptions, claimAlone, claimRows } from './claims.js';
 
 const atOnce = 16;
-const leaseSeconds = 90;
-
 export interface DeliveryLaneOptions {
   db: Database;
   secrets: Secrets;
   worker: string;
+  leaseSeconds: number;
   log: Logger;
 }
 
@@ -39,7 +38,7 @@ export async function deliveryRound(options: DeliveryLaneOptions): Promise<numbe
     stillWaiting: stillDue,
     worker: options.worker,
     most: atOnce,
-    leaseSeconds,
+    leaseSeconds: options.leaseSeconds,
   };
   const claimed = await claimRows(options.db, claim);
   const ids = claimed.length > 0 ? claimed : await claimAlone(options.db, claim);

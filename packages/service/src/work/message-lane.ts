@@ -12,13 +12,12 @@ import { type LiveSieve, liveSieves } from '../store/sieve-store.js';
 import { codeVersion } from '../version.js';
 import { type ClaimOptions, claimAlone, claimRows, lostBeforeAlone } from './claims.js';
 
-const leaseSeconds = 60;
-
 export interface MessageLaneOptions {
   db: Database;
   databaseUrl: string;
   pool: SiftingPool;
   worker: string;
+  leaseSeconds: number;
   threads: number;
   log: Logger;
   /** Name of the model that prompt rules address; part of every question's digest. */
@@ -37,7 +36,7 @@ export async function messageRound(options: MessageLaneOptions): Promise<number>
     waiting: sql`state = 'waiting' AND wants = 0 AND due_at <= NOW(3)`,
     worker: options.worker,
     most: options.threads * 4,
-    leaseSeconds,
+    leaseSeconds: options.leaseSeconds,
   };
   const ids = await claimRows(options.db, claim);
   await handleAll(options, ids);
@@ -95,6 +94,7 @@ async function handleOne(
       code: 'YS-NOT-FOUND',
       text: say('YS-NOT-FOUND', { what: 'mailbox', name: row.mailboxId }),
     }));
+  if (row.lost > lostBeforeAlone) return giveUp(options, claimed);
   const named = parseMailbox(mailbox.source).sieves.flatMap((name) => sieves.get(name) ?? []);
   const answers = await answersOf(options.db, row.id);
   const reply = await options.pool.handle(taskOf(options.databaseUrl, row, claimed, mailbox, named, answers, model));
@@ -143,17 +143,18 @@ async function commitReply(
   });
 }
 
-/** A worker that ended without a word leaves the claim to run out; one that was lost too often already fails for good. */
+/** A worker that ended without a word leaves the claim to run out, and the message is claimed again, or alone. */
 async function afterCrash(
   options: MessageLaneOptions,
   row: MessageRow,
   claimed: ClaimedMessage,
   error: unknown,
 ): Promise<void> {
-  options.log.error(
-    { message: row.id, trouble: error instanceof Error ? error.name : 'unknown', lost: row.lost },
-    'handling a message failed',
-  );
-  if (row.lost >= lostBeforeAlone)
-    await commitFailure(options.db, claimed, { code: 'YS-MESSAGE-LOST-WORKER', text: say('YS-MESSAGE-LOST-WORKER') });
+  const trouble = error instanceof Error ? error.name : 'unknown';
+  options.log.error({ message: row.id, trouble, lost: row.lost }, 'handling a message failed');
+  if (row.lost >= lostBeforeAlone) await giveUp(options, claimed);
+}
+
+async function giveUp({ db }: MessageLaneOptions, claimed: ClaimedMessage): Promise<void> {
+  await commitFailure(db, claimed, { code: 'YS-MESSAGE-LOST-WORKER', text: say('YS-MESSAGE-LOST-WORKER') });
 }

@@ -2,8 +2,9 @@ import type { FieldOptions } from '../../values/index.js';
 import type { Landmark } from './compile.js';
 import type { FitMemo } from './fit.js';
 import { type ConstantsMatch, canBeForgiven, firstWord, isAlmost, matchConstants } from './match-words.js';
-import type { Line, Token } from './normalise.js';
+import type { Line } from './normalise.js';
 import { isSeparator, skipSeparators } from './separators.js';
+import type { Token } from './token.js';
 
 /** A value's place on a line: character offsets of the text. */
 export interface SlotSpan {

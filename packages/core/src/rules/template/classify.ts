@@ -1,5 +1,5 @@
-import type { Token } from './normalise.js';
 import { isSeparator } from './separators.js';
+import type { Token } from './token.js';
 
 export type LineKind = 'blank' | 'ruling' | 'label only' | 'label and value' | 'bullet' | 'text';
 

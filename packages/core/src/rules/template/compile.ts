@@ -1,6 +1,7 @@
 import type { FieldOptions } from '../../values/index.js';
-import { normalise, type Token, tokenise } from './normalise.js';
+import { normalise, tokenise } from './normalise.js';
 import { isSeparator } from './separators.js';
+import type { Token } from './token.js';
 
 /** A place for a value; `field` is null for text to ignore. */
 export interface Slot {

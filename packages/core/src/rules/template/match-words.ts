@@ -1,7 +1,7 @@
 import { distance } from 'fastest-levenshtein';
 import { tokenWeight } from './compile.js';
-import type { Token } from './normalise.js';
 import { isSeparator } from './separators.js';
+import type { Token } from './token.js';
 
 /** Words shorter than this must be the same to the letter. */
 const forgivingLength = 5;

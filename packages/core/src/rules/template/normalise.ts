@@ -1,13 +1,6 @@
 import { linesOf } from '../../reading/lines.js';
 import { classify, type LineKind } from './classify.js';
-
-/** A word or a single mark, in the form in which templates and messages are compared. */
-export interface Token {
-  norm: string;
-  start: number;
-  end: number;
-  word: boolean;
-}
+import type { Token } from './token.js';
 
 export interface Line {
   index: number;

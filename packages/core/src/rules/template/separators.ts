@@ -1,4 +1,4 @@
-import type { Token } from './normalise.js';
+import type { Token } from './token.js';
 
 const marks = new Set([':', '=', '-', '\t', '|', '.', '…', '→', '>', '?', '*', '：']);
 

@@ -1,6 +1,6 @@
 import { deliveryEndpoints } from '@yellow-sieve/contract';
 import { getDelivery, listDeliveries, retryDelivery } from '../../store/delivery-store.js';
-import type { ServeContext } from '../app.js';
+import type { ServeContext } from '../serve-context.js';
 import { serveEndpoint } from '../serve-endpoint.js';
 
 export function serveDeliveries({ app, db, onward }: ServeContext): void {

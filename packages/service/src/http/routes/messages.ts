@@ -5,7 +5,7 @@ import { acceptMessage } from '../../intake/accept.js';
 import { getMailbox } from '../../store/mailbox-store.js';
 import { listMessages, messageDetail, messageRow, putThroughAgain } from '../../store/message-store.js';
 import { rawPieces } from '../../store/raw-store.js';
-import type { ServeContext } from '../app.js';
+import type { ServeContext } from '../serve-context.js';
 import { serveEndpoint } from '../serve-endpoint.js';
 
 export function serveMessages({ app, db, intake, onward }: ServeContext): void {

@@ -7,7 +7,7 @@ import { sheetBySecret } from '../../destinations/sheet/sheet-rows.js';
 import { csvOf } from '../../exports/csv.js';
 import { sheetTable } from '../../exports/sheet-file.js';
 import { xlsxOf } from '../../exports/xlsx.js';
-import type { ServeContext } from '../app.js';
+import type { ServeContext } from '../serve-context.js';
 import { sendFile } from '../serve-endpoint.js';
 
 type OpenMetrics = Registry<typeof Registry.OPENMETRICS_CONTENT_TYPE>;

@@ -6,7 +6,7 @@ import { recordTable } from '../../exports/record-file.js';
 import { xlsxOf } from '../../exports/xlsx.js';
 import { allRecords, getRecord, listRecords, type RecordFilter } from '../../store/record-store.js';
 import { getSieve } from '../../store/sieve-store.js';
-import type { ServeContext } from '../app.js';
+import type { ServeContext } from '../serve-context.js';
 import { type FileReply, serveEndpoint } from '../serve-endpoint.js';
 
 export function serveRecords({ app, db }: ServeContext): void {

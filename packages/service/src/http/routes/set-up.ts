@@ -17,7 +17,7 @@ import {
 } from '../../store/destination-store.js';
 import { getMailbox, listMailboxes, putMailbox } from '../../store/mailbox-store.js';
 import { getSieve, type LiveSieve, listSieves, putSieve } from '../../store/sieve-store.js';
-import type { ServeContext } from '../app.js';
+import type { ServeContext } from '../serve-context.js';
 import { serveEndpoint } from '../serve-endpoint.js';
 
 const sieveItem = ({ name, title, version, updated, source }: LiveSieve) => ({
