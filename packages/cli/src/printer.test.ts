@@ -25,6 +25,14 @@ describe('the printer', () => {
   test('shortens long cells, never keys', () => {
     const out = printed(table([['x'.repeat(300), '', 'k'.repeat(60)]]), false, 100);
     expect(out).toContain('…');
+    expect(
+      Math.max(
+        ...out
+          .replace(/\u001b\[\d+m/g, '')
+          .split('\n')
+          .map((line) => line.length),
+      ),
+    ).toBeLessThanOrEqual(100);
     expect(out).toContain('k'.repeat(60));
   });
 

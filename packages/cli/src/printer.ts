@@ -18,7 +18,8 @@ const none = {
   'right-mid': '',
   middle: '  ',
 };
-const widestCell = 48;
+/** Where no screen sets a limit. */
+const widestCell = 96;
 
 /** Where printing goes, and how wide it is. */
 export interface Screen {
@@ -51,24 +52,47 @@ function tableText(
   if (rows.length === 0) return 'Nothing yet.';
   // Columns that are empty everywhere only take room.
   const used = columns.map((_, i) => i).filter((i) => rows.some((row) => row[i]));
-  const longest =
-    width === undefined
-      ? widestCell * 2
-      : Math.max(12, Math.min(widestCell, Math.floor((width / Math.max(1, used.length)) * 1.8)));
-  const short = (cell: string, i: number) =>
-    columns[i] === 'key' || cell.length <= longest ? cell : `${cell.slice(0, longest - 1)}…`;
-  const table = new Table({
-    chars: none,
-    style: { head: width === undefined ? [] : ['bold'], border: [], 'padding-left': 0, 'padding-right': 0 },
-    head: used.map((i) => columns[i] ?? ''),
-  });
-  for (const row of rows) table.push(used.map((i) => clean(short(row[i] ?? '', i))));
+  const head = used.map((i) => columns[i] ?? '');
+  const cells = rows.map((row) => used.map((i) => clean(row[i] ?? '')));
+  const widths = fitWidths(head, cells, width);
+  const padding = { 'padding-left': 0, 'padding-right': 0 };
+  const style = { head: width === undefined ? [] : ['bold'], border: [], ...padding };
+  const table = new Table({ chars: none, style, head: head.map((name, i) => shorten(name, widths[i] ?? 0)) });
+  for (const row of cells) table.push(row.map((cell, i) => shorten(cell, widths[i] ?? 0)));
   return table
     .toString()
     .split('\n')
     .map((line) => line.trimEnd())
     .join('\n');
 }
+
+const gap = 2;
+const narrowest = 7;
+
+/** Widths that fit the screen: the widest columns give way first. Keys are to be copied, so they stay whole. */
+function fitWidths(
+  head: readonly string[],
+  cells: readonly (readonly string[])[],
+  width: number | undefined,
+): number[] {
+  const widths = head.map((name, i) => Math.max(name.length, ...cells.map((row) => row[i]?.length ?? 0)));
+  if (width === undefined)
+    return widths.map((wanted, i) => (head[i] === 'key' ? wanted : Math.min(wanted, widestCell)));
+  let over = widths.reduce((sum, wanted) => sum + wanted + gap, -gap) - width;
+  while (over > 0) {
+    const widest = widths.reduce(
+      (best, wanted, i) => (head[i] !== 'key' && wanted > (widths[best] ?? 0) ? i : best),
+      head[0] === 'key' ? 1 : 0,
+    );
+    if ((widths[widest] ?? 0) <= narrowest) break;
+    widths[widest] = (widths[widest] ?? 0) - 1;
+    over--;
+  }
+  return widths;
+}
+
+const shorten = (cell: string, width: number) =>
+  cell.length <= width ? cell : `${cell.slice(0, Math.max(0, width - 1))}…`;
 
 /** A message must not be able to steer the terminal. */
 const clean = (cell: string) => cell.replace(/[\u0000-\u001f\u007f-\u009f]/g, ' ');

@@ -53,6 +53,17 @@ describe('from one email to delivered records', () => {
     expect(notice?.raw).toContain('Auto-Submitted: auto-generated');
   });
 
+  test('a route whose condition does not hold says why, and sends nothing', async () => {
+    await sendRaw(world.smtpPort, mail('Berth request: Tern', form('Tern', 9)));
+    const detail = await settled(world.client, 'Berth request: Tern');
+    expect(detail.deliveries.map(({ destination }) => destination).sort()).toEqual(['berth-book', 'berth-table']);
+    expect(detail.routes.find(({ destination }) => destination === 'harbour-master')).toMatchObject({
+      fires: false,
+      why: 'length is “9”, so “over 20” does not hold',
+    });
+    expect(world.mail.arrived.some(({ raw }) => raw.includes('Tern'))).toBe(false);
+  });
+
   test('every value says where it was read, and the raw message stands there', async () => {
     const detail = await settled(world.client, 'Berth request: Selkie');
     const reading = (await world.client.messages.reading({ params: { key: detail.key } })) as { text: string };

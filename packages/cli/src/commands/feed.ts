@@ -13,7 +13,7 @@ export const feed: Command = {
   about: 'Put messages into a mailbox of the service; - reads one from standard input',
   args: '<mailbox> <messages...>',
   options: [
-    { flags: '--wait', about: 'wait until each is done, and return the records' },
+    { flags: '--wait', about: 'wait until each is done and delivered, and return the records' },
     { flags: '--seconds <seconds>', about: 'how long to wait at the most', default: '60' },
   ],
   examples: [
@@ -39,7 +39,8 @@ export const feed: Command = {
 async function whenDone(service: Client, key: string, seconds: number): Promise<MessageDetail> {
   for (const until = Date.now() + seconds * 1000; Date.now() < until; await sleep(pollMs)) {
     const detail = await service.messages.get({ params: { key } });
-    if (detail.state !== 'waiting') return detail;
+    const onItsWay = detail.deliveries.some(({ state }) => state === 'waiting');
+    if (detail.state !== 'waiting' && !onItsWay) return detail;
   }
   throw new CallError('YS-CLI-WAITED', { seconds, message: key });
 }

@@ -1,5 +1,5 @@
 import { basename } from 'node:path';
-import { type JsonValue, publicOutcome } from '@yellow-sieve/core';
+import { type JsonValue, type PublicOutcome, publicOutcome } from '@yellow-sieve/core';
 import type { Command } from '../command.js';
 import { modelAt } from '../offline/ask-model.js';
 import { loadAnswers, loadMailbox, readBytes } from '../offline/files.js';
@@ -36,15 +36,21 @@ export const sift: Command = {
     const fields = [...new Set(outcomes.flatMap((outcome) => Object.keys(outcome.fields)))];
     return {
       kind: 'table',
-      columns: ['message', 'verdict', ...fields, 'why'],
+      columns: ['message', 'verdict', ...fields],
       rows: outcomes.map((outcome) => [
         basename(outcome.message),
         outcome.verdict,
         ...fields.map((field) => shown(outcome.fields[field])),
-        outcome.reasons.map(({ text }) => text).join(' '),
       ]),
+      ...whyNote(outcomes),
       json: outcomes,
       exit: outcomes.every(({ verdict }) => verdict === 'sound' || verdict === 'skipped') ? 0 : 1,
     };
   },
 };
+
+/** Reasons are sentences: they stand below the table, where there is room for them. */
+function whyNote(outcomes: readonly PublicOutcome[]): { note?: string } {
+  const lines = outcomes.flatMap(({ message, reasons }) => reasons.map(({ text }) => `${basename(message)}: ${text}`));
+  return lines.length > 0 ? { note: lines.join('\n') } : {};
+}

@@ -95,6 +95,7 @@ export function compileRoute(
 /** What a route does in a scene: the lines it would write when it fires, and the reason in either case. */
 export function hitRoute(route: CompiledRoute, scope: string, scene: Scene): RouteHit {
   const decision = route.when ? decide(route.when, scene) : { holds: true, why: 'no condition' };
+  if (!decision.holds) return { ...named(route, scope), fires: false, why: decision.why, lines: [] };
   const scenes =
     route.each === 'row'
       ? scene.rows.map((row, i) => ({ row: String(i), scene: { ...scene, row } }))
