@@ -38,6 +38,8 @@ describe('the printer', () => {
 
   test('a message cannot steer the terminal', () => {
     expect(printed(table([['\u001b[31mred\u0007', '', 'k']]))).not.toMatch(/[\u001b\u0007]/);
+    expect(printed({ kind: 'text', text: 'a\u001b[2Jb\n\tc', json: null })).toBe('a [2Jb\n\tc\n');
+    expect(printed({ ...table([['a', '', 'k']]), note: 'x\u001by' })).toContain('x y');
   });
 
   test('JSON is one document a line', () => {

@@ -32,11 +32,11 @@ export interface Screen {
 export function print(output: Output, json: boolean, screen: Screen): void {
   if (output.kind === 'bytes') screen.write(output.bytes);
   else if (json) screen.write(jsonText(output.json));
-  else if (output.kind === 'text') screen.write(`${output.text}\n`);
-  else
-    screen.write(
-      `${tableText(output.columns, output.rows, screen.columns)}\n${output.note ? `\n${output.note}\n` : ''}`,
-    );
+  else if (output.kind === 'text') screen.write(`${clean(output.text, keepLines)}\n`);
+  else {
+    const note = output.note ? `\n${clean(output.note, keepLines)}\n` : '';
+    screen.write(`${tableText(output.columns, output.rows, screen.columns)}\n${note}`);
+  }
 }
 
 /** One document, or one a line for lists of them. */
@@ -94,5 +94,8 @@ function fitWidths(
 const shorten = (cell: string, width: number) =>
   cell.length <= width ? cell : `${cell.slice(0, Math.max(0, width - 1))}…`;
 
+const allControls = /[\u0000-\u001f\u007f-\u009f]/g;
+const keepLines = /[\u0000-\u0008\u000b-\u001f\u007f-\u009f]/g;
+
 /** A message must not be able to steer the terminal. */
-const clean = (cell: string) => cell.replace(/[\u0000-\u001f\u007f-\u009f]/g, ' ');
+const clean = (text: string, controls = allControls) => text.replace(controls, ' ');

@@ -1,5 +1,5 @@
 import { type Scene, valuesOf } from '../names/index.js';
-import { toText, type Value } from '../values/index.js';
+import { plainSpaces, toText, type Value } from '../values/index.js';
 import type { CompiledCondition, CompiledOperand } from './compile.js';
 import { type Answer, sumIs } from './tests.js';
 
@@ -81,11 +81,14 @@ const operandValue = (operand: CompiledOperand, scene: Scene): Value | null =>
   operand.kind === 'value' ? operand.value : (valuesOf(operand.name, scene)[0] ?? null);
 
 function explain(condition: TestCondition, values: readonly Value[], holds: boolean, scene: Scene): string {
-  const long = (text: string) => (text.length > 40 ? `${text.slice(0, 39)}…` : text);
+  const long = (value: Value) => {
+    const text = plainSpaces(toText(value));
+    return text.length > 40 ? `${text.slice(0, 39)}…` : text;
+  };
   const given = condition.operands
     .map((operand) => operandValue(operand, scene))
-    .map((value) => (value ? `“${long(toText(value))}”` : 'nothing'));
-  const have = values[0] ? `“${long(toText(values[0]))}”` : 'nothing';
+    .map((value) => (value ? `“${long(value)}”` : 'nothing'));
+  const have = values[0] ? `“${long(values[0])}”` : 'nothing';
   const tested = [condition.testName, given.join(', ')].filter(Boolean).join(' ');
   return holds
     ? `${condition.name} ${tested}`
