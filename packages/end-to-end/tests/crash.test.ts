@@ -5,7 +5,7 @@ import { setTimeout as sleep } from 'node:timers/promises';
 import { afterAll, beforeAll, expect, test } from '@jest/globals';
 import nodemailer from 'nodemailer';
 import { freePort, startDatabase } from '../../../scripts/database.mjs';
-import { setUpBerths, startWorld, until, type World } from './harness.js';
+import { sendRaw, setUpBerths, startWorld, until, type World } from './harness.js';
 
 const messages = 300;
 const senders = 6;
@@ -107,4 +107,25 @@ test('killed at random while 300 messages come in, with the database restarted o
     'SELECT COUNT(*) AS n, (SELECT COUNT(*) FROM record_revision) AS revisions FROM record',
   );
   expect(records?.revisions).toBe(records?.n);
+});
+
+test('while the database is down, senders are told to come back, and nothing is taken', async () => {
+  const once = () => sendRaw(world.smtpPort, mail('Downtime'));
+  await database.stop();
+  await expect(once()).rejects.toMatchObject({ responseCode: 451 });
+  const feed = world.client.messages.feed({ params: { mailbox: 'berths' }, body: Buffer.from(mail('Downtime')) });
+  await expect(feed).rejects.toMatchObject({ code: 'YS-DATABASE-DOWN', problem: { status: 503 } });
+  expect((await fetch(`${world.url}/health/ready`)).status).toBe(503);
+  expect((await fetch(`${world.url}/health/live`)).status).toBe(200);
+  database = await startDatabase({ folder, port: database.port });
+  await until('mail is taken again', () => once().catch(() => null));
+  await until(
+    'it is done',
+    async () =>
+      (
+        await world.sql<{ n: number }>(
+          "SELECT COUNT(*) AS n FROM message WHERE subject LIKE '%Downtime' AND state = 'done'",
+        )
+      )[0]?.n === 1,
+  );
 });

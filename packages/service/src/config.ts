@@ -1,3 +1,4 @@
+import { YsError } from '@yellow-sieve/core';
 import * as v from 'valibot';
 
 const port = v.pipe(v.string(), v.transform(Number), v.integer(), v.minValue(0), v.maxValue(65_535));
@@ -44,13 +45,13 @@ export interface Config {
 
 /**
  * The configuration from environment variables.
- * @throws Error with one sentence that names every variable that is missing or wrong.
+ * @throws YsError with one sentence that names every variable that is missing or wrong.
  */
 export function readConfig(env: NodeJS.ProcessEnv): Config {
   const result = v.safeParse(schema, env);
   if (!result.success) {
     const wrong = result.issues.map((issue) => `${v.getDotPath(issue)} (${issue.message})`).join(', ');
-    throw new Error(`The configuration cannot be used: ${wrong}. Set these environment variables and start again.`);
+    throw new YsError('YS-START-CONFIG', { detail: wrong });
   }
   const { output: o } = result;
   return {

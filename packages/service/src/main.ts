@@ -1,3 +1,4 @@
+import { say } from '@yellow-sieve/core';
 import { readConfig } from './config.js';
 import { startService } from './service.js';
 
@@ -17,11 +18,8 @@ try {
   process.on('SIGINT', stop);
   process.on('SIGTERM', stop);
 } catch (error) {
-  const { code, port } = error as { code?: string; port?: number };
-  const said =
-    code === 'EADDRINUSE'
-      ? `The port ${port} is taken. Stop what uses it, or choose another by YELLOW_SIEVE_HTTP_PORT or YELLOW_SIEVE_SMTP_PORT.`
-      : (error as Error).message;
+  const { code, port = '' } = error as { code?: string; port?: number };
+  const said = code === 'EADDRINUSE' ? say('YS-START-PORT', { port }) : (error as Error).message;
   process.stderr.write(`${said}\n`);
   process.exit(1);
 }

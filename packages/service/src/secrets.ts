@@ -1,6 +1,7 @@
 import { createCipheriv, createDecipheriv, createHash, randomBytes } from 'node:crypto';
 import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { dirname } from 'node:path';
+import { YsError } from '@yellow-sieve/core';
 
 /** Seals what must not stand readable in the database: AES-256-GCM, with the key's id in front. */
 export class Secrets {
@@ -17,10 +18,7 @@ export class Secrets {
       writeFileSync(file, `${randomBytes(32).toString('base64')}\n`, { mode: 0o600 });
     }
     const key = Buffer.from(readFileSync(file, 'utf8').trim(), 'base64');
-    if (key.length !== 32)
-      throw new Error(
-        `The key file ${file} does not hold 32 bytes in base64. Put the right key back, or remove the file and enter all connections anew.`,
-      );
+    if (key.length !== 32) throw new YsError('YS-START-KEY-FILE', { file });
     return new Secrets(key);
   }
 
@@ -35,7 +33,7 @@ export class Secrets {
 
   open(text: string): unknown {
     const [id, nonce = '', tag = '', sealed = ''] = text.split('.');
-    if (id !== this.id) throw new Error(`A secret was sealed with the key ${id}, and the key file holds ${this.id}.`);
+    if (id !== this.id) throw new YsError('YS-START-KEY-OTHER', { sealed: id ?? '', held: this.id });
     const decipher = createDecipheriv('aes-256-gcm', this.key, Buffer.from(nonce, 'base64'));
     decipher.setAuthTag(Buffer.from(tag, 'base64'));
     return JSON.parse(

@@ -200,6 +200,26 @@ export const catalogue = {
   },
   'YS-MODEL-REQUEST': { status: 422, sentence: 'A prompt rule needs a model, and none is set up here.' },
 
+  'YS-START-CONFIG': {
+    status: 500,
+    sentence: 'The configuration cannot be used: {detail}. Set these environment variables and start again.',
+  },
+  'YS-START-PORT': {
+    status: 500,
+    sentence:
+      'The port {port} is taken. Stop what uses it, or choose another by YELLOW_SIEVE_HTTP_PORT or YELLOW_SIEVE_SMTP_PORT.',
+  },
+  'YS-START-KEY-FILE': {
+    status: 500,
+    sentence:
+      'The key file {file} does not hold 32 bytes in base64. Put the right key back, or remove the file and enter all connections anew.',
+  },
+  'YS-START-KEY-OTHER': {
+    status: 500,
+    sentence:
+      'A secret was sealed with the key {sealed}, and the key file holds {held}. Put the right key back, or enter the connection anew.',
+  },
+
   // command line
   'YS-CLI-CALL': { status: 400, sentence: '{detail}' },
   'YS-CLI-UNREACHABLE': { status: 503, sentence: 'No service answers at {url}. Start it, or set YELLOW_SIEVE_URL.' },
