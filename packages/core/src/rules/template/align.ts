@@ -7,14 +7,14 @@ import { FitMemo } from './fit.js';
 import { canBeForgiven } from './match-words.js';
 import { type Line, normalise } from './normalise.js';
 import { scoreLayout } from './score.js';
-import { rivalOf } from './ties.js';
 
 /** What one layout makes of a text. */
 export interface Alignment {
   layout: CompiledLayout;
   /** 0 to 1. */
   score: number;
-  spans: { span: SlotSpan; candidate: Candidate; rival: Candidate | null }[];
+  spans: { span: SlotSpan; candidate: Candidate }[];
+  claimed: ReadonlyMap<number, Candidate>;
   missing: Landmark[];
   candidates: Candidate[][];
   steps: number;
@@ -60,10 +60,9 @@ export function align(
   const candidates = layout.landmarks.map((landmark) => candidatesOf(landmark, search));
   const claimed = claimPlaces(candidates);
   const claimedLines = new Set([...claimed.values()].map(({ line }) => line.index));
-  const spans = [...claimed.values()].flatMap((candidate) => {
-    const rival = rivalOf(candidate, candidates[candidate.landmark.index] ?? [], claimed);
-    return spansFor(candidate, claimedLines, search).map((span) => ({ span, candidate, rival }));
-  });
+  const spans = [...claimed.values()].flatMap((candidate) =>
+    spansFor(candidate, claimedLines, search).map((span) => ({ span, candidate })),
+  );
   return {
     layout,
     score: scoreLayout(
@@ -73,6 +72,7 @@ export function align(
       search,
     ),
     spans,
+    claimed,
     missing: layout.landmarks.filter(({ index }) => !claimed.has(index)),
     candidates,
     steps: mostCandidates - search.budget.left,

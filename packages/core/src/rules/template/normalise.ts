@@ -30,21 +30,19 @@ export function normalise(text: string, most: number): Line[] {
 
 /** Tokens of a text that stands at an offset. */
 export function tokenise(text: string, offset: number): Token[] {
-  return [...text.matchAll(tokenPattern)].map((match) => {
-    const norm = normal(match[0]);
-    return {
-      norm,
-      start: offset + match.index,
-      end: offset + match.index + match[0].length,
-      word: /[\p{L}\p{N}]/u.test(match[0]),
-    };
-  });
+  const tokens: Token[] = [];
+  for (const { 0: written, index } of text.matchAll(tokenPattern)) {
+    const plain = ascii.test(written);
+    const norm = plain ? written.toLowerCase() : folded(written);
+    const word = plain ? /^[a-z0-9]/.test(norm) : /[\p{L}\p{N}]/u.test(written);
+    tokens.push({ norm, start: offset + index, end: offset + index + written.length, word });
+  }
+  return tokens;
 }
 
 const ascii = /^[\t\x21-\x7e]+$/;
 
-function normal(token: string): string {
-  if (ascii.test(token)) return token.toLowerCase();
+function folded(token: string): string {
   return token
     .normalize('NFKC')
     .toLowerCase()

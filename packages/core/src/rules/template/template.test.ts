@@ -127,6 +127,11 @@ describe('one marked sample, and messages that are not quite like it', () => {
     expect(problems).toEqual([expect.objectContaining({ code: 'YS-TEMPLATE-TWO-PLACES', path: 'vessel' })]);
   });
 
+  test('the same label twice with the same value is no problem', async () => {
+    const text = message('Vessel: Kittiwake', 'Vessel: Kittiwake', lines.length, lines.arrives, lines.email);
+    expect((await fill(text)).fields).toEqual(expected);
+  });
+
   test('a value may begin with a mark', async () => {
     expect((await fill(message('Vessel: =SUM(A1)', lines.length, lines.arrives, lines.email))).fields.vessel).toBe(
       '=SUM(A1)',

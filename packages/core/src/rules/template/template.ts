@@ -8,6 +8,7 @@ import { type Alignment, align, indexText } from './align.js';
 import { type CompiledLayout, compileLayout } from './compile.js';
 import { howRead, passedOver, round } from './explain.js';
 import { recognisedFrom } from './score.js';
+import { rivalOf } from './ties.js';
 
 const entries = {
   layouts: v.pipe(
@@ -127,11 +128,11 @@ function mergeSlots(findings: readonly Finding[]): Finding[] {
 
 function findingsOf(alignment: Alignment | null, view: View | null, run: RuleRun, { fields }: RuleCompiler): Finding[] {
   if (!alignment || !view) return [];
-  return alignment.spans.flatMap(({ span, rival }): Finding[] => {
+  return alignment.spans.flatMap(({ span, candidate }): Finding[] => {
     const { field, start, end } = span;
     const options = field === null ? undefined : fields[field];
     if (field === null || !options) return [];
-    if (rival) {
+    if (rivalOf(candidate, alignment, view.text)) {
       const evidence = evidenceAt(view, start, end, run.rule);
       return [
         {

@@ -1,3 +1,4 @@
+import type { Alignment } from './align.js';
 import type { Candidate } from './candidates.js';
 
 /** Scores this near to each other are a tie. */
@@ -5,29 +6,27 @@ const tieMargin = 0.02;
 
 /**
  * A candidate that would have done as well as the claimed one: as high a score, on a free line between the neighbours'
- * places, so that nothing speaks for either. Null when there is none, or when both give the same text.
+ * places, so that nothing speaks for either. Null when there is none, or when it gives the same text.
  */
 export function rivalOf(
   claimed: Candidate,
-  all: readonly Candidate[],
-  places: ReadonlyMap<number, Candidate>,
+  { candidates, claimed: places }: Pick<Alignment, 'candidates' | 'claimed'>,
+  text: string,
 ): Candidate | null {
   const { landmark } = claimed;
-  if (landmark.slots.length === 0 && !landmark.below) return null;
+  const all = candidates[landmark.index] ?? [];
+  if (all.length < 2 || (landmark.slots.length === 0 && !landmark.below)) return null;
   const before = neighbour(places, landmark.index, -1)?.line.index ?? Number.NEGATIVE_INFINITY;
   const after = neighbour(places, landmark.index, 1)?.line.index ?? Number.POSITIVE_INFINITY;
   const taken = new Set([...places.values()].map(({ line }) => line.index));
-  return (
-    all.find(
-      (other) =>
-        other !== claimed &&
-        other.score >= claimed.score * (1 - tieMargin) &&
-        !taken.has(other.line.index) &&
-        other.line.index > before &&
-        other.line.index < after,
-    ) ?? null
-  );
+  const asGood = (other: Candidate) => other !== claimed && other.score >= claimed.score * (1 - tieMargin);
+  const free = ({ line }: Candidate) => !taken.has(line.index) && line.index > before && line.index < after;
+  return all.find((other) => asGood(other) && free(other) && valuesOf(other, text) !== valuesOf(claimed, text)) ?? null;
 }
+
+/** The texts in a candidate's slots; those under a label are not known yet, so they never count as the same. */
+const valuesOf = ({ landmark, line, spans }: Candidate, text: string) =>
+  landmark.below ? String(line.index) : spans.map(({ start, end }) => text.slice(start, end)).join('\0');
 
 function neighbour(places: ReadonlyMap<number, Candidate>, from: number, step: -1 | 1): Candidate | undefined {
   const most = Math.max(...places.keys());
