@@ -10,7 +10,10 @@ const read: ValueType['read'] = (raw, _options, { region }) => {
   const country = region !== null && isSupportedCountry(region) ? (region as CountryCode) : undefined;
   const international = text.startsWith('00') ? `+${text.slice(2)}` : text;
   if (!international.startsWith('+') && country === undefined) return { ok: false, code: 'YS-VALUE-PHONE-REGION' };
-  const phone = parsePhoneNumberFromString(international, country);
+  const phone = parsePhoneNumberFromString(international, {
+    ...(country ? { defaultCountry: country } : {}),
+    extract: false,
+  });
   return phone?.isPossible()
     ? { ok: true, value: { kind: 'phone', e164: phone.number } }
     : { ok: false, code: 'YS-VALUE-PHONE' };

@@ -68,17 +68,23 @@ export function candidatesOf(landmark: Landmark, search: CandidateSearch): Candi
 }
 
 /** Lines that have the rarest word of the constants, or one that is a letter away from it. */
-function linesWith(constants: readonly Token[], { index, forgivable }: CandidateSearch): readonly number[] {
-  let rarest: number[] | null = null;
-  for (const constant of constants) {
-    if (!constant.word) continue;
-    const on = new Set(index.get(constant.norm) ?? []);
-    if (canBeForgiven(constant.norm)) {
-      for (const [word, lines] of forgivable) if (isAlmost(word, constant.norm)) for (const line of lines) on.add(line);
-    }
-    if (rarest === null || on.size < rarest.length) rarest = [...on].sort((a, b) => a - b);
+function linesWith(constants: readonly Token[], search: CandidateSearch): readonly number[] {
+  let rarest: readonly number[] | null = null;
+  for (const { word, norm } of constants) {
+    if (!word) continue;
+    const lines = linesOfWord(norm, search);
+    if (rarest === null || lines.length < rarest.length) rarest = lines;
+    if (rarest.length === 0) break;
   }
   return rarest ?? [];
+}
+
+function linesOfWord(word: string, { index, forgivable }: CandidateSearch): readonly number[] {
+  const exact = index.get(word) ?? [];
+  if (!canBeForgiven(word)) return exact;
+  const almost = forgivable.filter(([other]) => isAlmost(other, word));
+  if (almost.length === 0) return exact;
+  return [...new Set([...exact, ...almost.flatMap(([, lines]) => lines)])].sort((a, b) => a - b);
 }
 
 function bestOnLine(landmark: Landmark, line: Line, search: CandidateSearch): Candidate | null {
