@@ -75,7 +75,7 @@ function compilePart(
   return strangers.length > 0 ? undefined : compiled;
 }
 
-/** One layout tried on a message. */
+/** The layout that fits best, tried on text and subject. */
 interface Trial {
   layout: Layout;
   text: Alignment | null;
@@ -85,33 +85,43 @@ interface Trial {
 
 function runTemplate(layouts: readonly Layout[], run: RuleRun, compiler: RuleCompiler): RuleResult {
   const { limits } = run.facts;
-  const body = run.view('message.body');
-  const subject = run.view('message.subject');
-  const indexedBody = indexText(body?.text ?? '', limits.templateLines, compiler.fields, run.context);
-  const indexedSubject = indexText(subject?.text ?? '', 1, compiler.fields, run.context);
-  const attempt = (part: CompiledLayout | null, indexed: typeof indexedBody) =>
-    part ? align(part, indexed, compiler.fields, limits.templateCandidates) : null;
-  const trials: Trial[] = layouts.map((layout) => {
-    const parts = { text: attempt(layout.text, indexedBody), subject: attempt(layout.subject, indexedSubject) };
-    return { layout, ...parts, score: parts.text?.score ?? parts.subject?.score ?? 0 };
-  });
-  const best = trials.reduce((a, b) => (b.score > a.score ? b : a));
-  const steps = trials.reduce((sum, { text, subject: part }) => sum + (text?.steps ?? 0) + (part?.steps ?? 0), 0);
+  const views = { text: run.view('message.body'), subject: run.view('message.subject') };
+  const index = (view: View | null, most: number) => indexText(view?.text ?? '', most, compiler.fields, run.context);
+  const indexed = { text: index(views.text, limits.templateLines), subject: index(views.subject, 1) };
+  const attempt: Attempt = (part, at) =>
+    part ? align(part, indexed[at], compiler.fields, limits.templateCandidates) : null;
+  const { best, tried, steps } = fitBest(layouts, attempt);
   const layout = { name: best.layout.name, score: best.score, recognised: best.score >= recognisedFrom };
-  const tried = trials.map((trial) => ({ layout: trial.layout.name, score: trial.score }));
-  if (!layout.recognised) {
-    return { findings: [], layout, steps, trace: { looked_at: 'message.body', layouts: tried, nearest: layout.name } };
-  }
-  const findings = [...findingsOf(best.text, body, run, compiler), ...findingsOf(best.subject, subject, run, compiler)];
-  const stopped = best.text?.stopped
-    ? [problemAt('YS-RULE-STOPPED', '', { rule: run.rule, limit: `${limits.templateCandidates} places` }, undefined)]
-    : [];
+  const trace = { looked_at: 'message.body', layouts: tried };
+  if (!layout.recognised) return { findings: [], layout, steps, trace: { ...trace, nearest: layout.name } };
+  const read = (part: keyof typeof views) => findingsOf(best[part], views[part], run, compiler);
+  const limit = `${limits.templateCandidates} places`;
   return {
-    findings: mergeSlots(findings),
+    findings: mergeSlots([...read('text'), ...read('subject')]),
     layout,
-    problems: stopped,
+    problems: best.text?.stopped ? [problemAt('YS-RULE-STOPPED', '', { rule: run.rule, limit }, undefined)] : [],
     steps,
-    trace: { looked_at: 'message.body', layouts: tried, layout: layout.name, ...traceOf(best, body) },
+    trace: { ...trace, layout: layout.name, ...traceOf(best, views.text) },
+  };
+}
+
+type Attempt = (part: CompiledLayout | null, at: 'text' | 'subject') => Alignment | null;
+
+/** Tries all layouts: each is judged by its text, or by its subject where it has no text. The best one's subject is read too. */
+function fitBest(
+  layouts: readonly Layout[],
+  attempt: Attempt,
+): { best: Trial; tried: { layout: string; score: number }[]; steps: number } {
+  const judged = layouts.map((layout) => {
+    const alignment = layout.text ? attempt(layout.text, 'text') : attempt(layout.subject, 'subject');
+    return { layout, alignment, score: alignment?.score ?? 0 };
+  });
+  const { layout, alignment, score } = judged.reduce((a, b) => (b.score > a.score ? b : a));
+  const subject = attempt(layout.subject, 'subject');
+  return {
+    best: { layout, score, text: layout.text ? alignment : null, subject },
+    tried: judged.map((trial) => ({ layout: trial.layout.name, score: trial.score })),
+    steps: judged.reduce((sum, trial) => sum + (trial.alignment?.steps ?? 0), subject?.steps ?? 0),
   };
 }
 
