@@ -94,6 +94,8 @@ describe('from one email to delivered records', () => {
     );
     expect(count?.n).toBe(1);
     expect((await (await sheet('csv')).text()).match(/Selkie of Skerry/g)).toHaveLength(1);
+    // Nothing changed, so nobody is mailed a second time.
+    expect(world.mail.arrived.filter(({ raw }) => raw.includes('Selkie of Skerry, 21.5 m'))).toHaveLength(1);
   });
 
   test('a vessel that is a formula reaches the sheets as text', async () => {

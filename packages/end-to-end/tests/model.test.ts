@@ -72,4 +72,18 @@ describe('a model that does not do well', () => {
     await Promise.all([done(first), done(second)]);
     expect((await asked()) - before).toBe(1);
   });
+
+  test('a question that was given up ends in review, for every message that asks it, and is asked anew when put through again', async () => {
+    await world.sql("DELETE FROM connection WHERE name = 'model'");
+    const [first, second] = [await feed('Forlorn'), await feed('Forlorn')];
+    for (const key of [first, second, await feed('Forlorn')]) {
+      expect((await done(key)).reasons.map(({ code }) => code)).toContain('YS-PROMPT-FAILED');
+    }
+    await setUpBerths(world);
+    await world.client.messages.again({ params: { key: first } });
+    await until(
+      'it was answered',
+      async () => ((await look(first)).outcome as { fields: { vessel: string } }).fields.vessel === 'Forlorn',
+    );
+  });
 });

@@ -28,10 +28,6 @@ export const catalogue = {
     status: 422,
     sentence: '“{field}” is declared as a field and as a column of the rows. Names are shared: rename one.',
   },
-  'YS-FIELD-OPTION': {
-    status: 422,
-    sentence: 'A field of type {type} has no option “{key}”{nearest}. Remove it or change the type.',
-  },
   'YS-FIELD-TYPE': { status: 422, sentence: '“{type}” is no field type{nearest}.' },
   'YS-RULE-KIND': { status: 422, sentence: '“{kind}” is no rule kind{nearest}.' },
   'YS-CONDITION-NAME': { status: 422, sentence: '“{name}” is not known in conditions{nearest}.' },
@@ -102,7 +98,6 @@ export const catalogue = {
     status: 422,
     sentence: '“{field}” could be read from two places that fit equally well, so neither is taken.',
   },
-  'YS-TEMPLATE-NOT-RECOGNISED': { status: 422, sentence: 'No layout was recognised (nearest: {layout}, {percent} %).' },
   'YS-RULE-STOPPED': { status: 422, sentence: 'The rule “{rule}” was stopped at its limit of {limit}.' },
   'YS-RULE-SEVERAL': {
     status: 422,
@@ -152,7 +147,7 @@ export const catalogue = {
   'YS-DELIVERY-UNREACHABLE': { status: 502, sentence: 'The destination could not be reached: {detail}.' },
   'YS-DELIVERY-UNCERTAIN': {
     status: 502,
-    sentence: 'No answer came after sending; the destination is looked at before another try.',
+    sentence: 'No answer came after sending, so it may have arrived; it is tried again under the same identity.',
   },
   'YS-DELIVERY-GAVE-UP': { status: 502, sentence: 'The destination could not be reached in {count} tries: {detail}.' },
   'YS-DELIVERY-STATE': { status: 409, sentence: 'A delivery that is {state} cannot be retried.' },
@@ -198,7 +193,6 @@ export const catalogue = {
     status: 500,
     sentence: 'Something went wrong inside the service. It is in the log under {reference}.',
   },
-  'YS-MODEL-REQUEST': { status: 422, sentence: 'A prompt rule needs a model, and none is set up here.' },
 
   'YS-START-CONFIG': {
     status: 500,
@@ -221,7 +215,6 @@ export const catalogue = {
   },
 
   // command line
-  'YS-CLI-CALL': { status: 400, sentence: '{detail}' },
   'YS-CLI-UNREACHABLE': { status: 503, sentence: 'No service answers at {url}. Start it, or set YELLOW_SIEVE_URL.' },
   'YS-CLI-NO-SERVICE': {
     status: 400,

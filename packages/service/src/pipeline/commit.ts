@@ -81,19 +81,30 @@ export async function commitWants(
     let open = 0;
     for (const { digest, request } of wants) {
       await tx.insert(messageWant).values({ messageId: claimed.id, digest }).onDuplicateKeyUpdate({ set: { digest } });
-      const [known] = await tx
+      await openWant(tx, digest, request);
+      // Looked at only now: the question's row is ours, so no answer can be kept between this look and the commit.
+      const [kept] = await tx
         .select({ digest: keptAnswer.digest })
         .from(keptAnswer)
         .where(eq(keptAnswer.digest, digest));
-      if (known) continue;
-      open++;
-      await tx
-        .insert(want)
-        .values({ digest, request, state: 'waiting', dueAt: new Date() })
-        .onDuplicateKeyUpdate({ set: { digest } });
+      if (kept) await tx.update(want).set({ state: 'answered' }).where(eq(want.digest, digest));
+      else open++;
     }
     return { ...columnsOf(summary), state: 'waiting' as const, wants: open };
   });
+}
+
+/** Asks a question, or asks it again when it had been given up. One that is being asked is left as it is. */
+async function openWant(tx: Executor, digest: string, request: unknown): Promise<void> {
+  const fresh = { state: 'waiting' as const, attempts: 0, dueAt: new Date() };
+  await tx
+    .insert(want)
+    .values({ digest, request, ...fresh })
+    .onDuplicateKeyUpdate({ set: { digest } });
+  await tx
+    .update(want)
+    .set({ ...fresh, detail: null })
+    .where(and(eq(want.digest, digest), eq(want.state, 'failed')));
 }
 
 type MessageChange = Partial<typeof message.$inferInsert>;

@@ -1,5 +1,5 @@
-import { type Code, type Line, type RouteHit, say, type Verdict } from '@yellow-sieve/core';
-import { eq } from 'drizzle-orm';
+import { type Code, canonicalJson, type Line, type RouteHit, say, type Verdict } from '@yellow-sieve/core';
+import { and, eq, inArray, notInArray } from 'drizzle-orm';
 import { v7 as uuid } from 'uuid';
 import type { Executor } from '../database/connect.js';
 import { delivery, destination, routeHit } from '../database/schema.js';
@@ -22,6 +22,7 @@ export async function fillOutbox(
   hits: readonly RouteHit[],
 ): Promise<void> {
   await tx.delete(routeHit).where(eq(routeHit.messageId, message.id));
+  const current: string[] = [];
   for (const hit of hits) {
     const { route, to, fires, why, lines } = hit;
     await tx
@@ -29,14 +30,37 @@ export async function fillOutbox(
       .values({ messageId: message.id, route, revision: message.revision, destination: to, fires, why, lines });
     // A record in review shows what would go, and waits; only what cannot wait goes at once.
     const goes = fires && verdict !== 'skipped' && (verdict === 'sound' || hit.inReview === 'deliver');
-    if (goes) for (const line of lines) await putDelivery(tx, message, hit, line);
+    if (goes) for (const line of lines) current.push(await putDelivery(tx, message, hit, line));
   }
+  await dropSuperseded(tx, message, current);
 }
 
-async function putDelivery(tx: Executor, message: OutboxMessage, hit: RouteHit, line: Line): Promise<void> {
+/** What an earlier revision would still have sent, and this one does not, is not sent. What has left stays listed. */
+async function dropSuperseded(tx: Executor, message: OutboxMessage, current: readonly string[]): Promise<void> {
+  await tx
+    .update(delivery)
+    .set({
+      state: 'dropped',
+      answer: 'superseded by a later revision',
+      claimedBy: null,
+      claimedUntil: null,
+      updatedAt: new Date(),
+    })
+    .where(
+      and(
+        eq(delivery.messageId, message.id),
+        inArray(delivery.state, ['waiting', 'retrying', 'uncertain', 'stopped']),
+        current.length > 0 ? notInArray(delivery.identity, [...current]) : undefined,
+      ),
+    );
+}
+
+/** Puts a line on its way, and returns its identity. The same line as was delivered before is not sent again. */
+async function putDelivery(tx: Executor, message: OutboxMessage, hit: RouteHit, line: Line): Promise<string> {
   const identity = deliveryIdentity(message.id, message.mailboxId, hit.route, line.row);
   const about = { identity, message: message.id, messageTime: message.receivedAt.toISOString() };
   const ready = await render(tx, hit, line, about);
+  if (await isDelivered(tx, identity, hit.to, ready.payload)) return identity;
   const now = new Date();
   const current = {
     recordId: message.record,
@@ -67,6 +91,13 @@ async function putDelivery(tx: Executor, message: OutboxMessage, hit: RouteHit, 
       ...current,
     })
     .onDuplicateKeyUpdate({ set: current });
+  return identity;
+}
+
+async function isDelivered(tx: Executor, identity: string, to: string, payload: unknown): Promise<boolean> {
+  const [known] = await tx.select().from(delivery).where(eq(delivery.identity, identity));
+  if (known?.state !== 'delivered' || known.destination !== to) return false;
+  return canonicalJson(known.payload) === canonicalJson(payload);
 }
 
 interface Ready {

@@ -1,10 +1,10 @@
 import type { Message } from '@yellow-sieve/contract';
 import { YsError } from '@yellow-sieve/core';
-import { and, asc, desc, eq, lt } from 'drizzle-orm';
+import { and, asc, desc, eq, lt, sql } from 'drizzle-orm';
 import { v7 as uuid } from 'uuid';
 import type { Database, DatabaseHandle, Executor } from '../database/connect.js';
 import { runTogether } from '../database/run-together.js';
-import { delivery, mailbox, message, record, recordRevision, routeHit } from '../database/schema.js';
+import { delivery, mailbox, message, messageWant, record, recordRevision, routeHit, want } from '../database/schema.js';
 import { retryDeadlocks } from '../database/trouble.js';
 import { cursorId, pageOf } from './paging.js';
 import type { RawWriter } from './raw-store.js';
@@ -130,6 +130,10 @@ export async function messageDetail(db: Executor, id: string) {
 export async function putThroughAgain(db: Database, id: string): Promise<void> {
   await messageRow(db, id);
   const now = new Date();
+  // What a model was asked in vain is asked anew.
+  await db.execute(
+    sql`DELETE ${messageWant} FROM ${messageWant} JOIN ${want} USING (digest) WHERE ${messageWant.messageId} = ${id} AND ${want.state} = 'failed'`,
+  );
   await db
     .update(message)
     .set({ state: 'waiting', wants: 0, lost: 0, dueAt: now, claimedBy: null, claimedUntil: null, updatedAt: now })

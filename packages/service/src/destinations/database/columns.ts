@@ -1,4 +1,4 @@
-import { type Cell, flatCells } from '@yellow-sieve/core';
+import { type Cell, flatCells, toText } from '@yellow-sieve/core';
 
 /** A column of a target table, and the cell's value for it. */
 export interface TableColumn {
@@ -28,24 +28,9 @@ function plain(value: Cell['value']): string | number | null {
   if (value === null || typeof value === 'number') return value;
   if (typeof value === 'boolean') return value ? 1 : 0;
   if (Array.isArray(value)) return value.join(', ');
-  switch (value.kind) {
-    case 'number':
-    case 'integer':
-    case 'amount':
-      return value.decimal;
-    case 'date':
-      return value.date;
-    case 'datetime':
-      return new Date(value.datetime).toISOString().slice(0, 23).replace('T', ' ');
-    case 'text':
-      return value.text;
-    case 'choice':
-      return value.choice;
-    case 'email':
-      return value.address;
-    case 'phone':
-      return value.e164;
-  }
+  if ('decimal' in value) return value.decimal;
+  if (value.kind === 'datetime') return new Date(value.datetime).toISOString().slice(0, 23).replace('T', ' ');
+  return toText(value);
 }
 
 /** Names that can stand in a table without surprise. */
