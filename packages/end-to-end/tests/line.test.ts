@@ -181,6 +181,29 @@ describe('from one email to delivered records', () => {
     });
   });
 
+  test('what a later revision would not send is not sent', async () => {
+    const { client, model } = world;
+    await client.connections.put({
+      params: { name: 'outgoing-mail' },
+      body: { kind: 'smtp', host: '127.0.0.1', port: model.port },
+    });
+    await sendRaw(world.smtpPort, mail('Berth request: Petrel', form('Petrel', 31)));
+    const open = await until('the notice is being retried', async () => {
+      const { items } = await client.deliveries.list({ query: { state: 'retrying', destination: 'harbour-master' } });
+      return items[0];
+    });
+    const { source } = await client.sieves.get({ params: { name: 'berth-request' } });
+    const changed = Buffer.from(source.replace('when: [length, over, "20"]', 'when: [length, over, "60"]'));
+    await client.sieves.put({ params: { name: 'berth-request' }, body: changed });
+    await client.messages.again({ params: { key: open.message } });
+    const dropped = await until('it is dropped', async () => {
+      const found = await client.deliveries.get({ params: { key: open.key } });
+      return found.state === 'dropped' && found;
+    });
+    expect(dropped.answer).toBe('superseded by a later revision');
+    await setUpBerths(world);
+  });
+
   test('a destination can be tested without writing', async () => {
     expect(await world.client.destinations.test({ params: { name: 'berth-table' } })).toEqual({
       ok: true,
