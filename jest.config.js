@@ -20,7 +20,7 @@ export default {
       ...shared,
       displayName: 'unit',
       testMatch: [
-        '<rootDir>/packages/{core,contract,client,service,cli,stand-ins}/src/**/*.test.ts',
+        '<rootDir>/packages/{core,contract,client,service,cli,console,stand-ins}/src/**/*.test.ts',
         '<rootDir>/scripts/**/*.test.ts',
       ],
     },

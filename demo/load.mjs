@@ -9,11 +9,18 @@ import nodemailer from 'nodemailer';
 const here = fileURLToPath(new URL('.', import.meta.url));
 const read = (...path) => readFileSync(join(here, ...path));
 
-/** These come by SMTP, the others are uploaded. */
-const bySmtp = (file) => Number.parseInt(file, 10) % 3 !== 0;
+/** The demo takes place as if this were today. */
+const demoDay = Date.parse('2026-11-22T12:00:00Z');
+
+/** Mail of days past is uploaded with the moment it came; the newest comes by SMTP, now: then this is null. */
+function receivedAt(raw) {
+  const sent = Date.parse(/^Date: (.*)$/m.exec(raw.toString('latin1'))?.[1] ?? '');
+  const age = demoDay - sent;
+  return age > 5 * 24 * 3600_000 ? new Date(Date.now() - age).toISOString() : null;
+}
 
 /**
- * @param {{ url: string, token: string, smtpPort: number, database: { port: number, password: string }, standIns: { model: number, smtp: number } }} options
+ * @param {{ url: string, token: string, smtpPort: number, database: { port: number, password: string }, standIns: { model: number, smtp: number, crm: number, chat: number } }} options
  */
 export async function loadDemo({ url, token, smtpPort, database, standIns }) {
   const client = createClient({ url, token });
@@ -24,6 +31,7 @@ export async function loadDemo({ url, token, smtpPort, database, standIns }) {
   await client.mailboxes.put({ params: { name: 'berths' }, body: read('berths', 'berths.mailbox.yaml') });
   await feed(client, smtpPort);
   await settled(client);
+  for (const { name } of (await client.destinations.list()).items) await client.destinations.test({ params: { name } });
 }
 
 async function connect(client, database, standIns) {
@@ -38,6 +46,13 @@ async function connect(client, database, standIns) {
     },
     'outgoing-mail': { kind: 'smtp', host: '127.0.0.1', port: standIns.smtp },
     model: { kind: 'model', url: `http://127.0.0.1:${standIns.model}/v1`, model: 'stand-in' },
+    'quayside-desk': {
+      kind: 'crm',
+      description: read('crm', 'quayside-desk.crm.yaml').toString(),
+      base: `http://127.0.0.1:${standIns.crm}/api`,
+      credentials: { key: 'desk-7f31-gannet' },
+    },
+    'harbour-chat': { kind: 'chat', url: `http://127.0.0.1:${standIns.chat}/rooms/harbour-master` },
   };
   for (const [name, body] of Object.entries(connections)) await client.connections.put({ params: { name }, body });
 }
@@ -46,9 +61,10 @@ async function feed(client, smtpPort) {
   const transport = nodemailer.createTransport({ host: '127.0.0.1', port: smtpPort, pool: true, ignoreTLS: true });
   for (const file of readdirSync(join(here, 'berths', 'messages')).sort()) {
     const raw = read('berths', 'messages', file);
-    if (bySmtp(file))
+    const received = receivedAt(raw);
+    if (received === null)
       await transport.sendMail({ envelope: { from: 'form@gannetbay.example', to: 'berths@gannetbay.example' }, raw });
-    else await client.messages.feed({ params: { mailbox: 'berths' }, body: raw });
+    else await client.messages.feed({ params: { mailbox: 'berths' }, query: { received }, body: raw });
   }
   transport.close();
 }

@@ -1,4 +1,5 @@
 // npm run demo: sets everything up, starts it, and loads the demo scenario. -- --fresh starts over.
+import { randomBytes } from 'node:crypto';
 import { existsSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { checkFree, startDatabase } from './database.mjs';
@@ -7,6 +8,7 @@ import { build, checkNode, installDebian, installPackages, main, projectFolder, 
 
 const data = join(projectFolder, '.yellow-sieve');
 const clientFile = join(data, 'client.json');
+const logInFile = join(data, 'demo-log-in.json');
 const loadedMark = join(data, 'demo-loaded');
 const portOf = (name, otherwise) => Number(process.env[name] ?? otherwise);
 const ports = {
@@ -15,6 +17,8 @@ const ports = {
   STAND_IN_MODEL_PORT: portOf('STAND_IN_MODEL_PORT', 7411),
   STAND_IN_SMTP_PORT: portOf('STAND_IN_SMTP_PORT', 7412),
   STAND_IN_MAIL_PORT: portOf('STAND_IN_MAIL_PORT', 7413),
+  STAND_IN_CRM_PORT: portOf('STAND_IN_CRM_PORT', 7414),
+  STAND_IN_CHAT_PORT: portOf('STAND_IN_CHAT_PORT', 7415),
 };
 const databasePort = portOf('YELLOW_SIEVE_DATABASE_PORT', 7406);
 
@@ -38,6 +42,8 @@ await main(async () => {
       YELLOW_SIEVE_DATABASE: database.url('yellow_sieve'),
       YELLOW_SIEVE_KEY_FILE: join(data, 'key'),
       YELLOW_SIEVE_CLIENT_FILE: clientFile,
+      // The stand-ins live on this machine.
+      YELLOW_SIEVE_PRIVATE_TARGETS: '127.0.0.1',
       YELLOW_SIEVE_LOG: process.env.YELLOW_SIEVE_LOG ?? 'warn',
     });
     stops.push(service.stop);
@@ -53,35 +59,50 @@ await main(async () => {
 async function load(database, standIns, service) {
   const { createClient } = await import('@yellow-sieve/client');
   const { url, token } = JSON.parse(readFileSync(clientFile, 'utf8'));
+  if (service.ownerLink) await makeOwner(service.ownerLink);
   if (!existsSync(loadedMark)) {
-    say('Loading the demo: the berth desk of Gannet Bay, 12 messages');
+    say('Loading the demo: the berth desk of Gannet Bay, 13 messages');
     const { loadDemo } = await import('../demo/load.mjs');
     await loadDemo({ url, token, smtpPort: service.smtpPort, database, standIns });
     writeFileSync(loadedMark, new Date().toISOString());
   }
   const sheets = await createClient({ url, token }).destinations.list();
-  return { url, token, links: sheets.items.flatMap((item) => item.links) };
+  return { url, logIn: JSON.parse(readFileSync(logInFile, 'utf8')), links: sheets.items.flatMap((item) => item.links) };
 }
 
-function tell({ url, token, links }) {
+/** The one-time link is used as its owner would, so that the demo can print a log-in. */
+async function makeOwner(link) {
+  const secret = link.split('/').at(-1);
+  const person = {
+    name: 'Nils Aldous',
+    email: 'n.aldous@gannetbay.example',
+    password: randomBytes(9).toString('base64url'),
+  };
+  const { createClient } = await import('@yellow-sieve/client');
+  await createClient({ url: new URL(link).origin }).invitations.take({ params: { secret }, body: person });
+  writeFileSync(logInFile, `${JSON.stringify(person, null, 2)}\n`, { mode: 0o600 });
+}
+
+function tell({ url, logIn, links }) {
   const fresh = 'npm run demo -- --fresh';
   process.stdout.write(`
 Yellow Sieve is running.   (Ctrl-C stops all of it; ${fresh} starts over)
 
-  service          ${url}           API document: ${url}/api/v1/openapi.json
-  log-in           token ${token}
-                   (the command line finds it by itself, in .yellow-sieve/client.json)
+  console          ${url}           (API document: ${url}/api/v1/openapi.json)
+  log-in           ${logIn.email}   password ${logIn.password}
   mail to          berths@gannetbay.example, by SMTP at 127.0.0.1:${ports.YELLOW_SIEVE_SMTP_PORT}
-  stand-ins        language model http://127.0.0.1:${ports.STAND_IN_MODEL_PORT}   arrived mail http://127.0.0.1:${ports.STAND_IN_MAIL_PORT}
+  stand-ins        Quayside desk (CRM) http://127.0.0.1:${ports.STAND_IN_CRM_PORT}   chat rooms http://127.0.0.1:${ports.STAND_IN_CHAT_PORT}
+                   language model http://127.0.0.1:${ports.STAND_IN_MODEL_PORT}      arrived mail http://127.0.0.1:${ports.STAND_IN_MAIL_PORT}
 
-Five things to try, in another terminal:
+Five things to try:
 
-  1. npx yellow-sieve messages                          what came in, and what became of it
-  2. npx yellow-sieve feed berths demo/berths/messages/001.eml --wait     put a mail in, get the record
-  3. npx yellow-sieve sift demo/berths/berths.mailbox.yaml demo/berths/messages/*.eml
-                                                        the same outcome with no service at all
-  4. curl -s ${url}${links[0] ?? ''}
-                                                        the sheet “Berth book” behind its secret link (.xlsx too)
-  5. npx yellow-sieve deliveries                        what went where; the harbour master’s mail is at the stand-in
+  1. Log in, open Messages, and choose “Berth request: Selkie of Skerry”: each value is underlined where it was read.
+  2. With Messages open, in another terminal:  npx yellow-sieve feed berths demo/berths/messages/001.eml
+                                               (the message appears by itself)
+  3. Overview: one delivery stopped, since Quayside desk takes no vessel of 46 m. Look at it, and retry.
+  4. Mailboxes: drop an .eml file on “Berth desk”, or paste a text.
+  5. The sheet “Berth book”, behind its secret link:  ${url}${links[1] ?? ''}
+
+The command line needs no log-in here (.yellow-sieve/client.json): npx yellow-sieve --help
 `);
 }

@@ -1,7 +1,7 @@
 // Installs what is missing before anything else can run: uses nothing but Node itself.
 import { spawnSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
-import { existsSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { existsSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 
@@ -99,6 +99,32 @@ function withoutStartingServices(install) {
 export function build() {
   say('Building');
   run('npx', ['--no-install', 'tsc', '-b'], { quiet: true });
+  buildConsole();
+}
+
+const consoleFolder = join(projectFolder, 'packages', 'console');
+
+/** The console is bundled only when one of the files it is made from changed. */
+function buildConsole() {
+  const digest = digestOfFiles(['console', 'client', 'contract'].map((name) => join(projectFolder, 'packages', name)));
+  const mark = join(consoleFolder, 'dist', '.built-from');
+  if (existsSync(mark) && readFileSync(mark, 'utf8') === digest) return;
+  run('npm', ['run', '--silent', '--workspace', 'packages/console', 'bundle'], { quiet: true });
+  writeFileSync(mark, digest);
+}
+
+function digestOfFiles(folders) {
+  const hash = createHash('sha256').update(readFileSync(join(projectFolder, 'package-lock.json')));
+  const add = (folder) => {
+    for (const entry of readdirSync(folder, { withFileTypes: true }).sort((a, b) => (a.name < b.name ? -1 : 1))) {
+      if (entry.name === 'dist' || entry.name === 'node_modules') continue;
+      const path = join(folder, entry.name);
+      if (entry.isDirectory()) add(path);
+      else hash.update(path.slice(projectFolder.length)).update(readFileSync(path));
+    }
+  };
+  for (const folder of folders) add(folder);
+  return hash.digest('hex');
 }
 
 export function say(text) {

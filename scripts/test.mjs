@@ -4,12 +4,13 @@ import { build, checkNode, installDebian, installPackages, main, run, say } from
 await main(async () => {
   checkNode();
   installPackages();
-  installDebian({ mariadbd: 'mariadb-server' });
+  installDebian({ mariadbd: 'mariadb-server', chromium: 'chromium' });
   build();
   const args = process.argv.slice(2);
   if (args.length === 0) {
     say('Checking types of the tests, form, and the arrows between packages');
     run('npx', ['--no-install', 'tsc', '-p', 'tsconfig.tests.json']);
+    run('npm', ['run', '--silent', '--workspace', 'packages/console', 'types']);
     run('npx', ['--no-install', 'biome', 'check', '.']);
     run('npx', ['--no-install', 'depcruise', 'packages', '--config', '.dependency-cruiser.cjs']);
   }

@@ -12,7 +12,8 @@ import { ClientError } from './client-error.js';
 export interface ClientOptions {
   /** Address of the service, such as `http://127.0.0.1:7400`. */
   url: string;
-  token: string;
+  /** An access token; left out in the console, where the session's cookie speaks for the person. */
+  token?: string;
   /** The `fetch` to use; the platform's own by default. */
   fetch?: typeof fetch;
 }
@@ -68,6 +69,7 @@ interface AnyInput {
 async function call(options: ClientOptions, endpoint: Endpoint, input: AnyInput): Promise<unknown> {
   const response = await send(options, endpoint, input);
   if (!response.ok) throw new ClientError(await problemOf(response));
+  if (endpoint.response === 'events') return response.body;
   return endpoint.response === 'file' ? new Uint8Array(await response.arrayBuffer()) : response.json();
 }
 
@@ -87,7 +89,10 @@ async function send(
   try {
     return await (given ?? fetch)(`${url.replace(/\/$/, '')}${path}${asked.size > 0 ? `?${asked}` : ''}`, {
       method: endpoint.method,
-      headers: { authorization: `Bearer ${token}`, ...(endpoint.body ? { 'content-type': type } : {}) },
+      headers: {
+        ...(token ? { authorization: `Bearer ${token}` } : {}),
+        ...(endpoint.body ? { 'content-type': type } : {}),
+      },
       ...(endpoint.body ? { body: bytes ? (body as Uint8Array<ArrayBuffer>) : JSON.stringify(body) } : {}),
     });
   } catch (cause) {

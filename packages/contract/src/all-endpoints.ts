@@ -1,5 +1,8 @@
 import { deliveryEndpoints } from './deliveries.js';
+import { liveEndpoints } from './live.js';
 import { messageEndpoints } from './messages.js';
+import { overviewEndpoints } from './overview.js';
+import { invitationEndpoints, peopleEndpoints, sessionEndpoints, tokenEndpoints } from './people.js';
 import { recordEndpoints } from './records.js';
 import {
   connectionEndpoints,
@@ -11,6 +14,7 @@ import {
 
 /** Every call of the API, by its family. */
 export const endpoints = {
+  overview: overviewEndpoints,
   messages: messageEndpoints,
   records: recordEndpoints,
   deliveries: deliveryEndpoints,
@@ -19,4 +23,9 @@ export const endpoints = {
   destinations: destinationEndpoints,
   connections: connectionEndpoints,
   schemas: schemaEndpoints,
+  live: liveEndpoints,
+  session: sessionEndpoints,
+  invitations: invitationEndpoints,
+  people: peopleEndpoints,
+  tokens: tokenEndpoints,
 } as const;

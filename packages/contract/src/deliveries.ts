@@ -16,6 +16,8 @@ export const deliverySchema = v.object({
   key: keySchema,
   identity: v.string(),
   message: keySchema,
+  /** Subject of the message. */
+  subject: v.nullable(v.string()),
   record: v.nullable(keySchema),
   revision: v.number(),
   route: v.string(),

@@ -3,18 +3,18 @@ import type { Role } from './common.js';
 
 /** One call of the API: everything a server, a client and the published document need to know of it. */
 export interface Endpoint {
-  method: 'GET' | 'POST' | 'PUT';
+  method: 'GET' | 'POST' | 'PUT' | 'DELETE';
   /** With `:name` for parameters. */
   path: string;
-  /** The least role that may call it. */
-  role: Role;
+  /** The least role that may call it; `anyone` needs no log-in. */
+  role: Role | 'anyone';
   summary: string;
   params?: v.GenericSchema;
   query?: v.GenericSchema;
   /** A schema for JSON, or the media type of a body that is passed as bytes. */
   body?: v.GenericSchema | 'message/rfc822' | 'application/yaml';
-  /** A schema for JSON, or `file` for bytes with a media type of their own. */
-  response: v.GenericSchema | 'file';
+  /** A schema for JSON, `file` for bytes with a media type of their own, or `events` for server-sent events. */
+  response: v.GenericSchema | 'file' | 'events';
 }
 
 type OutputOf<S> = S extends v.GenericSchema ? v.InferOutput<S> : undefined;
@@ -26,4 +26,6 @@ export type QueryInputOf<E extends Endpoint> = InputOf<E['query']>;
 export type BodyOf<E extends Endpoint> = E['body'] extends string ? Uint8Array : OutputOf<E['body']>;
 export type ResponseOf<E extends Endpoint> = E['response'] extends v.GenericSchema
   ? v.InferOutput<E['response']>
-  : Uint8Array;
+  : E['response'] extends 'events'
+    ? ReadableStream<Uint8Array>
+    : Uint8Array;

@@ -33,6 +33,9 @@ export const messageDetailSchema = v.object({
   ...messageSchema.entries,
   record: v.nullable(keySchema),
   revision: v.nullable(v.number()),
+  /** When that revision was made, and from what. */
+  made: v.nullable(momentSchema),
+  made_from: v.nullable(jsonSchema),
   outcome: v.nullable(jsonSchema),
   routes: v.array(routeHitSchema),
   deliveries: v.array(
@@ -42,6 +45,9 @@ export const messageDetailSchema = v.object({
       destination: v.string(),
       state: v.string(),
       answer: v.nullable(v.string()),
+      attempts: v.number(),
+      next_try: v.nullable(momentSchema),
+      updated: momentSchema,
     }),
   ),
 });
@@ -93,8 +99,33 @@ export const messageEndpoints = {
     role: 'author',
     summary: 'Puts a raw message into a mailbox',
     params: v.object({ mailbox: nameSchema }),
+    query: v.object({
+      /** When it really arrived, in ISO 8601, for mail of the past; now when left out. */
+      received: v.optional(v.pipe(v.string(), v.isoTimestamp())),
+    }),
     body: 'message/rfc822',
     response: v.object({ key: keySchema }),
+  },
+  paste: {
+    method: 'POST',
+    path: '/api/v1/mailboxes/:mailbox/pasted',
+    role: 'author',
+    summary: 'Puts a pasted text into a mailbox, as a message of its own',
+    params: v.object({ mailbox: nameSchema }),
+    body: v.strictObject({
+      from: v.pipe(v.string(), v.trim(), v.email(), v.maxLength(320)),
+      subject: v.pipe(v.string(), v.maxLength(500)),
+      text: v.pipe(v.string(), v.minLength(1), v.maxLength(1_000_000)),
+    }),
+    response: v.object({ key: keySchema }),
+  },
+  original: {
+    method: 'GET',
+    path: '/api/v1/messages/:key/original',
+    role: 'viewer',
+    summary: 'The HTML of the message, sanitised, with its evidence marked; to be shown in a sandboxed frame',
+    params,
+    response: 'file',
   },
   again: {
     method: 'POST',

@@ -21,6 +21,14 @@ export type RecordItem = v.InferOutput<typeof recordSchema>;
 const filters = {
   sieve: v.optional(nameSchema),
   verdict: v.optional(v.picklist(['sound', 'review', 'skipped', 'failed'])),
+  mailbox: v.optional(nameSchema),
+  /** Keeps records with this field as one of `is`, `starts`, `at_least` and `at_most` says. */
+  field: v.optional(v.string()),
+  is: v.optional(v.string()),
+  starts: v.optional(v.string()),
+  /** A number, an amount or an ISO date. */
+  at_least: v.optional(v.string()),
+  at_most: v.optional(v.string()),
 };
 
 export const recordEndpoints = {
@@ -28,8 +36,8 @@ export const recordEndpoints = {
     method: 'GET',
     path: '/api/v1/records',
     role: 'viewer',
-    summary: 'Records, newest first; `field` and `is` keep those with that value',
-    query: v.object({ ...pageQuery, ...filters, field: v.optional(v.string()), is: v.optional(v.string()) }),
+    summary: 'Records, newest first; `field` with `is`, `starts`, `at_least` or `at_most` keeps some',
+    query: v.object({ ...pageQuery, ...filters }),
     response: page(recordSchema),
   },
   get: {
@@ -51,8 +59,10 @@ export const recordEndpoints = {
     role: 'viewer',
     summary: 'All records of a sieve as one file',
     query: v.object({
+      ...filters,
       sieve: nameSchema,
-      verdict: filters.verdict,
+      /** Names of the columns wanted, in their order and with commas between; all when left out. */
+      columns: v.optional(v.string()),
       format: v.optional(v.picklist(['csv', 'xlsx', 'jsonl']), 'csv'),
     }),
     response: 'file',

@@ -10,8 +10,27 @@ const mailboxItem = v.object({
   title: v.string(),
   addresses: v.array(v.string()),
   messages: v.number(),
+  /** How many messages are in which state. */
+  states: v.record(v.string(), v.number()),
+  sieves: v.array(v.string()),
+  /** When the last message came. */
+  last: v.nullable(momentSchema),
 });
-const destinationItem = v.object({ name: v.string(), title: v.string(), kind: v.string(), links: v.array(v.string()) });
+const destinationItem = v.object({
+  name: v.string(),
+  title: v.string(),
+  kind: v.string(),
+  links: v.array(v.string()),
+  /** How many deliveries are in which state. */
+  states: v.record(v.string(), v.number()),
+  tested: v.nullable(v.object({ at: momentSchema, ok: v.boolean(), detail: v.string() })),
+});
+export type DestinationItem = v.InferOutput<typeof destinationItem>;
+export type MailboxItem = v.InferOutput<typeof mailboxItem>;
+
+/** A field of a sieve, as tables of records need it. */
+const fieldItem = v.object({ name: v.string(), type: v.string(), unit: v.nullable(v.string()), required: v.boolean() });
+export type FieldItem = v.InferOutput<typeof fieldItem>;
 
 export const sieveEndpoints = {
   list: {
@@ -27,7 +46,7 @@ export const sieveEndpoints = {
     role: 'viewer',
     summary: 'The source text of the live version, comments and all',
     params,
-    response: v.object({ ...sieveItem.entries, source: v.string() }),
+    response: v.object({ ...sieveItem.entries, fields: v.array(fieldItem), source: v.string() }),
   },
   put: {
     method: 'PUT',

@@ -46,16 +46,32 @@ describe('roles', () => {
       await Promise.all(roles.map(async (role) => [role, await tokenOf(role)] as const)),
     );
     for (const { path, method, role } of calls) {
-      const rank = roles.indexOf(role as never);
-      expect([path, rank >= 0]).toEqual([path, true]);
       const ask = (token?: string) =>
         fetch(world.url + path, { method, headers: token ? { authorization: `Bearer ${token}` } : {} });
+      if (role === 'anyone') continue;
+      const rank = roles.indexOf(role as never);
+      expect([path, rank >= 0]).toEqual([path, true]);
       expect([path, (await ask()).status]).toEqual([path, 401]);
       for (const [i, has] of roles.entries()) {
-        const { status } = await ask(tokens[has]);
+        const { status, body } = await ask(tokens[has]);
+        // The live stream would go on.
+        await body?.cancel();
         expect([path, has, status === 403]).toEqual([path, has, i > rank]);
       }
     }
+  });
+
+  test('nothing is open to anyone but log-in and one-time links', async () => {
+    const { paths } = await documentOf();
+    const open = Object.entries(paths).flatMap(([path, methods]) =>
+      Object.entries(methods).flatMap(([method, call]) => (call['x-role'] === 'anyone' ? [`${method} ${path}`] : [])),
+    );
+    expect(open.sort()).toEqual([
+      'get /api/v1/invitations/{secret}',
+      'get /api/v1/session',
+      'post /api/v1/invitations/{secret}',
+      'post /api/v1/session',
+    ]);
   });
 
   test('a token that is not known, or has expired, opens nothing', async () => {
@@ -84,7 +100,7 @@ describe('the API', () => {
       code: 'YS-NOT-FOUND',
       title: expect.stringContaining('There is no message'),
     });
-    expect(await (await get('/nowhere')).json()).toMatchObject({ status: 404, code: 'YS-NOT-FOUND' });
+    expect(await (await get('/api/v1/nowhere')).json()).toMatchObject({ status: 404, code: 'YS-NOT-FOUND' });
     expect(await (await get('/api/v1/messages?limit=0', world.token)).json()).toMatchObject({
       status: 400,
       code: 'YS-REQUEST-INVALID',

@@ -29,6 +29,8 @@ describe('from one email to delivered records', () => {
       'berth-book delivered',
       'berth-table delivered',
       'harbour-master delivered',
+      'harbour-master-chat delivered',
+      'owners-crm delivered',
     ]);
 
     const { items } = await world.client.records.list({ query: { field: 'vessel', is: 'Selkie of Skerry' } });
@@ -56,7 +58,11 @@ describe('from one email to delivered records', () => {
   test('a route whose condition does not hold says why, and sends nothing', async () => {
     await sendRaw(world.smtpPort, mail('Berth request: Tern', form('Tern', 9)));
     const detail = await settled(world.client, 'Berth request: Tern');
-    expect(detail.deliveries.map(({ destination }) => destination).sort()).toEqual(['berth-book', 'berth-table']);
+    expect(detail.deliveries.map(({ destination }) => destination).sort()).toEqual([
+      'berth-book',
+      'berth-table',
+      'owners-crm',
+    ]);
     expect(detail.routes.find(({ destination }) => destination === 'harbour-master')).toMatchObject({
       fires: false,
       why: 'length is “9”, so “over 20” does not hold',
@@ -193,7 +199,7 @@ describe('from one email to delivered records', () => {
       return items[0];
     });
     const { source } = await client.sieves.get({ params: { name: 'berth-request' } });
-    const changed = Buffer.from(source.replace('when: [length, over, "20"]', 'when: [length, over, "60"]'));
+    const changed = Buffer.from(source.replaceAll('when: [length, over, "20"]', 'when: [length, over, "60"]'));
     await client.sieves.put({ params: { name: 'berth-request' }, body: changed });
     await client.messages.again({ params: { key: open.message } });
     const dropped = await until('it is dropped', async () => {

@@ -1,8 +1,18 @@
+import { isIP } from 'node:net';
 import { YsError } from '@yellow-sieve/core';
 import * as v from 'valibot';
 
 const port = v.pipe(v.string(), v.transform(Number), v.integer(), v.minValue(0), v.maxValue(65_535));
 const count = (least: number) => v.pipe(v.string(), v.transform(Number), v.integer(), v.minValue(least));
+
+const networks = v.pipe(
+  v.string(),
+  v.transform((text) => text.split(',').flatMap((entry) => entry.trim() || [])),
+  v.check(
+    (entries) => entries.every((entry) => isIP(entry.split('/')[0] ?? '') !== 0),
+    'addresses or networks are wanted',
+  ),
+);
 
 const schema = v.object({
   YELLOW_SIEVE_DATABASE: v.pipe(v.string(), v.startsWith('mysql://')),
@@ -24,6 +34,12 @@ const schema = v.object({
   YELLOW_SIEVE_POLL_MS: v.optional(count(10), '250'),
   /** Seconds a claim on work holds before another may take it over; longer than any one piece of work takes. */
   YELLOW_SIEVE_LEASE_SECONDS: v.optional(count(1), '60'),
+  /** Where people reach the console, such as `https://sieve.gannetbay.example`; for the links it prints. */
+  YELLOW_SIEVE_URL: v.optional(v.pipe(v.string(), v.url())),
+  /** Proxies whose word on the caller's address and protocol is taken: addresses or networks, with commas between. */
+  YELLOW_SIEVE_TRUST_PROXY: v.optional(v.string(), ''),
+  /** Private addresses or networks that destinations may lead to, with commas between. */
+  YELLOW_SIEVE_PRIVATE_TARGETS: v.optional(networks, ''),
   YELLOW_SIEVE_LOG: v.optional(v.picklist(['debug', 'info', 'warn', 'error', 'silent']), 'info'),
 });
 
@@ -40,6 +56,9 @@ export interface Config {
   siftSeconds: number;
   pollMs: number;
   leaseSeconds: number;
+  url: string | undefined;
+  trustProxy: string;
+  privateTargets: string[];
   log: string;
 }
 
@@ -67,6 +86,9 @@ export function readConfig(env: NodeJS.ProcessEnv): Config {
     siftSeconds: o.YELLOW_SIEVE_SIFT_SECONDS,
     pollMs: o.YELLOW_SIEVE_POLL_MS,
     leaseSeconds: o.YELLOW_SIEVE_LEASE_SECONDS,
+    url: o.YELLOW_SIEVE_URL?.replace(/\/$/, ''),
+    trustProxy: o.YELLOW_SIEVE_TRUST_PROXY,
+    privateTargets: o.YELLOW_SIEVE_PRIVATE_TARGETS,
     log: o.YELLOW_SIEVE_LOG,
   };
 }

@@ -5,7 +5,10 @@ import { startService } from './service.js';
 /** Entry of the service process. Stops cleanly on SIGINT and SIGTERM. */
 try {
   const service = await startService(readConfig(process.env));
-  process.send?.({ httpPort: service.httpPort, smtpPort: service.smtpPort });
+  const { httpPort, smtpPort, ownerLink } = service;
+  process.send?.({ httpPort, smtpPort, ownerLink });
+  // Who started it from a terminal reads it there; who started it as a child has it in the message.
+  if (ownerLink && !process.send) process.stdout.write(`The owner’s log-in is made here, once: ${ownerLink}\n`);
   let stopping = false;
   const stop = () => {
     if (stopping) return;

@@ -1,7 +1,6 @@
 import { mkdirSync, writeFileSync } from 'node:fs';
 import { dirname } from 'node:path';
 import { setTimeout as sleep } from 'node:timers/promises';
-import type { FastifyInstance } from 'fastify';
 import { type Logger, pino } from 'pino';
 import { v7 as uuid } from 'uuid';
 import type { Config } from './config.js';
@@ -9,13 +8,22 @@ import { connectDatabase, type DatabaseHandle } from './database/connect.js';
 import { migrateDatabase } from './database/migrate.js';
 import { isDatabaseDown } from './database/trouble.js';
 import { buildApp } from './http/app.js';
+import { LiveHub } from './http/live-hub.js';
+import { welcomePath } from './http/routes/people.js';
+import type { ServeContext } from './http/serve-context.js';
 import type { Intake } from './intake/accept.js';
 import { CommitQueue } from './intake/commit-queue.js';
 import { type SmtpIntake, startSmtp } from './intake/smtp.js';
+import { Outgoing } from './outgoing/outgoing.js';
+import { ShowPool } from './pipeline/show-pool.js';
 import { SiftingPool } from './pipeline/sifting-pool.js';
 import { Secrets } from './secrets.js';
+import { invite } from './store/invitation-store.js';
 import { openModel } from './store/model-store.js';
+import { hasPeople } from './store/people-store.js';
 import { sweepIncomplete } from './store/raw-store.js';
+import { sweepSessions } from './store/session-store.js';
+import { foldChanges } from './store/tally-store.js';
 import { hasTokens, makeToken } from './store/token-store.js';
 import { answerRound } from './work/answer-lane.js';
 import { deliveryRound } from './work/delivery-lane.js';
@@ -26,6 +34,8 @@ import { messageRound } from './work/message-lane.js';
 export interface Service {
   httpPort: number | null;
   smtpPort: number | null;
+  /** Where the owner's log-in is made, once; null when there are people already. */
+  ownerLink: string | null;
   close(): Promise<void>;
 }
 
@@ -33,6 +43,8 @@ export interface Service {
 const connections = 20;
 const startPatienceMs = 60_000;
 const sweepMs = 10 * 60_000;
+const foldMs = 5000;
+const closePatienceMs = 2000;
 const orphanAgeMs = 24 * 3600_000;
 
 /** Puts the service together and starts what its role asks for. */
@@ -42,17 +54,20 @@ export async function startService(config: Config): Promise<Service> {
   await whenReady(() => migrateDatabase(database), log);
   const secrets = Secrets.fromFile(config.keyFile);
   const has = (role: Config['role']) => config.role === 'all' || config.role === role;
-  const work = has('work') ? startWork(config, database, secrets, log) : null;
+  const outgoing = new Outgoing(config.privateTargets);
+  const work = has('work') ? startWork(config, database, secrets, outgoing, log) : null;
   const onward = () => work?.nudge();
   const intake: Intake = { db: database.db, queue: new CommitQueue(database), limit: config.messageLimit };
-  const app = has('web') ? await buildApp({ db: database.db, secrets, intake, onward }, log) : null;
-  const httpPort = app ? await listen(app, config) : null;
+  const web = has('web') ? await startWeb({ config, database, secrets, intake, outgoing, onward, log }) : null;
+  const httpPort = web?.port ?? null;
   const smtp = has('intake')
     ? await startSmtp({ intake, host: config.host, port: config.smtpPort, log, onward })
     : null;
+  const ownerLink = httpPort === null ? null : await makeOwnerLink(config, database, httpPort);
   if (httpPort !== null) await leaveFirstToken(config, database, httpPort);
   log.info({ httpPort, smtpPort: smtp?.port ?? null, role: config.role }, 'started');
-  return { httpPort, smtpPort: smtp?.port ?? null, close: () => stop({ smtp, app, work, database }) };
+  const close = () => stop({ smtp, web, work, outgoing, database });
+  return { httpPort, smtpPort: smtp?.port ?? null, ownerLink, close };
 }
 
 /** The database may come up a little later than the service. */
@@ -74,7 +89,7 @@ interface Work {
   stop(): Promise<void>;
 }
 
-function startWork(config: Config, { db }: DatabaseHandle, secrets: Secrets, log: Logger): Work {
+function startWork(config: Config, { db }: DatabaseHandle, secrets: Secrets, outgoing: Outgoing, log: Logger): Work {
   const worker = uuid();
   const pool = new SiftingPool(config.threads, config.siftSeconds);
   const { pollMs, threads, leaseSeconds } = config;
@@ -108,14 +123,15 @@ function startWork(config: Config, { db }: DatabaseHandle, secrets: Secrets, log
       name: 'deliveries',
       pollMs,
       log,
-      round: () => deliveryRound({ db, secrets, worker, leaseSeconds, log }),
+      round: () => deliveryRound({ db, secrets, outgoing, worker, leaseSeconds, log }),
     }),
     new Lane({
       name: 'sweep',
       pollMs: sweepMs,
       log,
-      round: () => sweepIncomplete(db, new Date(Date.now() - orphanAgeMs)),
+      round: async () => (await sweepIncomplete(db, new Date(Date.now() - orphanAgeMs))) + (await sweepSessions(db)),
     }),
+    new Lane({ name: 'counts', pollMs: foldMs, log, round: () => foldChanges(db) }),
   ];
   for (const lane of lanes) lane.start();
   return {
@@ -127,15 +143,50 @@ function startWork(config: Config, { db }: DatabaseHandle, secrets: Secrets, log
   };
 }
 
-async function listen(app: FastifyInstance, config: Config): Promise<number> {
+interface Web {
+  port: number;
+  close(): Promise<void>;
+}
+
+async function startWeb({
+  config,
+  database: { db },
+  log,
+  ...context
+}: Omit<ServeContext, 'app' | 'db' | 'live' | 'show'> & {
+  config: Config;
+  database: DatabaseHandle;
+  log: Logger;
+}): Promise<Web> {
+  const live = new LiveHub({ db, log });
+  const show = new ShowPool(config.database, config.siftSeconds);
+  const app = await buildApp({ db, live, show, ...context }, config, log);
   await app.listen({ host: config.host, port: config.httpPort });
-  return (app.server.address() as { port: number }).port;
+  return {
+    port: (app.server.address() as { port: number }).port,
+    async close() {
+      // Streams would go on for ever, and the server waits for what is open.
+      live.close();
+      // What is under way may end; browsers keep connections open for nothing, and those are not waited for.
+      const impatience = setTimeout(() => app.server.closeAllConnections(), closePatienceMs);
+      await app.close();
+      clearTimeout(impatience);
+      await show.close();
+    },
+  };
+}
+
+/** As long as there are no people, each start makes a one-time link for the owner. */
+async function makeOwnerLink({ url, host }: Config, { db }: DatabaseHandle, port: number): Promise<string | null> {
+  if (await hasPeople(db)) return null;
+  const { secret } = await invite(db, 'owner');
+  return `${url ?? `http://${host}:${port}`}${welcomePath(secret)}`;
 }
 
 /** The first start makes an owner's token and leaves it where the command line finds it. */
 async function leaveFirstToken(config: Config, { db }: DatabaseHandle, port: number): Promise<void> {
   if (!config.clientFile || (await hasTokens(db))) return;
-  const token = await makeToken(db, 'first start', 'owner');
+  const { token } = await makeToken(db, 'first start', 'owner');
   mkdirSync(dirname(config.clientFile), { recursive: true });
   writeFileSync(config.clientFile, `${JSON.stringify({ url: `http://${config.host}:${port}`, token }, null, 2)}\n`, {
     mode: 0o600,
@@ -145,17 +196,20 @@ async function leaveFirstToken(config: Config, { db }: DatabaseHandle, port: num
 /** No new mail first, then the work under way, then the database. */
 async function stop({
   smtp,
-  app,
+  web,
   work,
+  outgoing,
   database,
 }: {
   smtp: SmtpIntake | null;
-  app: FastifyInstance | null;
+  web: Web | null;
   work: Work | null;
+  outgoing: Outgoing;
   database: DatabaseHandle;
 }): Promise<void> {
   await smtp?.close();
-  await app?.close();
+  await web?.close();
   await work?.stop();
+  await outgoing.close();
   await database.close();
 }

@@ -1,2 +1,4 @@
+export { type ChatStandIn, startChat } from './chat/server.js';
+export { type CrmStandIn, startCrm } from './crm/server.js';
 export { type ArrivedMail, type MailStandIn, startMail } from './mail/server.js';
 export { type ModelStandIn, type Mood, startModel } from './model/server.js';

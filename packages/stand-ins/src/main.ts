@@ -1,3 +1,5 @@
+import { startChat } from './chat/server.js';
+import { startCrm } from './crm/server.js';
 import { startMail } from './mail/server.js';
 import { startModel } from './model/server.js';
 
@@ -6,8 +8,12 @@ const port = (name: string, otherwise: number) => Number(process.env[name] ?? ot
 try {
   const model = await startModel(port('STAND_IN_MODEL_PORT', 7411));
   const mail = await startMail(port('STAND_IN_SMTP_PORT', 7412), port('STAND_IN_MAIL_PORT', 7413));
-  process.send?.({ model: model.port, smtp: mail.smtpPort, mail: mail.httpPort });
-  const stop = () => void Promise.all([model.close(), mail.close()]).then(() => process.exit(0));
+  const crm = await startCrm(port('STAND_IN_CRM_PORT', 7414));
+  const chat = await startChat(port('STAND_IN_CHAT_PORT', 7415));
+  const ports = { model: model.port, smtp: mail.smtpPort, mail: mail.httpPort, crm: crm.port, chat: chat.port };
+  process.send?.(ports);
+  const all = [model, mail, crm, chat];
+  const stop = () => void Promise.all(all.map((standIn) => standIn.close())).then(() => process.exit(0));
   process.on('SIGINT', stop);
   process.on('SIGTERM', stop);
 } catch (error) {

@@ -160,6 +160,26 @@ export const catalogue = {
     status: 422,
     sentence: 'The table “{table}” is not as the destination needs it: {detail}.',
   },
+  'YS-DESTINATION-PRIVATE': {
+    status: 422,
+    sentence:
+      'The address {address} is a private one, and this service does not send there. An operator can allow it by YELLOW_SIEVE_PRIVATE_TARGETS.',
+  },
+  'YS-CRM-ENTITY': { status: 422, sentence: 'The CRM’s description has no entity “{entity}”{nearest}.' },
+  'YS-CRM-FIELD': {
+    status: 422,
+    sentence: '“{field}” is no field of {entity} there{nearest}. Correct the name in the route.',
+  },
+  'YS-CRM-FIELD-MISSING': {
+    status: 422,
+    sentence: '{entity} needs “{field}” there, and the record has none. Map it, or give it a value.',
+  },
+  'YS-CRM-FIELD-TYPE': { status: 422, sentence: '“{field}” is a {type} there, and “{value}” is none.' },
+  'YS-CRM-SEVERAL': {
+    status: 422,
+    sentence: '{count} of {entity} there have “{key}” as {field}, so none was changed. Merge them there, then retry.',
+  },
+  'YS-CRM-DESCRIPTION': { status: 422, sentence: 'The CRM’s description cannot be used: {detail}.' },
   'YS-DESTINATION-COLUMN': {
     status: 422,
     sentence: '“{column}” cannot be a column name there. Use letters, digits and underscores, 64 at the most.',
@@ -178,9 +198,32 @@ export const catalogue = {
   'YS-NOT-FOUND': { status: 404, sentence: 'There is no {what} “{name}”.' },
   'YS-REQUEST-INVALID': { status: 400, sentence: 'The request cannot be read: {detail}.' },
   'YS-REQUEST-CURSOR': { status: 400, sentence: 'The cursor is not one of this listing. Start again without it.' },
-  'YS-AUTH-MISSING': { status: 401, sentence: 'This needs an access token. Send it as a bearer token.' },
+  'YS-AUTH-MISSING': {
+    status: 401,
+    sentence: 'This needs a log-in, or an access token sent as a bearer token.',
+  },
   'YS-AUTH-WRONG': { status: 401, sentence: 'The access token is not known, or has expired.' },
-  'YS-AUTH-ROLE': { status: 403, sentence: 'This needs the role {role}, and the token has {has}.' },
+  'YS-AUTH-ROLE': { status: 403, sentence: 'This needs the role {role}, and you have {has}.' },
+  'YS-AUTH-SESSION': { status: 401, sentence: 'The log-in has run out. Log in again.' },
+  'YS-AUTH-FOREIGN-PAGE': {
+    status: 403,
+    sentence: 'A page of another site sent this request, so nothing was done. Do it from the console itself.',
+  },
+  'YS-LOG-IN-WRONG': { status: 401, sentence: 'Email address and password do not belong together.' },
+  'YS-LOG-IN-THROTTLED': {
+    status: 429,
+    sentence: 'Too many log-ins failed. Wait {minutes} minutes and try again.',
+  },
+  'YS-INVITATION-SPENT': {
+    status: 404,
+    sentence: 'This link was used already, has run out, or never was one. Ask an owner for a new one.',
+  },
+  'YS-PERSON-EMAIL-TAKEN': { status: 409, sentence: 'Somebody with the address “{email}” is here already.' },
+  'YS-PERSON-LAST-OWNER': {
+    status: 409,
+    sentence: 'This is the last owner, and there must be one. Make somebody else an owner first.',
+  },
+  'YS-MESSAGE-NO-HTML': { status: 404, sentence: 'The message has no HTML part, so there is no original to show.' },
   'YS-MAILBOX-ADDRESS-TAKEN': {
     status: 409,
     sentence: 'The address “{address}” belongs to the mailbox “{mailbox}” already.',

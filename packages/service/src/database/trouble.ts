@@ -32,6 +32,9 @@ export function isDatabaseDown(error: unknown): boolean {
   ].includes(code ?? '');
 }
 
+/** Whether a row was refused because its unique key is there already. */
+export const isDuplicate = (error: unknown): boolean => driverError(error).errno === 1062;
+
 /** A short name of a database error that is safe to log. */
 export function troubleName(error: unknown): string {
   const { code, errno } = driverError(error);

@@ -1,6 +1,7 @@
 import type { Line } from '@yellow-sieve/core';
 import type * as v from 'valibot';
 import type { Database } from '../database/connect.js';
+import type { Outgoing } from '../outgoing/outgoing.js';
 
 /** What became of one try. `refused` is for good; `unreachable` is tried again; `uncertain`: no answer came after sending. */
 export type Tried =
@@ -25,7 +26,15 @@ export interface DestinationContext {
   /** The opened connection, when the kind needs one. */
   connection: Record<string, unknown> | null;
   db: Database;
+  /** The only way to the outside over HTTP. */
+  outgoing: Outgoing;
 }
+
+/**
+ * What goes into the outbox, or why this line cannot be sent. Deliveries of one destination with the same `order` go one
+ * after the other, and an older one never overwrites a newer; by default each stands alone.
+ */
+export type Rendered = { payload: unknown; order?: string } | { refused: string };
 
 /** One destination kind: a folder, and one line in the registry. */
 export interface DestinationKind {
@@ -35,12 +44,8 @@ export interface DestinationKind {
   readonly entries: v.ObjectEntries;
   /** The kind and entries of the connection it needs, or null. */
   readonly connection: { kind: string; entries: v.ObjectEntries } | null;
-  /** What will be sent, as it is kept in the outbox. A string is the sentence that says why this line cannot be sent. */
-  render(
-    line: Line,
-    about: DeliveryAbout,
-    definition: Record<string, unknown>,
-  ): { payload: unknown } | { refused: string };
+  /** What will be sent, as it is kept in the outbox. */
+  render(line: Line, about: DeliveryAbout, definition: Record<string, unknown>): Rendered;
   /** Whether the destination is reachable, allowed and of the right shape. Writes no record. */
   test(context: DestinationContext): Promise<{ ok: boolean; detail: string }>;
   deliver(payload: unknown, about: DeliveryAbout, context: DestinationContext): Promise<Tried>;

@@ -1,9 +1,11 @@
+import { chat } from './chat/chat.js';
+import { crm } from './crm/crm.js';
 import { database } from './database/database.js';
 import type { DestinationKind } from './destination-kind.js';
 import { mail } from './mail/mail.js';
 import { sheet } from './sheet/sheet.js';
 
 /** The destination kinds. A new kind is one folder and one line here. */
-export const destinationKinds: Readonly<Record<string, DestinationKind>> = { sheet, database, mail };
+export const destinationKinds: Readonly<Record<string, DestinationKind>> = { sheet, database, mail, crm, chat };
 
 export * from './destination-kind.js';

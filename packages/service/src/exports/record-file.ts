@@ -1,31 +1,55 @@
-import type { JsonValue } from '@yellow-sieve/core';
+import { type JsonValue, nearest, YsError } from '@yellow-sieve/core';
 import type { PublishedRecord } from '../store/record-store.js';
 
 type CellValue = string | number | null;
 
-/** Records as lines: what they are, then their fields. Amounts take two columns. */
-export async function recordTable(
+interface Column {
+  /** What the caller picks it by. */
+  name: string;
+  header: string[];
+  cells(record: PublishedRecord): CellValue[];
+}
+
+/**
+ * Records as lines: the columns picked, in their order, or what they are and then all their fields. Amounts take two.
+ * @throws YsError YS-REQUEST-INVALID for a column that does not exist.
+ */
+export function recordTable(
   fields: Readonly<Record<string, { type: string }>>,
   records: AsyncIterable<PublishedRecord>,
-): Promise<{ header: string[]; lines: AsyncIterable<CellValue[]> }> {
-  const columns = Object.entries(fields).flatMap(([name, { type }]) =>
-    type === 'amount' ? [name, `${name}_currency`] : [name],
+  picked?: readonly string[],
+): { header: string[]; lines: AsyncIterable<CellValue[]> } {
+  const all = [...ownColumns, ...Object.entries(fields).map(([name, { type }]) => fieldColumn(name, type))];
+  const columns = picked ? picked.map((name) => columnNamed(name, all)) : all;
+  return { header: columns.flatMap(({ header }) => header), lines: linesOf(columns, records) };
+}
+
+const ownColumns: Column[] = (['key', 'message', 'received', 'verdict'] as const).map((name) => {
+  const header = name === 'key' ? 'record' : name;
+  return { name: header, header: [header], cells: (record) => [record[name]] };
+});
+
+const fieldColumn = (name: string, type: string): Column => ({
+  name,
+  header: type === 'amount' ? [name, `${name}_currency`] : [name],
+  cells: ({ fields }) => cellsOf(fields[name] ?? null, type === 'amount'),
+});
+
+function columnNamed(wanted: string, all: readonly Column[]): Column {
+  const column = all.find(({ name }) => name === wanted);
+  if (column) return column;
+  const near = nearest(
+    wanted,
+    all.map(({ name }) => name),
   );
-  return {
-    header: ['record', 'message', 'received', 'verdict', ...columns],
-    lines: linesOf(Object.keys(fields), fields, records),
-  };
+  throw new YsError('YS-REQUEST-INVALID', { detail: `there is no column “${wanted.slice(0, 64)}”${near}` });
 }
 
 async function* linesOf(
-  names: readonly string[],
-  fields: Readonly<Record<string, { type: string }>>,
+  columns: readonly Column[],
   records: AsyncIterable<PublishedRecord>,
 ): AsyncGenerator<CellValue[]> {
-  for await (const record of records) {
-    const values = names.flatMap((name) => cellsOf(record.fields[name] ?? null, fields[name]?.type === 'amount'));
-    yield [record.key, record.message, record.received, record.verdict, ...values];
-  }
+  for await (const record of records) yield columns.flatMap(({ cells }) => cells(record));
 }
 
 function cellsOf(value: JsonValue, amount: boolean): CellValue[] {

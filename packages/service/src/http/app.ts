@@ -1,30 +1,41 @@
 import type { Readable } from 'node:stream';
+import cookie from '@fastify/cookie';
 import helmet from '@fastify/helmet';
 import rateLimit from '@fastify/rate-limit';
 import swagger from '@fastify/swagger';
 import { YsError } from '@yellow-sieve/core';
 import Fastify, { type FastifyInstance, LogController } from 'fastify';
 import type { Logger } from 'pino';
+import type { Config } from '../config.js';
 import { codeVersion } from '../version.js';
 import { sendProblem } from './problems.js';
 import { serveDeliveries } from './routes/deliveries.js';
 import { serveMessages } from './routes/messages.js';
 import { serveOpen } from './routes/open.js';
+import { serveOverview } from './routes/overview.js';
+import { servePeople } from './routes/people.js';
 import { serveRecords } from './routes/records.js';
 import { serveSetUp } from './routes/set-up.js';
+import { serveConsole } from './serve-console.js';
 import type { ServeContext } from './serve-context.js';
 
 const sieveFileBytes = 2 * 1024 * 1024;
+const families = [serveOpen, serveOverview, serveMessages, serveRecords, serveDeliveries, serveSetUp, servePeople];
 /** Requests a minute from one address; a person with a script stays far below it. */
 const requestsPerMinute = 6000;
 
 /** The HTTP side of the service, ready to listen. */
-export async function buildApp(context: Omit<ServeContext, 'app'>, log: Logger): Promise<FastifyInstance> {
+export async function buildApp(
+  context: Omit<ServeContext, 'app'>,
+  { trustProxy }: Pick<Config, 'trustProxy'>,
+  log: Logger,
+): Promise<FastifyInstance> {
   const app = Fastify({
     loggerInstance: log as never,
     bodyLimit: sieveFileBytes,
     logController: new LogController({ disableRequestLogging: true }),
     routerOptions: { maxParamLength: 200 },
+    trustProxy: trustProxy === '' ? false : trustProxy,
   }) as unknown as FastifyInstance;
   app.setErrorHandler(sendProblem);
   app.setNotFoundHandler((request, reply) =>
@@ -40,18 +51,26 @@ export async function buildApp(context: Omit<ServeContext, 'app'>, log: Logger):
   await app.register(helmet, {
     contentSecurityPolicy: { directives: { defaultSrc: ["'none'"], frameAncestors: ["'none'"] } },
   });
+  app.decorateRequest('caller', null);
+  await app.register(cookie);
   await app.register(rateLimit, { max: requestsPerMinute, timeWindow: '1 minute' });
   await app.register(swagger, {
     openapi: {
       openapi: '3.1.0',
       info: { title: 'Yellow Sieve', version: codeVersion },
-      components: { securitySchemes: { token: { type: 'http', scheme: 'bearer' } } },
+      components: {
+        securitySchemes: {
+          token: { type: 'http', scheme: 'bearer' },
+          session: { type: 'apiKey', in: 'cookie', name: 'ys_session' },
+        },
+      },
     },
   });
   await app.register(async (inner) => {
     const serve: ServeContext = { ...context, app: inner };
-    for (const family of [serveOpen, serveMessages, serveRecords, serveDeliveries, serveSetUp]) family(serve);
+    for (const family of families) family(serve);
     inner.get('/api/v1/openapi.json', { schema: { hide: true } }, async () => app.swagger());
   });
+  await serveConsole(app);
   return app;
 }

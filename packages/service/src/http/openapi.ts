@@ -16,19 +16,23 @@ export function openApiOf({ path, role, summary, params, query, body, response }
   return {
     summary,
     tags: [path.split('/')[3]],
-    security: [{ token: [] }],
+    security: role === 'anyone' ? [] : [{ token: [] }, { session: [] }],
     'x-role': role,
     ...(params ? { params: json(params, 'input') } : {}),
     ...(query ? { querystring: json(query, 'input') } : {}),
     ...(body ? bodyDocument(body) : {}),
     response: {
-      200:
-        response === 'file'
-          ? { description: 'The file', type: 'string', format: 'binary' }
-          : { description: 'Fine', ...json(response, 'output') },
+      200: answerDocument(response),
       default: { description: 'A problem (RFC 9457)', ...json(problemDetailsSchema, 'output') },
     },
   };
+}
+
+function answerDocument(response: Endpoint['response']): Record<string, unknown> {
+  if (response === 'file') return { description: 'The file', type: 'string', format: 'binary' };
+  if (response === 'events')
+    return { description: 'Server-sent events', content: { 'text/event-stream': { schema: { type: 'string' } } } };
+  return { description: 'Fine', ...json(response, 'output') };
 }
 
 function bodyDocument(body: NonNullable<Endpoint['body']>): Record<string, unknown> {

@@ -1,5 +1,5 @@
 import type { Readable } from 'node:stream';
-import type { Endpoint, ParamsOf, QueryOf, ResponseOf } from '@yellow-sieve/contract';
+import type { Caller, Endpoint, ParamsOf, QueryOf, ResponseOf } from '@yellow-sieve/contract';
 import { YsError } from '@yellow-sieve/core';
 import type { FastifyInstance, FastifyReply, FastifyRequest } from 'fastify';
 import * as v from 'valibot';
@@ -12,6 +12,14 @@ export interface FileReply {
   type: string;
   name?: string;
   body: Readable | Buffer;
+  /** More headers, such as a policy of its own. */
+  headers?: Record<string, string>;
+}
+
+declare module 'fastify' {
+  interface FastifyRequest {
+    caller: Caller | null;
+  }
 }
 
 type BodyOf<E extends Endpoint> = E['body'] extends 'message/rfc822'
@@ -28,9 +36,18 @@ export interface Input<E extends Endpoint> {
   body: BodyOf<E>;
 }
 
+/** Who calls, and the request itself, for the few handlers that need it. */
+export interface Exchange {
+  /** Null only where anyone may call. */
+  caller: Caller | null;
+  request: FastifyRequest;
+  reply: FastifyReply;
+}
+
 export type Handler<E extends Endpoint> = (
   input: Input<E>,
-) => Promise<E['response'] extends 'file' ? FileReply : ResponseOf<E>>;
+  exchange: Exchange,
+) => Promise<E['response'] extends 'file' ? FileReply : E['response'] extends 'events' ? Readable : ResponseOf<E>>;
 
 /** Serves one endpoint of the contract: checks role and input, calls the handler, strips the answer to its schema. */
 export function serveEndpoint<const E extends Endpoint>(
@@ -43,17 +60,19 @@ export function serveEndpoint<const E extends Endpoint>(
     method: endpoint.method,
     url: endpoint.path,
     schema: openApiOf(endpoint),
-    onRequest: (request) => requireRole(db, request, endpoint.role),
+    onRequest: async (request) => {
+      request.caller = await requireRole(db, request, endpoint.role);
+    },
     handler: async (request, reply) => {
       const input = {
         params: checked(endpoint.params, request.params),
         query: checked(endpoint.query, request.query),
         body: bodyOf(endpoint, request),
       };
-      const answer = await handler(input as Input<E>);
-      return endpoint.response === 'file'
-        ? sendFile(reply, answer as FileReply)
-        : v.parse(endpoint.response as v.GenericSchema, answer);
+      const answer = await handler(input as Input<E>, { caller: request.caller, request, reply });
+      if (endpoint.response === 'file') return sendFile(reply, answer as FileReply);
+      if (endpoint.response === 'events') return sendEvents(reply, answer as Readable);
+      return v.parse(endpoint.response as v.GenericSchema, answer);
     },
   });
 }
@@ -70,8 +89,20 @@ function checked(schema: v.GenericSchema | undefined, data: unknown): unknown {
   throw new YsError('YS-REQUEST-INVALID', { detail });
 }
 
+/**
+ * A stream that goes on until either side ends it; no proxy may hold it back. Its connection
+ * serves nothing else afterwards: a server that stops would wait for it.
+ */
+function sendEvents(reply: FastifyReply, events: Readable): FastifyReply {
+  return reply
+    .type('text/event-stream')
+    .headers({ 'cache-control': 'no-store', 'x-accel-buffering': 'no', connection: 'close' })
+    .send(events);
+}
+
 /** Files are never shown as pages of ours, whatever they hold. */
 export function sendFile(reply: FastifyReply, file: FileReply): FastifyReply {
+  for (const [name, value] of Object.entries(file.headers ?? {})) reply.header(name, value);
   if (file.name) reply.header('content-disposition', `attachment; filename="${file.name.replace(/[^\w.-]/g, '_')}"`);
   return reply.type(file.type).header('x-content-type-options', 'nosniff').send(file.body);
 }

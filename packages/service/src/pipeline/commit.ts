@@ -13,6 +13,7 @@ import {
   want,
 } from '../database/schema.js';
 import { retryDeadlocks } from '../database/trouble.js';
+import { noteChanges } from '../store/change-store.js';
 import type { Summary } from './handle-task.js';
 import { fillOutbox } from './outbox.js';
 
@@ -107,7 +108,7 @@ async function openWant(tx: Executor, digest: string, request: unknown): Promise
     .where(and(eq(want.digest, digest), eq(want.state, 'failed')));
 }
 
-type MessageChange = Partial<typeof message.$inferInsert>;
+type MessageChange = Partial<typeof message.$inferInsert> & Pick<typeof message.$inferInsert, 'state'>;
 
 async function committing(
   db: Database,
@@ -124,6 +125,9 @@ async function committing(
         .update(message)
         .set({ ...change, claimedBy: null, claimedUntil: null, updatedAt: new Date() })
         .where(eq(message.id, claimed.id));
+      const { id, mailboxId, receivedAt } = claimed;
+      const moved = { was: 'waiting', is: change.state };
+      await noteChanges(tx, [{ kind: 'message', what: id, owner: mailboxId, day: receivedAt, ...moved }]);
       return true;
     }),
   );
@@ -157,10 +161,10 @@ function indexOf(read: Value): { text: string; number: string | null; day: strin
   return { text: toText(read).slice(0, 191), number, day: read.kind === 'date' ? read.date : null };
 }
 
-const columnsOf = ({ sentAt, ...summary }: Summary): MessageChange => ({
+const columnsOf = ({ sentAt, ...summary }: Summary) => ({
   ...summary,
   sentAt: sentAt === null ? null : new Date(sentAt),
 });
 
-/** A new key for a message's record. */
-export const newRecordKey = () => uuid();
+/** A new key for a message's record. Listings go by the time in it, which is that of the message's arrival. */
+export const newRecordKey = (receivedAt: Date) => uuid({ msecs: receivedAt.getTime() });

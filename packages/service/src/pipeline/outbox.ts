@@ -4,6 +4,7 @@ import { v7 as uuid } from 'uuid';
 import type { Executor } from '../database/connect.js';
 import { delivery, destination, routeHit } from '../database/schema.js';
 import { type DeliveryAbout, destinationKinds } from '../destinations/index.js';
+import { type Change, noteChanges } from '../store/change-store.js';
 import { deliveryIdentity } from './identity.js';
 
 export interface OutboxMessage {
@@ -37,6 +38,19 @@ export async function fillOutbox(
 
 /** What an earlier revision would still have sent, and this one does not, is not sent. What has left stays listed. */
 async function dropSuperseded(tx: Executor, message: OutboxMessage, current: readonly string[]): Promise<void> {
+  const superseded = await tx
+    .select({ id: delivery.id, destination: delivery.destination, state: delivery.state })
+    .from(delivery)
+    .where(
+      and(
+        eq(delivery.messageId, message.id),
+        inArray(delivery.state, ['waiting', 'retrying', 'uncertain', 'stopped']),
+        current.length > 0 ? notInArray(delivery.identity, [...current]) : undefined,
+      ),
+    )
+    .for('update');
+  if (superseded.length === 0) return;
+  const dropped = superseded.map(({ id }) => id);
   await tx
     .update(delivery)
     .set({
@@ -46,13 +60,18 @@ async function dropSuperseded(tx: Executor, message: OutboxMessage, current: rea
       claimedUntil: null,
       updatedAt: new Date(),
     })
-    .where(
-      and(
-        eq(delivery.messageId, message.id),
-        inArray(delivery.state, ['waiting', 'retrying', 'uncertain', 'stopped']),
-        current.length > 0 ? notInArray(delivery.identity, [...current]) : undefined,
-      ),
-    );
+    .where(inArray(delivery.id, dropped));
+  await noteChanges(
+    tx,
+    superseded.map(({ id, destination: owner, state }) => ({
+      kind: 'delivery' as const,
+      what: id,
+      owner,
+      day: message.receivedAt,
+      was: state,
+      is: 'dropped',
+    })),
+  );
 }
 
 /** Puts a line on its way, and returns its identity. The same line as was delivered before is not sent again. */
@@ -60,13 +79,15 @@ async function putDelivery(tx: Executor, message: OutboxMessage, hit: RouteHit, 
   const identity = deliveryIdentity(message.id, message.mailboxId, hit.route, line.row);
   const about = { identity, message: message.id, messageTime: message.receivedAt.toISOString() };
   const ready = await render(tx, hit, line, about);
-  if (await isDelivered(tx, identity, hit.to, ready.payload)) return identity;
+  const [known] = await tx.select().from(delivery).where(eq(delivery.identity, identity)).for('update');
+  if (known && isThere(known, hit.to, ready.payload)) return identity;
   const now = new Date();
   const current = {
     recordId: message.record,
     revision: message.revision,
     destination: hit.to,
     payload: ready.payload,
+    orderKey: ready.order,
     state: ready.code === null ? ('waiting' as const) : ('stopped' as const),
     attempts: 0,
     lost: 0,
@@ -77,31 +98,36 @@ async function putDelivery(tx: Executor, message: OutboxMessage, hit: RouteHit, 
     claimedUntil: null,
     updatedAt: now,
   };
+  const id = known?.id ?? uuid();
   await tx
     .insert(delivery)
     .values({
-      id: uuid(),
+      id,
       identity,
       messageId: message.id,
       route: hit.route,
       rowKey: line.row,
-      orderKey: identity,
       messageTime: message.receivedAt,
       createdAt: now,
       ...current,
     })
     .onDuplicateKeyUpdate({ set: current });
+  const noted = { kind: 'delivery' as const, what: id, day: message.receivedAt };
+  const moved = known?.destination === hit.to ? known.state : null;
+  const changes: Change[] = [{ ...noted, owner: hit.to, was: moved, is: current.state }];
+  if (known && moved === null) changes.push({ ...noted, owner: known.destination, was: known.state, is: null });
+  await noteChanges(tx, changes);
   return identity;
 }
 
-async function isDelivered(tx: Executor, identity: string, to: string, payload: unknown): Promise<boolean> {
-  const [known] = await tx.select().from(delivery).where(eq(delivery.identity, identity));
-  if (known?.state !== 'delivered' || known.destination !== to) return false;
+function isThere(known: typeof delivery.$inferSelect, to: string, payload: unknown): boolean {
+  if (known.state !== 'delivered' || known.destination !== to) return false;
   return canonicalJson(known.payload) === canonicalJson(payload);
 }
 
 interface Ready {
   payload: unknown;
+  order: string;
   code: Code | null;
   answer: string | null;
 }
@@ -113,10 +139,17 @@ async function render(tx: Executor, hit: RouteHit, line: Line, about: DeliveryAb
   if (!kind)
     return {
       payload: line.cells,
+      order: about.identity,
       code: 'YS-ROUTE-DESTINATION',
       answer: say('YS-ROUTE-DESTINATION', { destination: hit.to }),
     };
   const rendered = kind.render(line, about, target.definition);
-  if ('payload' in rendered) return { payload: rendered.payload, code: null, answer: null };
-  return { payload: line.cells, code: 'YS-DELIVERY-REFUSED', answer: rendered.refused };
+  if ('payload' in rendered)
+    return {
+      payload: rendered.payload,
+      order: rendered.order?.slice(0, 191) ?? about.identity,
+      code: null,
+      answer: null,
+    };
+  return { payload: line.cells, order: about.identity, code: 'YS-DELIVERY-REFUSED', answer: rendered.refused };
 }

@@ -2,24 +2,26 @@ import type { Delivery } from '@yellow-sieve/contract';
 import { YsError } from '@yellow-sieve/core';
 import { and, asc, desc, eq, lt } from 'drizzle-orm';
 import type { Database, Executor } from '../database/connect.js';
-import { attempt, delivery } from '../database/schema.js';
+import { attempt, delivery, message } from '../database/schema.js';
+import { retryDeadlocks } from '../database/trouble.js';
+import { noteChanges } from './change-store.js';
 import { cursorId, pageOf } from './paging.js';
 
 type Row = typeof delivery.$inferSelect;
 
-function published(row: Row): Delivery {
-  const open = row.state === 'waiting' || row.state === 'retrying' || row.state === 'uncertain';
+function published({ row, subject }: { row: Row; subject: string | null }): Delivery {
   return {
     key: row.id,
     identity: row.identity,
     message: row.messageId,
+    subject,
     record: row.recordId,
     revision: row.revision,
     route: row.route,
     destination: row.destination,
     state: row.state,
     attempts: row.attempts,
-    next_try: open ? row.dueAt.toISOString() : null,
+    next_try: isOpen(row.state) ? row.dueAt.toISOString() : null,
     code: row.code,
     answer: row.answer,
     updated: row.updatedAt.toISOString(),
@@ -36,9 +38,7 @@ export interface DeliveryFilter {
 
 export async function listDeliveries(db: Executor, filter: DeliveryFilter) {
   const before = cursorId(filter.cursor);
-  const rows = await db
-    .select()
-    .from(delivery)
+  const rows = await withSubject(db)
     .where(
       and(
         before ? lt(delivery.id, before) : undefined,
@@ -52,32 +52,62 @@ export async function listDeliveries(db: Executor, filter: DeliveryFilter) {
   return pageOf(rows.map(published), filter.limit);
 }
 
-async function deliveryRow(db: Executor, id: string): Promise<Row> {
-  const [row] = await db.select().from(delivery).where(eq(delivery.id, id));
+const withSubject = (db: Executor) =>
+  db
+    .select({ row: delivery, subject: message.subject })
+    .from(delivery)
+    .innerJoin(message, eq(message.id, delivery.messageId));
+
+/** The deliveries that stopped last. */
+export async function stoppedDeliveries(db: Executor, most: number) {
+  const rows = await withSubject(db).where(eq(delivery.state, 'stopped')).orderBy(desc(delivery.id)).limit(most);
+  return rows.map(({ row, subject }) => ({
+    delivery: row.id,
+    message: row.messageId,
+    subject,
+    destination: row.destination,
+    answer: row.answer,
+    updated: row.updatedAt.toISOString(),
+  }));
+}
+
+async function deliveryRow(db: Executor, id: string): Promise<{ row: Row; subject: string | null }> {
+  const [row] = await withSubject(db).where(eq(delivery.id, id));
   if (!row) throw new YsError('YS-NOT-FOUND', { what: 'delivery', name: id });
   return row;
 }
 
 export async function getDelivery(db: Executor, id: string) {
-  const row = await deliveryRow(db, id);
+  const found = await deliveryRow(db, id);
   const tries = await db.select().from(attempt).where(eq(attempt.deliveryId, id)).orderBy(asc(attempt.at));
   return {
-    ...published(row),
-    payload: row.payload,
+    ...published(found),
+    payload: found.row.payload,
     tries: tries.map(({ at, result, answer }) => ({ at: at.toISOString(), result, answer })),
   };
 }
 
 const retryable: readonly Row['state'][] = ['stopped', 'retrying', 'uncertain', 'waiting'];
 
+/** Whether a delivery is still on its way. */
+export const isOpen = (state: Row['state']): boolean =>
+  state === 'waiting' || state === 'retrying' || state === 'uncertain';
+
 /** Makes a delivery due now, with its count of attempts begun anew. */
 export async function retryDelivery(db: Database, id: string): Promise<Delivery> {
-  const row = await deliveryRow(db, id);
-  if (!retryable.includes(row.state)) throw new YsError('YS-DELIVERY-STATE', { state: row.state });
-  const now = new Date();
-  await db
-    .update(delivery)
-    .set({ state: 'waiting', attempts: 0, lost: 0, dueAt: now, updatedAt: now })
-    .where(and(eq(delivery.id, id), eq(delivery.state, row.state)));
+  await retryDeadlocks(() =>
+    db.transaction(async (tx) => {
+      const [row] = await tx.select().from(delivery).where(eq(delivery.id, id)).for('update');
+      if (!row) throw new YsError('YS-NOT-FOUND', { what: 'delivery', name: id });
+      if (!retryable.includes(row.state)) throw new YsError('YS-DELIVERY-STATE', { state: row.state });
+      const now = new Date();
+      await tx
+        .update(delivery)
+        .set({ state: 'waiting', attempts: 0, lost: 0, dueAt: now, updatedAt: now })
+        .where(eq(delivery.id, id));
+      const noted = { kind: 'delivery' as const, what: id, owner: row.destination, day: row.messageTime };
+      await noteChanges(tx, [{ ...noted, was: row.state, is: 'waiting' }]);
+    }),
+  );
   return published(await deliveryRow(db, id));
 }

@@ -5,7 +5,9 @@ import * as v from 'valibot';
 import type { Database, Executor } from '../database/connect.js';
 import { connection, destination } from '../database/schema.js';
 import { type DestinationContext, type DestinationKind, destinationKinds } from '../destinations/index.js';
+import type { Outgoing } from '../outgoing/outgoing.js';
 import type { Secrets } from '../secrets.js';
+import { noteSetUp } from './change-store.js';
 import { modelEntries } from './model-store.js';
 
 export type DestinationRow = typeof destination.$inferSelect;
@@ -48,6 +50,27 @@ export async function putDestination(db: Database, name: string, source: string)
     .insert(destination)
     .values({ name, ...values, secret: randomBytes(24).toString('base64url') })
     .onDuplicateKeyUpdate({ set: values });
+  await noteSetUp(db, name);
+}
+
+/** Tests a destination and keeps what came of it. */
+export async function testDestination(db: Database, secrets: Secrets, outgoing: Outgoing, name: string) {
+  const test = await tested(db, secrets, outgoing, name);
+  const kept = { testedAt: new Date(), testOk: test.ok, testDetail: test.detail.slice(0, 2000) };
+  await db.update(destination).set(kept).where(eq(destination.name, name));
+  await noteSetUp(db, name);
+  return test;
+}
+
+async function tested(db: Database, secrets: Secrets, outgoing: Outgoing, name: string) {
+  await getDestination(db, name);
+  try {
+    const { kind, context } = await openDestination(db, secrets, outgoing, name);
+    return await kind.test(context);
+  } catch (error) {
+    if (error instanceof YsError) return { ok: false, detail: error.message };
+    throw error;
+  }
 }
 
 export async function listDestinations(db: Executor): Promise<DestinationRow[]> {
@@ -91,6 +114,7 @@ export async function listConnections(db: Executor) {
 export async function openDestination(
   db: Database,
   secrets: Secrets,
+  outgoing: Outgoing,
   name: string,
 ): Promise<{ kind: DestinationKind; context: DestinationContext }> {
   const row = await getDestination(db, name);
@@ -98,7 +122,13 @@ export async function openDestination(
   if (!kind) throw new YsError('YS-DESTINATION-KIND', { kind: row.kind });
   return {
     kind,
-    context: { name, definition: row.definition, connection: await openConnection(db, secrets, kind, row), db },
+    context: {
+      name,
+      definition: row.definition,
+      connection: await openConnection(db, secrets, kind, row),
+      db,
+      outgoing,
+    },
   };
 }
 

@@ -1,9 +1,11 @@
 import { type CompiledSieve, compileMailbox, compileSieve, digestOf, parseMailbox, YsError } from '@yellow-sieve/core';
-import { asc, count, eq, inArray } from 'drizzle-orm';
+import { asc, desc, eq, inArray } from 'drizzle-orm';
 import { v7 as uuid } from 'uuid';
 import type { Database, Executor } from '../database/connect.js';
 import { mailbox, mailboxAddress, message } from '../database/schema.js';
+import { noteSetUp } from './change-store.js';
 import { liveSieves } from './sieve-store.js';
+import { countsOf } from './tally-store.js';
 
 export interface MailboxRow {
   id: string;
@@ -21,24 +23,40 @@ const columns = {
   digest: mailbox.digest,
 };
 
-export async function listMailboxes(db: Executor) {
+export async function listMailboxes(db: Database) {
   const rows = await db.select(columns).from(mailbox).orderBy(asc(mailbox.name));
-  return Promise.all(rows.map((row) => withAddresses(db, row)));
+  return Promise.all(rows.map((row) => withDetails(db, row)));
 }
 
-export async function getMailbox(db: Executor, name: string) {
+export async function getMailbox(db: Database, name: string) {
   const [row] = await db.select(columns).from(mailbox).where(eq(mailbox.name, name));
   if (!row) throw new YsError('YS-NOT-FOUND', { what: 'mailbox', name });
-  return withAddresses(db, row);
+  return withDetails(db, row);
 }
 
-async function withAddresses(db: Executor, row: MailboxRow) {
+/** With its addresses, sieves, how many messages are in which state, and when the last one came. */
+async function withDetails(db: Database, row: MailboxRow) {
   const addresses = await db
     .select({ address: mailboxAddress.address })
     .from(mailboxAddress)
     .where(eq(mailboxAddress.mailboxId, row.id));
-  const [counted] = await db.select({ messages: count() }).from(message).where(eq(message.mailboxId, row.id));
-  return { ...row, addresses: addresses.map(({ address }) => address).sort(), messages: counted?.messages ?? 0 };
+  const states: Record<string, number> = {};
+  for (const { state, count } of await countsOf(db, 'message', { owner: row.id }))
+    states[state] = (states[state] ?? 0) + count;
+  const [last] = await db
+    .select({ received: message.receivedAt })
+    .from(message)
+    .where(eq(message.mailboxId, row.id))
+    .orderBy(desc(message.id))
+    .limit(1);
+  return {
+    ...row,
+    addresses: addresses.map(({ address }) => address).sort(),
+    sieves: [...parseMailbox(row.source).sieves],
+    states,
+    messages: Object.values(states).reduce((sum, count) => sum + count, 0),
+    last: last?.received.toISOString() ?? null,
+  };
 }
 
 /** The mailboxes of some messages, by id. */
@@ -91,6 +109,7 @@ export async function putMailbox(db: Database, name: string, source: string): Pr
       id,
       compiled.source.addresses.map((address) => address.toLowerCase()),
     );
+    await noteSetUp(tx, name);
   });
 }
 

@@ -6,6 +6,7 @@ import type { Database, DatabaseHandle, Executor } from '../database/connect.js'
 import { runTogether } from '../database/run-together.js';
 import { delivery, mailbox, message, messageWant, record, recordRevision, routeHit, want } from '../database/schema.js';
 import { retryDeadlocks } from '../database/trouble.js';
+import { type Change, changeStatement, noteChanges } from './change-store.js';
 import { cursorId, pageOf } from './paging.js';
 import type { RawWriter } from './raw-store.js';
 
@@ -15,6 +16,8 @@ export interface Receipt {
   recipient: string;
   sender: string;
   intake: string;
+  /** When it arrived, if not just now. */
+  receivedAt?: Date;
 }
 
 /** A raw message that is ready to be committed, and who receives it. */
@@ -33,18 +36,34 @@ export async function storeMessages(
 ): Promise<string[][]> {
   const rows = arrived.map(({ writer, receipts }) => receipts.map((receipt) => messageRowOf(writer, receipt)));
   const raws = arrived.flatMap(({ writer }) => writer.finish());
-  await retryDeadlocks(() => runTogether(together, [...raws, db.insert(message).values(rows.flat())]));
+  const changes = changeStatement(db, rows.flat().map(arrival));
+  await retryDeadlocks(() => runTogether(together, [...raws, db.insert(message).values(rows.flat()), changes]));
   return rows.map((messages) => messages.map(({ id }) => id));
 }
 
+const arrival = ({
+  id,
+  mailboxId,
+  receivedAt,
+}: Pick<typeof message.$inferSelect, 'id' | 'mailboxId' | 'receivedAt'>): Change => ({
+  kind: 'message',
+  what: id,
+  owner: mailboxId,
+  day: receivedAt,
+  was: null,
+  is: 'waiting',
+});
+
 function messageRowOf(writer: RawWriter, receipt: Receipt) {
   const now = new Date();
+  const receivedAt = receipt.receivedAt ?? now;
   return {
-    id: uuid(),
+    // Listings go by the time in the id.
+    id: uuid({ msecs: receivedAt.getTime() }),
     rawId: writer.id,
     size: writer.size,
     ...receipt,
-    receivedAt: now,
+    receivedAt,
     state: 'waiting' as const,
     reasons: [],
     dueAt: now,
@@ -128,14 +147,20 @@ export async function messageDetail(db: Executor, id: string) {
 
 /** Puts a message through again: it waits for its turn like a new one, and its record gets the next revision. */
 export async function putThroughAgain(db: Database, id: string): Promise<void> {
-  await messageRow(db, id);
+  await retryDeadlocks(() => db.transaction((tx) => wait(tx, id)));
+}
+
+async function wait(tx: Executor, id: string): Promise<void> {
+  const [row] = await tx.select().from(message).where(eq(message.id, id)).for('update');
+  if (!row) throw new YsError('YS-NOT-FOUND', { what: 'message', name: id });
   const now = new Date();
   // What a model was asked in vain is asked anew.
-  await db.execute(
+  await tx.execute(
     sql`DELETE ${messageWant} FROM ${messageWant} JOIN ${want} USING (digest) WHERE ${messageWant.messageId} = ${id} AND ${want.state} = 'failed'`,
   );
-  await db
+  await tx
     .update(message)
     .set({ state: 'waiting', wants: 0, lost: 0, dueAt: now, claimedBy: null, claimedUntil: null, updatedAt: now })
     .where(eq(message.id, id));
+  await noteChanges(tx, [{ ...arrival(row), was: row.state }]);
 }

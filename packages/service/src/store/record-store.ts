@@ -1,5 +1,5 @@
 import { YsError } from '@yellow-sieve/core';
-import { and, asc, desc, eq, exists, gt, lt } from 'drizzle-orm';
+import { and, asc, desc, eq, exists, gt, gte, like, lt, lte } from 'drizzle-orm';
 import type { Executor } from '../database/connect.js';
 import { mailbox, message, record, recordRevision, value } from '../database/schema.js';
 import { cursorId, pageOf } from './paging.js';
@@ -29,8 +29,12 @@ export type PublishedRecord = Awaited<ReturnType<typeof listRecords>>['items'][n
 export interface RecordFilter {
   sieve?: string | undefined;
   verdict?: string | undefined;
+  mailbox?: string | undefined;
   field?: string | undefined;
   is?: string | undefined;
+  starts?: string | undefined;
+  at_least?: string | undefined;
+  at_most?: string | undefined;
 }
 
 const joined = (db: Executor) =>
@@ -42,19 +46,37 @@ const joined = (db: Executor) =>
     .innerJoin(mailbox, eq(mailbox.id, record.mailboxId));
 
 function matching(db: Executor, filter: RecordFilter) {
-  const { field, is } = filter;
   return and(
     filter.sieve ? eq(record.sieve, filter.sieve) : undefined,
     filter.verdict ? eq(record.verdict, filter.verdict) : undefined,
-    field && is !== undefined
-      ? exists(
-          db
-            .select({ field: value.field })
-            .from(value)
-            .where(and(eq(value.recordId, record.id), eq(value.field, field), eq(value.text, is.slice(0, 191)))),
-        )
-      : undefined,
+    filter.mailbox ? eq(mailbox.name, filter.mailbox) : undefined,
+    filter.field ? hasValue(db, filter.field, filter) : undefined,
   );
+}
+
+/** Looks the field up in the narrow index of values. Bounds are numbers or days, whichever they look like. */
+function hasValue(db: Executor, field: string, { is, starts, at_least, at_most }: RecordFilter) {
+  const tests = [
+    is === undefined ? undefined : eq(value.text, is.slice(0, 191)),
+    starts === undefined ? undefined : like(value.text, `${starts.slice(0, 190).replace(/[\\%_]/g, '\\$&')}%`),
+    at_least === undefined ? undefined : bound(gte, at_least),
+    at_most === undefined ? undefined : bound(lte, at_most),
+  ].filter((test) => test !== undefined);
+  if (tests.length === 0) return undefined;
+  return exists(
+    db
+      .select({ field: value.field })
+      .from(value)
+      .where(and(eq(value.recordId, record.id), eq(value.field, field), ...tests)),
+  );
+}
+
+function bound(compare: typeof gte, limit: string) {
+  if (/^\d{4}-\d{2}-\d{2}$/.test(limit)) return compare(value.day, limit);
+  if (/^-?\d{1,28}(\.\d{1,10})?$/.test(limit)) return compare(value.number, limit);
+  throw new YsError('YS-REQUEST-INVALID', {
+    detail: `“${limit.slice(0, 40)}” is neither a number nor a day like 2027-05-01`,
+  });
 }
 
 export async function listRecords(db: Executor, filter: RecordFilter & { limit: number; cursor?: string | undefined }) {

@@ -3,6 +3,7 @@ import { and, asc, eq, inArray } from 'drizzle-orm';
 import { v7 as uuid } from 'uuid';
 import type { Database, Executor } from '../database/connect.js';
 import { sieve, sieveVersion } from '../database/schema.js';
+import { noteSetUp } from './change-store.js';
 
 export interface LiveSieve {
   name: string;
@@ -44,6 +45,16 @@ export async function getSieve(db: Executor, name: string): Promise<LiveSieve> {
   return found;
 }
 
+/** The source text of one version, or null when there is none. */
+export async function sieveSource(db: Executor, name: string, version: number): Promise<string | null> {
+  const [row] = await db
+    .select({ source: sieveVersion.source })
+    .from(sieveVersion)
+    .innerJoin(sieve, eq(sieve.id, sieveVersion.sieveId))
+    .where(and(eq(sieve.name, name), eq(sieveVersion.number, version)));
+  return row?.source ?? null;
+}
+
 /** Publishes a source text as the next version. The same text as the live version changes nothing. */
 export async function putSieve(db: Database, name: string, source: string): Promise<LiveSieve> {
   const compiled = compileSieve(source);
@@ -69,6 +80,7 @@ export async function putSieve(db: Database, name: string, source: string): Prom
         .set({ title: compiled.title, liveVersion: number, updatedAt: now })
         .where(eq(sieve.id, id));
     else await tx.insert(sieve).values({ id, name, title: compiled.title, liveVersion: number, updatedAt: now });
+    await noteSetUp(tx, name);
   });
   return getSieve(db, name);
 }

@@ -1,30 +1,50 @@
-import { createHash, randomBytes } from 'node:crypto';
-import type { Role } from '@yellow-sieve/contract';
-import { count, eq } from 'drizzle-orm';
+import type { Role, Token } from '@yellow-sieve/contract';
+import { YsError } from '@yellow-sieve/core';
+import { asc, count, eq, like } from 'drizzle-orm';
 import type { Database } from '../database/connect.js';
 import { accessToken } from '../database/schema.js';
+import { digestOfSecret, newSecret } from '../people/secret.js';
 
-const hashOf = (token: string) => createHash('sha256').update(token).digest('hex');
+type TokenRow = typeof accessToken.$inferSelect;
 
-/** Makes an access token. Only its hash is kept; the token itself is shown this once. */
+const published = ({ hash, name, role, expiresAt, createdAt }: TokenRow): Token => ({
+  key: hash.slice(0, 16),
+  name,
+  role,
+  expires: expiresAt?.toISOString() ?? null,
+  created: createdAt.toISOString(),
+});
+
+/** Makes an access token. Only its digest is kept; the token itself is shown this once. */
 export async function makeToken(
   db: Database,
   name: string,
   role: Role,
   expiresAt: Date | null = null,
-): Promise<string> {
-  const token = `ys_${randomBytes(24).toString('base64url')}`;
-  await db.insert(accessToken).values({ hash: hashOf(token), name, role, expiresAt, createdAt: new Date() });
-  return token;
+): Promise<Token & { token: string }> {
+  const token = `ys_${newSecret()}`;
+  const row = { hash: digestOfSecret(token), name, role, expiresAt, createdAt: new Date() };
+  await db.insert(accessToken).values(row);
+  return { ...published(row), token };
 }
 
-/** The role of a token, or null when it is not known or has expired. */
-export async function roleOfToken(db: Database, token: string): Promise<Role | null> {
+/** The name and role of a token, or null when it is not known or has expired. */
+export async function openToken(db: Database, token: string): Promise<{ name: string; role: Role } | null> {
   const [row] = await db
     .select()
     .from(accessToken)
-    .where(eq(accessToken.hash, hashOf(token)));
-  return row && (row.expiresAt === null || row.expiresAt > new Date()) ? row.role : null;
+    .where(eq(accessToken.hash, digestOfSecret(token)));
+  return row && (row.expiresAt === null || row.expiresAt > new Date()) ? { name: row.name, role: row.role } : null;
+}
+
+export async function listTokens(db: Database): Promise<Token[]> {
+  return (await db.select().from(accessToken).orderBy(asc(accessToken.createdAt))).map(published);
+}
+
+/** Revokes the token whose digest begins with the key. */
+export async function revokeToken(db: Database, key: string): Promise<void> {
+  const [done] = await db.delete(accessToken).where(like(accessToken.hash, `${key}%`));
+  if (done.affectedRows === 0) throw new YsError('YS-NOT-FOUND', { what: 'token', name: key });
 }
 
 export async function hasTokens(db: Database): Promise<boolean> {

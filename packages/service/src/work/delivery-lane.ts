@@ -5,7 +5,9 @@ import type { Database } from '../database/connect.js';
 import { applied, attempt, delivery } from '../database/schema.js';
 import { retryDeadlocks } from '../database/trouble.js';
 import type { Tried } from '../destinations/index.js';
+import type { Outgoing } from '../outgoing/outgoing.js';
 import type { Secrets } from '../secrets.js';
+import { noteChanges } from '../store/change-store.js';
 import { openDestination } from '../store/destination-store.js';
 import { backoffSeconds, mostAttempts } from './backoff.js';
 import { type ClaimOptions, claimAlone, claimRows } from './claims.js';
@@ -14,6 +16,7 @@ const atOnce = 16;
 export interface DeliveryLaneOptions {
   db: Database;
   secrets: Secrets;
+  outgoing: Outgoing;
   worker: string;
   leaseSeconds: number;
   log: Logger;
@@ -24,7 +27,7 @@ type DeliveryRow = typeof delivery.$inferSelect;
 /** Due, and nothing older of the same destination and key is still on its way. */
 const due = sql`state IN ('waiting', 'retrying', 'uncertain') AND due_at <= NOW(3) AND NOT EXISTS (
   SELECT 1 FROM delivery AS earlier WHERE earlier.destination = delivery.destination AND earlier.order_key = delivery.order_key
-    AND earlier.message_time < delivery.message_time AND earlier.state IN ('waiting', 'retrying', 'uncertain'))`;
+    AND (earlier.message_time < delivery.message_time OR (earlier.message_time = delivery.message_time AND earlier.id < delivery.id)) AND earlier.state IN ('waiting', 'retrying', 'uncertain'))`;
 
 /** The same check without looking at the table that is being changed. */
 const stillDue = sql`state IN ('waiting', 'retrying', 'uncertain') AND due_at <= NOW(3)`;
@@ -63,9 +66,9 @@ async function newerApplied(db: Database, row: DeliveryRow): Promise<boolean> {
   return last !== undefined && last.messageTime > row.messageTime;
 }
 
-async function tryOnce({ db, secrets, log }: DeliveryLaneOptions, row: DeliveryRow): Promise<Tried> {
+async function tryOnce({ db, secrets, outgoing, log }: DeliveryLaneOptions, row: DeliveryRow): Promise<Tried> {
   try {
-    const { kind, context } = await openDestination(db, secrets, row.destination);
+    const { kind, context } = await openDestination(db, secrets, outgoing, row.destination);
     const about = { identity: row.identity, message: row.messageId, messageTime: row.messageTime.toISOString() };
     return await kind.deliver(row.payload, about, context);
   } catch (error) {
@@ -120,6 +123,8 @@ async function settle({ db, worker }: DeliveryLaneOptions, row: DeliveryRow, out
         result: outcome.result,
         answer: outcome.answer.slice(0, 2000),
       });
+      const mine = and(eq(delivery.id, row.id), eq(delivery.claimedBy, worker), eq(delivery.revision, row.revision));
+      const [current] = await tx.select({ state: delivery.state }).from(delivery).where(mine).for('update');
       await tx
         .update(delivery)
         .set({
@@ -133,7 +138,9 @@ async function settle({ db, worker }: DeliveryLaneOptions, row: DeliveryRow, out
           lost: 0,
           updatedAt: new Date(),
         })
-        .where(and(eq(delivery.id, row.id), eq(delivery.claimedBy, worker), eq(delivery.revision, row.revision)));
+        .where(mine);
+      const noted = { kind: 'delivery' as const, what: row.id, owner: row.destination, day: row.messageTime };
+      if (current) await noteChanges(tx, [{ ...noted, was: current.state, is: outcome.state }]);
       if (outcome.state !== 'delivered') return;
       const last = { messageTime: row.messageTime, deliveryId: row.id };
       await tx

@@ -69,7 +69,7 @@ async function handleAll(options: MessageLaneOptions, ids: readonly string[]): P
         mailboxId: row.mailboxId,
         receivedAt: row.receivedAt,
         worker: options.worker,
-        record: recordOf.get(row.id) ?? { key: newRecordKey(), revision: 0 },
+        record: recordOf.get(row.id) ?? { key: newRecordKey(row.receivedAt), revision: 0 },
       };
       try {
         await handleOne(options, row, claimed, mailboxes.get(row.mailboxId), sieves, model);

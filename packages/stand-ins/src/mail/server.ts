@@ -1,6 +1,6 @@
-import { createHash } from 'node:crypto';
 import Fastify from 'fastify';
 import { SMTPServer } from 'smtp-server';
+import { escaped, pagePolicy, standInPage } from '../page.js';
 
 /** A mail that arrived at the recipients' stand-in. */
 export interface ArrivedMail {
@@ -55,10 +55,7 @@ export async function startMail(smtpPort: number, httpPort: number): Promise<Mai
   });
   app.get('/mails', async () => arrived);
   app.get('/', async (_request, reply) =>
-    reply
-      .type('text/html; charset=utf-8')
-      .header('content-security-policy', "default-src 'none'; style-src 'unsafe-inline'")
-      .send(page(arrived)),
+    reply.type('text/html; charset=utf-8').header('content-security-policy', pagePolicy).send(page(arrived)),
   );
   await app.listen({ host: '127.0.0.1', port: httpPort });
   return {
@@ -72,13 +69,13 @@ export async function startMail(smtpPort: number, httpPort: number): Promise<Mai
   };
 }
 
-const escaped = (text: string) =>
-  text.replace(/[&<>"]/g, (mark) => ({ '&': '&amp;', '<': '&lt;', '>': '&gt;', '"': '&quot;' })[mark] ?? mark);
-
 function page(mails: readonly ArrivedMail[]): string {
   const items = mails.map(
-    ({ to, at, raw }) =>
-      `<article><h2>to ${escaped(to.join(', '))}, ${at}</h2><pre id="${createHash('sha256').update(raw).digest('hex').slice(0, 12)}">${escaped(raw)}</pre></article>`,
+    ({ to, at, raw }) => `<h2>to ${escaped(to.join(', '))}, ${at}</h2><pre>${escaped(raw)}</pre>`,
   );
-  return `<!doctype html><html lang="en"><title>Mail that arrived (stand-in)</title><style>body{font:15px/1.5 sans-serif;margin:2rem;max-width:60rem}h2{font-size:1rem}pre{border-left:2px solid #888;padding-left:1rem;white-space:pre-wrap}</style><h1>Mail that arrived</h1><p>This is a stand-in for the recipients’ mail server: nothing here was sent to anybody.</p>${items.join('') || '<p>Nothing yet.</p>'}</html>`;
+  return standInPage(
+    'Mail that arrived',
+    'This is a stand-in for the recipients’ mail server: nothing here was sent to anybody.',
+    items.join('') || '<p>Nothing yet.</p>',
+  );
 }

@@ -1,14 +1,19 @@
 import { Readable } from 'node:stream';
 import { messageEndpoints } from '@yellow-sieve/contract';
-import { publicReading, readMessage } from '@yellow-sieve/core';
+import { compileSieve, YsError } from '@yellow-sieve/core';
+import MailComposer from 'nodemailer/lib/mail-composer/index.js';
 import { acceptMessage } from '../../intake/accept.js';
+import { originalPolicy } from '../../original/original-html.js';
+import { isOpen } from '../../store/delivery-store.js';
 import { getMailbox } from '../../store/mailbox-store.js';
 import { listMessages, messageDetail, messageRow, putThroughAgain } from '../../store/message-store.js';
 import { rawPieces } from '../../store/raw-store.js';
+import { sieveSource } from '../../store/sieve-store.js';
 import type { ServeContext } from '../serve-context.js';
 import { serveEndpoint } from '../serve-endpoint.js';
 
-export function serveMessages({ app, db, intake, onward }: ServeContext): void {
+export function serveMessages(context: ServeContext): void {
+  const { app, db, show, onward } = context;
   serveEndpoint(app, db, messageEndpoints.list, ({ query }) => listMessages(db, query));
   serveEndpoint(app, db, messageEndpoints.get, ({ params }) => detailOf(db, params.key));
   serveEndpoint(app, db, messageEndpoints.raw, async ({ params }) => {
@@ -20,15 +25,28 @@ export function serveMessages({ app, db, intake, onward }: ServeContext): void {
     };
   });
   serveEndpoint(app, db, messageEndpoints.reading, async ({ params }) => {
-    const { rawId } = await messageRow(db, params.key);
-    return publicReading(await readMessage(rawPieces(db, rawId)));
+    const { rawId, body } = await shownAs(db, params.key);
+    const shown = await show.show({ rawId, body, want: { kind: 'reading' } });
+    return shown.kind === 'reading' ? shown.reading : null;
   });
-  serveEndpoint(app, db, messageEndpoints.feed, async ({ params, body }) => {
-    const mailbox = await getMailbox(db, params.mailbox);
-    const receipt = { mailboxId: mailbox.id, recipient: mailbox.addresses[0] ?? '', sender: '', intake: 'http' };
-    const [key = ''] = await acceptMessage(intake, body, [receipt]);
-    onward();
-    return { key };
+  serveEndpoint(app, db, messageEndpoints.original, async ({ params }) => {
+    const { rawId, body, marks } = await shownAs(db, params.key);
+    const shown = await show.show({ rawId, body, want: { kind: 'original', marks } });
+    if (shown.kind !== 'original' || shown.html === null) throw new YsError('YS-MESSAGE-NO-HTML');
+    return {
+      type: 'text/html; charset=utf-8',
+      body: Buffer.from(shown.html),
+      headers: { 'content-security-policy': originalPolicy, 'x-frame-options': 'SAMEORIGIN' },
+    };
+  });
+  serveEndpoint(app, db, messageEndpoints.feed, ({ params, query, body }) =>
+    feed(context, params.mailbox, body, 'http', query.received),
+  );
+  serveEndpoint(app, db, messageEndpoints.paste, async ({ params, body }) => {
+    const { from, subject, text } = body;
+    const { addresses } = await getMailbox(db, params.mailbox);
+    const raw = await new MailComposer({ from, to: addresses[0] ?? '', subject, text }).compile().build();
+    return feed(context, params.mailbox, Readable.from([raw]), 'paste');
   });
   serveEndpoint(app, db, messageEndpoints.again, async ({ params }) => {
     await putThroughAgain(db, params.key);
@@ -37,20 +55,67 @@ export function serveMessages({ app, db, intake, onward }: ServeContext): void {
   });
 }
 
+async function feed(
+  { db, intake, onward }: ServeContext,
+  name: string,
+  raw: Readable,
+  way: 'http' | 'paste',
+  received?: string,
+) {
+  const mailbox = await getMailbox(db, name);
+  const receipt = {
+    mailboxId: mailbox.id,
+    recipient: mailbox.addresses[0] ?? '',
+    sender: '',
+    intake: way,
+    ...(received === undefined ? {} : { receivedAt: pastMoment(received) }),
+  };
+  const [key = ''] = await acceptMessage(intake, raw, [receipt]);
+  onward();
+  return { key };
+}
+
+/** Mail of the past arrived in the past. */
+function pastMoment(text: string): Date {
+  const moment = new Date(text);
+  if (moment.getTime() > Date.now() || moment.getTime() < 0)
+    throw new YsError('YS-REQUEST-INVALID', { detail: '“received” is no moment of the past' });
+  return moment;
+}
+
+/** What of a message its sieve looked at, and where in it the values stand. */
+async function shownAs(db: ServeContext['db'], key: string) {
+  const { rawId } = await messageRow(db, key);
+  const { revision } = await messageDetail(db, key);
+  const version = revision?.madeFrom.sieveVersion ?? null;
+  const source = revision && version !== null ? await sieveSource(db, revision.sieve, version) : null;
+  const marks = Object.entries(revision?.evidence ?? {}).flatMap(([path, places]) =>
+    places.flatMap(({ in: where, start, end }) =>
+      where === 'message.text' && start !== null && end !== null ? [{ field: path, start, end }] : [],
+    ),
+  );
+  return { rawId, body: source === null ? ('html' as const) : compileSieve(source).body, marks };
+}
+
 async function detailOf(db: ServeContext['db'], key: string) {
   const { row, record, revision, routes, deliveries } = await messageDetail(db, key);
   return {
     ...row,
     record,
     revision: revision?.number ?? null,
+    made: revision?.createdAt.toISOString() ?? null,
+    made_from: revision?.madeFrom ?? null,
     outcome: revision && outcomeOf(row, revision),
     routes: routes.map(({ route, destination, fires, why, lines }) => ({ route, destination, fires, why, lines })),
-    deliveries: deliveries.map(({ id, route, destination, state, answer }) => ({
+    deliveries: deliveries.map(({ id, route, destination, state, answer, attempts, dueAt, updatedAt }) => ({
       key: id,
       route,
       destination,
       state,
       answer,
+      attempts,
+      next_try: isOpen(state) ? dueAt.toISOString() : null,
+      updated: updatedAt.toISOString(),
     })),
   };
 }

@@ -15,16 +15,22 @@ export function serveRecords({ app, db }: ServeContext): void {
   serveEndpoint(app, db, recordEndpoints.get, ({ params }) => getRecord(db, params.key));
 }
 
+interface ExportOptions {
+  sieve: string;
+  format: 'csv' | 'xlsx' | 'jsonl';
+  columns?: string | undefined;
+}
+
 async function exportFile(
   db: ServeContext['db'],
-  { format, ...filter }: RecordFilter & { sieve: string; format: 'csv' | 'xlsx' | 'jsonl' },
+  { format, columns, ...filter }: RecordFilter & ExportOptions,
 ): Promise<FileReply> {
   const { source, title } = await getSieve(db, filter.sieve);
   const name = `${filter.sieve}.${format}`;
   const records = allRecords(db, filter);
   if (format === 'jsonl')
     return { type: 'application/jsonl', name, body: Readable.from(jsonLines(records), { objectMode: false }) };
-  const { header, lines } = await recordTable(compileSieve(source).fields, records);
+  const { header, lines } = recordTable(compileSieve(source).fields, records, columns?.split(','));
   const cells = plain(lines);
   if (format === 'xlsx')
     return {

@@ -5,18 +5,19 @@ import {
   schemaEndpoints,
   sieveEndpoints,
 } from '@yellow-sieve/contract';
-import { fileJsonSchema } from '@yellow-sieve/core';
+import { compileSieve, fileJsonSchema } from '@yellow-sieve/core';
 import {
   type DestinationRow,
   getDestination,
   listConnections,
   listDestinations,
-  openDestination,
   putConnection,
   putDestination,
+  testDestination,
 } from '../../store/destination-store.js';
 import { getMailbox, listMailboxes, putMailbox } from '../../store/mailbox-store.js';
 import { getSieve, type LiveSieve, listSieves, putSieve } from '../../store/sieve-store.js';
+import { countsOf } from '../../store/tally-store.js';
 import type { ServeContext } from '../serve-context.js';
 import { serveEndpoint } from '../serve-endpoint.js';
 
@@ -27,20 +28,49 @@ const sieveItem = ({ name, title, version, updated, source }: LiveSieve) => ({
   updated: updated.toISOString(),
   source,
 });
-const destinationItem = ({ name, title, kind, secret }: DestinationRow) => ({
-  name,
-  title,
-  kind,
-  links: kind === 'sheet' ? [`/sheets/${secret}.csv`, `/sheets/${secret}.xlsx`] : [],
+const destinationItem = (row: DestinationRow, states: Record<string, number> = {}) => ({
+  name: row.name,
+  title: row.title,
+  kind: row.kind,
+  links: row.kind === 'sheet' ? [`/sheets/${row.secret}.csv`, `/sheets/${row.secret}.xlsx`] : [],
+  states,
+  tested: row.testedAt && {
+    at: row.testedAt.toISOString(),
+    ok: row.testOk ?? false,
+    detail: row.testDetail ?? '',
+  },
 });
 
+/** How many deliveries of each destination are in which state. */
+async function deliveryStates(db: ServeContext['db']): Promise<Map<string, Record<string, number>>> {
+  const states = new Map<string, Record<string, number>>();
+  for (const { owner, state, count } of await countsOf(db, 'delivery')) {
+    const known = states.get(owner) ?? {};
+    known[state] = (known[state] ?? 0) + count;
+    states.set(owner, known);
+  }
+  return states;
+}
+
+/** The fields of a sieve, as tables of records need them. */
+const fieldsOf = (source: string) =>
+  Object.entries(compileSieve(source).fields).map(([name, { type, unit, required }]) => ({
+    name,
+    type,
+    unit: typeof unit === 'string' ? unit : null,
+    required: required ?? false,
+  }));
+
 /** Sieves, mailboxes, destinations and connections. */
-export function serveSetUp({ app, db, secrets }: ServeContext): void {
+export function serveSetUp({ app, db, secrets, outgoing }: ServeContext): void {
   serveEndpoint(app, db, sieveEndpoints.list, async () => ({
     items: (await listSieves(db)).map(sieveItem),
     next: null,
   }));
-  serveEndpoint(app, db, sieveEndpoints.get, async ({ params }) => sieveItem(await getSieve(db, params.name)));
+  serveEndpoint(app, db, sieveEndpoints.get, async ({ params }) => {
+    const live = await getSieve(db, params.name);
+    return { ...sieveItem(live), fields: fieldsOf(live.source) };
+  });
   serveEndpoint(app, db, sieveEndpoints.put, async ({ params, body }) =>
     sieveItem(await putSieve(db, params.name, body)),
   );
@@ -52,18 +82,17 @@ export function serveSetUp({ app, db, secrets }: ServeContext): void {
     return getMailbox(db, params.name);
   });
 
-  serveEndpoint(app, db, destinationEndpoints.list, async () => ({
-    items: (await listDestinations(db)).map(destinationItem),
-    next: null,
-  }));
+  serveEndpoint(app, db, destinationEndpoints.list, async () => {
+    const states = await deliveryStates(db);
+    return { items: (await listDestinations(db)).map((row) => destinationItem(row, states.get(row.name))), next: null };
+  });
   serveEndpoint(app, db, destinationEndpoints.put, async ({ params, body }) => {
     await putDestination(db, params.name, body);
     return destinationItem(await getDestination(db, params.name));
   });
-  serveEndpoint(app, db, destinationEndpoints.test, async ({ params }) => {
-    const { kind, context } = await openDestination(db, secrets, params.name);
-    return kind.test(context);
-  });
+  serveEndpoint(app, db, destinationEndpoints.test, ({ params }) =>
+    testDestination(db, secrets, outgoing, params.name),
+  );
 
   serveEndpoint(app, db, connectionEndpoints.list, async () => ({ items: await listConnections(db), next: null }));
   serveEndpoint(app, db, connectionEndpoints.put, async ({ params, body }) => {

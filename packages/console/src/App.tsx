@@ -1,0 +1,72 @@
+import { lazy, Suspense } from 'react';
+import { RouterProvider } from 'react-aria-components';
+import { Navigate, Outlet, Route, Routes, useHref, useNavigate } from 'react-router';
+import { useLive } from './live/use-live';
+import { LogInPage } from './pages/log-in/LogInPage';
+import { Empty, Page } from './parts/Page';
+import { TopBar } from './parts/TopBar';
+import { Trouble } from './parts/Trouble';
+import { useSession } from './session/use-session';
+import { words } from './words';
+
+// Each page comes when it is first opened.
+const OverviewPage = lazy(() => import('./pages/overview/OverviewPage'));
+const MailboxesPage = lazy(() => import('./pages/mailboxes/MailboxesPage'));
+const MessagesPage = lazy(() => import('./pages/messages/MessagesPage'));
+const MessagePage = lazy(() => import('./pages/message/MessagePage'));
+const RecordsPage = lazy(() => import('./pages/records/RecordsPage'));
+const DestinationsPage = lazy(() => import('./pages/destinations/DestinationsPage'));
+const PeoplePage = lazy(() => import('./pages/people/PeoplePage'));
+const WelcomePage = lazy(() => import('./pages/welcome/WelcomePage'));
+
+/** All addresses of the console. */
+export function App() {
+  const navigate = useNavigate();
+  return (
+    <RouterProvider navigate={navigate} useHref={useHref}>
+      <Suspense>
+        <Routes>
+          <Route path="/welcome/:secret" element={<WelcomePage />} />
+          <Route element={<Inside />}>
+            <Route index element={<OverviewPage />} />
+            <Route path="/mailboxes" element={<MailboxesPage />} />
+            <Route path="/messages" element={<MessagesPage />} />
+            <Route path="/messages/:key" element={<MessagePage />} />
+            <Route path="/records" element={<RecordsPage />} />
+            <Route path="/destinations" element={<DestinationsPage />} />
+            <Route path="/people" element={<PeoplePage />} />
+            <Route path="/overview" element={<Navigate to="/" replace />} />
+            <Route path="*" element={<Nowhere />} />
+          </Route>
+        </Routes>
+      </Suspense>
+    </RouterProvider>
+  );
+}
+
+/** What is behind the log-in. The page asked for waits until somebody has logged in. */
+function Inside() {
+  const { data: caller, error, refetch } = useSession();
+  if (error) return <Trouble error={error} onRetry={() => void refetch()} />;
+  if (caller === undefined) return null;
+  return caller === null ? <LogInPage /> : <Console />;
+}
+
+function Console() {
+  useLive();
+  return (
+    <TopBar>
+      <Suspense fallback={<Empty>{words.common.loading}</Empty>}>
+        <Outlet />
+      </Suspense>
+    </TopBar>
+  );
+}
+
+function Nowhere() {
+  return (
+    <Page title={words.common.notFoundTitle}>
+      <Empty>{words.common.notFound}</Empty>
+    </Page>
+  );
+}

@@ -1,0 +1,136 @@
+import { useMutation, useQueryClient } from '@tanstack/react-query';
+import type { DestinationItem } from '@yellow-sieve/contract';
+import { styled } from 'styled-components';
+import { Button, PlainButton } from '../../parts/Button';
+import { Muted } from '../../parts/Page';
+import { When } from '../../parts/When';
+import { service } from '../../service';
+import { useMay } from '../../session/use-session';
+import { words } from '../../words';
+import { RuledTable } from '../overview/DayTable';
+
+const Frame = styled.div`
+  max-height: 46%;
+  padding: 4px 16px 12px;
+  overflow: auto;
+  flex: none;
+  @media (max-height: 560px) {
+    max-height: none;
+  }
+`;
+
+const Name = styled.strong`
+  font-weight: 600;
+`;
+
+const Bad = styled.span`
+  color: var(--bad);
+`;
+
+const Links = styled.span`
+  display: inline-flex;
+  align-items: baseline;
+  gap: 10px;
+`;
+
+export interface DestinationListProps {
+  items: readonly DestinationItem[];
+  onShow(name: string): void;
+}
+
+export function DestinationList({ items, onShow }: DestinationListProps) {
+  return (
+    <Frame>
+      <RuledTable aria-label={words.destinations.list}>
+        <thead>
+          <tr>
+            <th scope="col">{words.destinations.name}</th>
+            <th scope="col">{words.destinations.kind}</th>
+            <th scope="col" className="end">
+              {words.destinations.delivered}
+            </th>
+            <th scope="col" className="end">
+              {words.destinations.underWay}
+            </th>
+            <th scope="col" className="end">
+              {words.destinations.stopped}
+            </th>
+            <th scope="col">{words.destinations.link}</th>
+            <th scope="col">{words.destinations.tested}</th>
+          </tr>
+        </thead>
+        <tbody>
+          {items.map((item) => (
+            <OneDestination key={item.name} item={item} onShow={onShow} />
+          ))}
+        </tbody>
+      </RuledTable>
+    </Frame>
+  );
+}
+
+function OneDestination({ item, onShow }: { item: DestinationItem; onShow(name: string): void }) {
+  const { name, title, kind, states, links } = item;
+  const underWay = ['waiting', 'retrying', 'uncertain'].reduce((sum, state) => sum + (states[state] ?? 0), 0);
+  const stopped = states.stopped ?? 0;
+  return (
+    <tr>
+      <th scope="row">
+        <PlainButton onPress={() => onShow(name)} aria-label={`${title}: ${words.destinations.show}`}>
+          <Name>{title}</Name>
+        </PlainButton>
+      </th>
+      <td>{words.destinations.kinds[kind] ?? kind}</td>
+      <td className="end">{states.delivered ?? 0}</td>
+      <td className="end">{underWay}</td>
+      <td className="end">{stopped > 0 ? <Bad>{stopped}</Bad> : 0}</td>
+      <td>
+        <Links>
+          {links.map((link) => (
+            <a key={link} href={link} download>
+              .{link.split('.').at(-1)}
+            </a>
+          ))}
+        </Links>
+      </td>
+      <td>
+        <Test item={item} />
+      </td>
+    </tr>
+  );
+}
+
+/** A test writes no record anywhere. */
+function Test({ item: { name, title, tested } }: { item: DestinationItem }) {
+  const queries = useQueryClient();
+  const may = useMay('author');
+  const test = useMutation({
+    mutationFn: () => service.destinations.test({ params: { name } }),
+    onSettled: () => queries.invalidateQueries({ queryKey: ['destinations'] }),
+  });
+  return (
+    <Links>
+      {may && (
+        <Button
+          onPress={() => test.mutate()}
+          isPending={test.isPending}
+          aria-label={`${words.destinations.test}: ${title}`}
+        >
+          {test.isPending ? words.destinations.testing : words.destinations.test}
+        </Button>
+      )}
+      <span role="status">
+        {tested ? (
+          <>
+            {tested.ok ? tested.detail : <Bad>{tested.detail}</Bad>}{' '}
+            <Muted>
+              <When at={tested.at} />
+            </Muted>
+          </>
+        ) : (
+          <Muted>{words.destinations.notTested}</Muted>
+        )}
+      </span>
+    </Links>
+  );
+}

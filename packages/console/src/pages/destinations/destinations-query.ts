@@ -1,0 +1,24 @@
+import { keepPreviousData } from '@tanstack/react-query';
+import type { Delivery } from '@yellow-sieve/contract';
+import { service } from '../../service';
+
+export const destinationsQuery = { queryKey: ['destinations'], queryFn: () => service.destinations.list() };
+
+export interface DeliveriesFilter {
+  destination: string;
+  state: string;
+  cursor: string;
+}
+
+export const deliveriesQuery = ({ destination, state, cursor }: DeliveriesFilter) => ({
+  queryKey: ['deliveries', destination, state, cursor],
+  queryFn: () =>
+    service.deliveries.list({
+      query: {
+        destination: destination || undefined,
+        state: (state || undefined) as Delivery['state'] | undefined,
+        cursor: cursor || undefined,
+      },
+    }),
+  placeholderData: keepPreviousData,
+});

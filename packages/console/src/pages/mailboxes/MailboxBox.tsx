@@ -1,0 +1,139 @@
+import type { MailboxItem } from '@yellow-sieve/contract';
+import { useState } from 'react';
+import { DropZone, type FileDropItem, FileTrigger } from 'react-aria-components';
+import { Link } from 'react-router';
+import { styled } from 'styled-components';
+import { Button } from '../../parts/Button';
+import { Muted } from '../../parts/Page';
+import { StateMark } from '../../parts/StateMark';
+import { Trouble } from '../../parts/Trouble';
+import { When } from '../../parts/When';
+import { useMay } from '../../session/use-session';
+import { fill, words } from '../../words';
+import { PasteText } from './PasteText';
+import { useUpload } from './use-upload';
+
+const Box = styled.section`
+  display: grid;
+  grid-template-columns: minmax(0, 1.1fr) minmax(0, 1fr) minmax(240px, 340px);
+  gap: 10px 28px;
+  padding: 16px 0;
+  border-bottom: 1px solid var(--strong-rule);
+  @media (max-width: 860px) {
+    grid-template-columns: minmax(0, 1fr);
+  }
+`;
+
+const Address = styled.code`
+  display: block;
+  font: 400 0.8125rem/1.6 var(--mono);
+  overflow-wrap: anywhere;
+`;
+
+const Waiting = styled.p`
+  padding: 8px 12px;
+  border-left: 3px solid var(--strong-rule);
+  background: var(--sheet);
+`;
+
+const States = styled.div`
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 16px;
+  margin: 4px 0 6px;
+`;
+
+const Drop = styled(DropZone)`
+  display: grid;
+  gap: 8px;
+  justify-items: start;
+  align-content: start;
+  padding: 12px 14px;
+  border: 1px dashed var(--strong-rule);
+  border-radius: var(--round);
+  &[data-drop-target] {
+    border-style: solid;
+    border-color: var(--ink);
+    background: var(--sheet);
+  }
+  &[data-focus-visible] {
+    outline: 2px solid var(--ink);
+  }
+`;
+
+/** One mailbox: its addresses, what came, and ways to put something in. */
+export function MailboxBox({ mailbox }: { mailbox: MailboxItem }) {
+  const { name, title, addresses, sieves, messages, states, last } = mailbox;
+  const may = useMay('author');
+  return (
+    <Box aria-label={title}>
+      <div>
+        <h2>{title}</h2>
+        {addresses.map((address) => (
+          <Address key={address}>{address}</Address>
+        ))}
+        <Muted>
+          {sieves.length > 0 ? `${words.mailboxes.sieves}: ${sieves.join(', ')}` : words.mailboxes.noSieves}
+        </Muted>
+      </div>
+      {messages === 0 ? (
+        <Waiting>
+          <strong>{words.mailboxes.waitingFirst}</strong>
+          <br />
+          {fill(words.mailboxes.waitingHelp, { address: addresses[0] ?? '' })}
+        </Waiting>
+      ) : (
+        <div>
+          {fill(words.mailboxes.messages, { count: messages })}
+          {last && (
+            <Muted>
+              {' · '}
+              {fill(words.mailboxes.last, { when: '' })}
+              <When at={last} />
+            </Muted>
+          )}
+          <States>
+            {Object.entries(states).map(([state, count]) => (
+              <Link key={state} to={`/messages?mailbox=${name}&state=${state}`}>
+                <StateMark state={state} /> {count}
+              </Link>
+            ))}
+          </States>
+          <Link to={`/messages?mailbox=${name}`}>{words.mailboxes.see}</Link>
+        </div>
+      )}
+      {may && <PutIn mailbox={mailbox} />}
+    </Box>
+  );
+}
+
+function PutIn({ mailbox }: { mailbox: MailboxItem }) {
+  const [pasting, setPasting] = useState(false);
+  const { taking, taken, trouble, upload } = useUpload(mailbox.name);
+  return (
+    <Drop
+      aria-label={`${mailbox.title}: ${words.mailboxes.upload}`}
+      getDropOperation={() => 'copy'}
+      onDrop={async ({ items }) => {
+        const files = items.filter((item): item is FileDropItem => item.kind === 'file');
+        upload(await Promise.all(files.map((item) => item.getFile())));
+      }}
+    >
+      <FileTrigger
+        acceptedFileTypes={['.eml', 'message/rfc822']}
+        allowsMultiple
+        onSelect={(files) => upload([...(files ?? [])])}
+      >
+        <Button isPending={taking > 0}>{words.mailboxes.upload}</Button>
+      </FileTrigger>
+      <Muted>{words.mailboxes.drop}</Muted>
+      <Button onPress={() => setPasting(true)}>{words.mailboxes.paste}</Button>
+      <span role="status">
+        {taking > 0 && fill(words.mailboxes.uploading, { count: taking })}
+        {taking === 0 && taken > 0 && fill(words.mailboxes.uploaded, { count: taken })}
+      </span>
+      {trouble !== null && <Trouble error={trouble} />}
+      <PasteText mailbox={mailbox} isOpen={pasting} onClose={() => setPasting(false)} />
+    </Drop>
+  );
+}

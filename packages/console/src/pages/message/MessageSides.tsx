@@ -1,0 +1,225 @@
+import type { MessageDetail } from '@yellow-sieve/contract';
+import { useMemo } from 'react';
+import { Tab, TabList, TabPanel, Tabs } from 'react-aria-components';
+import { Link } from 'react-router';
+import { styled } from 'styled-components';
+import { Button } from '../../parts/Button';
+import { Empty, Muted } from '../../parts/Page';
+import { When } from '../../parts/When';
+import { fill, words } from '../../words';
+import { Headers } from './Headers';
+import { Ledger } from './Ledger';
+import { MessageDeliveries } from './MessageDeliveries';
+import { Original } from './Original';
+import { ledgerOf, type MessageOutcome, type MessageReading } from './outcome';
+import { Proof } from './Proof';
+import { Section } from './Section';
+import { Trace } from './Trace';
+import type { Go } from './use-go';
+
+const Sides = styled.div`
+  display: grid;
+  grid-template-columns: minmax(0, 46fr) minmax(0, 54fr);
+  flex: 1;
+  min-height: 0;
+  @media (max-width: 900px) {
+    grid-template-columns: minmax(0, 1fr);
+  }
+`;
+
+const Side = styled.div`
+  display: flex;
+  flex-direction: column;
+  min-height: 0;
+`;
+
+const Left = styled(Side)`
+  border-right: 1px solid var(--strong-rule);
+  background: var(--sheet);
+  @media (max-width: 900px) {
+    border-right: 0;
+    border-bottom: 1px solid var(--strong-rule);
+  }
+`;
+
+const Head = styled.div`
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 6px 12px;
+  min-height: 40px;
+  padding: 5px 16px;
+  border-bottom: 1px solid var(--rule);
+  color: var(--second);
+`;
+
+const Views = styled(Tabs)`
+  display: flex;
+  flex-direction: column;
+  flex: 1;
+  min-height: 0;
+`;
+
+export const Segments = styled(TabList)`
+  display: flex;
+  margin-left: auto;
+  border: 1px solid var(--strong-rule);
+  border-radius: var(--round);
+`;
+
+export const Segment = styled(Tab)`
+  padding: 2px 10px;
+  color: var(--ink);
+  cursor: pointer;
+  outline: none;
+  &[data-selected] {
+    background: var(--ink);
+    color: var(--sheet);
+  }
+  &[data-focus-visible] {
+    outline: 2px solid var(--ink);
+    outline-offset: 2px;
+  }
+`;
+
+const View = styled(TabPanel)`
+  flex: 1;
+  min-height: 0;
+  overflow: auto;
+  outline: none;
+  &[data-focus-visible] {
+    box-shadow: inset 0 0 0 2px var(--ink);
+  }
+  @media (max-width: 900px) {
+    min-height: 50vh;
+  }
+`;
+
+const Scroll = styled.div`
+  flex: 1;
+  min-height: 0;
+  overflow: auto;
+`;
+
+export interface MessageSidesProps {
+  message: Omit<MessageDetail, 'outcome'> & { outcome: MessageOutcome | null };
+  reading: MessageReading | null;
+  chosen: string | null;
+  onChoose(field: string | null): void;
+  go: Go;
+}
+
+/** The message on the left as it came, and on the right what was made of it. */
+export function MessageSides(props: MessageSidesProps) {
+  return (
+    <Sides>
+      <Came {...props} />
+      <Became {...props} />
+    </Sides>
+  );
+}
+
+const nothing = {};
+
+function Came({ message, reading, chosen, onChoose, go }: MessageSidesProps) {
+  const evidence = message.outcome?.evidence ?? nothing;
+  const fields = useMemo(() => Object.keys(message.outcome?.fields ?? {}), [message.outcome]);
+  return (
+    <Left>
+      <Views>
+        <Head>
+          <Link to={go.back}>{words.message.back}</Link>
+          <span>
+            {message.mailbox} · <When at={message.received} />
+          </span>
+          <Segments aria-label={words.message.views}>
+            <Segment id="proof">{words.message.proof}</Segment>
+            <Segment id="original">{words.message.original}</Segment>
+            <Segment id="headers">{words.message.headers}</Segment>
+          </Segments>
+          <Button aria-label={words.message.next} isDisabled={!go.older} onPress={() => go.older?.()}>
+            J
+          </Button>
+          <Button aria-label={words.message.previous} isDisabled={!go.newer} onPress={() => go.newer?.()}>
+            K
+          </Button>
+        </Head>
+        <View id="proof">
+          {reading ? (
+            <Proof reading={reading} evidence={evidence} fields={fields} chosen={chosen} onChoose={onChoose} />
+          ) : (
+            <Empty>{words.common.loading}</Empty>
+          )}
+        </View>
+        <View id="original">
+          <Original messageKey={message.key} revision={message.revision} hasHtml={reading?.html != null} />
+        </View>
+        <View id="headers">{reading && <Headers reading={reading} />}</View>
+      </Views>
+    </Left>
+  );
+}
+
+function Became({ message, reading, chosen, onChoose }: MessageSidesProps) {
+  const { outcome } = message;
+  const rows = useMemo(() => (outcome ? ledgerOf(outcome) : []), [outcome]);
+  const others = outcome?.problems.filter(({ path }) => !(path in outcome.fields)) ?? [];
+  return (
+    <Side>
+      <Scroll>
+        <Section title={words.message.fields} about={<MadeFrom message={message} />}>
+          {rows.length > 0 ? (
+            <Ledger rows={rows} chosen={chosen} onChoose={onChoose} />
+          ) : (
+            <Empty>{message.state === 'waiting' ? words.message.waiting : words.message.noRecord}</Empty>
+          )}
+        </Section>
+        {others.length > 0 && (
+          <Section
+            title={words.message.problems}
+            items={others.map(({ text, path }) => (path ? `${path}: ${text}` : text))}
+          />
+        )}
+        <Section title={words.message.deliveries}>
+          <MessageDeliveries message={message} />
+        </Section>
+        {outcome && outcome.trace.length > 0 && (
+          <Section title={words.message.trace} about={words.message.traceHelp}>
+            <Trace trace={outcome.trace} />
+          </Section>
+        )}
+        {reading && reading.attachments.length > 0 && (
+          <Section
+            title={words.message.attachments}
+            items={reading.attachments.map(
+              ({ name, type, size }) => `${name || '–'} · ${type} · ${Math.ceil(size / 1024)} kB`,
+            )}
+          />
+        )}
+        {reading && reading.problems.length > 0 && (
+          <Section title={words.message.readingTrouble} items={reading.problems.map(({ text }) => text)} />
+        )}
+      </Scroll>
+    </Side>
+  );
+}
+
+function MadeFrom({ message: { outcome, revision, made, made_from } }: Pick<MessageSidesProps, 'message'>) {
+  if (!outcome?.sieve || revision === null || made === null) return null;
+  const { sieveVersion } = made_from as { sieveVersion: number | null };
+  const layout = outcome.layout
+    ? ` · ${fill(words.message.layout, { layout: outcome.layout, score: `${Math.round((outcome.score ?? 0) * 100)} %` })}`
+    : '';
+  const said = fill(words.message.revision, {
+    number: revision,
+    version: sieveVersion ?? '–',
+    sieve: outcome.sieve,
+    when: '',
+  }).replace(/, $/, '');
+  return (
+    <Muted>
+      {said}, <When at={made} />
+      {layout}
+    </Muted>
+  );
+}

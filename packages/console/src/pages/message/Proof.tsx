@@ -1,0 +1,151 @@
+import { Fragment, useEffect, useMemo, useRef, useState } from 'react';
+import { css, styled } from 'styled-components';
+import { fieldColour } from '../../looks/tokens';
+import { Button } from '../../parts/Button';
+import { Empty } from '../../parts/Page';
+import { fill, words } from '../../words';
+import type { Evidence, MessageReading } from './outcome';
+import { type ProofLine, proofLines, subjectLine } from './proof-lines';
+
+/** Lines drawn at once; the rest of a very long message is a press away. */
+const mostLines = 1500;
+
+const Sheet = styled.div`
+  padding: 10px 16px 24px 0;
+  font: 400 0.8125rem/1.7692 var(--mono);
+`;
+
+const Line = styled.div<{ $muted: boolean }>`
+  display: grid;
+  grid-template-columns: minmax(92px, 132px) 1fr;
+  color: ${({ $muted }) => ($muted ? 'var(--second)' : 'var(--ink)')};
+  content-visibility: auto;
+  contain-intrinsic-size: auto 23px;
+`;
+
+const Margin = styled.div`
+  position: relative;
+  padding: 0 13px 0 8px;
+  border-right: 1px solid var(--rule);
+  font: 400 0.75rem/1.9167 var(--text);
+  text-align: right;
+  overflow-wrap: anywhere;
+`;
+
+const Name = styled.span<{ $colour: string }>`
+  color: ${({ $colour }) => $colour};
+  font-weight: 600;
+`;
+
+const Leader = styled.span`
+  position: absolute;
+  right: -1px;
+  top: 11px;
+  width: 9px;
+  height: 1.5px;
+  background: currentColor;
+`;
+
+const Words = styled.div`
+  padding-left: 14px;
+  min-height: 23px;
+  white-space: pre-wrap;
+  overflow-wrap: anywhere;
+  tab-size: 8;
+`;
+
+const washed = css`
+  background: var(--wash);
+`;
+
+const Value = styled.mark<{ $colour: string; $chosen: boolean }>`
+  font-weight: 600;
+  border-bottom: 2px solid ${({ $colour }) => $colour};
+  cursor: pointer;
+  ${({ $chosen }) => $chosen && washed}
+`;
+
+export interface ProofProps {
+  reading: MessageReading;
+  evidence: Readonly<Record<string, readonly Evidence[]>>;
+  /** Fields in their order, which gives them their colours. */
+  fields: readonly string[];
+  chosen: string | null;
+  onChoose(field: string): void;
+}
+
+/** The message as a galley proof: its text as it is, each value underlined where it was read and named in the margin. */
+export function Proof({ reading, evidence, fields, chosen, onChoose }: ProofProps) {
+  const lines = useMemo(() => proofLines(reading, evidence), [reading, evidence]);
+  const subject = useMemo(() => subjectLine(reading.subject, evidence), [reading, evidence]);
+  const [all, setAll] = useState(false);
+  const frame = useRef<HTMLDivElement>(null);
+  useEffect(() => {
+    if (chosen)
+      frame.current?.querySelector(`mark[data-field="${CSS.escape(chosen)}"]`)?.scrollIntoView({ block: 'nearest' });
+  }, [chosen]);
+  if (reading.text === '' && reading.subject === '') return <Empty>{words.message.noText}</Empty>;
+  const colourOf = (field: string) => fieldColour(Math.max(0, fields.indexOf(field)));
+  const shown = all ? lines : lines.slice(0, mostLines);
+  const draw = { colourOf, chosen, onChoose };
+  return (
+    <Sheet ref={frame}>
+      <ProofRow line={subject} label={words.message.subjectLine} {...draw} />
+      <ProofRow line={{ pieces: [], fields: [], segment: null, muted: true }} {...draw} />
+      {shown.map((line, i) => (
+        // A line has no other name than its number.
+        // biome-ignore lint/suspicious/noArrayIndexKey: lines never change their order
+        <ProofRow key={i} line={line} {...draw} />
+      ))}
+      {shown.length < lines.length && (
+        <Button onPress={() => setAll(true)}>{fill(words.message.cutOff, { count: lines.length })}</Button>
+      )}
+    </Sheet>
+  );
+}
+
+interface ProofRowProps {
+  line: ProofLine;
+  label?: string;
+  colourOf(field: string): string;
+  chosen: string | null;
+  onChoose(field: string): void;
+}
+
+function ProofRow({ line, label, colourOf, chosen, onChoose }: ProofRowProps) {
+  const first = line.fields[0];
+  const named =
+    first === undefined ? (line.segment ? words.message.segments[line.segment as 'own'] : label) : undefined;
+  return (
+    <Line $muted={line.muted}>
+      <Margin>
+        {line.fields.map((field, i) => (
+          <Fragment key={field}>
+            {i > 0 && ' · '}
+            <Name $colour={colourOf(field)}>{field}</Name>
+          </Fragment>
+        ))}
+        {named}
+        {first !== undefined && <Leader style={{ color: colourOf(first) }} />}
+      </Margin>
+      <Words>
+        {line.pieces.map(({ text, field }, i) =>
+          field === null ? (
+            text
+          ) : (
+            <Value
+              // biome-ignore lint/suspicious/noArrayIndexKey: pieces never change their order
+              key={i}
+              data-field={field}
+              $colour={colourOf(field)}
+              $chosen={field === chosen}
+              onClick={() => onChoose(field)}
+            >
+              {text}
+            </Value>
+          ),
+        )}
+      </Words>
+    </Line>
+  );
+}

@@ -1,0 +1,60 @@
+import { describe, expect, test } from '@jest/globals';
+import type { Evidence } from './outcome';
+import { proofLines, subjectLine } from './proof-lines';
+
+const text = 'Vessel: Selkie\nArrives 3 June for four nights\nRemarks: late,\nby night\n\n-- \nForm 7';
+const at = (words: string, where = 'message.text'): Evidence => {
+  const start = text.indexOf(words);
+  return { how: 'read', in: where, start, end: start + words.length, raw: words, rule: 'form' };
+};
+const signature = text.indexOf('-- ');
+const reading = {
+  text,
+  segments: [
+    { kind: 'own' as const, start: 0, end: signature, reason: '' },
+    { kind: 'signature' as const, start: signature, end: text.length, reason: '' },
+  ],
+  body: [{ start: 0, end: signature }],
+};
+
+describe('the galley proof', () => {
+  const lines = proofLines(reading, {
+    vessel: [at('Selkie')],
+    arrival: [at('3 June')],
+    nights: [at('four')],
+    remarks: [at('late,\nby night')],
+    fee: [{ how: 'default', in: null, start: null, end: null, raw: null, rule: null }],
+  });
+
+  test('puts the text together again, line by line', () => {
+    expect(lines.map(({ pieces }) => pieces.map((piece) => piece.text).join('')).join('\n')).toBe(text);
+  });
+
+  test('marks exactly the words a value was read from', () => {
+    expect(lines[0]?.pieces).toEqual([
+      { text: 'Vessel: ', field: null },
+      { text: 'Selkie', field: 'vessel' },
+    ]);
+  });
+
+  test('names the values of a line in their order, and one of several lines only where it begins', () => {
+    expect(lines.map(({ fields }) => fields)).toEqual([['vessel'], ['arrival', 'nights'], ['remarks'], [], [], [], []]);
+    expect(lines[3]?.pieces).toEqual([{ text: 'by night', field: 'remarks' }]);
+  });
+
+  test('names a segment where it begins, and greys what rules do not look at', () => {
+    expect(lines.map(({ segment }) => segment)).toEqual([null, null, null, null, null, 'signature', null]);
+    expect(lines.map(({ muted }) => muted)).toEqual([false, false, false, false, false, true, true]);
+  });
+
+  test('draws the first of two values that share words', () => {
+    const [line] = proofLines(reading, { vessel: [at('Selkie')], name: [at('elkie')] });
+    expect(line?.pieces.map(({ field }) => field)).toEqual([null, 'vessel']);
+  });
+});
+
+test('a value read in the subject is marked there, and not in the text', () => {
+  const evidence = { vessel: [at('Vessel', 'message.subject')] };
+  expect(subjectLine('Vessel: x', evidence)).toMatchObject({ fields: ['vessel'], muted: false });
+  expect(proofLines(reading, evidence).every(({ fields }) => fields.length === 0)).toBe(true);
+});

@@ -1,0 +1,94 @@
+import type { Evidence, MessageReading } from './outcome';
+
+/** A stretch of a line: plain text, or part of what a field was read from. */
+export interface ProofPiece {
+  text: string;
+  field: string | null;
+}
+
+/** A line of the proof with what stands in its margin. */
+export interface ProofLine {
+  pieces: ProofPiece[];
+  /** Fields whose value begins on this line, in their order. */
+  fields: string[];
+  /** Name of the segment that begins here, when it is not the sender's own words. */
+  segment: string | null;
+  /** Left out of what rules look at. */
+  muted: boolean;
+}
+
+interface Mark {
+  field: string;
+  start: number;
+  end: number;
+}
+
+/** Sets a text in lines, each value marked where it was read, and named on the line where it begins. */
+export function proofLines(
+  { text, segments, body }: Pick<MessageReading, 'text' | 'segments' | 'body'>,
+  evidence: Readonly<Record<string, readonly Evidence[]>>,
+): ProofLine[] {
+  const marks = marksIn('message.text', evidence);
+  const lines: ProofLine[] = [];
+  let next = 0;
+  for (let start = 0; start <= text.length; ) {
+    const end = endOfLine(text, start);
+    // Marks are sorted, so those that ended before this line are done with.
+    while (next < marks.length && (marks[next]?.end ?? 0) <= start) next++;
+    const here = marks.slice(next).filter((mark) => mark.start < end && mark.end > start);
+    const segment = segments.find((one) => one.start < Math.max(end, start + 1) && one.end > start);
+    const begins = segment !== undefined && segment.start >= start && segment.start <= end;
+    lines.push({
+      pieces: piecesOf(text, start, end, here),
+      fields: [...new Set(here.filter((mark) => mark.start >= start).map(({ field }) => field))],
+      segment: begins && segment.kind !== 'own' ? segment.kind : null,
+      muted: !body.some((range) => range.start < Math.max(end, start + 1) && range.end > start),
+    });
+    start = end + 1;
+  }
+  return lines;
+}
+
+/** The subject as a line of its own, marked when a value was read there. */
+export function subjectLine(subject: string, evidence: Readonly<Record<string, readonly Evidence[]>>): ProofLine {
+  const marks = marksIn('message.subject', evidence);
+  return {
+    pieces: piecesOf(subject, 0, subject.length, marks),
+    fields: [...new Set(marks.map(({ field }) => field))],
+    segment: null,
+    muted: marks.length === 0,
+  };
+}
+
+/** Where in a text values stand. Of two that overlap, the one that begins first is drawn. */
+function marksIn(where: string, evidence: Readonly<Record<string, readonly Evidence[]>>): Mark[] {
+  const marks = Object.entries(evidence).flatMap(([field, places]) =>
+    places.flatMap(({ in: place, start, end }) =>
+      place === where && start !== null && end !== null && end > start ? [{ field, start, end }] : [],
+    ),
+  );
+  const drawn: Mark[] = [];
+  for (const mark of marks.sort((a, b) => a.start - b.start || b.end - a.end))
+    if (mark.start >= (drawn.at(-1)?.end ?? 0)) drawn.push(mark);
+  return drawn;
+}
+
+function endOfLine(text: string, start: number): number {
+  const end = text.indexOf('\n', start);
+  return end < 0 ? text.length : end;
+}
+
+function piecesOf(text: string, start: number, end: number, marks: readonly Mark[]): ProofPiece[] {
+  const pieces: ProofPiece[] = [];
+  let at = start;
+  const add = (to: number, field: string | null) => {
+    if (to > at) pieces.push({ text: text.slice(at, to), field });
+    at = Math.max(at, to);
+  };
+  for (const mark of marks) {
+    add(Math.min(mark.start, end), null);
+    add(Math.min(mark.end, end), mark.field);
+  }
+  add(end, null);
+  return pieces;
+}

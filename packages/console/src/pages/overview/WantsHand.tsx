@@ -1,0 +1,105 @@
+import type { Overview } from '@yellow-sieve/contract';
+import type { ReactNode } from 'react';
+import { Link } from 'react-router';
+import { styled } from 'styled-components';
+import { Muted } from '../../parts/Page';
+import { When } from '../../parts/When';
+import { fill, words } from '../../words';
+
+const Box = styled.section`
+  align-self: start;
+  border: 1px solid var(--strong-rule);
+  background: var(--sheet);
+  &[data-wants='true'] {
+    border-top: 5px solid var(--yellow);
+  }
+  h2 {
+    padding: 12px 14px;
+  }
+`;
+
+const Item = styled.div`
+  display: grid;
+  grid-template-columns: 46px minmax(0, 1fr) auto;
+  gap: 4px 12px;
+  align-items: start;
+  margin: 0 14px;
+  padding: 9px 0;
+  border-top: 1px solid var(--rule);
+`;
+
+const Figure = styled.span`
+  font: 600 1.1875rem/1.2 var(--heading);
+  text-align: right;
+`;
+
+const Look = styled(Link)`
+  padding: 3px 11px;
+  border: 1px solid var(--strong-rule);
+  border-radius: var(--round);
+  background: var(--sheet);
+  font-weight: 600;
+  text-decoration: none;
+  &:hover {
+    border-color: var(--ink);
+  }
+`;
+
+/** What a person should do something about, first things first. */
+export function WantsHand({ overview }: { overview: Overview }) {
+  const { wants, stopped, messages } = overview;
+  const trying = wants.deliveries.retrying + wants.deliveries.uncertain;
+  const any = wants.review + wants.failed + wants.deliveries.stopped > 0;
+  return (
+    <Box data-wants={any}>
+      <h2>{words.overview.wants}</h2>
+      {wants.review > 0 && <Row count={wants.review} text={words.overview.toReview} to="/messages?state=review" />}
+      {wants.failed > 0 && <Row count={wants.failed} text={words.overview.failed} to="/messages?state=failed" />}
+      {wants.deliveries.stopped > 0 && (
+        <Row count={wants.deliveries.stopped} text={words.overview.deliveryStopped} to="/destinations?state=stopped">
+          {stopped.map(({ delivery, destination, answer, message, subject, updated }) => (
+            <div key={delivery}>
+              <Link to={`/messages/${message}`}>{subject || words.messages.noSubject}</Link>{' '}
+              <Muted>
+                {fill(words.overview.stoppedOne, { destination, answer: answer ?? '' })} · <When at={updated} />
+              </Muted>
+            </div>
+          ))}
+        </Row>
+      )}
+      {trying > 0 && <Row count={trying} text={words.overview.retryingNow} to="/destinations?state=retrying" />}
+      {!any && trying === 0 && (
+        <Item>
+          <Figure>0</Figure>
+          <Muted>
+            {fill(words.overview.nothingWants, {
+              count: Object.values(messages).reduce((sum, count) => sum + count, 0),
+            })}
+          </Muted>
+        </Item>
+      )}
+    </Box>
+  );
+}
+
+interface RowProps {
+  count: number;
+  text: string;
+  to: string;
+  children?: ReactNode;
+}
+
+function Row({ count, text, to, children }: RowProps) {
+  return (
+    <Item>
+      <Figure>{count}</Figure>
+      <div>
+        {text}
+        {children}
+      </div>
+      <Look to={to} aria-label={`${words.overview.look}: ${count} ${text}`}>
+        {words.overview.look}
+      </Look>
+    </Item>
+  );
+}

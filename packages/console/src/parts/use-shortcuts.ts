@@ -1,0 +1,24 @@
+import { useEffect } from 'react';
+import { usePreferences } from './use-preferences';
+
+/** Single keys, while nothing is being typed, no dialog is open, and the person wants them. */
+export function useShortcuts(keys: Readonly<Record<string, () => void>>): void {
+  const [{ shortcuts }] = usePreferences();
+  useEffect(() => {
+    if (!shortcuts) return;
+    const pressed = (event: KeyboardEvent) => {
+      const act = keys[event.key];
+      if (!act || event.ctrlKey || event.metaKey || event.altKey || isTyping(event.target)) return;
+      event.preventDefault();
+      act();
+    };
+    document.addEventListener('keydown', pressed);
+    return () => document.removeEventListener('keydown', pressed);
+  }, [keys, shortcuts]);
+}
+
+const isTyping = (target: EventTarget | null): boolean =>
+  target instanceof HTMLElement &&
+  target.closest(
+    'input, textarea, select, [contenteditable], [role="dialog"], [role="alertdialog"], [role="listbox"], [role="menu"]',
+  ) !== null;

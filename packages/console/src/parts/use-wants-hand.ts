@@ -1,0 +1,17 @@
+import { useQuery } from '@tanstack/react-query';
+import type { Overview } from '@yellow-sieve/contract';
+import { service } from '../service';
+
+/** The overview of some days; the top bar and the first page share it. */
+export const overviewQuery = (days: number) => ({
+  queryKey: ['overview', days],
+  queryFn: () => service.overview.get({ query: { days: String(days) } }),
+});
+
+/** How many things want a person's hand now. */
+export const wantsHand = ({ wants }: Overview): number => wants.review + wants.failed + wants.deliveries.stopped;
+
+export function useWantsHand(): number {
+  const { data } = useQuery(overviewQuery(30));
+  return data ? wantsHand(data) : 0;
+}

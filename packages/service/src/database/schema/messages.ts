@@ -1,0 +1,70 @@
+import type { Reason } from '@yellow-sieve/core';
+import { boolean, index, int, json, mediumtext, mysqlTable, primaryKey, varchar } from 'drizzle-orm/mysql-core';
+import { blob, digest, key, moment } from '../columns.js';
+import { claim } from './claim.js';
+
+export const raw = mysqlTable('raw', {
+  id: key('id').primaryKey(),
+  digest: digest('digest').notNull(),
+  size: int('size').notNull(),
+  /** False while the pieces of a long message are still coming in. */
+  complete: boolean('complete').notNull().default(true),
+  createdAt: moment('created_at').notNull(),
+});
+
+/** Raw mail in pieces of 256 KB, so that it streams both ways. */
+export const rawChunk = mysqlTable(
+  'raw_chunk',
+  { rawId: key('raw_id').notNull(), seq: int('seq').notNull(), bytes: blob('bytes').notNull() },
+  (t) => [primaryKey({ columns: [t.rawId, t.seq] })],
+);
+
+export const mailbox = mysqlTable('mailbox', {
+  id: key('id').primaryKey(),
+  name: varchar('name', { length: 64 }).notNull().unique(),
+  title: varchar('title', { length: 200 }).notNull(),
+  source: mediumtext('source').notNull(),
+  digest: digest('digest').notNull(),
+  updatedAt: moment('updated_at').notNull(),
+});
+
+/** Addresses in lower case; `@domain` takes everything for a domain. */
+export const mailboxAddress = mysqlTable('mailbox_address', {
+  address: varchar('address', { length: 320 }).primaryKey(),
+  mailboxId: key('mailbox_id').notNull(),
+});
+
+export const message = mysqlTable(
+  'message',
+  {
+    id: key('id').primaryKey(),
+    mailboxId: key('mailbox_id').notNull(),
+    rawId: key('raw_id').notNull(),
+    intake: varchar('intake', { length: 16 }).notNull(),
+    recipient: varchar('recipient', { length: 320 }).notNull(),
+    sender: varchar('sender', { length: 320 }).notNull(),
+    subject: varchar('subject', { length: 500 }),
+    fromAddress: varchar('from_address', { length: 320 }),
+    fromName: varchar('from_name', { length: 320 }),
+    messageId: varchar('message_id', { length: 500 }),
+    sentAt: moment('sent_at'),
+    receivedAt: moment('received_at').notNull(),
+    size: int('size').notNull(),
+    state: varchar('state', { length: 12, enum: ['waiting', 'done', 'review', 'skipped', 'failed'] }).notNull(),
+    reasons: json('reasons').$type<Reason[]>().notNull(),
+    category: varchar('category', { length: 100 }),
+    sieve: varchar('sieve', { length: 64 }),
+    /** Questions to a model that are still open; the message waits for them without holding a worker. */
+    wants: int('wants').notNull().default(0),
+    dueAt: moment('due_at').notNull(),
+    ...claim,
+    updatedAt: moment('updated_at').notNull(),
+  },
+  (t) => [
+    index('message_work').on(t.state, t.wants, t.dueAt),
+    index('message_of_mailbox').on(t.mailboxId, t.id),
+    index('message_of_state').on(t.state, t.id),
+    index('message_of_mailbox_state').on(t.mailboxId, t.state, t.id),
+    index('message_of_sieve').on(t.sieve, t.id),
+  ],
+);

@@ -1,0 +1,94 @@
+import type { Evidence, JsonValue, Line, Problem, Reason, TraceEntry } from '@yellow-sieve/core';
+import {
+  boolean,
+  date,
+  decimal,
+  double,
+  index,
+  int,
+  json,
+  mysqlTable,
+  primaryKey,
+  text,
+  varchar,
+} from 'drizzle-orm/mysql-core';
+import { key, moment } from '../columns.js';
+
+export const record = mysqlTable(
+  'record',
+  {
+    id: key('id').primaryKey(),
+    messageId: key('message_id').notNull().unique(),
+    mailboxId: key('mailbox_id').notNull(),
+    sieve: varchar('sieve', { length: 64 }).notNull(),
+    revision: int('revision').notNull(),
+    verdict: varchar('verdict', { length: 12 }).notNull(),
+    createdAt: moment('created_at').notNull(),
+    updatedAt: moment('updated_at').notNull(),
+  },
+  (t) => [index('record_of_sieve').on(t.sieve, t.id)],
+);
+
+/** A state of a record. Everything it was made from is named in `madeFrom`. */
+export const recordRevision = mysqlTable(
+  'record_revision',
+  {
+    recordId: key('record_id').notNull(),
+    number: int('number').notNull(),
+    sieve: varchar('sieve', { length: 64 }).notNull(),
+    layout: varchar('layout', { length: 200 }),
+    score: double('score'),
+    fields: json('fields').$type<Record<string, JsonValue>>().notNull(),
+    rows: json('rows').$type<Record<string, JsonValue>[]>().notNull(),
+    evidence: json('evidence').$type<Record<string, Evidence[]>>().notNull(),
+    problems: json('problems').$type<Problem[]>().notNull(),
+    trace: json('trace').$type<TraceEntry[]>().notNull(),
+    verdict: varchar('verdict', { length: 12 }).notNull(),
+    reasons: json('reasons').$type<Reason[]>().notNull(),
+    madeFrom: json('made_from').$type<MadeFrom>().notNull(),
+    createdAt: moment('created_at').notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.recordId, t.number] })],
+);
+
+export interface MadeFrom {
+  sieveVersion: number | null;
+  sieveDigest: string | null;
+  mailboxDigest: string;
+  /** Digests of the model's answers that were used. */
+  answers: string[];
+  code: string;
+}
+
+/** Narrow index of a record's current values, for filters only. */
+export const value = mysqlTable(
+  'value',
+  {
+    recordId: key('record_id').notNull(),
+    field: varchar('field', { length: 64 }).notNull(),
+    text: varchar('text', { length: 191 }),
+    number: decimal('number', { precision: 38, scale: 10 }),
+    day: date('day', { mode: 'string' }),
+  },
+  (t) => [
+    primaryKey({ columns: [t.recordId, t.field] }),
+    index('value_text').on(t.field, t.text),
+    index('value_number').on(t.field, t.number),
+    index('value_day').on(t.field, t.day),
+  ],
+);
+
+/** What each route would do with a revision, and why: also the preview of records in review. */
+export const routeHit = mysqlTable(
+  'route_hit',
+  {
+    messageId: key('message_id').notNull(),
+    route: varchar('route', { length: 200 }).notNull(),
+    revision: int('revision').notNull(),
+    destination: varchar('destination', { length: 64 }).notNull(),
+    fires: boolean('fires').notNull(),
+    why: text('why').notNull(),
+    lines: json('line_list').$type<Line[]>().notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.messageId, t.route] })],
+);

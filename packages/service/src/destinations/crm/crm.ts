@@ -1,0 +1,138 @@
+import { type Cell, nearest, say, toText, type Value } from '@yellow-sieve/core';
+import * as v from 'valibot';
+import type { DeliveryAbout, DestinationContext, DestinationKind, Tried } from '../destination-kind.js';
+import { CrmClient, type CrmConnection, type CrmReply } from './crm-client.js';
+import { at, type CrmDescription, type CrmEntity, fill, parseDescription } from './description.js';
+import { fitFields, type Plain } from './fields.js';
+
+const entries = {
+  entity: v.string(),
+  /** The field by whose value an entry is found again; without it, each record makes one of its own. */
+  find_by: v.optional(v.string()),
+};
+const connectionEntries = {
+  description: v.pipe(v.string(), v.check(isDescription, complaintOf)),
+  base: v.optional(v.pipe(v.string(), v.url())),
+  credentials: v.record(v.string(), v.string()),
+};
+
+/** An entity of a CRM, found by a key and changed, or made. The CRM is described by data. */
+export const crm: DestinationKind = {
+  kind: 'crm',
+  about: 'an entry in a CRM that a description tells of, found by a key and changed, or made',
+  entries,
+  connection: { kind: 'crm', entries: connectionEntries },
+  render(line, _about, { find_by: key }) {
+    const values = Object.fromEntries(
+      line.cells.flatMap(({ name, value }) => (value === null ? [] : [[name, plain(value)]])),
+    );
+    if (key === undefined) return { payload: values };
+    const found = values[String(key)];
+    if (found === undefined)
+      return { refused: say('YS-CRM-FIELD-MISSING', { entity: 'The entry', field: String(key) }) };
+    return { payload: values, order: `${key}=${String(found).toLowerCase()}` };
+  },
+  async test(context) {
+    const { description, client } = opened(context);
+    const entity = description.entities[String(context.definition.entity)];
+    const wrong = entity ? wrongKey(entity, context.definition.find_by) : unknownEntity(description, context);
+    if (wrong) return { ok: false, detail: wrong };
+    const reply = await client.get(description.test);
+    return reply.ok
+      ? { ok: true, detail: `${description.title} answers, and takes the credentials` }
+      : { ok: false, detail: reply.tried.answer };
+  },
+  async deliver(payload, about, context) {
+    const { description, client } = opened(context);
+    const entity = description.entities[String(context.definition.entity)];
+    if (!entity) return { result: 'refused', answer: unknownEntity(description, context) };
+    const key = keyOf(entity, context.definition.find_by);
+    const values = withIdentity(payload as Record<string, Plain>, entity, about);
+    const fitted = fitFields(values, entity);
+    if (!fitted.ok) return { result: 'refused', answer: say(fitted.code, fitted.params) };
+    const found = key ? await findId(client, entity, key, String(fitted.fields[key])) : { id: null };
+    if ('tried' in found) return found.tried;
+    return written(await write(client, entity, found.id, fitted.fields), entity, found.id);
+  },
+};
+
+const keyOf = (entity: CrmEntity, findBy: unknown): string | undefined =>
+  findBy === undefined ? entity.identity : String(findBy);
+
+const withIdentity = (values: Record<string, Plain>, { identity }: CrmEntity, about: DeliveryAbout) =>
+  identity ? { ...values, [identity]: about.identity } : values;
+
+type Found = { id: string | null } | { tried: Tried };
+
+/** The id of the one entry whose field has the value, or null. Several are never guessed between. */
+async function findId(client: CrmClient, entity: CrmEntity, field: string, value: string): Promise<Found> {
+  const { find } = entity;
+  if (!find) return { tried: { result: 'refused', answer: wrongKey(entity, field) ?? '' } };
+  const query = Object.fromEntries(
+    Object.entries(find.query).map(([name, text]) => [fill(name, { field }), fill(text, { field, value })]),
+  );
+  const reply = await client.get(entity.path, query);
+  if (!reply.ok) return { tried: reply.tried };
+  const items = at(reply.data, find.items);
+  if (!Array.isArray(items))
+    return { tried: { result: 'refused', answer: `nothing was found at “${find.items}” of its answer` } };
+  if (items.length > 1)
+    return {
+      tried: {
+        result: 'refused',
+        answer: say('YS-CRM-SEVERAL', { count: items.length, entity: entity.title, field, key: value }),
+      },
+    };
+  return { id: items.length === 0 ? null : String(at(items[0], entity.id)) };
+}
+
+function write(client: CrmClient, entity: CrmEntity, id: string | null, fields: object): Promise<CrmReply> {
+  if (id === null || !entity.update) return client.write('POST', entity.path, fields);
+  return client.write(entity.update.method, fill(entity.update.path, { id: encodeURIComponent(id) }), fields);
+}
+
+function written(reply: CrmReply, entity: CrmEntity, id: string | null): Tried {
+  if (!reply.ok) return reply.tried;
+  const there = id ?? at(reply.data, entity.id);
+  return { result: 'delivered', answer: `${id === null ? 'made' : 'changed'} ${entity.title} ${there ?? ''}`.trim() };
+}
+
+function opened({ connection, outgoing }: DestinationContext) {
+  const options = connection as unknown as CrmConnection;
+  const description = parseDescription(options.description);
+  return { description, client: new CrmClient(outgoing, description, options) };
+}
+
+function wrongKey(entity: CrmEntity, findBy: unknown): string | null {
+  const key = keyOf(entity, findBy);
+  if (key === undefined || entity.find?.by.includes(key)) return null;
+  return say('YS-CRM-FIELD', {
+    field: key,
+    entity: `what ${entity.title} is found by`,
+    nearest: nearest(key, entity.find?.by ?? []),
+  });
+}
+
+const unknownEntity = ({ entities }: CrmDescription, { definition }: DestinationContext) => {
+  const entity = String(definition.entity);
+  return say('YS-CRM-ENTITY', { entity, nearest: nearest(entity, Object.keys(entities)) });
+};
+
+/** Numbers go out as numbers, amounts too; dates and all else as text. */
+function plain(value: NonNullable<Cell['value']>): Plain {
+  if (typeof value !== 'object' || Array.isArray(value)) return value;
+  return 'decimal' in value ? Number(value.decimal) : toText(value as Value);
+}
+
+function isDescription(source: string): boolean {
+  return complaintOf({ input: source }) === '';
+}
+
+function complaintOf({ input }: { input: string }): string {
+  try {
+    parseDescription(input);
+    return '';
+  } catch (error) {
+    return (error as Error).message;
+  }
+}

@@ -1,0 +1,97 @@
+import { Readable } from 'node:stream';
+import { asc, gt, sql } from 'drizzle-orm';
+import type { Database } from '../database/connect.js';
+import { change } from '../database/schema.js';
+import { troubleName } from '../database/trouble.js';
+
+/** How often the changes are read while somebody listens. */
+const pollMs = 500;
+/** How far back each look goes: a transaction may be committed a little after its changes were stamped. */
+const overlapSeconds = 5;
+const heartbeatMs = 15_000;
+/** Changes told in one go at the most; beyond that, listeners are told to ask for everything anew. */
+const mostAtOnce = 500;
+
+export interface LiveHubOptions {
+  db: Database;
+  log: { warn(about: object, text: string): void };
+}
+
+/** Tells all browsers of this process what changed in the database, whichever process changed it. */
+export class LiveHub {
+  private readonly listeners = new Set<Readable>();
+  /** Changes that were told, while they may still be read again. */
+  private readonly told = new Map<string, number>();
+  private timer: NodeJS.Timeout | null = null;
+  private heartbeat: NodeJS.Timeout | null = null;
+  private closed = false;
+
+  constructor(private readonly options: LiveHubOptions) {}
+
+  /** A stream of server-sent events. It begins with “hello”: from then on nothing is missed. */
+  subscribe(): Readable {
+    const stream = new Readable({ read: () => undefined });
+    stream.push(event('hello', {}));
+    this.listeners.add(stream);
+    stream.once('close', () => this.leave(stream));
+    if (this.closed) stream.push(null);
+    else if (this.listeners.size === 1) this.begin();
+    return stream;
+  }
+
+  /** Ends all streams, so that the process can stop. */
+  close(): void {
+    this.closed = true;
+    this.rest();
+    for (const stream of this.listeners) stream.push(null);
+  }
+
+  private begin(): void {
+    this.rest();
+    this.timer = setTimeout(() => void this.look(), 0);
+    this.heartbeat = setInterval(() => this.tell(': still here\n\n'), heartbeatMs);
+  }
+
+  private rest(): void {
+    if (this.timer) clearTimeout(this.timer);
+    if (this.heartbeat) clearInterval(this.heartbeat);
+    this.timer = null;
+    this.heartbeat = null;
+  }
+
+  private leave(stream: Readable): void {
+    this.listeners.delete(stream);
+    if (this.listeners.size === 0) this.rest();
+  }
+
+  private async look(): Promise<void> {
+    try {
+      const rows = await this.fresh();
+      if (rows.length >= mostAtOnce) this.tell(event('hello', {}));
+      else for (const { id, kind, what } of rows) this.tell(event('change', { kind, what }, id));
+    } catch (error) {
+      this.options.log.warn({ trouble: troubleName(error) }, 'changes could not be read');
+    }
+    if (this.listeners.size > 0 && !this.closed) this.timer = setTimeout(() => void this.look(), pollMs);
+  }
+
+  private async fresh() {
+    const rows = await this.options.db
+      .select({ id: change.id, kind: change.kind, what: change.what })
+      .from(change)
+      .where(gt(change.at, sql`NOW(3) - INTERVAL ${overlapSeconds} SECOND`))
+      .orderBy(asc(change.at));
+    const now = Date.now();
+    for (const [id, at] of this.told) if (at < now - 2000 * overlapSeconds) this.told.delete(id);
+    const fresh = rows.filter(({ id }) => !this.told.has(id));
+    for (const { id } of fresh) this.told.set(id, now);
+    return fresh;
+  }
+
+  private tell(text: string): void {
+    for (const stream of this.listeners) stream.push(text);
+  }
+}
+
+const event = (name: string, data: object, id?: string): string =>
+  `event: ${name}\n${id ? `id: ${id}\n` : ''}data: ${JSON.stringify(data)}\n\n`;

@@ -1,0 +1,155 @@
+import { lookup as resolve } from 'node:dns/promises';
+import { BlockList, isIP, type LookupFunction } from 'node:net';
+import { say } from '@yellow-sieve/core';
+import { Agent, fetch } from 'undici';
+
+/** Networks that are nobody's business from outside: loopback, link-local, private, shared, multicast, documentation. */
+const privateNetworks: readonly [string, number, 'ipv4' | 'ipv6'][] = [
+  ['0.0.0.0', 8, 'ipv4'],
+  ['10.0.0.0', 8, 'ipv4'],
+  ['100.64.0.0', 10, 'ipv4'],
+  ['127.0.0.0', 8, 'ipv4'],
+  ['169.254.0.0', 16, 'ipv4'],
+  ['172.16.0.0', 12, 'ipv4'],
+  ['192.0.0.0', 24, 'ipv4'],
+  ['192.0.2.0', 24, 'ipv4'],
+  ['192.168.0.0', 16, 'ipv4'],
+  ['198.18.0.0', 15, 'ipv4'],
+  ['198.51.100.0', 24, 'ipv4'],
+  ['203.0.113.0', 24, 'ipv4'],
+  ['224.0.0.0', 3, 'ipv4'],
+  ['::', 128, 'ipv6'],
+  ['::1', 128, 'ipv6'],
+  ['64:ff9b::', 96, 'ipv6'],
+  ['fc00::', 7, 'ipv6'],
+  ['fe80::', 10, 'ipv6'],
+  ['ff00::', 8, 'ipv6'],
+];
+
+/** Bytes of an answer that are read; what an error says stands at its beginning. */
+const mostBytes = 1024 * 1024;
+const patienceMs = 15_000;
+const longestRetrySeconds = 3600;
+
+export interface OutgoingRequest {
+  method: string;
+  url: string;
+  headers: Record<string, string>;
+  /** Sent as JSON. */
+  body?: unknown;
+}
+
+/** What came of a request. `silent`: it was sent and no answer came, so it may have worked. */
+export type OutgoingAnswer =
+  | { kind: 'answer'; status: number; text: string; retryAfterSeconds: number | null }
+  | { kind: 'unreachable'; detail: string }
+  | { kind: 'silent'; detail: string }
+  | { kind: 'private'; detail: string };
+
+/** The address is private, and was not allowed. */
+class PrivateAddress extends Error {}
+
+/**
+ * HTTP to the outside. Every address is looked at after its name was resolved and right before it is connected to, so
+ * that a name which changes its mind leads nowhere; redirects are not followed.
+ */
+export class Outgoing {
+  private readonly blocked = new BlockList();
+  private readonly allowed = new BlockList();
+  private readonly agent: Agent;
+
+  /** `allowed` are addresses or networks such as `127.0.0.1` and `10.1.0.0/16`. */
+  constructor(allowed: readonly string[]) {
+    for (const [network, prefix, family] of privateNetworks) this.blocked.addSubnet(network, prefix, family);
+    for (const entry of allowed) {
+      const [network = '', prefix] = entry.split('/');
+      const family = isIP(network) === 6 ? 'ipv6' : 'ipv4';
+      this.allowed.addSubnet(network, prefix === undefined ? (family === 'ipv6' ? 128 : 32) : Number(prefix), family);
+    }
+    this.agent = new Agent({ connect: { lookup: this.lookup }, headersTimeout: patienceMs, bodyTimeout: patienceMs });
+  }
+
+  /** Whether this address may be connected to. */
+  mayReach(address: string): boolean {
+    // An IPv4 address in IPv6 clothing is judged as what it is.
+    const plain = /^::ffff:(\d+\.\d+\.\d+\.\d+)$/i.exec(address)?.[1] ?? address;
+    const family = isIP(plain) === 6 ? 'ipv6' : 'ipv4';
+    return !this.blocked.check(plain, family) || this.allowed.check(plain, family);
+  }
+
+  private readonly lookup: LookupFunction = (host, options, callback) => {
+    resolve(host, { all: true, family: options.family === 6 ? 6 : options.family === 4 ? 4 : 0 }).then(
+      (found) => {
+        const reachable = found.filter(({ address }) => this.mayReach(address));
+        if (reachable.length === 0) return callback(new PrivateAddress(host), [] as never);
+        if (options.all) return callback(null, reachable as never);
+        callback(null, reachable[0]?.address ?? '', reachable[0]?.family);
+      },
+      (error: NodeJS.ErrnoException) => callback(error, [] as never),
+    );
+  };
+
+  async send({ method, url, headers, body }: OutgoingRequest): Promise<OutgoingAnswer> {
+    const host = new URL(url).hostname.replace(/^\[|\]$/g, '');
+    // Addresses written as such are never looked up.
+    if (isIP(host) && !this.mayReach(host)) return refused(host);
+    try {
+      const response = await fetch(url, {
+        method,
+        redirect: 'manual',
+        headers: {
+          accept: 'application/json',
+          ...(body === undefined ? {} : { 'content-type': 'application/json' }),
+          ...headers,
+        },
+        ...(body === undefined ? {} : { body: JSON.stringify(body) }),
+        dispatcher: this.agent,
+        signal: AbortSignal.timeout(patienceMs),
+      });
+      return {
+        kind: 'answer',
+        status: response.status,
+        text: await beginningOf(response.body),
+        retryAfterSeconds: retryAfter(response.headers.get('retry-after')),
+      };
+    } catch (error) {
+      return troubleOf(error, host);
+    }
+  }
+
+  close(): Promise<void> {
+    return this.agent.close();
+  }
+}
+
+const refused = (address: string): OutgoingAnswer => ({
+  kind: 'private',
+  detail: say('YS-DESTINATION-PRIVATE', { address }),
+});
+
+/** Only what failed before a byte was sent is certain not to have worked. */
+function troubleOf(error: unknown, host: string): OutgoingAnswer {
+  const cause = ((error as Error).cause ?? error) as NodeJS.ErrnoException;
+  if (cause instanceof PrivateAddress) return refused(host);
+  const code = cause.code ?? cause.name;
+  const before = ['ECONNREFUSED', 'ENOTFOUND', 'EAI_AGAIN', 'EHOSTUNREACH', 'ENETUNREACH', 'UND_ERR_CONNECT_TIMEOUT'];
+  return before.includes(code) ? { kind: 'unreachable', detail: code } : { kind: 'silent', detail: code };
+}
+
+async function beginningOf(body: AsyncIterable<Uint8Array> | null): Promise<string> {
+  const pieces: Uint8Array[] = [];
+  let size = 0;
+  for await (const piece of body ?? []) {
+    pieces.push(piece);
+    size += piece.length;
+    if (size >= mostBytes) break;
+  }
+  return Buffer.concat(pieces).toString('utf8');
+}
+
+/** RFC 9110 allows seconds or a date. */
+function retryAfter(header: string | null): number | null {
+  if (header === null) return null;
+  const seconds = /^\d+$/.test(header) ? Number(header) : (Date.parse(header) - Date.now()) / 1000;
+  return Number.isFinite(seconds) && seconds > 0 ? Math.min(Math.ceil(seconds), longestRetrySeconds) : null;
+}

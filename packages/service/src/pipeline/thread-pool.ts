@@ -1,0 +1,48 @@
+import { fileURLToPath } from 'node:url';
+import { Piscina } from 'piscina';
+
+export interface ThreadPoolOptions {
+  /** The worker's file beside this one, without its ending. */
+  worker: string;
+  threads: number;
+  /** Seconds after which a task's thread is ended. */
+  seconds: number;
+}
+
+/** Worker threads for what costs time with a message. A task that takes too long has its thread ended. */
+export class ThreadPool<Task, Reply> {
+  private readonly pool: Piscina<Task, Reply>;
+  private readonly seconds: number;
+
+  constructor({ worker, threads, seconds }: ThreadPoolOptions) {
+    const fromSource = import.meta.url.endsWith('.ts');
+    this.seconds = seconds;
+    this.pool = new Piscina({
+      filename: fileURLToPath(new URL(`./${worker}.${fromSource ? 'ts' : 'js'}`, import.meta.url)),
+      minThreads: threads,
+      maxThreads: threads,
+      concurrentTasksPerWorker: 1,
+      // A message that eats memory ends its own thread, not the service.
+      resourceLimits: { maxOldGenerationSizeMb: 400 },
+      ...(fromSource ? { execArgv: ['--import', 'tsx', '--conditions=source'] } : {}),
+    });
+  }
+
+  /** The reply, or `tooSlow`. Rejects when the thread ended for another reason. */
+  async run(task: Task): Promise<{ reply: Reply } | { tooSlow: true }> {
+    const clock = new AbortController();
+    const timer = setTimeout(() => clock.abort(), this.seconds * 1000);
+    try {
+      return { reply: await this.pool.run(task, { signal: clock.signal }) };
+    } catch (error) {
+      if (clock.signal.aborted) return { tooSlow: true };
+      throw error;
+    } finally {
+      clearTimeout(timer);
+    }
+  }
+
+  close(): Promise<void> {
+    return this.pool.close();
+  }
+}

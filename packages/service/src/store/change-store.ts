@@ -1,0 +1,32 @@
+import { sql } from 'drizzle-orm';
+import { v7 as uuid } from 'uuid';
+import type { Executor } from '../database/connect.js';
+import { change } from '../database/schema.js';
+
+/** A change of one thing. States say what is counted; null where nothing was, or nothing is. */
+export interface Change {
+  kind: 'message' | 'delivery' | 'set-up';
+  what: string;
+  owner: string;
+  /** Any moment of the day (UTC) it is counted under. */
+  day: Date;
+  was: string | null;
+  is: string | null;
+}
+
+/** The statement that notes changes. It belongs in the transaction that makes them. */
+export function changeStatement(db: Pick<Executor, 'insert'>, changes: readonly Change[]) {
+  return db
+    .insert(change)
+    .values(changes.map(({ day, ...rest }) => ({ id: uuid(), at: sql`NOW(3)`, day: dayOf(day), ...rest })));
+}
+
+export async function noteChanges(tx: Executor, changes: readonly Change[]): Promise<void> {
+  if (changes.length > 0) await changeStatement(tx, changes);
+}
+
+/** A mailbox, sieve or destination was made or changed: told to browsers, counted nowhere. */
+export const noteSetUp = (tx: Executor, what: string): Promise<void> =>
+  noteChanges(tx, [{ kind: 'set-up', what, owner: '', day: new Date(), was: null, is: null }]);
+
+export const dayOf = (moment: Date): string => moment.toISOString().slice(0, 10);
