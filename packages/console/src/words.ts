@@ -102,6 +102,7 @@ export const words = {
     dayLabel:
       '{day}: {arrived} arrived, {done} done, {review} want review, {skipped} skipped, {failed} failed, {waiting} waiting',
     utc: 'Days are counted in UTC.',
+    quiet: 'nothing came over these days',
   },
   messages: {
     title: 'Messages',

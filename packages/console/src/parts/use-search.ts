@@ -6,15 +6,15 @@ export function useSearch(): [(name: string) => string, (changes: Record<string,
   const [params, setParams] = useSearchParams();
   const get = useCallback((name: string) => params.get(name) ?? '', [params]);
   const set = useCallback(
-    (changes: Record<string, string | null>) =>
-      setParams((before) => {
-        const after = new URLSearchParams(before);
-        for (const [name, value] of Object.entries(changes)) {
-          if (value === null || value === '') after.delete(name);
-          else after.set(name, value);
-        }
-        return after;
-      }),
+    (changes: Record<string, string | null>) => {
+      // From the address itself: two changes in quick succession must not undo each other.
+      const after = new URLSearchParams(window.location.search);
+      for (const [name, value] of Object.entries(changes)) {
+        if (value === null || value === '') after.delete(name);
+        else after.set(name, value);
+      }
+      setParams(after);
+    },
     [setParams],
   );
   return [get, set];

@@ -18,8 +18,11 @@ export const isLoggedOut = (error: unknown): boolean => error instanceof ClientE
 export function useSetSession(): (caller: Caller | null) => void {
   const queries = useQueryClient();
   return (caller) => {
-    queries.removeQueries({ predicate: ({ queryKey }) => queryKey[0] !== 'session' });
     queries.setQueryData(['session'], caller);
+    // Once the pages are gone: what is still looked at would be asked for again.
+    setTimeout(() =>
+      queries.removeQueries({ type: 'inactive', predicate: ({ queryKey }) => queryKey[0] !== 'session' }),
+    );
   };
 }
 

@@ -2,6 +2,7 @@ import type { KeptAnswer } from '@yellow-sieve/core';
 import { and, eq, ne, notExists, sql } from 'drizzle-orm';
 import type { Database, Executor } from '../database/connect.js';
 import { keptAnswer, message, messageWant, want } from '../database/schema.js';
+import { retryDeadlocks } from '../database/trouble.js';
 
 /** The answers to a message's questions, by digest: kept ones, and failures that were given up. */
 export async function answersOf(db: Executor, messageId: string): Promise<Record<string, KeptAnswer>> {
@@ -32,7 +33,7 @@ export async function keepAnswer(
   digest: string,
   answer: { model: string; content: string; complete: boolean; tokens: number | null },
 ): Promise<void> {
-  await db.transaction(async (tx) => {
+  await settling(db, async (tx) => {
     await tx
       .insert(keptAnswer)
       .values({ digest, ...answer, createdAt: new Date() })
@@ -47,7 +48,7 @@ export async function keepAnswer(
 
 /** Gives a question up; the messages that waited for it go to review with the reason. */
 export async function giveUpWant(db: Database, digest: string, detail: string): Promise<void> {
-  await db.transaction(async (tx) => {
+  await settling(db, async (tx) => {
     await tx
       .update(want)
       .set({ state: 'failed', detail, claimedBy: null, claimedUntil: null })
@@ -55,6 +56,10 @@ export async function giveUpWant(db: Database, digest: string, detail: string): 
     await releaseMessages(tx, digest);
   });
 }
+
+/** A message that asks the same just now locks itself first and the question then, so one of the two may have to begin anew. */
+const settling = (db: Database, work: (tx: Executor) => Promise<void>): Promise<void> =>
+  retryDeadlocks(() => db.transaction(work));
 
 async function releaseMessages(tx: Executor, digest: string): Promise<void> {
   const waiting = await tx

@@ -98,13 +98,21 @@ export async function putConnection(
   const { kind, ...options } = data;
   const parsed = v.safeParse(v.strictObject(entries), options);
   if (!parsed.success)
-    throw new YsError('YS-REQUEST-INVALID', { detail: parsed.issues.map((issue) => v.getDotPath(issue)).join(', ') });
+    throw new YsError('YS-REQUEST-INVALID', {
+      detail: parsed.issues.map(wrongEntry).join('; '),
+    });
   const values = { kind, sealed: secrets.seal(parsed.output), updatedAt: new Date() };
   await db
     .insert(connection)
     .values({ name, ...values })
     .onDuplicateKeyUpdate({ set: values });
 }
+
+/** Names the entry that is wrong. What stands in it may be a secret, so only our own sentences are repeated. */
+const wrongEntry = (issue: v.BaseIssue<unknown>) => {
+  const name = v.getDotPath(issue) ?? 'connection';
+  return issue.type === 'check' ? `${name}: ${issue.message}` : `${name} is missing or wrong`;
+};
 
 export async function listConnections(db: Executor) {
   return db.select({ name: connection.name, kind: connection.kind }).from(connection).orderBy(asc(connection.name));

@@ -66,7 +66,7 @@ export function MailboxDays({ mailboxes, days }: { mailboxes: Overview['mailboxe
               <Muted>{mailbox.addresses[0]}</Muted>
             </th>
             <td>
-              <Squares role="img" aria-label={sentences(mailbox.days, days)}>
+              <Squares role="img" aria-label={sentences(mailbox.days, days) || words.overview.quiet}>
                 {mailbox.days.slice(-mostSquares).map((counts, i) => (
                   // biome-ignore lint/suspicious/noArrayIndexKey: a square is its day
                   <Square key={i} data-look={lookOf(counts)} />

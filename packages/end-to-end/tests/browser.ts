@@ -1,0 +1,71 @@
+import { AxeBuilder } from '@axe-core/playwright';
+import { expect } from '@jest/globals';
+import { type BrowserContextOptions, chromium, type Page } from 'playwright-core';
+import type { World } from './harness.js';
+
+export const person = {
+  name: 'Nils Aldous',
+  email: 'n.aldous@gannetbay.example',
+  password: 'four grey gannets',
+};
+
+/** A browser with everything it complained of and every address it asked for. */
+export interface Browsing {
+  page: Page;
+  /** Errors of the console and of scripts. */
+  errors: string[];
+  asked: string[];
+  close(): Promise<void>;
+}
+
+/** Starts headless Chromium. The viewport is that of a small laptop unless said otherwise. */
+export async function browse(options: BrowserContextOptions = {}): Promise<Browsing> {
+  const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ['--no-sandbox'] });
+  const context = await browser.newContext({ viewport: { width: 1280, height: 800 }, ...options });
+  // Long enough for a busy machine; waiting longer only hides that something never comes.
+  context.setDefaultTimeout(10_000);
+  const page = await context.newPage();
+  const errors: string[] = [];
+  const asked: string[] = [];
+  page.on('console', (message) => message.type() === 'error' && errors.push(message.text()));
+  page.on('pageerror', (error) => errors.push(error.message));
+  page.on('dialog', (dialog) => {
+    errors.push(`a dialog: ${dialog.message()}`);
+    void dialog.dismiss();
+  });
+  context.on('request', (request) => asked.push(request.url()));
+  return { page, errors, asked, close: () => browser.close() };
+}
+
+/** Makes the owner through the one-time link, without the browser. */
+export async function makeOwner({ ownerLink, client }: World): Promise<void> {
+  const secret = ownerLink?.split('/').at(-1) ?? '';
+  await client.invitations.take({ params: { secret }, body: person });
+}
+
+export async function logIn(page: Page, url: string, path = '/'): Promise<void> {
+  await page.goto(url + path);
+  await page.getByLabel('E-mail address').fill(person.email);
+  await page.getByLabel('Password').fill(person.password);
+  await page.getByRole('button', { name: 'Log in' }).click();
+  await page.getByRole('navigation', { name: 'Places' }).waitFor();
+}
+
+/** Findings of axe that are serious or worse, as sentences. What is only spoken for a moment is left out. */
+export async function seriousFindings(page: Page): Promise<string[]> {
+  const { violations } = await new AxeBuilder({ page }).exclude('[data-live-announcer]').analyze();
+  return violations
+    .filter(({ impact }) => impact === 'serious' || impact === 'critical')
+    .map(({ id, nodes }) => `${id}: ${nodes.map(({ html }) => html.slice(0, 160)).join(' | ')}`);
+}
+
+/** Whether something sticks out to the right, so that the page itself would have to be scrolled sideways. */
+export const sticksOut = (page: Page): Promise<boolean> =>
+  page.evaluate(() => document.documentElement.scrollWidth > document.documentElement.clientWidth);
+
+export async function expectCalm({ page, errors }: Browsing): Promise<void> {
+  expect(await seriousFindings(page)).toEqual([]);
+  expect(await sticksOut(page)).toBe(false);
+  // Each is told once, so that one fault fails one test.
+  expect(errors.splice(0)).toEqual([]);
+}
