@@ -74,7 +74,7 @@ export const words = {
   overview: {
     title: 'What came in, and what became of it',
     days: 'Days shown',
-    range: { '1': '24 hours', '7': '7 days', '30': '30 days', '90': '90 days' },
+    range: { '1': 'Today', '7': '7 days', '30': '30 days', '90': '90 days' },
     arrived: 'arrived',
     untouched: 'went through untouched',
     wantHand: 'want a hand',
