@@ -18,9 +18,12 @@ export interface Browsing {
   close(): Promise<void>;
 }
 
+/** As root there is no sandbox, and containers have little shared memory. */
+const args = ['--no-sandbox', '--disable-dev-shm-usage'];
+
 /** Starts headless Chromium. The viewport is that of a small laptop unless said otherwise. */
 export async function browse(options: BrowserContextOptions = {}): Promise<Browsing> {
-  const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ['--no-sandbox'] });
+  const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args });
   const context = await browser.newContext({ viewport: { width: 1280, height: 800 }, ...options });
   // Long enough for a busy machine; waiting longer only hides that something never comes.
   context.setDefaultTimeout(10_000);
