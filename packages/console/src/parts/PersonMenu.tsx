@@ -1,10 +1,11 @@
-import { Button, Header, Menu, MenuItem, MenuSection, MenuTrigger, Separator } from 'react-aria-components';
+import { Button, Header, MenuSection, MenuTrigger, Separator } from 'react-aria-components';
 import { useNavigate } from 'react-router';
 import { styled } from 'styled-components';
 import { service } from '../service';
 import { useSession, useSetSession } from '../session/use-session';
 import { fill, words } from '../words';
 import { Sheet } from './Choice';
+import { Item, List } from './MenuList';
 import { type Look, usePreferences } from './use-preferences';
 
 const Who = styled(Button)`
@@ -16,47 +17,6 @@ const Who = styled(Button)`
   cursor: pointer;
   &[data-hovered] {
     color: var(--ink);
-  }
-`;
-
-const List = styled(Menu)`
-  min-width: 190px;
-  padding: 6px 0;
-  outline: none;
-  [role='separator'] {
-    height: 1px;
-    margin: 6px 0;
-    background: var(--rule);
-  }
-  header {
-    padding: 4px 14px 2px;
-    color: var(--second);
-    font-size: 0.75rem;
-  }
-`;
-
-const Item = styled(MenuItem)`
-  display: block;
-  padding: 5px 14px;
-  font-size: 0.8125rem;
-  text-decoration: none;
-  cursor: pointer;
-  outline: none;
-  &[data-focused] {
-    background: var(--paper);
-    box-shadow: inset 2px 0 var(--ink);
-  }
-  &[data-selection-mode]::before {
-    content: '';
-    display: inline-block;
-    width: 8px;
-    height: 8px;
-    margin-right: 8px;
-    border: 1px solid var(--second);
-    border-radius: 2px;
-  }
-  &[data-selected]::before {
-    background: var(--ink);
   }
 `;
 

@@ -3,11 +3,11 @@ import type { DestinationItem } from '@yellow-sieve/contract';
 import { styled } from 'styled-components';
 import { Button, PlainButton } from '../../parts/Button';
 import { Muted } from '../../parts/Page';
+import { RuledTable } from '../../parts/RuledTable';
 import { When } from '../../parts/When';
 import { service } from '../../service';
 import { useMay } from '../../session/use-session';
 import { words } from '../../words';
-import { RuledTable } from '../overview/DayTable';
 
 const Frame = styled.div`
   max-height: 46%;

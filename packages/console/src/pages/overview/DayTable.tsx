@@ -1,28 +1,8 @@
 import type { Overview } from '@yellow-sieve/contract';
 import { messageStates } from '@yellow-sieve/contract';
-import { styled } from 'styled-components';
+import { RuledTable } from '../../parts/RuledTable';
 import { words } from '../../words';
 import { dayName } from './day-words';
-
-export const RuledTable = styled.table`
-  width: 100%;
-  border-collapse: collapse;
-  th,
-  td {
-    padding: 6px 14px 6px 0;
-    border-bottom: 1px solid var(--rule);
-    text-align: left;
-    font-weight: 400;
-  }
-  thead th {
-    border-bottom-color: var(--strong-rule);
-    color: var(--second);
-  }
-  .end {
-    font-variant-numeric: tabular-nums;
-    text-align: right;
-  }
-`;
 
 /** The same as the chart in figures, newest first. */
 export function DayTable({ days }: { days: Overview['days'] }) {

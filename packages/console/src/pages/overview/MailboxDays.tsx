@@ -2,9 +2,9 @@ import type { MessageCounts, Overview } from '@yellow-sieve/contract';
 import { Link } from 'react-router';
 import { styled } from 'styled-components';
 import { Muted } from '../../parts/Page';
+import { RuledTable } from '../../parts/RuledTable';
 import { When } from '../../parts/When';
 import { words } from '../../words';
-import { RuledTable } from './DayTable';
 import { daySentence } from './day-words';
 
 const Squares = styled.span`

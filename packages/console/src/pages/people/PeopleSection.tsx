@@ -5,12 +5,12 @@ import { Button, InkButton } from '../../parts/Button';
 import { Choice } from '../../parts/Choice';
 import { Acts } from '../../parts/Dialog';
 import { Muted } from '../../parts/Page';
+import { RuledTable } from '../../parts/RuledTable';
 import { Trouble } from '../../parts/Trouble';
 import { shortMoment, When } from '../../parts/When';
 import { service } from '../../service';
 import { useSession } from '../../session/use-session';
 import { fill, words } from '../../words';
-import { RuledTable } from '../overview/DayTable';
 import { Confirm } from './Confirm';
 import { ShownOnce } from './ShownOnce';
 

@@ -1,41 +1,10 @@
 import type { FieldItem } from '@yellow-sieve/contract';
-import { Menu, MenuItem, MenuTrigger } from 'react-aria-components';
-import { styled } from 'styled-components';
+import { MenuTrigger } from 'react-aria-components';
 import { Button } from '../../parts/Button';
 import { Sheet } from '../../parts/Choice';
+import { Item, List } from '../../parts/MenuList';
 import { words } from '../../words';
 import { downloadPath, fileFormats, type RecordsFilter } from './records-query';
-
-const List = styled(Menu)`
-  min-width: 170px;
-  padding: 6px 0;
-  outline: none;
-`;
-
-const Item = styled(MenuItem)`
-  display: block;
-  padding: 4px 14px;
-  font-size: 0.8125rem;
-  text-decoration: none;
-  cursor: pointer;
-  outline: none;
-  &[data-focused] {
-    background: var(--paper);
-    box-shadow: inset 2px 0 var(--ink);
-  }
-  &[data-selection-mode]::before {
-    content: '';
-    display: inline-block;
-    width: 8px;
-    height: 8px;
-    margin-right: 8px;
-    border: 1px solid var(--second);
-    border-radius: 2px;
-  }
-  &[data-selected]::before {
-    background: var(--ink);
-  }
-`;
 
 export interface RecordActsProps {
   filter: RecordsFilter;
