@@ -6,10 +6,11 @@ const Frame = styled(Select)<{ $inline: boolean }>`
   display: ${({ $inline }) => ($inline ? 'inline-flex' : 'block')};
   align-items: center;
   gap: 6px;
-  label {
-    ${labelLook}
-    margin-bottom: ${({ $inline }) => ($inline ? 0 : '3px')};
-  }
+`;
+
+const Name = styled(Label)<{ $inline: boolean }>`
+  ${labelLook}
+  margin-bottom: ${({ $inline }) => ($inline ? 0 : '3px')};
 `;
 
 const Box = styled(Button)`
@@ -78,7 +79,7 @@ export interface ChoiceProps {
 export function Choice({ label, value, options, onChange, inline = false, ...spoken }: ChoiceProps) {
   return (
     <Frame $inline={inline} value={value} onChange={(key) => onChange(String(key))} {...spoken}>
-      {label && <Label>{label}</Label>}
+      {label && <Name $inline={inline}>{label}</Name>}
       <Box>
         <SelectValue />
       </Box>

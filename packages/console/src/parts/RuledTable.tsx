@@ -11,7 +11,8 @@ export const RuledTable = styled.table`
     text-align: left;
     font-weight: 400;
   }
-  thead th {
+  thead th,
+  thead td {
     border-bottom-color: var(--strong-rule);
     color: var(--second);
   }

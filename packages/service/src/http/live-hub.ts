@@ -11,6 +11,8 @@ const overlapSeconds = 5;
 const heartbeatMs = 15_000;
 /** Changes told in one go at the most; beyond that, listeners are told to ask for everything anew. */
 const mostAtOnce = 500;
+/** Bytes kept for a browser that does not read them. */
+const mostUnread = 256 * 1024;
 
 export interface LiveHubOptions {
   db: Database;
@@ -25,6 +27,8 @@ export class LiveHub {
   private timer: NodeJS.Timeout | null = null;
   private heartbeat: NodeJS.Timeout | null = null;
   private closed = false;
+  /** Which run of looks is under way: one that was begun before everybody left does not go on beside the next. */
+  private run = 0;
 
   constructor(private readonly options: LiveHubOptions) {}
 
@@ -48,7 +52,8 @@ export class LiveHub {
 
   private begin(): void {
     this.rest();
-    this.timer = setTimeout(() => void this.look(), 0);
+    const run = ++this.run;
+    this.timer = setTimeout(() => void this.look(run), 0);
     this.heartbeat = setInterval(() => this.tell(': still here\n\n'), heartbeatMs);
   }
 
@@ -64,7 +69,7 @@ export class LiveHub {
     if (this.listeners.size === 0) this.rest();
   }
 
-  private async look(): Promise<void> {
+  private async look(run: number): Promise<void> {
     try {
       const rows = await this.fresh();
       if (rows.length >= mostAtOnce) this.tell(event('hello', {}));
@@ -72,7 +77,8 @@ export class LiveHub {
     } catch (error) {
       this.options.log.warn({ trouble: troubleName(error) }, 'changes could not be read');
     }
-    if (this.listeners.size > 0 && !this.closed) this.timer = setTimeout(() => void this.look(), pollMs);
+    const goesOn = run === this.run && this.listeners.size > 0 && !this.closed;
+    if (goesOn) this.timer = setTimeout(() => void this.look(run), pollMs);
   }
 
   private async fresh() {
@@ -89,7 +95,11 @@ export class LiveHub {
   }
 
   private tell(text: string): void {
-    for (const stream of this.listeners) stream.push(text);
+    for (const stream of this.listeners) {
+      // Who does not read is let go, and connects anew.
+      if (stream.readableLength > mostUnread) stream.destroy();
+      else stream.push(text);
+    }
   }
 }
 

@@ -53,9 +53,8 @@ export class LogInThrottle {
 
   /** A person who got in is trusted again; the place is not, but for this try. */
   async passed(email: string, place: string): Promise<void> {
-    const counted = countersOf(email, place).flatMap(([counter, digest]) => (counter === 'place' ? [] : [digest]));
-    await this.db.delete(failedLogIn).where(inArray(failedLogIn.counted, counted));
-    const [[, here] = ['place', '']] = countersOf(email, place).filter(([counter]) => counter === 'place');
+    const { personHere, person, place: here } = Object.fromEntries(countersOf(email, place)) as Record<Counter, string>;
+    await this.db.delete(failedLogIn).where(inArray(failedLogIn.counted, [personHere, person]));
     await this.db.delete(failedLogIn).where(eq(failedLogIn.counted, here)).orderBy(desc(failedLogIn.at)).limit(1);
   }
 }

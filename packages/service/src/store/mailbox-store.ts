@@ -23,26 +23,44 @@ const columns = {
   digest: mailbox.digest,
 };
 
+/** All mailboxes with how many of their messages are in which state. */
 export async function listMailboxes(db: Database) {
-  const rows = await db.select(columns).from(mailbox).orderBy(asc(mailbox.name));
-  return Promise.all(rows.map((row) => withDetails(db, row)));
+  const counts = await countsOf(db, 'message');
+  return (await mailboxHeads(db)).map((head) => withCounts(head, counts));
 }
 
 export async function getMailbox(db: Database, name: string) {
-  const [row] = await db.select(columns).from(mailbox).where(eq(mailbox.name, name));
-  if (!row) throw new YsError('YS-NOT-FOUND', { what: 'mailbox', name });
-  return withDetails(db, row);
+  const head = await mailboxHead(db, name);
+  return withCounts(head, await countsOf(db, 'message', { owner: head.id }));
 }
 
-/** With its addresses, sieves, how many messages are in which state, and when the last one came. */
-async function withDetails(db: Database, row: MailboxRow) {
+/** All mailboxes, uncounted. */
+export async function mailboxHeads(db: Executor) {
+  const rows = await db.select(columns).from(mailbox).orderBy(asc(mailbox.name));
+  return Promise.all(rows.map((row) => headOf(db, row)));
+}
+
+/** One mailbox, uncounted: enough to put a message in. */
+export async function mailboxHead(db: Executor, name: string) {
+  const [row] = await db.select(columns).from(mailbox).where(eq(mailbox.name, name));
+  if (!row) throw new YsError('YS-NOT-FOUND', { what: 'mailbox', name });
+  return headOf(db, row);
+}
+
+type MailboxHead = Awaited<ReturnType<typeof headOf>>;
+
+function withCounts(head: MailboxHead, counts: Awaited<ReturnType<typeof countsOf>>) {
+  const states: Record<string, number> = {};
+  for (const { owner, state, count } of counts) if (owner === head.id) states[state] = (states[state] ?? 0) + count;
+  return { ...head, states, messages: Object.values(states).reduce((sum, count) => sum + count, 0) };
+}
+
+/** With its addresses and sieves, and when the last message came. */
+async function headOf(db: Executor, row: MailboxRow) {
   const addresses = await db
     .select({ address: mailboxAddress.address })
     .from(mailboxAddress)
     .where(eq(mailboxAddress.mailboxId, row.id));
-  const states: Record<string, number> = {};
-  for (const { state, count } of await countsOf(db, 'message', { owner: row.id }))
-    states[state] = (states[state] ?? 0) + count;
   const [last] = await db
     .select({ received: message.receivedAt })
     .from(message)
@@ -53,8 +71,6 @@ async function withDetails(db: Database, row: MailboxRow) {
     ...row,
     addresses: addresses.map(({ address }) => address).sort(),
     sieves: [...parseMailbox(row.source).sieves],
-    states,
-    messages: Object.values(states).reduce((sum, count) => sum + count, 0),
     last: last?.received.toISOString() ?? null,
   };
 }

@@ -5,7 +5,7 @@ import MailComposer from 'nodemailer/lib/mail-composer/index.js';
 import { acceptMessage } from '../../intake/accept.js';
 import { originalPolicy } from '../../original/original-html.js';
 import { isOpen } from '../../store/delivery-store.js';
-import { getMailbox } from '../../store/mailbox-store.js';
+import { mailboxHead } from '../../store/mailbox-store.js';
 import { listMessages, messageDetail, messageRow, putThroughAgain } from '../../store/message-store.js';
 import { rawPieces } from '../../store/raw-store.js';
 import { sieveSource } from '../../store/sieve-store.js';
@@ -44,7 +44,7 @@ export function serveMessages(context: ServeContext): void {
   );
   serveEndpoint(app, db, messageEndpoints.paste, async ({ params, body }) => {
     const { from, subject, text } = body;
-    const { addresses } = await getMailbox(db, params.mailbox);
+    const { addresses } = await mailboxHead(db, params.mailbox);
     const raw = await new MailComposer({ from, to: addresses[0] ?? '', subject, text }).compile().build();
     return feed(context, params.mailbox, Readable.from([raw]), 'paste');
   });
@@ -62,7 +62,7 @@ async function feed(
   way: 'http' | 'paste',
   received?: string,
 ) {
-  const mailbox = await getMailbox(db, name);
+  const mailbox = await mailboxHead(db, name);
   const receipt = {
     mailboxId: mailbox.id,
     recipient: mailbox.addresses[0] ?? '',

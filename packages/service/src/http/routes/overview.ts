@@ -7,7 +7,7 @@ import {
 } from '@yellow-sieve/contract';
 import { dayOf } from '../../store/change-store.js';
 import { stoppedDeliveries } from '../../store/delivery-store.js';
-import { listMailboxes } from '../../store/mailbox-store.js';
+import { mailboxHeads } from '../../store/mailbox-store.js';
 import { countsOf } from '../../store/tally-store.js';
 import type { ServeContext } from '../serve-context.js';
 import { serveEndpoint } from '../serve-endpoint.js';
@@ -26,7 +26,7 @@ async function overview(db: ServeContext['db'], days: number) {
   const counts = await countsOf(db, 'message');
   const within = counts.filter(({ day }) => day >= (shown[0] ?? ''));
   const deliveries = await countsOf(db, 'delivery');
-  const mailboxes = await listMailboxes(db);
+  const mailboxes = await mailboxHeads(db);
   const all = sumOf(messageStates, counts);
   return {
     days: shown.map((day) => ({ day, counts: countsOn(within, day) })),
