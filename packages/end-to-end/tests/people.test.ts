@@ -123,9 +123,10 @@ describe('log-in', () => {
     const tries = await Promise.all(
       Array.from({ length: 12 }, (_, i) => logIn('guessed@gannetbay.example', `guess ${i}`)),
     );
-    const refused = tries.filter(({ status }) => status === 429);
-    expect(refused.length).toBeGreaterThanOrEqual(4);
-    expect(tries.filter(({ status }) => status === 401).length).toBeLessThanOrEqual(8);
+    // Of tries at the very same moment all may be refused, and such tries do not count: guess on, one by one.
+    for (let i = 12; i < 21; i++) tries.push(await logIn('guessed@gannetbay.example', `guess ${i}`));
+    expect(tries.at(-1)?.status).toBe(429);
+    expect(tries.filter(({ status }) => status === 401).length).toBe(8);
     const right = await logIn('guessed@gannetbay.example', 'a long enough password');
     expect([right.status, await codeOf(right)]).toEqual([429, 'YS-LOG-IN-THROTTLED']);
     expect((await logIn(owner.email, owner.password)).status).toBe(200);
