@@ -4,10 +4,18 @@ export const limits = {
   messageBytes: 25 * 1024 * 1024,
   /** Bytes of a decoded text part that rules look at; the rest is left out, with a problem. */
   textBytes: 2 * 1024 * 1024,
+  /** Bytes of all text parts of a message together. */
+  allTextBytes: 8 * 1024 * 1024,
   /** Bytes of one part's header block. */
   headerBytes: 256 * 1024,
   /** MIME parts in one message. */
   parts: 1000,
+  /** Multiparts and attached messages inside each other; what lies deeper is listed, not opened. */
+  mimeDepth: 100,
+  /** Characters kept of a text attachment. */
+  attachmentText: 200_000,
+  /** Attachments listed; of the rest only the number. */
+  attachments: 500,
   /** Headers kept in a reading. */
   headers: 500,
   /** Lines a template aligns against; a digest has hundreds, a log file thousands. */

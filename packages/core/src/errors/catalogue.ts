@@ -123,6 +123,46 @@ export const catalogue = {
   },
   'YS-PROMPT-FAILED': { status: 422, sentence: 'The model gave no answer to “{rule}”: {detail}.' },
   'YS-MESSAGE-UNREADABLE': { status: 422, sentence: 'The message cannot be read: {detail}.' },
+  'YS-READING-PARTS': {
+    status: 422,
+    sentence: 'The message has more than {limit} parts. Those beyond are not read; download the message to see them.',
+  },
+  'YS-READING-DEPTH': {
+    status: 422,
+    sentence: 'Parts of the message lie in each other more than {limit} deep. What lies deeper is listed, not opened.',
+  },
+  'YS-READING-HEADER-CUT': {
+    status: 422,
+    sentence: 'A header block of the message is longer than {limit} KB. What goes beyond is not read.',
+  },
+  'YS-READING-CUT': {
+    status: 422,
+    sentence:
+      'A text of the message is longer than {limit} KB. Rules see its beginning; download the message to see all.',
+  },
+  'YS-READING-ATTACHMENTS': {
+    status: 422,
+    sentence: 'The message has {count} attachments; the first {limit} are listed. Download the message to see all.',
+  },
+  'YS-READING-ENCODING': {
+    status: 422,
+    sentence: 'A part is encoded as “{encoding}”, which is not known. Its text is shown as it came.',
+  },
+  'YS-READING-BOUNDARY': {
+    status: 422,
+    sentence:
+      'The message says it is {type}, but its boundary never comes. It is read by the boundary it seems to use, or as one text.',
+  },
+  'YS-READING-TNEF': {
+    status: 422,
+    sentence:
+      'The attachment “{name}” is in a format of one mail program, and what it holds is not read. Ask the sender to send plain text or HTML.',
+  },
+  'YS-READING-SEALED': {
+    status: 422,
+    sentence:
+      'The message is encrypted or sealed as a whole ({type}), so its text cannot be read. Ask the sender to send it open.',
+  },
   'YS-MESSAGE-TOO-SLOW': {
     status: 422,
     sentence: 'Reading or sifting this message was stopped after {seconds} seconds.',

@@ -67,8 +67,11 @@ describe('reading a message', () => {
       ),
     );
     expect(formOf(reading).text.trim()).toBe('text');
-    expect(reading.attachments).toEqual([
+    expect(reading.attachments).toMatchObject([
       {
+        part: '2',
+        text: 'a,b',
+        tables: [{ start: 0, end: 3 }],
         name: 'länge.csv',
         type: 'text/csv',
         size: 3,

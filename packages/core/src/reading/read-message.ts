@@ -1,13 +1,21 @@
-import libmime from 'libmime';
-import { say } from '../errors/index.js';
+import { type Code, type Params, say } from '../errors/index.js';
 import { limits as defaults, type Limits } from '../limits.js';
-import { decodeCharset } from './charset.js';
-import { readDateHeader } from './date-header.js';
-import { decodeHeaders, headerOf, readAddresses } from './headers.js';
-import { htmlToText } from './html-text.js';
-import { type Part, splitParts } from './mime.js';
-import type { Attachment, Reading, TextForm } from './reading.js';
-import { bodyOf, segmentsOf } from './segments.js';
+import { attachmentOf } from './attachments/attachment.js';
+import { composeForm } from './compose.js';
+import { contentDigest } from './content-digest.js';
+import { addressesOf } from './headers/addresses.js';
+import { automaticOf } from './headers/automatic.js';
+import { readDateHeader } from './headers/date-header.js';
+import { decodeHeaders, headerOf } from './headers/headers.js';
+import { threadOf } from './headers/thread.js';
+import type { MimePart, MimeTree } from './mime/part.js';
+import { reportOf } from './mime/report.js';
+import { splitParts } from './mime/split-parts.js';
+import { leaves, partNotes } from './part-notes.js';
+import type { Reading, ReadingProblem } from './reading.js';
+import type { Envelope } from './segments/segments.js';
+import { hasKind, type Shown, shownParts } from './shown.js';
+import { stubReason } from './stub.js';
 
 /**
  * Reads a raw message (RFC 5322, MIME) into the form rules look at. Any bytes give a reading; what could not be read
@@ -17,84 +25,116 @@ export async function readMessage(
   raw: Uint8Array | Iterable<Uint8Array> | AsyncIterable<Uint8Array>,
   limits: Limits = defaults,
 ): Promise<Reading> {
-  const { headerLines, parts, size, broken } = await splitParts(raw instanceof Uint8Array ? [raw] : raw, limits);
-  const headers = decodeHeaders(headerLines, limits.headers);
-  const plainPart = textPart(parts, 'text/plain');
-  const htmlPart = textPart(parts, 'text/html');
-  const html = htmlPart ? tidy(decodeCharset(htmlPart.bytes ?? new Uint8Array(), htmlPart.charset)) : null;
+  return readTree(await splitParts(raw instanceof Uint8Array ? [raw] : raw, limits), limits);
+}
+
+function readTree({ root, size, flaws }: MimeTree, limits: Limits): Reading {
+  const headers = decodeHeaders(root.headerLines, limits.headers);
+  const head = envelope(headers, root);
+  const shown = { html: shownParts(root, 'html'), plain: shownParts(root, 'text') };
+  const { html, plain } = forms(shown, head, limits);
+  const automatic = automaticOf(headers, root.headerLines, head.report);
+  const { thread, reason } = threadOf(head.subject, head.replies, html ?? plain);
+  const attachments = attachedParts(root, shown);
+  const { sender: _, replies: __, ...fields } = head;
   return {
-    ...envelope(headers),
+    ...fields,
+    thread,
+    threadReason: reason,
+    automatic: automatic !== null,
+    automaticKind: automatic?.kind ?? null,
+    automaticReason: automatic?.reason ?? null,
     size,
-    plain: plainPart ? plainForm(plainPart) : null,
-    html: html === null ? null : { ...htmlForm(html), html },
-    attachments: parts.filter((part) => part !== plainPart && part !== htmlPart).map(attachment),
+    content: contentDigest(plain, html, attachments),
+    plain,
+    html,
+    attachments: attachments.slice(0, limits.attachments).map((part) => attachmentOf(part, limits)),
+    parts: partNotes(root, shown),
     headers,
-    problems:
-      broken === null
-        ? []
-        : [{ code: 'YS-MESSAGE-UNREADABLE', text: say('YS-MESSAGE-UNREADABLE', { detail: broken }) }],
+    problems: [...flaws, ...unread(root, attachments, limits)].map(({ code, params }) => problem(code, params)),
   };
 }
 
-type Envelope = Pick<
-  Reading,
-  'subject' | 'from' | 'to' | 'cc' | 'replyTo' | 'date' | 'id' | 'thread' | 'automatic' | 'list'
->;
+type Head = Envelope &
+  Pick<Reading, 'subject' | 'from' | 'to' | 'cc' | 'replyTo' | 'date' | 'id' | 'list' | 'report' | 'hops'>;
 
-function envelope(headers: [string, string][]): Envelope {
+function envelope(headers: [string, string][], root: MimePart): Head {
   const header = (name: string) => headerOf(headers, name);
-  const subject = header('subject') ?? '';
+  const addresses = (name: string) => addressesOf(root.headerLines, name);
+  const from = addresses('from')[0] ?? null;
   return {
-    subject,
-    from: readAddresses(header('from'))[0] ?? null,
-    to: readAddresses(header('to')),
-    cc: readAddresses(header('cc')),
-    replyTo: readAddresses(header('reply-to'))[0] ?? null,
+    subject: header('subject') ?? '',
+    from,
+    to: addresses('to'),
+    cc: addresses('cc'),
+    replyTo: addresses('reply-to')[0] ?? null,
     date: readDateHeader(header('date')),
-    id: header('message-id')?.replace(/^<|>$/g, '') ?? null,
-    thread: header('in-reply-to') !== null || /^(?:re|aw|sv|antw|res)\s?:/i.test(subject) ? 'reply' : 'new',
-    automatic: isAutomatic(header),
-    list: header('list-id') !== null || header('list-unsubscribe') !== null,
+    id: header('message-id')?.replace(/^<|>$/g, '') || null,
+    list:
+      ['list-id', 'list-post', 'list-unsubscribe'].some((name) => header(name) !== null) ||
+      /^list$/i.test(header('precedence') ?? ''),
+    report: reportOf(root),
+    hops: headers.filter(([key]) => key === 'received').length,
+    replies: /\S/.test(header('in-reply-to') ?? '') || /\S/.test(header('references') ?? ''),
+    sender: from?.name ?? '',
   };
 }
 
-/** RFC 3834, section 5, and the older Precedence; a bounce has a null return path. */
-function isAutomatic(header: (name: string) => string | null): boolean {
-  const submitted = header('auto-submitted');
-  if (submitted !== null && !/^no\b/i.test(submitted)) return true;
-  return /^(?:auto_reply|bulk-auto)$/i.test(header('precedence') ?? '') || header('return-path') === '<>';
+function forms(shown: { html: Shown[]; plain: Shown[] }, head: Head, limits: Limits): Pick<Reading, 'html' | 'plain'> {
+  const rich = hasKind(shown.html, 'html') ? composeForm(shown.html, head, limits) : null;
+  const html = rich && rich.html !== null ? { ...rich.form, html: rich.html } : null;
+  const poor =
+    hasKind(shown.plain, 'plain') || (!html && shown.plain.length > 0)
+      ? composeForm(shown.plain, head, limits).form
+      : null;
+  const plain = poor && { ...poor, stub: stubReason(poor.text, html) };
+  const empty = html && plain && html.text.trim() === '' && plain.text.trim() !== '';
+  return { plain, html: empty ? { ...html, stub: 'the HTML part holds no text' } : html };
 }
 
-function textPart(parts: readonly Part[], type: string): Part | undefined {
-  return parts.find(
-    (part) => part.type === type && part.disposition !== 'attachment' && !part.nested && part.bytes !== null,
+/** What is neither text of the message nor a box of parts, in the order of the message. */
+function attachedParts(root: MimePart, shown: { html: Shown[]; plain: Shown[] }): MimePart[] {
+  const texts = new Set([...leaves(shown.html), ...leaves(shown.plain)]);
+  const found: MimePart[] = [];
+  const stack = [root];
+  for (let part = stack.pop(); part; part = stack.pop()) {
+    // An empty root is a message without a body.
+    if (part.body && !texts.has(part) && !(part === root && part.body.size === 0)) found.push(part);
+    stack.push(...[...part.children].reverse());
+  }
+  return found;
+}
+
+interface Unread {
+  code: Code;
+  params: Params;
+}
+
+/** What is there and cannot be read, named so that nobody looks for the fault in a rule. */
+function unread(root: MimePart, attachments: readonly MimePart[], limits: Limits): Unread[] {
+  const found: Unread[] = [];
+  const tnef = attachments.find(
+    ({ content }) =>
+      /^application\/(?:vnd\.)?ms-tnef$/.test(content.type) || /^winmail\.dat$/i.test(content.filename ?? ''),
   );
+  if (tnef) found.push({ code: 'YS-READING-TNEF', params: { name: tnef.content.filename ?? 'winmail.dat' } });
+  const sealed =
+    root.content.type === 'multipart/encrypted' || /^application\/(?:x-)?pkcs7-mime$/.test(root.content.type);
+  if (sealed) found.push({ code: 'YS-READING-SEALED', params: { type: root.content.type } });
+  const cut = anyPart(root, ({ body, content }) => (body?.cut ?? false) && content.type.startsWith('text/'));
+  if (cut) found.push({ code: 'YS-READING-CUT', params: { limit: limits.textBytes / 1024 } });
+  if (attachments.length > limits.attachments)
+    found.push({ code: 'YS-READING-ATTACHMENTS', params: { limit: limits.attachments, count: attachments.length } });
+  return found;
 }
 
-function plainForm(part: Part): TextForm {
-  let text = tidy(decodeCharset(part.bytes ?? new Uint8Array(), part.charset));
-  if (part.flowed) text = libmime.decodeFlowed(text, part.deleteSpace);
-  const segments = segmentsOf(text);
-  return { text, segments, body: bodyOf(segments), links: [], tables: [], source: [] };
+function anyPart(root: MimePart, holds: (part: MimePart) => boolean): boolean {
+  const stack = [root];
+  for (let part = stack.pop(); part; part = stack.pop()) {
+    if (holds(part)) return true;
+    stack.push(...part.children);
+  }
+  return false;
 }
 
-function htmlForm(html: string): TextForm {
-  const { text, links, source, quotes } = htmlToText(html);
-  const segments = segmentsOf(text, quotes);
-  return { text, segments, body: bodyOf(segments), links, tables: [], source };
-}
-
-/** LF line ends; NUL and lone surrogates become U+FFFD; nothing else is changed. */
-function tidy(text: string): string {
-  return text.replace(/\r\n?/g, '\n').replace(/\0/g, '\ufffd').toWellFormed();
-}
-
-function attachment(part: Part): Attachment {
-  return {
-    name: part.filename ?? '',
-    type: part.type,
-    size: part.size,
-    digest: part.digest,
-    inline: part.disposition === 'inline',
-  };
-}
+const problem = (code: Code, params: Params): ReadingProblem => ({ code, text: say(code, params) });

@@ -5,9 +5,26 @@ export interface Range {
 }
 
 export interface Segment extends Range {
-  kind: 'own' | 'quoted' | 'forwarded' | 'signature' | 'disclaimer';
+  /** `wrapper` stands only inside a forwarded message: what the mail program wrote above it. */
+  kind: 'own' | 'quoted' | 'forwarded' | 'signature' | 'disclaimer' | 'wrapper';
   /** Why this was taken for what it is, in words. */
   reason: string;
+  /** Of a forwarded segment: the message it holds. */
+  message?: ForwardedMessage;
+}
+
+/** A message inside another: forwarded in the text, or attached. */
+export interface ForwardedMessage {
+  from: Address | null;
+  to: Address[];
+  /** ISO 8601, with an offset when one is stated; null when it cannot be read. */
+  date: string | null;
+  subject: string | null;
+  attached: boolean;
+  /** They cover the forwarded segment exactly. */
+  segments: Segment[];
+  /** Its sender’s own words, without quotation marks that the forward put before them. */
+  own: Range[];
 }
 
 export interface Link extends Range {
@@ -16,6 +33,8 @@ export interface Link extends Range {
 
 export interface TableCell extends Range {
   header: boolean;
+  /** What the cell says: the text of its range, or what that stands for where the format quotes it (CSV). */
+  text: string;
 }
 
 /** A data table found in a text: rows of cells, each a range of the text. */
@@ -35,12 +54,20 @@ export interface SourceRun extends Range {
 export interface TextForm {
   text: string;
   segments: Segment[];
-  /** The sender's own words: the parts of the text that rules look at by default. */
+  /** The sender’s own words. */
+  own: Range[];
+  /** The parts of the text that rules look at by default: the own words, or those of a forwarded message. */
   body: Range[];
+  /** Why these, in words. */
+  bodyReason: string;
+  /** The forwarded message that `message.forwarded` stands for; null when nothing was forwarded. */
+  forwarded: ForwardedMessage | null;
   links: Link[];
   tables: Table[];
   /** Where each stretch of a text made from HTML came from; empty for plain text. */
   source: SourceRun[];
+  /** Why this form says nothing that the other does not say better; null when it stands for itself. */
+  stub: string | null;
 }
 
 export interface Address {
@@ -49,6 +76,8 @@ export interface Address {
 }
 
 export interface Attachment {
+  /** Place of the part in the MIME tree, such as `1.2`. */
+  part: string;
   name: string;
   type: string;
   /** Decoded size in bytes. */
@@ -56,7 +85,31 @@ export interface Attachment {
   /** SHA-256 of the decoded bytes, in hex. */
   digest: string;
   inline: boolean;
+  /** What it says, when it is text. */
+  text: string | null;
+  /** Its table, when it is delimited text, or the tables of an HTML file. */
+  tables: Table[];
 }
+
+/** A part of the message, and what the reading made of it. */
+export interface PartNote {
+  path: string;
+  type: string;
+  charset: string | null;
+  size: number;
+  /** What became of it, in words. */
+  role: string;
+}
+
+/** What a mail server reports about an earlier message (RFC 3464), or a reader’s program about its reading (RFC 8098). */
+export interface Report {
+  kind: 'bounce' | 'receipt';
+  /** Whom the earlier message did not reach, or reached. */
+  recipients: { address: string; action: string; status: string }[];
+}
+
+/** How a message that nobody wrote by hand came about. */
+export type AutomaticKind = 'reply' | 'generated' | 'bounce' | 'receipt';
 
 export interface ReadingProblem {
   code: string;
@@ -75,13 +128,24 @@ export interface Reading {
   /** Message-ID without its brackets, or null. */
   id: string | null;
   thread: 'new' | 'reply';
+  /** Why it is taken for new or for a reply, in words. */
+  threadReason: string;
   automatic: boolean;
+  /** Null when it is not automatic. */
+  automaticKind: AutomaticKind | null;
+  automaticReason: string | null;
   list: boolean;
+  report: Report | null;
+  /** Times it was passed on, by its Received headers; a loop makes many. */
+  hops: number;
+  /** SHA-256 of what the message says, whatever way it came, in hex. Twins have the same. */
+  content: string;
   /** Size of the raw message in bytes. */
   size: number;
   plain: TextForm | null;
   html: (TextForm & { html: string }) | null;
   attachments: Attachment[];
+  parts: PartNote[];
   /** Names in lower case, values decoded and unfolded, in their order. */
   headers: [name: string, value: string][];
   problems: ReadingProblem[];
@@ -90,10 +154,25 @@ export interface Reading {
 /** Which part of an alternative rules look at. */
 export type BodyChoice = 'html' | 'text';
 
-const emptyForm: TextForm = { text: '', segments: [], body: [], links: [], tables: [], source: [] };
+const emptyForm: TextForm = {
+  text: '',
+  segments: [],
+  own: [],
+  body: [],
+  bodyReason: 'there is no text',
+  forwarded: null,
+  links: [],
+  tables: [],
+  source: [],
+  stub: null,
+};
 
-/** The text form that rules look at: the wanted one, or the other where the message has only that. */
+/**
+ * The text form that rules look at: the wanted one, or the other where the message has only that, or where the wanted one
+ * is but a stub (“view this in a browser”).
+ */
 export function formOf(reading: Reading, choice: BodyChoice = 'html'): TextForm {
   const [first, second] = choice === 'html' ? [reading.html, reading.plain] : [reading.plain, reading.html];
+  if (first?.stub && second) return second;
   return first ?? second ?? emptyForm;
 }

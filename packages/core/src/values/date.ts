@@ -1,20 +1,7 @@
-import { Info } from 'luxon';
 import * as v from 'valibot';
 import { isoDay, shiftDay } from './calendar.js';
-import { fold } from './fold.js';
+import { months, plainWord as plain, weekdays } from './month-names.js';
 import { fitByReading, type ReadContext, type ReadResult, type ValueType } from './value-type.js';
-
-const languages = ['en', 'de', 'fr', 'es', 'pt', 'da', 'it', 'nl'];
-const plain = (name: string) => fold(name).normalize('NFD').replace(/\p{M}/gu, '').replace(/\./g, '');
-const months = new Map<string, number>();
-const weekdays = new Map<string, number>();
-for (const locale of languages) {
-  for (const length of ['long', 'short'] as const) {
-    for (const [i, name] of Info.months(length, { locale }).entries()) months.set(plain(name), i + 1);
-    for (const [i, name] of Info.weekdays(length, { locale }).entries()) weekdays.set(plain(name), i + 1);
-  }
-}
-months.set('sept', 9);
 
 /** Regions that write the month first. All others with a region write the day first, save those that lead with the year. */
 const monthFirst = new Set(['US']);

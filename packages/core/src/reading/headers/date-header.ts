@@ -1,5 +1,5 @@
 import { DateTime } from 'luxon';
-import { isoDay } from '../values/calendar.js';
+import { isoDay } from '../../values/calendar.js';
 
 const months = 'jan feb mar apr may jun jul aug sep oct nov dec'.split(' ');
 /** `Fri, 14 May 2027 09:12:00 +0100`, as RFC 5322 has it; all but a few messages write it so. */

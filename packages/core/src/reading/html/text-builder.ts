@@ -1,45 +1,74 @@
-import type { SourceRun } from './reading.js';
+import type { SourceRun } from '../reading.js';
+
+/** A place in the text that is known once the next visible character is written. */
+export interface Place {
+  at: number | null;
+}
 
 /** Builds text line by line: white space folded, breaks owed until the next visible character, every character's source noted. */
 export class TextBuilder {
   private readonly pieces: string[] = [];
   private readonly runs: SourceRun[] = [];
+  private pending: Place[] = [];
   private written = 0;
   private owed = '';
   private lineEmpty = true;
+  private cellEmpty = false;
+  /** What stands for a break here: a line break, or a space inside a cell that must not tear its row. */
+  breaks: 'lines' | 'spaces' = 'lines';
 
   get length(): number {
     return this.written;
   }
 
   /** Where the next visible character will stand. */
-  nextStart(): number {
-    return this.written === 0 ? 0 : this.written + this.owed.length;
+  place(): Place {
+    const place = { at: null };
+    this.pending.push(place);
+    return place;
   }
 
   /** A line break that always counts, as `<br>` does. */
   newline(): void {
+    if (this.cellEmpty) return;
+    if (this.breaks === 'spaces') this.space();
+    else this.lineBreak();
+  }
+
+  private lineBreak(): void {
     this.owed = `${this.owed.replace(/[ \t]+$/, '')}\n`;
     this.lineEmpty = true;
   }
 
   freshLine(): void {
-    if (!this.lineEmpty) this.newline();
+    if (this.cellEmpty) return;
+    if (this.breaks === 'spaces') this.space();
+    else if (!this.lineEmpty) this.lineBreak();
   }
 
   blankLine(): void {
-    if (this.written === 0) return;
+    if (this.breaks === 'spaces') {
+      this.space();
+      return;
+    }
+    if (this.written === 0 || this.cellEmpty) return;
     this.freshLine();
     const breaks = this.owed.split('\n').length - 1;
     if (breaks < 2) this.owed += '\n'.repeat(2 - breaks);
   }
 
-  cell(): void {
+  /** What comes next stands in a cell or after a bullet: breaks before its first character count for nothing. */
+  beginCell(): void {
+    this.cellEmpty = true;
+  }
+
+  nextCell(): void {
     this.owed = `${this.owed.replace(/ $/, '')}\t`;
+    this.cellEmpty = true;
   }
 
   space(): void {
-    if (!this.lineEmpty && this.owed === '') this.owed = ' ';
+    if (!this.lineEmpty && !this.cellEmpty && this.owed === '') this.owed = ' ';
   }
 
   /** Running text: white space folds, as a browser does. */
@@ -63,28 +92,43 @@ export class TextBuilder {
     }
   }
 
+  /** Words that stand in an attribute: their source is the whole tag. */
+  attribute(text: string, source: number, sourceLength: number): void {
+    // Lengths that differ say that the characters do not lie side by side in the source.
+    this.put(text, source, sourceLength === text.length ? sourceLength + 1 : sourceLength);
+  }
+
   /** Characters that stand for something that is no text in the source, such as a bullet. */
   generated(text: string): void {
     this.write(text);
   }
 
   private put(text: string, source: number, sourceLength: number): void {
-    const start = this.nextStart();
     this.write(text);
-    this.runs.push({ start, end: start + text.length, source, sourceLength });
+    this.runs.push({ start: this.written - text.length, end: this.written, source, sourceLength });
   }
 
   private write(text: string): void {
     // A text does not begin with the breaks of what stands empty before it.
     if (this.written === 0) this.owed = '';
     if (this.owed !== '') this.pieces.push(this.owed);
-    this.written += this.owed.length + text.length;
+    this.written += this.owed.length;
+    for (const place of this.pending) place.at = this.written;
+    this.pending = [];
+    this.written += text.length;
     this.owed = '';
     this.pieces.push(text);
     this.lineEmpty = false;
+    this.cellEmpty = false;
+  }
+
+  /** A row that ends in empty cells is a line all the same. */
+  endCells(): void {
+    this.cellEmpty = false;
   }
 
   finish(): { text: string; source: SourceRun[] } {
+    for (const place of this.pending) place.at = this.written;
     return { text: this.pieces.join(''), source: this.runs };
   }
 }

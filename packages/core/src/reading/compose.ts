@@ -1,0 +1,190 @@
+import type { Limits } from '../limits.js';
+import { addressesOf } from './headers/addresses.js';
+import { readDateHeader } from './headers/date-header.js';
+import { decodeHeaders, headerOf } from './headers/headers.js';
+import { type HtmlCue, htmlToText } from './html/html-text.js';
+import type { MimePart } from './mime/part.js';
+import type { ForwardedMessage, Range, Segment, SourceRun, TextForm } from './reading.js';
+import { bodyOf } from './segments/body.js';
+import { type Envelope, segmentText } from './segments/segments.js';
+import { hasKind, type Shown } from './shown.js';
+import { decodeCharset } from './text/charset.js';
+import { unflow } from './text/flowed.js';
+import { plainLinks } from './text/plain-links.js';
+import { tidy } from './text/tidy.js';
+
+/** The text of a part, or of several one below the other, before it is cut into segments. */
+type Piece = Pick<TextForm, 'text' | 'links' | 'tables' | 'source'> & { cues: HtmlCue[] };
+
+/** A text form, and the HTML it was made from where there is any. */
+export interface Composed {
+  form: TextForm;
+  html: string | null;
+}
+
+/** Makes one text of the parts that are shown, cuts it into segments and chooses the body. */
+export function composeForm(shown: readonly Shown[], envelope: Envelope, limits: Limits): Composed {
+  const composer = new Composer(limits);
+  const { segments, own, quoted } = composer.message(shown, envelope);
+  const { text, links, tables } = composer.piece;
+  const rich = hasKind(shown, 'html');
+  const source = rich ? composer.piece.source : [];
+  return {
+    form: {
+      text,
+      links,
+      tables,
+      source,
+      segments,
+      ...bodyOf(text, segments, own, quoted, envelope.replies),
+      stub: null,
+    },
+    html: rich ? composer.html : null,
+  };
+}
+
+interface Composition {
+  segments: Segment[];
+  own: Range[];
+  quoted: Range[];
+}
+
+class Composer {
+  readonly piece: Piece = { text: '', links: [], tables: [], source: [], cues: [] };
+  html = '';
+
+  constructor(private readonly limits: Limits) {}
+
+  /** Adds a message’s texts, then the messages attached to it. */
+  message(shown: readonly Shown[], envelope: Envelope): Composition {
+    const start = this.piece.text.length;
+    const firstCue = this.piece.cues.length;
+    for (const one of shown) if (one.kind !== 'message') this.add(one.kind, one.part, start);
+    const attached = shown.filter((one) => one.kind === 'message');
+    if (attached.length > 0) this.separate(start);
+    const cues = this.piece.cues.slice(firstCue).map((cue) => shifted(cue, -start));
+    const { segments, own, quoted } = segmentText(this.piece.text.slice(start), envelope, cues);
+    const moved = {
+      segments: segments.map((segment) => moveSegment(segment, start)),
+      own: own.map((range) => shifted(range, start)),
+      quoted: quoted.map((range) => shifted(range, start)),
+    };
+    return { ...moved, segments: [...moved.segments, ...attached.map((one) => this.attached(one))] };
+  }
+
+  private attached({ part, shown }: Extract<Shown, { kind: 'message' }>): Segment {
+    const start = this.piece.text.length;
+    const { envelope, headers } = nestedEnvelope(part, this.limits);
+    const { segments, own } = this.message(shown, envelope);
+    this.separate(start);
+    const last = segments.at(-1);
+    if (last) last.end = this.piece.text.length;
+    const message: ForwardedMessage = { ...headers, attached: true, segments, own };
+    return { kind: 'forwarded', start, end: this.piece.text.length, reason: 'it is attached as a message', message };
+  }
+
+  private add(kind: 'plain' | 'html', part: MimePart, start: number): void {
+    this.separate(start);
+    const piece = kind === 'html' ? this.htmlPiece(part) : this.plainPiece(part);
+    const at = this.piece.text.length;
+    this.piece.text += piece.text;
+    this.piece.links.push(...piece.links.map((link) => shifted(link, at)));
+    this.piece.cues.push(...piece.cues.map((cue) => shifted(cue, at)));
+    this.piece.source.push(...piece.source.map((run) => shifted(run, at)));
+    for (const table of piece.tables)
+      this.piece.tables.push({
+        ...shifted(table, at),
+        rows: table.rows.map((row) => row.map((cell) => shifted(cell, at))),
+      });
+  }
+
+  /** A blank line between what stands one below the other. */
+  private separate(start: number): void {
+    const { text } = this.piece;
+    if (text.length > start) this.piece.text = text.endsWith('\n') ? `${text}\n` : `${text}\n\n`;
+  }
+
+  private htmlPiece(part: MimePart): Piece {
+    const html = tidy(decodedHtml(part));
+    const at = this.addHtml(html);
+    const { text, links, tables, source, cues } = htmlToText(html);
+    return { text, links, tables, cues, source: source.map((run) => ({ ...run, source: run.source + at })) };
+  }
+
+  private plainPiece({ content, body }: MimePart): Piece {
+    const decoded = tidy(decodeCharset(body?.bytes ?? new Uint8Array(), content.charset).text);
+    const text = content.flowed ? unflow(decoded, content.deleteSpace) : decoded;
+    const { html, source } = preformatted(text);
+    const at = this.addHtml(html);
+    const moved = source.map((run) => ({ ...run, source: run.source + at }));
+    return { text, links: plainLinks(text), tables: [], source: moved, cues: [] };
+  }
+
+  /** Where a part’s HTML begins in the HTML of all. */
+  private addHtml(html: string): number {
+    if (this.html !== '') this.html += '\n<hr>\n';
+    const at = this.html.length;
+    this.html += html;
+    return at;
+  }
+}
+
+/** A plain text as HTML, for where it stands beside a part that is HTML, with the place of every character in it. */
+function preformatted(text: string): { html: string; source: SourceRun[] } {
+  const source: SourceRun[] = [];
+  let html = '<pre>';
+  let at = 0;
+  for (const chunk of text.split(/([&<])/)) {
+    const escaped = chunk === '&' ? '&amp;' : chunk === '<' ? '&lt;' : chunk;
+    if (chunk !== '')
+      source.push({ start: at, end: at + chunk.length, source: html.length, sourceLength: escaped.length });
+    html += escaped;
+    at += chunk.length;
+  }
+  return { html: `${html}</pre>`, source };
+}
+
+/** The charset an HTML part names itself, for when its header does not. */
+function decodedHtml({ content, body }: MimePart): string {
+  const bytes = body?.bytes ?? new Uint8Array();
+  const head = String.fromCharCode(...bytes.subarray(0, 2048));
+  const meta = /<meta[^>]{0,200}?charset\s*=\s*["']?([\w.:-]+)/i.exec(head)?.[1] ?? null;
+  return decodeCharset(bytes, content.charset, meta).text;
+}
+
+function nestedEnvelope(
+  part: MimePart,
+  limits: Limits,
+): { envelope: Envelope; headers: Pick<ForwardedMessage, 'from' | 'to' | 'date' | 'subject'> } {
+  const lines = part.children[0]?.headerLines ?? [];
+  const headers = decodeHeaders(lines, limits.headers);
+  const from = addressesOf(lines, 'from')[0] ?? null;
+  const subject = headerOf(headers, 'subject');
+  return {
+    envelope: { subject: subject ?? '', replies: headerOf(headers, 'in-reply-to') !== null, sender: from?.name ?? '' },
+    headers: { from, to: addressesOf(lines, 'to'), date: readDateHeader(headerOf(headers, 'date')), subject },
+  };
+}
+
+const shifted = <T extends Range>(range: T, by: number): T => ({
+  ...range,
+  start: range.start + by,
+  end: range.end + by,
+});
+
+function moveSegment(segment: Segment, by: number): Segment {
+  const { message } = segment;
+  if (by === 0) return segment;
+  return {
+    ...shifted(segment, by),
+    ...(message
+      ? {
+          message: {
+            ...message,
+            segments: message.segments.map((inner) => moveSegment(inner, by)),
+            own: message.own.map((range) => shifted(range, by)),
+          },
+        }
+      : {}),
+  };
+}

@@ -1,0 +1,30 @@
+import addressparser from 'nodemailer/lib/addressparser';
+import type { HeaderLine } from '../mime/part.js';
+import type { Address } from '../reading.js';
+import { decodeWords } from './encoded-words.js';
+import { unfolded } from './headers.js';
+
+/** Addresses kept of one field: a hostile one may list a hundred thousand. */
+const mostAddresses = 500;
+/** Characters of one field that are looked at. */
+const mostText = 64_000;
+
+/**
+ * The addresses of the first field of a name, groups opened (RFC 5322, section 3.4). Names are decoded after the list is
+ * taken apart, since a decoded name may hold a comma.
+ */
+export function addressesOf(lines: readonly HeaderLine[], key: string): Address[] {
+  const field = lines.find((line) => line.key === key);
+  return field ? readAddresses(unfolded(field)) : [];
+}
+
+/** Reads a list of addresses as a header has it, or as a person copies it. */
+export function readAddresses(value: string): Address[] {
+  return addressparser(value.slice(0, mostText), { flatten: true })
+    .slice(0, mostAddresses)
+    .flatMap(({ address, name }) =>
+      address?.includes('@') || (address && !name)
+        ? [{ address: decodeWords(address).trim(), name: decodeWords(name) }]
+        : [],
+    );
+}

@@ -1,0 +1,54 @@
+import type { HeaderLine } from '../mime/part.js';
+import type { AutomaticKind, Report } from '../reading.js';
+import { plain } from '../segments/words.js';
+import { addressesOf } from './addresses.js';
+import { headerOf } from './headers.js';
+
+export interface Automatic {
+  kind: AutomaticKind;
+  /** What says so, in words. */
+  reason: string;
+}
+
+/** How subjects of absence notes begin, for the programs that set no header. */
+const absent =
+  /^(?:out of (?:the )?office|automatic reply|auto(?:matic)?[- ]?(?:reply|response|responder)|auto: |abwesenheitsnotiz|abwesend|automatische antwort|reponse automatique|absence du bureau|respuesta automatica|fuera de la oficina|resposta automatica|fora do escritorio|autosvar|automatisk svar|ikke til stede|automatisch antwoord|afwezigheidsbericht|afwezig|risposta automatica|fuori (?:sede|ufficio))\b/;
+
+const returned =
+  /\b(?:undeliver|delivery (?:status|failure|has failed|problem|report)|returned mail|mail delivery|failure notice|unzustellbar|nicht zugestellt|non remis|echec de (?:la )?remise|no se ha podido entregar|devuelt|nao (?:foi )?entregue|kunne ikke leveres|onbestelbaar|mancat[ao] (?:consegna|recapito)|could not be delivered)/;
+const daemon = /^(?:mailer-?daemon|mail-?daemon|postmaster|mdaemon)$/;
+
+/** Tells mail that nobody wrote by hand by RFC 3834, RFC 3464, RFC 8098 and what older programs do. */
+export function automaticOf(
+  headers: readonly [string, string][],
+  lines: readonly HeaderLine[],
+  report: Report | null,
+): Automatic | null {
+  const header = (name: string) => headerOf(headers, name)?.trim() ?? null;
+  if (report)
+    return {
+      kind: report.kind,
+      reason:
+        report.kind === 'bounce'
+          ? 'it reports a delivery (RFC 3464)'
+          : 'it reports that a message was displayed (RFC 8098)',
+    };
+  const subject = plain(header('subject') ?? '');
+  const from = addressesOf(lines, 'from')[0]?.address.toLowerCase() ?? '';
+  const byDaemon = daemon.test(from.slice(0, from.lastIndexOf('@'))) || daemon.test(from);
+  if (byDaemon && (returned.test(subject) || header('return-path') === '<>' || header('auto-submitted') !== null))
+    return { kind: 'bounce', reason: 'a mail server sent it' };
+  const submitted = header('auto-submitted')?.toLowerCase() ?? 'no';
+  if (/^auto-replied\b/.test(submitted)) return { kind: 'reply', reason: 'its header says auto-replied (RFC 3834)' };
+  const silent = ['x-autoreply', 'x-autorespond', 'x-autoresponder', 'x-auto-reply'].find(
+    (name) => header(name) !== null && !/^no$/i.test(header(name) ?? ''),
+  );
+  if (silent !== undefined) return { kind: 'reply', reason: `it has the header ${silent}` };
+  if (/^auto_reply$/i.test(header('precedence') ?? ''))
+    return { kind: 'reply', reason: 'its precedence is auto_reply' };
+  if (absent.test(subject)) return { kind: 'reply', reason: 'its subject is that of an absence note' };
+  if (!/^no\b/.test(submitted))
+    return { kind: 'generated', reason: `its header says ${submitted.split(/[;\s]/)[0]} (RFC 3834)` };
+  if (header('return-path') === '<>') return { kind: 'generated', reason: 'it has no return path' };
+  return null;
+}

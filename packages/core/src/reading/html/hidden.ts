@@ -1,0 +1,95 @@
+import type { HtmlElement } from './tree.js';
+
+/** Elements whose content nobody sees as text. */
+const unseen = new Set('head style script title template noscript object svg math select datalist textarea'.split(' '));
+
+/** Declarations that take an element and all inside from sight; white space is gone and letters are small. */
+const hiding = /(?:^|;)(?:display:none|mso-hide:all|opacity:0(?:\.0+)?(?![.\d])|text-indent:-\d{3,}|clip:rect\(0)/;
+const flat = /(?:^|;)(?:max-)?(?:height|width):0(?:px|pt|em|%)?(?:;|!|$)/;
+const cutOff = /(?:^|;)overflow(?:-[xy])?:hidden/;
+const offPage = /(?:^|;)(?:left|top):-\d{3,}/;
+
+/** Whether declarations (of a `style` attribute or a rule) hide the element and all inside. */
+export function hidesAll(style: string): boolean {
+  const declarations = compact(style);
+  return (
+    hiding.test(declarations) ||
+    (flat.test(declarations) && cutOff.test(declarations)) ||
+    (/(?:^|;)position:absolute/.test(declarations) && offPage.test(declarations))
+  );
+}
+
+/**
+ * What is inherited, and may be taken back further in: text of no size (layouts set it on a cell and undo it inside) and
+ * `visibility`. Null when the declarations say nothing of it.
+ */
+export function hidesText(style: string): boolean | null {
+  const declarations = compact(style);
+  const size = /(?:^|;)font-size:([\d.]+)/.exec(declarations)?.[1];
+  const visibility = /(?:^|;)visibility:(\w+)/.exec(declarations)?.[1];
+  if (size === undefined && visibility === undefined) return null;
+  return (size !== undefined && Number(size) === 0) || visibility === 'hidden' || visibility === 'collapse';
+}
+
+const compact = (style: string) =>
+  style
+    .slice(0, 4000)
+    .toLowerCase()
+    .replace(/\/\*.*?\*\/|\s+/g, '');
+
+/** Class names and ids that the message's own style sheets hide, whatever the screen (rules in `@media` are left out). */
+export type HiddenNames = ReadonlySet<string>;
+
+/** Characters of style sheets that are looked at. */
+const mostStyle = 200_000;
+
+/** Reads `.name { display: none }` and `#name { … }`, also with an element before; all other selectors are left alone. */
+export function hiddenNames(root: HtmlElement): HiddenNames {
+  const names = new Set<string>();
+  const sheets = styleSheets(root).replace(/\/\*[\s\S]*?\*\/|<!--|-->/g, '');
+  let at = 0;
+  while (at < sheets.length) {
+    const brace = sheets.indexOf('{', at);
+    if (brace < 0) break;
+    const selectors = sheets.slice(at, brace).trim();
+    const end = selectors.startsWith('@') ? blockEnd(sheets, brace) : sheets.indexOf('}', brace);
+    if (end < 0) break;
+    if (!selectors.startsWith('@') && hidesAll(sheets.slice(brace + 1, end)))
+      for (const selector of selectors.split(',')) {
+        const name = /^[a-z0-9]*([.#][\w-]+)$/i.exec(selector.trim())?.[1];
+        if (name !== undefined) names.add(name.toLowerCase());
+      }
+    at = end + 1;
+  }
+  return names;
+}
+
+function blockEnd(text: string, from: number): number {
+  let depth = 0;
+  for (let at = from; at < text.length; at++) {
+    if (text[at] === '{') depth++;
+    else if (text[at] === '}' && --depth === 0) return at;
+  }
+  return -1;
+}
+
+function styleSheets(root: HtmlElement): string {
+  const found: string[] = [];
+  const stack = [root];
+  for (let element = stack.pop(); element; element = stack.pop()) {
+    for (const child of element.children) {
+      if (child.kind === 'element') stack.push(child);
+      else if (element.name === 'style') found.push(child.text);
+    }
+  }
+  return found.join('\n').slice(0, mostStyle);
+}
+
+/** Whether an element is left out with all inside. */
+export function isHidden({ name, attributes }: HtmlElement, names: HiddenNames): boolean {
+  if (unseen.has(name) || 'hidden' in attributes) return true;
+  if (attributes.style !== undefined && hidesAll(attributes.style)) return true;
+  if (names.size === 0) return false;
+  const classes = (attributes.class ?? '').toLowerCase().split(/\s+/);
+  return classes.some((one) => names.has(`.${one}`)) || names.has(`#${attributes.id?.toLowerCase()}`);
+}

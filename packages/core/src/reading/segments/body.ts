@@ -1,0 +1,51 @@
+import type { ForwardedMessage, Range, Segment, TextForm } from '../reading.js';
+import { isCoverNote } from './cover-note.js';
+
+/** What rules look at by default, and why. */
+export type Body = Pick<TextForm, 'own' | 'body' | 'bodyReason' | 'forwarded'>;
+
+/**
+ * The body of a text: the sender’s own words. Where these are nothing but a cover note on a forward, the forwarded
+ * message’s own words, however often it was passed on. `quoted` stands in for a message that is nothing but a quotation.
+ */
+export function bodyOf(
+  text: string,
+  segments: readonly Segment[],
+  own: Range[],
+  quoted: Range[],
+  replies: boolean,
+): Body {
+  const wordsOf = (ranges: readonly Range[]) => ranges.map(({ start, end }) => text.slice(start, end)).join('');
+  const first = firstForward(segments);
+  const forwarded = first && innermost(first, wordsOf);
+  if (forwarded && isCoverNote(wordsOf(own))) {
+    const note =
+      wordsOf(own).trim() === ''
+        ? 'there are no own words above the forward'
+        : 'the own words are a cover note on the forward';
+    return { own, body: forwarded.own, bodyReason: `the forwarded message: ${note}`, forwarded };
+  }
+  if (!forwarded && !replies && wordsOf(own).trim() === '' && wordsOf(quoted).trim() !== '')
+    return { own, body: quoted, bodyReason: 'the quotation: there is nothing else, and this is no reply', forwarded };
+  return { own, body: own, bodyReason: 'the sender’s own words', forwarded };
+}
+
+const firstForward = (segments: readonly Segment[]): ForwardedMessage | null =>
+  segments.find(({ kind }) => kind === 'forwarded')?.message ?? null;
+
+/** A forward of a forward is the message at its end, unless somebody on the way wrote more than a note. */
+function innermost(message: ForwardedMessage, wordsOf: (ranges: readonly Range[]) => string): ForwardedMessage {
+  let found = message;
+  for (
+    let next = firstForward(found.segments);
+    next && isCoverNote(wordsOf(found.own));
+    next = firstForward(found.segments)
+  )
+    found = next;
+  return found;
+}
+
+/** All forwarded messages of a text, outermost first. */
+export function forwardsOf(segments: readonly Segment[]): ForwardedMessage[] {
+  return segments.flatMap(({ message }) => (message ? [message, ...forwardsOf(message.segments)] : []));
+}
