@@ -132,6 +132,7 @@ export const words = {
     next: 'Older message',
     raw: 'Download raw',
     again: 'Put through again',
+    takeIn: 'Take in',
     againDone: 'It waits for its turn.',
     received: 'received {when}',
     to: 'to {mailbox}',

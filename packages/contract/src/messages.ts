@@ -135,4 +135,12 @@ export const messageEndpoints = {
     params,
     response: v.object({ key: keySchema }),
   },
+  takeIn: {
+    method: 'POST',
+    path: '/api/v1/messages/:key/take-in',
+    role: 'reviewer',
+    summary: 'Takes a skipped message in: puts it through without screening it',
+    params,
+    response: v.object({ key: keySchema }),
+  },
 } as const satisfies Record<string, Endpoint>;

@@ -1,7 +1,7 @@
 import type { Command } from '../command.js';
 import { deliveries, retry } from './deliveries.js';
 import { feed } from './feed.js';
-import { again, messages } from './messages.js';
+import { again, messages, takeIn } from './messages.js';
 import { read } from './read.js';
 import { exportRecords, records } from './records.js';
 import { destinationPut, destinations, mailboxes, mailboxPut, sievePut, sieves } from './set-up.js';
@@ -14,6 +14,7 @@ export const commands: readonly Command[] = [
   feed,
   messages,
   again,
+  takeIn,
   records,
   exportRecords,
   deliveries,

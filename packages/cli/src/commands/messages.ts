@@ -44,6 +44,17 @@ export const messages: Command = {
   },
 };
 
+export const takeIn: Command = {
+  words: 'messages take-in',
+  about: 'Take a skipped message in: put it through without screening it',
+  args: '<key>',
+  examples: ['yellow-sieve messages take-in 0199…'],
+  async run({ args: [key = ''], client }) {
+    const answer = await client().messages.takeIn({ params: { key } });
+    return { kind: 'text', text: `${answer.key} is taken in.`, json: answer };
+  },
+};
+
 export const again: Command = {
   words: 'messages again',
   about: 'Put a message through again with the live version of its sieve',

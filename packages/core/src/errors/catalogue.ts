@@ -175,6 +175,11 @@ export const catalogue = {
   'YS-MESSAGE-UNSORTED': { status: 422, sentence: 'No category fits this message.' },
   'YS-MESSAGE-NO-SIEVE': { status: 422, sentence: 'No sieve of the mailbox takes this message.' },
   'YS-MESSAGE-SCREENED': { status: 422, sentence: 'The mailbox does not accept this message.' },
+  'YS-MESSAGE-LOOP': { status: 422, sentence: 'The message goes round in circles, so it is not taken in.' },
+  'YS-MESSAGE-TWIN': {
+    status: 422,
+    sentence: 'The same message came before: {twin} has its Message-ID and says the same. Nothing is done twice.',
+  },
   'YS-REVIEW-ALWAYS': { status: 422, sentence: 'The sieve asks for a person’s eye on every record.' },
   'YS-REVIEW-PROMPT': { status: 422, sentence: 'A model’s answer waits for a person’s confirmation.' },
 
@@ -264,6 +269,10 @@ export const catalogue = {
     sentence: 'This is the last owner, and there must be one. Make somebody else an owner first.',
   },
   'YS-MESSAGE-NO-HTML': { status: 404, sentence: 'The message has no HTML part, so there is no original to show.' },
+  'YS-MESSAGE-NOT-SKIPPED': {
+    status: 409,
+    sentence: 'Only a skipped message can be taken in; this one is {state}. Put it through again instead.',
+  },
   'YS-MAILBOX-ADDRESS-TAKEN': {
     status: 409,
     sentence: 'The address “{address}” belongs to the mailbox “{mailbox}” already.',

@@ -38,8 +38,9 @@ export function handleMessage(
   reading: Reading,
   mailbox: CompiledMailbox,
   facts: Facts = noFacts,
-  arrival: Arrival = unstored(reading),
+  arrived: Arrival = unstored(reading),
 ): HandleResult {
+  const arrival = { ...arrived, trusted: mailbox.source.trusted_servers ?? [] };
   const scene = messageScene(reading, arrival, null);
   const screened = screen(mailbox.accept, scene);
   if (screened) return ended('skipped', screened, null);
@@ -49,8 +50,11 @@ export function handleMessage(
   const sortedScene = messageScene(reading, arrival, sorted?.category ?? null);
   const hits = mailbox.routes.map((route) => hitRoute(route, `mailbox ${mailbox.name}`, sortedScene));
   const picked = pick(mailbox, sortedScene);
-  if ('code' in picked)
-    return { ...ended(mailbox.otherwise.kind === 'skip' ? 'skipped' : 'review', picked, sorted), hits };
+  if ('code' in picked) {
+    // What a person took in is not skipped a second time.
+    const skips = mailbox.otherwise.kind === 'skip' && !arrival.admitted;
+    return { ...ended(skips ? 'skipped' : 'review', picked, sorted), hits };
+  }
   const result = sift(reading, picked, facts, arrival, sorted?.category ?? null);
   if (result.kind === 'wants') return result;
   const { outcome, values } = result;

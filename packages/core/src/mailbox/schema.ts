@@ -11,6 +11,7 @@ export const mailboxSchema = closed({
   title: v.optional(v.string()),
   addresses: v.pipe(v.array(v.pipe(v.string(), v.regex(/^[^\s@]*@[^\s@]+$/))), v.minLength(1)),
   accept: v.optional(conditionSchema),
+  trusted_servers: v.optional(v.array(v.string())),
   sorter: v.optional(closed({ categories: v.array(category), otherwise: v.optional(v.picklist(['unsorted'])) })),
   sieves: v.array(v.string()),
   otherwise: v.optional(v.string()),

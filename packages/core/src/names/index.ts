@@ -1,3 +1,2 @@
 export * from './names.js';
 export * from './scene.js';
-export * from './segment-text.js';

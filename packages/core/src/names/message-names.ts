@@ -1,6 +1,13 @@
+import {
+  type Attachment,
+  authenticationOf,
+  loopReason,
+  type TextPart,
+  textOfPart,
+  textParts,
+} from '../reading/index.js';
 import type { Value } from '../values/index.js';
 import type { NamedType, Scene } from './scene.js';
-import { bodyText, segmentText } from './segment-text.js';
 
 interface MessageName {
   kind: Value['kind'];
@@ -28,18 +35,39 @@ const messageNames: Readonly<Record<string, MessageName>> = {
   'message.received': { kind: 'datetime', get: (s) => s.arrival.received || null },
   'message.id': { kind: 'text', get: (s) => s.reading.id },
   'message.key': { kind: 'text', get: (s) => s.arrival.key || null },
-  'message.body': { kind: 'text', get: (s) => bodyText(s.form) },
   'message.text': { kind: 'text', get: (s) => s.form.text },
   'message.html': { kind: 'text', get: (s) => s.reading.html?.html ?? null },
-  'message.quoted': { kind: 'text', get: (s) => segmentText(s.form, 'quoted') },
-  'message.signature': { kind: 'text', get: (s) => segmentText(s.form, 'signature') },
+  ...textNames(),
+  'message.forwarded.from': { kind: 'text', get: (s) => s.form.forwarded?.from?.address || null },
+  'message.forwarded.date': { kind: 'datetime', get: (s) => s.form.forwarded?.date ?? null },
+  'message.forwarded.subject': { kind: 'text', get: (s) => s.form.forwarded?.subject ?? null },
   'message.thread': { kind: 'text', get: (s) => s.reading.thread },
   'message.automatic': { kind: 'text', get: (s) => String(s.reading.automatic) },
+  'message.automatic.kind': { kind: 'text', get: (s) => s.reading.automaticKind },
+  'message.loop': { kind: 'text', get: (s) => String(loopReason(s.reading, s.arrival.mailbox) !== null) },
+  'message.authenticated': { kind: 'text', get: (s) => authenticationOf(s.reading, s.arrival.trusted).verdict },
   'message.list': { kind: 'text', get: (s) => String(s.reading.list) },
   'message.size': { kind: 'number', get: (s) => String(s.reading.size) },
   'message.category': { kind: 'text', get: (s) => s.category },
   'message.attachments': { kind: 'text', many: true, get: (s) => s.reading.attachments.map((a) => a.name) },
   'message.attachments.count': { kind: 'integer', get: (s) => String(s.reading.attachments.length) },
+};
+
+/** The parts of the text, each under its own name. */
+function textNames(): Record<string, MessageName> {
+  const parts = Object.keys(textParts) as TextPart[];
+  return Object.fromEntries(
+    parts.map((part) => [part, { kind: 'text', get: ({ form }: Scene) => textOfPart(form, part) }]),
+  );
+}
+
+/** `message.attachments[0].name`: what one attachment is called, is, or says. */
+const attachmentName = /^message\.attachments\[(\d{1,3})\]\.(name|type|text)$/;
+
+const attachmentTexts: Readonly<Record<string, (attachment: Attachment) => string | null>> = {
+  name: ({ name }) => name,
+  type: ({ type }) => type,
+  text: ({ text }) => text,
 };
 
 const header = /^message\.headers\.([a-z0-9-]+)$/;
@@ -50,6 +78,7 @@ export const messageNameList: readonly string[] = Object.keys(messageNames);
 export function messageNameType(name: string): NamedType | null {
   const known = messageNames[name];
   if (known) return { kind: known.kind, many: known.many ?? false, options: { type: known.kind } };
+  if (attachmentName.test(name)) return { kind: 'text', many: false, options: { type: 'text' } };
   return header.test(name) ? { kind: 'text', many: true, options: { type: 'text' } } : null;
 }
 
@@ -58,6 +87,12 @@ export function messageNameValues(name: string, scene: Scene): Value[] {
   const headerName = header.exec(name)?.[1];
   if (headerName !== undefined)
     return scene.reading.headers.filter(([key]) => key === headerName).map(([, text]) => ({ kind: 'text', text }));
+  const attached = attachmentName.exec(name);
+  if (attached) {
+    const attachment = scene.reading.attachments[Number(attached[1])];
+    const text = attachment && attachmentTexts[attached[2] ?? '']?.(attachment);
+    return text ? [{ kind: 'text', text }] : [];
+  }
   const known = messageNames[name];
   if (!known) return [];
   const found = known.get(scene);

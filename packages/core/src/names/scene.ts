@@ -10,6 +10,10 @@ export interface Arrival {
   recipient: string;
   /** ISO 8601. */
   received: string;
+  /** Mail servers whose word on who sent a message is believed. */
+  trusted: readonly string[];
+  /** True when a person took it in after it was skipped, so that it is not screened again. */
+  admitted: boolean;
 }
 
 /** What a name stands for before any message is there. */

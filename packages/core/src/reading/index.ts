@@ -1,4 +1,9 @@
+export { sameness } from './content-digest.js';
+export * from './headers/authentication.js';
+export * from './headers/loop.js';
 export { type PublicReading, publicReading } from './public-reading.js';
 export * from './read-message.js';
 export * from './reading.js';
+export * from './segments/body.js';
+export * from './text-parts.js';
 export * from './view.js';

@@ -83,6 +83,8 @@ export interface RuleRun {
   context: ReadContext;
   /** A view by its name, such as `message.body`; null when the message has nothing of that name. */
   view(name: string): View | null;
+  /** Each stretch of words that the record may be made from: the body first, then own words and forwards. */
+  bodies(): View[];
   facts: Facts;
 }
 

@@ -1,6 +1,15 @@
 import { limits as defaultLimits } from '../limits.js';
 import { type Arrival, type Scene, valuesOf } from '../names/index.js';
-import { formOf, type Reading, rangesView, type View, wholeView } from '../reading/index.js';
+import {
+  bodyViews,
+  formOf,
+  isTextPart,
+  type Reading,
+  rangesView,
+  textParts,
+  type View,
+  wholeView,
+} from '../reading/index.js';
 import { hitRoute } from '../routing/index.js';
 import type { Facts, Problem, RuleRun, Want } from '../rules/index.js';
 import { type JsonValue, toJson, toText, type Value } from '../values/index.js';
@@ -14,7 +23,7 @@ export const noFacts: Facts = { record: { key: '', link: '' }, answers: {}, mode
 
 /** An arrival nobody stored: the message's own date stands for its receipt. */
 export function unstored(reading: Reading): Arrival {
-  return { key: '', mailbox: '', recipient: '', received: reading.date ?? '' };
+  return { key: '', mailbox: '', recipient: '', received: reading.date ?? '', trusted: [], admitted: false };
 }
 
 /**
@@ -92,12 +101,16 @@ class Sifting {
         reference: this.reading.date ?? this.arrival.received,
       },
       view: (name) => this.view(name),
+      bodies: () => bodyViews(this.form),
       facts: this.facts,
     };
   }
 
   private view(name: string): View | null {
-    if (name === 'message.body') return rangesView('message.text', this.form.text, this.form.body);
+    if (isTextPart(name)) {
+      const ranges = textParts[name](this.form);
+      return ranges.length > 0 || name === 'message.body' ? rangesView('message.text', this.form.text, ranges) : null;
+    }
     if (name === 'message.text') return wholeView(name, this.form.text);
     const values = valuesOf(name, this.scene({}));
     return values.length > 0 ? wholeView(name, values.map(toText).join('\n')) : null;

@@ -15,7 +15,8 @@ export class NameDrop extends Drop {
   }
 
   override liquidMethodMissing(key: string | number): unknown {
-    return new NameDrop(`${this.#name}.${key}`, this.#scene);
+    const below = /^\d+$/.test(String(key)) ? `[${key}]` : `.${key}`;
+    return new NameDrop(this.#name + below, this.#scene);
   }
 
   override valueOf(): string | null {

@@ -41,7 +41,7 @@ export function compileText(source: string, scope: NameScope, path: Path, report
   const unknown = names.filter((name) => scope.typeOf(name) === null);
   for (const name of unknown) report.add('YS-TEXT-NAME', path, { name, nearest: nearest(name, scope.known()) });
   if (unknown.length > 0) return null;
-  const only = /^\{\{-?\s*([\w.-]+)\s*-?\}\}$/.exec(source.trim())?.[1] ?? null;
+  const only = /^\{\{-?\s*([\w.[\]-]+)\s*-?\}\}$/.exec(source.trim())?.[1] ?? null;
   return { source, template, names, only: only !== null && names.includes(only) ? only : null };
 }
 

@@ -1,4 +1,4 @@
-import { type Handled, type Reason, toText, type Value, type Verdict, type Want } from '@yellow-sieve/core';
+import { type Handled, type Reason, say, toText, type Value, type Verdict, type Want } from '@yellow-sieve/core';
 import { and, eq } from 'drizzle-orm';
 import { v7 as uuid } from 'uuid';
 import type { Database, Executor } from '../database/connect.js';
@@ -14,7 +14,8 @@ import {
 } from '../database/schema.js';
 import { retryDeadlocks } from '../database/trouble.js';
 import { noteChanges } from '../store/change-store.js';
-import type { Summary } from './handle-task.js';
+import { firstLike } from '../store/first-seen-store.js';
+import type { HandleReply } from './handle-task.js';
 import { fillOutbox } from './outbox.js';
 
 /** A claimed message, as far as committing needs it. */
@@ -23,6 +24,8 @@ export interface ClaimedMessage {
   mailboxId: string;
   receivedAt: Date;
   worker: string;
+  /** True when a person took it in, so that it counts even as a twin. */
+  admitted: boolean;
   /** Key the record will have, and its current revision (0 when there is none yet). */
   record: { key: string; revision: number };
 }
@@ -41,11 +44,14 @@ const states: Record<Verdict, 'done' | 'review' | 'skipped' | 'failed'> = {
 export async function commitOutcome(
   db: Database,
   claimed: ClaimedMessage,
-  summary: Summary,
+  read: Read,
   handled: Handled,
   madeFrom: MadeFrom,
 ): Promise<boolean> {
   return committing(db, claimed, async (tx) => {
+    // One that is not taken in is nobody's first: a copy that is taken in later must not be lost by it.
+    const twin = handled.verdict === 'skipped' ? null : await twinReason(tx, claimed, read);
+    if (twin) return skippedAsTwin(tx, claimed, read, twin);
     const revision = handled.outcome ? await writeRecord(tx, claimed, handled, madeFrom) : claimed.record.revision;
     const about = {
       id: claimed.id,
@@ -56,7 +62,7 @@ export async function commitOutcome(
     };
     await fillOutbox(tx, about, handled.verdict, handled.hits);
     return {
-      ...columnsOf(summary),
+      ...columnsOf(read.summary),
       state: states[handled.verdict],
       reasons: handled.reasons,
       category: handled.category,
@@ -64,6 +70,25 @@ export async function commitOutcome(
       lost: 0,
     };
   });
+}
+
+/** What was read of a message, beside its outcome. */
+export type Read = Pick<HandleReply, 'summary' | 'same'>;
+
+/** Of two copies that are handled at the same moment, the one that comes here first is the message, the other its twin. */
+async function twinReason(tx: Executor, claimed: ClaimedMessage, { same }: Read): Promise<Reason | null> {
+  const first = same === null || claimed.admitted ? claimed.id : await firstLike(tx, claimed, same);
+  return first === claimed.id ? null : { code: 'YS-MESSAGE-TWIN', text: say('YS-MESSAGE-TWIN', { twin: first }) };
+}
+
+async function skippedAsTwin(
+  tx: Executor,
+  { id, mailboxId, receivedAt, record: { revision } }: ClaimedMessage,
+  { summary }: Read,
+  reason: Reason,
+): Promise<MessageChange> {
+  await fillOutbox(tx, { id, mailboxId, receivedAt, record: null, revision }, 'skipped', []);
+  return { ...columnsOf(summary), state: 'skipped', reasons: [reason], category: null, sieve: null, lost: 0 };
 }
 
 /** Commits that a message cannot be handled; it is kept, and waits for a person. */
@@ -75,10 +100,12 @@ export async function commitFailure(db: Database, claimed: ClaimedMessage, reaso
 export async function commitWants(
   db: Database,
   claimed: ClaimedMessage,
-  summary: Summary,
+  read: Read,
   wants: readonly Want[],
 ): Promise<boolean> {
   return committing(db, claimed, async (tx) => {
+    const twin = await twinReason(tx, claimed, read);
+    if (twin) return skippedAsTwin(tx, claimed, read, twin);
     let open = 0;
     for (const { digest, request } of wants) {
       await tx.insert(messageWant).values({ messageId: claimed.id, digest }).onDuplicateKeyUpdate({ set: { digest } });
@@ -91,7 +118,7 @@ export async function commitWants(
       if (kept) await tx.update(want).set({ state: 'answered' }).where(eq(want.digest, digest));
       else open++;
     }
-    return { ...columnsOf(summary), state: 'waiting' as const, wants: open };
+    return { ...columnsOf(read.summary), state: 'waiting' as const, wants: open };
   });
 }
 
@@ -161,7 +188,7 @@ function indexOf(read: Value): { text: string; number: string | null; day: strin
   return { text: toText(read).slice(0, 191), number, day: read.kind === 'date' ? read.date : null };
 }
 
-const columnsOf = ({ sentAt, ...summary }: Summary) => ({
+const columnsOf = ({ sentAt, ...summary }: Read['summary']) => ({
   ...summary,
   sentAt: sentAt === null ? null : new Date(sentAt),
 });

@@ -19,9 +19,13 @@ export interface Summary {
   fromName: string | null;
   messageId: string | null;
   sentAt: string | null;
+  /** Mailboxes of this service whose mail led to it, with spaces between. */
+  way: string;
 }
 
 export interface HandleReply {
   summary: Summary;
+  /** Digest of Message-ID and content, which twins share; null without a Message-ID. */
+  same: string | null;
   result: HandleResult;
 }

@@ -7,6 +7,8 @@ import {
   limits,
   type Reading,
   readMessage,
+  sameness,
+  wayOf,
 } from '@yellow-sieve/core';
 import { connectDatabase, type DatabaseHandle } from '../database/connect.js';
 import { rawPieces } from '../store/raw-store.js';
@@ -17,7 +19,8 @@ export default async function handle(task: HandleTask): Promise<HandleReply> {
   const { db } = databaseOf(task.database);
   const reading = await readMessage(rawPieces(db, task.rawId));
   const facts = { record: task.record, answers: task.answers, model: task.model, limits };
-  return { summary: summaryOf(reading), result: handleMessage(reading, mailboxOf(task), facts, task.arrival) };
+  const result = handleMessage(reading, mailboxOf(task), facts, task.arrival);
+  return { summary: summaryOf(reading), same: sameness(reading), result };
 }
 
 const handles = new Map<string, DatabaseHandle>();
@@ -52,12 +55,14 @@ function kept<T>(cache: Map<string, T>, key: string, make: () => T): T {
   return made;
 }
 
-function summaryOf({ subject, from, id, date }: Reading): Summary {
+function summaryOf(reading: Reading): Summary {
+  const { subject, from, id, date } = reading;
   return {
     subject: subject.slice(0, 500),
     fromAddress: from?.address.slice(0, 320) ?? null,
     fromName: from?.name.slice(0, 320) || null,
     messageId: id?.slice(0, 500) ?? null,
     sentAt: date,
+    way: wayOf(reading).join(' ').slice(0, 500),
   };
 }

@@ -115,6 +115,16 @@ export async function listMessages(db: Executor, filter: MessageFilter) {
   return pageOf(rows.map(published), filter.limit);
 }
 
+/** The header value by which mail that a message leads to is known when it comes back: the mailboxes on its way. */
+export async function wayOn(db: Executor, id: string): Promise<string> {
+  const [row] = await db
+    .select({ way: message.way, name: mailbox.name })
+    .from(message)
+    .innerJoin(mailbox, eq(mailbox.id, message.mailboxId))
+    .where(eq(message.id, id));
+  return row ? [...new Set([...row.way.split(' '), row.name])].filter(Boolean).join(' ') : '';
+}
+
 export async function messageRow(db: Executor, id: string) {
   const [row] = await db.select().from(message).where(eq(message.id, id));
   if (!row) throw new YsError('YS-NOT-FOUND', { what: 'message', name: id });
@@ -147,12 +157,32 @@ export async function messageDetail(db: Executor, id: string) {
 
 /** Puts a message through again: it waits for its turn like a new one, and its record gets the next revision. */
 export async function putThroughAgain(db: Database, id: string): Promise<void> {
-  await retryDeadlocks(() => db.transaction((tx) => wait(tx, id)));
+  await retryDeadlocks(() => db.transaction(async (tx) => wait(tx, await lockedMessage(tx, id))));
 }
 
-async function wait(tx: Executor, id: string): Promise<void> {
+/**
+ * Takes a skipped message in: it is put through without being screened, now and whenever it is put through again.
+ * @throws YsError YS-MESSAGE-NOT-SKIPPED when it is in another state.
+ */
+export async function takeIn(db: Database, id: string): Promise<void> {
+  await retryDeadlocks(() =>
+    db.transaction(async (tx) => {
+      const row = await lockedMessage(tx, id);
+      if (row.state !== 'skipped') throw new YsError('YS-MESSAGE-NOT-SKIPPED', { state: row.state });
+      await tx.update(message).set({ admitted: true }).where(eq(message.id, id));
+      await wait(tx, row);
+    }),
+  );
+}
+
+async function lockedMessage(tx: Executor, id: string) {
   const [row] = await tx.select().from(message).where(eq(message.id, id)).for('update');
   if (!row) throw new YsError('YS-NOT-FOUND', { what: 'message', name: id });
+  return row;
+}
+
+async function wait(tx: Executor, row: typeof message.$inferSelect): Promise<void> {
+  const { id } = row;
   const now = new Date();
   // What a model was asked in vain is asked anew.
   await tx.execute(

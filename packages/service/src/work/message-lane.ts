@@ -69,6 +69,7 @@ async function handleAll(options: MessageLaneOptions, ids: readonly string[]): P
         mailboxId: row.mailboxId,
         receivedAt: row.receivedAt,
         worker: options.worker,
+        admitted: row.admitted,
         record: recordOf.get(row.id) ?? { key: newRecordKey(row.receivedAt), revision: 0 },
       };
       try {
@@ -117,7 +118,14 @@ function taskOf(
     rawId: row.rawId,
     mailbox: { digest: mailbox.digest, source: mailbox.source },
     sieves: sieves.map(({ name, digest, source }) => ({ name, digest, source })),
-    arrival: { key: row.id, mailbox: mailbox.name, recipient: row.recipient, received: row.receivedAt.toISOString() },
+    arrival: {
+      key: row.id,
+      mailbox: mailbox.name,
+      recipient: row.recipient,
+      received: row.receivedAt.toISOString(),
+      trusted: [],
+      admitted: row.admitted,
+    },
     record: { key: claimed.record.key, link: `/api/v1/records/${claimed.record.key}` },
     model,
     answers,
@@ -127,14 +135,14 @@ function taskOf(
 async function commitReply(
   db: Database,
   claimed: ClaimedMessage,
-  { summary, result }: HandleReply,
+  { summary, same, result }: HandleReply,
   mailbox: MailboxRow,
   sieves: readonly LiveSieve[],
   answers: Record<string, KeptAnswer>,
 ): Promise<void> {
-  if (result.kind === 'wants') return void (await commitWants(db, claimed, summary, result.wants));
+  if (result.kind === 'wants') return void (await commitWants(db, claimed, { summary, same }, result.wants));
   const taken = sieves.find(({ name }) => name === result.outcome?.sieve);
-  await commitOutcome(db, claimed, summary, result, {
+  await commitOutcome(db, claimed, { summary, same }, result, {
     sieveVersion: taken?.version ?? null,
     sieveDigest: taken?.digest ?? null,
     mailboxDigest: mailbox.digest,

@@ -38,7 +38,7 @@ export default function MessagePage() {
           </>
         )
       }
-      acts={message && <Acts messageKey={key} />}
+      acts={message && <Acts messageKey={key} skipped={message.state === 'skipped'} />}
     >
       {trouble && <Trouble error={trouble} onRetry={() => void refetch()} />}
       {message && (
@@ -48,21 +48,27 @@ export default function MessagePage() {
   );
 }
 
-function Acts({ messageKey }: { messageKey: string }) {
+function Acts({ messageKey, skipped }: { messageKey: string; skipped: boolean }) {
   const queries = useQueryClient();
-  const may = useMay('author');
-  const again = useMutation({
-    mutationFn: () => service.messages.again({ params: { key: messageKey } }),
-    onSuccess: () => queries.invalidateQueries({ queryKey: ['message', messageKey] }),
-  });
+  const may = { again: useMay('author'), takeIn: useMay('reviewer') };
+  const onSuccess = () => queries.invalidateQueries({ queryKey: ['message', messageKey] });
+  const params = { key: messageKey };
+  const again = useMutation({ mutationFn: () => service.messages.again({ params }), onSuccess });
+  const takeIn = useMutation({ mutationFn: () => service.messages.takeIn({ params }), onSuccess });
+  const error = again.error ?? takeIn.error;
   return (
     <>
-      {again.error && <Trouble error={again.error} />}
-      {again.isSuccess && <Muted role="status">{words.message.againDone}</Muted>}
+      {error && <Trouble error={error} />}
+      {(again.isSuccess || takeIn.isSuccess) && <Muted role="status">{words.message.againDone}</Muted>}
       <ButtonLink href={messageEndpoints.raw.path.replace(':key', messageKey)} download>
         {words.message.raw}
       </ButtonLink>
-      {may && (
+      {may.takeIn && skipped && (
+        <Button onPress={() => takeIn.mutate()} isPending={takeIn.isPending}>
+          {words.message.takeIn}
+        </Button>
+      )}
+      {may.again && (
         <Button onPress={() => again.mutate()} isPending={again.isPending}>
           {words.message.again}
         </Button>

@@ -44,7 +44,7 @@ function compile(source: PromptSource, compiler: RuleCompiler): CompiledRuleBody
   const strangers = source.fills.filter((field) => !(field in fields));
   for (const field of strangers)
     report.add('YS-SIEVE-UNKNOWN-FIELD', [...path, 'fills'], { field, nearest: nearest(field, Object.keys(fields)) });
-  const show = source.show ?? ['message.subject', 'message.body'];
+  const show = source.show ?? ['message.subject', 'message.body', 'message.signature'];
   const unknown = show.filter((name) => scope.typeOf(name)?.kind !== 'text');
   for (const name of unknown)
     report.add('YS-CONDITION-NAME', [...path, 'show'], { name, nearest: nearest(name, scope.known()) });

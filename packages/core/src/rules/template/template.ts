@@ -85,14 +85,26 @@ interface Trial {
 
 function runTemplate(layouts: readonly Layout[], run: RuleRun, compiler: RuleCompiler): RuleResult {
   const { limits } = run.facts;
-  const views = { text: run.view('message.body'), subject: run.view('message.subject') };
+  const subject = run.view('message.subject');
   const index = (view: View | null, most: number) => indexText(view?.text ?? '', most, compiler.fields, run.context);
-  const indexed = { text: index(views.text, limits.templateLines), subject: index(views.subject, 1) };
-  const attempt: Attempt = (part, at) =>
-    part ? align(part, indexed[at], compiler.fields, limits.templateCandidates) : null;
-  const { best, tried, steps } = fitBest(layouts, attempt);
+  const indexedSubject = index(subject, 1);
+  // Own words and each forwarded message are tried apart; one of them makes the record.
+  const fits = run.bodies().map((text) => {
+    const indexed = { text: index(text, limits.templateLines), subject: indexedSubject };
+    const attempt: Attempt = (part, at) =>
+      part ? align(part, indexed[at], compiler.fields, limits.templateCandidates) : null;
+    return { views: { text, subject }, ...fitBest(layouts, attempt) };
+  });
+  const { best, views, tried } = fits.reduce((a, b) => (b.best.score > a.best.score ? b : a));
+  const steps = fits.reduce((sum, fit) => sum + fit.steps, 0);
   const layout = { name: best.layout.name, score: best.score, recognised: best.score >= recognisedFrom };
-  const trace = { looked_at: 'message.body', layouts: tried };
+  const trace = {
+    looked_at: whereabouts(
+      fits.map((fit) => fit.views.text),
+      views.text,
+    ),
+    layouts: tried,
+  };
   if (!layout.recognised) return { findings: [], layout, steps, trace: { ...trace, nearest: layout.name } };
   const read = (part: keyof typeof views) => findingsOf(best[part], views[part], run, compiler);
   const limit = `${limits.templateCandidates} places`;
@@ -103,6 +115,12 @@ function runTemplate(layouts: readonly Layout[], run: RuleRun, compiler: RuleCom
     steps,
     trace: { ...trace, layout: layout.name, ...traceOf(best, views.text) },
   };
+}
+
+/** Which words were looked at, when there are several to choose from. */
+function whereabouts(all: readonly View[], taken: View): string {
+  if (all[0] === taken) return 'message.body';
+  return `words outside message.body that fit better (${all.indexOf(taken)} of ${all.length - 1} tried)`;
 }
 
 type Attempt = (part: CompiledLayout | null, at: 'text' | 'subject') => Alignment | null;

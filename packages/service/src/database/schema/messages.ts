@@ -48,6 +48,10 @@ export const message = mysqlTable(
     fromName: varchar('from_name', { length: 320 }),
     messageId: varchar('message_id', { length: 500 }),
     sentAt: moment('sent_at'),
+    /** Mailboxes of this service whose mail led to this message, with spaces between; tells loops. */
+    way: varchar('way', { length: 500 }).notNull().default(''),
+    /** True when a person took it in after it was skipped. */
+    admitted: boolean('admitted').notNull().default(false),
     receivedAt: moment('received_at').notNull(),
     size: int('size').notNull(),
     state: varchar('state', { length: 12, enum: ['waiting', 'done', 'review', 'skipped', 'failed'] }).notNull(),
@@ -67,4 +71,15 @@ export const message = mysqlTable(
     index('message_of_mailbox_state').on(t.mailboxId, t.state, t.id),
     index('message_of_sieve').on(t.sieve, t.id),
   ],
+);
+
+/** The first message of each mailbox with a Message-ID and content; a later one with the same is its twin. */
+export const firstSeen = mysqlTable(
+  'first_seen',
+  {
+    mailboxId: key('mailbox_id').notNull(),
+    digest: digest('digest').notNull(),
+    messageId: key('message_id').notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.mailboxId, t.digest] }), index('first_seen_of_message').on(t.messageId)],
 );

@@ -1,6 +1,7 @@
-import { type Cell, cellText, say } from '@yellow-sieve/core';
+import { type Cell, cellText, say, wayHeader } from '@yellow-sieve/core';
 import nodemailer from 'nodemailer';
 import * as v from 'valibot';
+import { wayOn } from '../../store/message-store.js';
 import type { DestinationContext, DestinationKind, Tried } from '../destination-kind.js';
 
 const entries = { from: v.string() };
@@ -47,7 +48,10 @@ export const mail: DestinationKind = {
         from: String(context.definition.from),
         ...(payload as WrittenMail),
         messageId: `<${about.identity.slice(0, 40)}@yellow-sieve.invalid>`,
-        headers: { 'Auto-Submitted': 'auto-generated' },
+        headers: {
+          'Auto-Submitted': 'auto-generated',
+          [wayHeader]: await wayOn(context.db, about.message),
+        },
         disableFileAccess: true,
         disableUrlAccess: true,
       });

@@ -6,7 +6,7 @@ import { acceptMessage } from '../../intake/accept.js';
 import { originalPolicy } from '../../original/original-html.js';
 import { isOpen } from '../../store/delivery-store.js';
 import { mailboxHead } from '../../store/mailbox-store.js';
-import { listMessages, messageDetail, messageRow, putThroughAgain } from '../../store/message-store.js';
+import { listMessages, messageDetail, messageRow, putThroughAgain, takeIn } from '../../store/message-store.js';
 import { rawPieces } from '../../store/raw-store.js';
 import { sieveSource } from '../../store/sieve-store.js';
 import type { ServeContext } from '../serve-context.js';
@@ -47,6 +47,11 @@ export function serveMessages(context: ServeContext): void {
     const { addresses } = await mailboxHead(db, params.mailbox);
     const raw = await new MailComposer({ from, to: addresses[0] ?? '', subject, text }).compile().build();
     return feed(context, params.mailbox, Readable.from([raw]), 'paste');
+  });
+  serveEndpoint(app, db, messageEndpoints.takeIn, async ({ params }) => {
+    await takeIn(db, params.key);
+    onward();
+    return { key: params.key };
   });
   serveEndpoint(app, db, messageEndpoints.again, async ({ params }) => {
     await putThroughAgain(db, params.key);

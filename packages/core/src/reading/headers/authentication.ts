@@ -1,0 +1,60 @@
+import type { Reading } from '../reading.js';
+
+/** What a trusted mail server says of who sent a message. */
+export interface Authentication {
+  /** `pass`: the From domain is who it says; `fail`: a check failed; `none`: nobody who is trusted says anything. */
+  verdict: 'pass' | 'fail' | 'none';
+  reason: string;
+}
+
+interface Result {
+  method: string;
+  result: string;
+  properties: Readonly<Record<string, string>>;
+}
+
+const result = /(?:^|;)\s*(dmarc|dkim|spf)\s*=\s*(\w+)([^;]*)/gi;
+
+/**
+ * Reads the Authentication-Results header (RFC 8601) of a trusted server. Only the topmost one counts: what stands below
+ * may have come with the message. DMARC decides; without it, a DKIM signature or an envelope sender of the From domain.
+ */
+export function authenticationOf(reading: Reading, trusted: readonly string[]): Authentication {
+  if (trusted.length === 0)
+    return { verdict: 'none', reason: 'the mailbox trusts no mail server to say who sent a message' };
+  const value = reading.headers.find(([key]) => key === 'authentication-results')?.[1] ?? '';
+  const server = value.split(/[;\s]/, 1)[0]?.toLowerCase() ?? '';
+  if (!trusted.some((name) => name.toLowerCase() === server))
+    return { verdict: 'none', reason: 'no trusted mail server says who sent it' };
+  const results = [...value.replace(/\([^)]*\)/g, ' ').matchAll(result)].map(readResult);
+  const from = domainOf(reading.from?.address ?? '');
+  const dmarc = results.find(({ method }) => method === 'dmarc');
+  if (dmarc && dmarc.result !== 'none')
+    return { verdict: dmarc.result === 'pass' ? 'pass' : 'fail', reason: `${server} says DMARC ${dmarc.result}` };
+  const aligned = results.find((one) => one.result === 'pass' && isAligned(from, one));
+  if (aligned) return { verdict: 'pass', reason: `${server} says ${aligned.method.toUpperCase()} pass for ${from}` };
+  const failed = results.find((one) => /^(?:fail|softfail|permerror)$/.test(one.result));
+  if (failed) return { verdict: 'fail', reason: `${server} says ${failed.method.toUpperCase()} ${failed.result}` };
+  return { verdict: 'none', reason: `${server} says nothing of ${from || 'the sender'}` };
+}
+
+function readResult([, method = '', outcome = '', rest = '']: RegExpMatchArray): Result {
+  const properties = Object.fromEntries(
+    [...rest.matchAll(/([\w.-]+)\s*=\s*"?([^\s";]+)/g)].map(([, key = '', text = '']) => [key.toLowerCase(), text]),
+  );
+  return { method: method.toLowerCase(), result: outcome.toLowerCase(), properties };
+}
+
+/** The domain that was checked is that of From, or one of the two is part of the other. */
+function isAligned(from: string, { method, properties }: Result): boolean {
+  const checked =
+    method === 'dkim'
+      ? (properties['header.d'] ?? properties['header.i'])
+      : (properties['smtp.mailfrom'] ?? properties['smtp.helo']);
+  const domain = domainOf(checked ?? '');
+  // A domain of one label would hold everybody.
+  if (from === '' || !domain.includes('.')) return false;
+  return domain === from || from.endsWith(`.${domain}`) || domain.endsWith(`.${from}`);
+}
+
+const domainOf = (address: string) => address.slice(address.lastIndexOf('@') + 1).toLowerCase();
