@@ -16,7 +16,7 @@ const mail = (subject: string, headers: readonly string[], body = form('Tern')) 
 /** All messages of a subject, once none waits any more. */
 const handled = (subject: string, count: number) =>
   until(`“${subject}” is handled`, async () => {
-    const { items } = await world.client.messages.list({ query: { limit: 100 } });
+    const { items } = await world.client.messages.list({ query: { limit: '100' } });
     const mine = items.filter((item) => item.subject === subject);
     return mine.length === count && mine.every(({ state }) => state !== 'waiting') ? mine : null;
   });

@@ -41,6 +41,8 @@ const scene: Scene = {
     key: 'k',
     mailbox: 'berths',
     recipient: 'berths+form@gannetbay.example',
+    trusted: [],
+    admitted: false,
     received: '2027-05-14T08:13:00Z',
   },
   category: 'berth',

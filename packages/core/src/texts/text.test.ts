@@ -9,7 +9,14 @@ const reading = await readMessage(Buffer.from('From: Nils Aldous <nils@gannetbay
 const scene: Scene = {
   reading,
   form: formOf(reading),
-  arrival: { key: 'k', mailbox: 'm', recipient: 'r@x.example', received: '2027-05-14T08:13:00Z' },
+  arrival: {
+    key: 'k',
+    mailbox: 'm',
+    recipient: 'r@x.example',
+    trusted: [],
+    admitted: false,
+    received: '2027-05-14T08:13:00Z',
+  },
   category: null,
   fields: new Map([
     ['vessel', { kind: 'text', text: 'Tern' }],

@@ -1,5 +1,5 @@
 import addressparser from 'nodemailer/lib/addressparser';
-import type { HeaderLine } from '../mime/part.js';
+import type { HeaderLine } from '../mime/header-lines.js';
 import type { Address } from '../reading.js';
 import { decodeWords } from './encoded-words.js';
 import { unfolded } from './headers.js';

@@ -1,4 +1,4 @@
-import type { HeaderLine } from '../mime/part.js';
+import type { HeaderLine } from '../mime/header-lines.js';
 import type { AutomaticKind, Report } from '../reading.js';
 import { plain } from '../segments/words.js';
 import { addressesOf } from './addresses.js';

@@ -1,4 +1,4 @@
-import type { HeaderLine } from '../mime/part.js';
+import type { HeaderLine } from '../mime/header-lines.js';
 import { latin1Bytes } from '../text/bytes.js';
 import { decodeCharset } from '../text/charset.js';
 import { decodeWords } from './encoded-words.js';

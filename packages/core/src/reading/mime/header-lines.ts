@@ -1,4 +1,9 @@
-import type { HeaderLine } from './part.js';
+/** An undecoded header line with its folds: one UTF-16 unit a byte. */
+export interface HeaderLine {
+  /** Lower case. */
+  key: string;
+  line: string;
+}
 
 /** What a header field begins with (RFC 5322, section 2.2; space before the colon is obsolete, and still met). */
 export const headerStart = /^[\x21-\x39\x3b-\x7e]+[ \t]*:/;

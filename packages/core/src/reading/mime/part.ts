@@ -1,12 +1,6 @@
 import type { Content } from './content.js';
 import type { Flaw } from './flaw.js';
-
-/** An undecoded header line with its folds: one UTF-16 unit a byte. */
-export interface HeaderLine {
-  /** Lower case. */
-  key: string;
-  line: string;
-}
+import type { HeaderLine } from './header-lines.js';
 
 /** The decoded content of a leaf, or of an attached message. */
 export interface PartBody {

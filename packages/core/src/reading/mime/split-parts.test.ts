@@ -1,10 +1,10 @@
 import { createHash } from 'node:crypto';
 import { describe, expect, test } from '@jest/globals';
-import { limits } from '../../limits.js';
+import { type Limits, limits } from '../../limits.js';
 import type { MimePart } from './part.js';
 import { splitParts } from './split-parts.js';
 
-const split = (lines: readonly string[], more: Partial<typeof limits> = {}) =>
+const split = (lines: readonly string[], more: Partial<Limits> = {}) =>
   splitParts([Buffer.from(lines.join('\r\n'), 'latin1')], { ...limits, ...more });
 const text = ({ body }: MimePart) => (body?.bytes ? Buffer.from(body.bytes).toString('latin1') : null);
 const outline = (part: MimePart): unknown =>
