@@ -57,6 +57,8 @@ export interface RunningService {
   client: Client;
   url: string;
   token: string;
+  /** Of the service's process. */
+  pid: number;
   httpPort: number;
   smtpPort: number;
   /** Where the owner's log-in is made; null when there are people already. */
@@ -140,6 +142,7 @@ export async function startService(env: Record<string, string>, folder: string):
     client: createClient({ url, token }),
     url,
     token,
+    pid: child.pid ?? 0,
     ...said,
     stop: () => endProcess(child, 'SIGTERM'),
     kill: () => endProcess(child, 'SIGKILL'),

@@ -88,9 +88,10 @@ class Composer {
     const piece = kind === 'html' ? this.htmlPiece(part) : this.plainPiece(part);
     const at = this.piece.text.length;
     this.piece.text += piece.text;
-    this.piece.links.push(...piece.links.map((link) => shifted(link, at)));
-    this.piece.cues.push(...piece.cues.map((cue) => shifted(cue, at)));
-    this.piece.source.push(...piece.source.map((run) => shifted(run, at)));
+    // One by one: a spread of a hostile part's hundred thousands would overflow the stack.
+    for (const link of piece.links) this.piece.links.push(shifted(link, at));
+    for (const cue of piece.cues) this.piece.cues.push(shifted(cue, at));
+    for (const run of piece.source) this.piece.source.push(shifted(run, at));
     for (const table of piece.tables)
       this.piece.tables.push({
         ...shifted(table, at),

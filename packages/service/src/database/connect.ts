@@ -2,7 +2,7 @@ import { drizzle, type MySql2Database } from 'drizzle-orm/mysql2';
 import { createPool, type Pool } from 'mysql2/promise';
 import * as schema from './schema.js';
 
-export type Database = MySql2Database<typeof schema>;
+export type Database = MySql2Database<typeof schema> & { $client: Pool };
 /** A database or an open transaction of it. */
 export type Executor = Pick<Database, 'select' | 'insert' | 'update' | 'delete' | 'execute'>;
 

@@ -2,7 +2,7 @@ import { createHash, type Hash } from 'node:crypto';
 import { and, asc, eq, lt } from 'drizzle-orm';
 import { v7 as uuid } from 'uuid';
 import type { Database, Executor } from '../database/connect.js';
-import type { Statement } from '../database/run-together.js';
+import { executeBinary, type Statement } from '../database/run-together.js';
 import { raw, rawChunk } from '../database/schema.js';
 
 /** Size of one piece of raw mail in the database. */
@@ -34,7 +34,10 @@ export class RawWriter {
       await this.db
         .insert(raw)
         .values({ id: this.id, digest: '0'.repeat(64), size: 0, complete: false, createdAt: new Date() });
-    await this.db.insert(rawChunk).values({ rawId: this.id, seq: this.seq++, bytes: all.subarray(0, chunkBytes) });
+    const piece = this.db
+      .insert(rawChunk)
+      .values({ rawId: this.id, seq: this.seq++, bytes: all.subarray(0, chunkBytes) });
+    await executeBinary(this.db, piece);
     this.held = [all.subarray(chunkBytes)];
     this.heldBytes = all.length - chunkBytes;
   }

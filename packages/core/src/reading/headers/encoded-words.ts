@@ -17,7 +17,7 @@ export function decodeWords(value: string): string {
       const bytes = /^q$/i.test(encoding) ? quoted(text) : base64(text);
       if (bytes === null) return stretch;
       const last = pieces.at(-1);
-      if (last?.charset === charset.toLowerCase()) last.bytes.push(...bytes);
+      if (last?.charset === charset.toLowerCase()) for (const byte of bytes) last.bytes.push(byte);
       else pieces.push({ charset: charset.toLowerCase(), bytes: [...bytes] });
     }
     return pieces.map(({ charset, bytes }) => decodeCharset(Uint8Array.from(bytes), charset).text).join('');

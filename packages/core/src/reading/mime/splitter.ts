@@ -54,11 +54,17 @@ export class Splitter {
     for (let at = 0; at < chunk.length; ) {
       const end = lineEnd(chunk, at);
       const top = this.open.at(-1);
-      const special = top?.state === 'head' || this.firstLine || (chunk[at] === 0x2d && chunk[at + 1] === 0x2d);
+      const special = top?.state === 'head' || this.firstLine || this.mayBeBoundary(chunk, at);
       if (special && this.handles(chunk.subarray(at, end), () => this.pass(chunk.subarray(from, at)))) from = end;
       at = end;
     }
     this.pass(chunk.subarray(from));
+  }
+
+  /** Two hyphens, and what an open boundary begins with: cheap, since it is asked of every line. */
+  private mayBeBoundary(chunk: Uint8Array, at: number): boolean {
+    if (chunk[at] !== 0x2d || chunk[at + 1] !== 0x2d) return false;
+    return this.open.some(({ delimiter }) => delimiter !== null && delimiter.charCodeAt(2) === chunk[at + 2]);
   }
 
   end(): MimePart {
