@@ -36,7 +36,7 @@ export function composeForm(shown: readonly Shown[], envelope: Envelope, limits:
       tables,
       source,
       segments,
-      ...bodyOf(text, segments, own, quoted, envelope.replies),
+      ...bodyOf(text, segments, own, quoted, envelope),
       stub: null,
     },
     html: rich ? composer.html : null,
@@ -77,8 +77,7 @@ class Composer {
     const { envelope, headers } = nestedEnvelope(part, this.limits);
     const { segments, own } = this.message(shown, envelope);
     this.separate(start);
-    const last = segments.at(-1);
-    if (last) last.end = this.piece.text.length;
+    extend(segments, this.piece.text.length);
     const message: ForwardedMessage = { ...headers, attached: true, segments, own };
     return { kind: 'forwarded', start, end: this.piece.text.length, reason: 'it is attached as a message', message };
   }
@@ -162,9 +161,19 @@ function nestedEnvelope(
   const from = addressesOf(lines, 'from')[0] ?? null;
   const subject = headerOf(headers, 'subject');
   return {
-    envelope: { subject: subject ?? '', replies: headerOf(headers, 'in-reply-to') !== null, sender: from?.name ?? '' },
+    envelope: {
+      subject: subject ?? '',
+      replies: headerOf(headers, 'in-reply-to') !== null,
+      sender: from?.name ?? '',
+      returns: false,
+    },
     headers: { from, to: addressesOf(lines, 'to'), date: readDateHeader(headerOf(headers, 'date')), subject },
   };
+}
+
+/** Gives what was put below a message to its last segment, and to the last of what that holds. */
+function extend(segments: readonly Segment[], end: number): void {
+  for (let last = segments.at(-1); last; last = last.message?.segments.at(-1)) last.end = end;
 }
 
 const shifted = <T extends Range>(range: T, by: number): T => ({

@@ -29,14 +29,14 @@ export async function readMessage(
 }
 
 function readTree({ root, size, flaws }: MimeTree, limits: Limits): Reading {
-  const headers = decodeHeaders(root.headerLines, limits.headers);
-  const head = envelope(headers, root);
-  const shown = { html: shownParts(root, 'html'), plain: shownParts(root, 'text') };
+  const headers = decodeHeaders(root.headerLines, limits.headers, firstCharset(root));
+  const automatic = automaticOf(headers, root.headerLines, reportOf(root));
+  const head = { ...envelope(headers, root), returns: automatic?.kind === 'bounce' };
+  const shown = { html: shownParts(root, 'html', head.returns), plain: shownParts(root, 'text', head.returns) };
   const { html, plain } = forms(shown, head, limits);
-  const automatic = automaticOf(headers, root.headerLines, head.report);
   const { thread, reason } = threadOf(head.subject, head.replies, html ?? plain);
   const attachments = attachedParts(root, shown);
-  const { sender: _, replies: __, ...fields } = head;
+  const { sender: _, replies: __, returns: ___, ...fields } = head;
   return {
     ...fields,
     thread,
@@ -55,10 +55,17 @@ function readTree({ root, size, flaws }: MimeTree, limits: Limits): Reading {
   };
 }
 
+/** The charset the message names first: raw bytes in its headers are most likely of the same. */
+function firstCharset(part: MimePart): string | null {
+  for (let at: MimePart | undefined = part; at; at = at.children[0])
+    if (at.content.charset !== null) return at.content.charset;
+  return null;
+}
+
 type Head = Envelope &
   Pick<Reading, 'subject' | 'from' | 'to' | 'cc' | 'replyTo' | 'date' | 'id' | 'list' | 'report' | 'hops'>;
 
-function envelope(headers: [string, string][], root: MimePart): Head {
+function envelope(headers: [string, string][], root: MimePart): Omit<Head, 'returns'> {
   const header = (name: string) => headerOf(headers, name);
   const addresses = (name: string) => addressesOf(root.headerLines, name);
   const from = addresses('from')[0] ?? null;

@@ -6,10 +6,11 @@ export type Shown = { kind: 'plain' | 'html'; part: MimePart } | { kind: 'messag
 
 /**
  * What of a MIME tree is the message’s own text (RFC 2046, section 5.1): of an alternative the wanted form, of a mixed
- * one all its texts, of related parts the root. An attached message is shown where it stands; one that a report returns is not.
+ * one all its texts, of related parts the root. An attached message is shown where it stands; one that is returned to its
+ * sender is not.
  */
-export function shownParts(part: MimePart, choice: BodyChoice): Shown[] {
-  return gather(part, choice, true);
+export function shownParts(part: MimePart, choice: BodyChoice, returns: boolean): Shown[] {
+  return gather(part, choice, true).filter(({ kind }) => !(returns && kind === 'message'));
 }
 
 function gather(part: MimePart, choice: BodyChoice, isRoot: boolean): Shown[] {
@@ -32,10 +33,7 @@ function gather(part: MimePart, choice: BodyChoice, isRoot: boolean): Shown[] {
 function ofMultipart({ content, children }: MimePart, choice: BodyChoice): Shown[] {
   if (content.type === 'multipart/alternative') return ofAlternative(children, choice);
   if (content.type === 'multipart/related') return children.slice(0, 1).flatMap((child) => gather(child, choice, true));
-  const returned = content.type === 'multipart/report';
-  return children
-    .flatMap((child, i) => gather(child, choice, i === 0))
-    .filter(({ kind }) => !(returned && kind === 'message'));
+  return children.flatMap((child, i) => gather(child, choice, i === 0));
 }
 
 /** The last form is the richest; wanted is the last with HTML, or the first without. */

@@ -15,8 +15,11 @@ const absent =
   /^(?:out of (?:the )?office|automatic reply|auto(?:matic)?[- ]?(?:reply|response|responder)|auto: |abwesenheitsnotiz|abwesend|automatische antwort|reponse automatique|absence du bureau|respuesta automatica|fuera de la oficina|resposta automatica|fora do escritorio|autosvar|automatisk svar|ikke til stede|automatisch antwoord|afwezigheidsbericht|afwezig|risposta automatica|fuori (?:sede|ufficio))\b/;
 
 const returned =
-  /\b(?:undeliver|delivery (?:status|failure|has failed|problem|report)|returned mail|mail delivery|failure notice|unzustellbar|nicht zugestellt|non remis|echec de (?:la )?remise|no se ha podido entregar|devuelt|nao (?:foi )?entregue|kunne ikke leveres|onbestelbaar|mancat[ao] (?:consegna|recapito)|could not be delivered)/;
-const daemon = /^(?:mailer-?daemon|mail-?daemon|postmaster|mdaemon)$/;
+  /\b(?:undeliver|delivery (?:status|failure|has failed|problem|report|warning)|delivery has failed|(?:mail|message|e-?mail) (?:could )?not (?:be )?delivered|non-?delivery|mail (?:system )?error|message delayed|delayed mail|returned mail|mail delivery|failure notice|unzustellbar|nicht zugestellt|non remis|echec de (?:la )?remise|no se ha podido entregar|devuelt|nao (?:foi )?entregue|kunne ikke leveres|onbestelbaar|mancat[ao] (?:consegna|recapito)|could not be delivered)/;
+/** Nobody writes by hand from these. */
+const daemon = /^(?:mailer-?daemon|mail-?daemon|mdaemon)$/;
+/** People do, but not with the subject of a returned message. */
+const delivers = /postmaster|mail.?(?:delivery|system|adm)|system administrator|smtp|noreply|no-reply|^ndr$|^admin$/;
 
 /** Tells mail that nobody wrote by hand by RFC 3834, RFC 3464, RFC 8098 and what older programs do. */
 export function automaticOf(
@@ -35,9 +38,11 @@ export function automaticOf(
     };
   const subject = plain(header('subject') ?? '');
   const from = addressesOf(lines, 'from')[0]?.address.toLowerCase() ?? '';
-  const byDaemon = daemon.test(from.slice(0, from.lastIndexOf('@'))) || daemon.test(from);
-  if (byDaemon && (returned.test(subject) || header('return-path') === '<>' || header('auto-submitted') !== null))
-    return { kind: 'bounce', reason: 'a mail server sent it' };
+  const sender = from.includes('@') ? from.slice(0, from.lastIndexOf('@')) : from;
+  const silentPath = header('return-path') === '<>';
+  if (daemon.test(sender)) return { kind: 'bounce', reason: 'a mail server sent it' };
+  if (returned.test(subject) && (silentPath || from === '' || delivers.test(sender)))
+    return { kind: 'bounce', reason: 'its subject and its sender are those of a returned message' };
   const submitted = header('auto-submitted')?.toLowerCase() ?? 'no';
   if (/^auto-replied\b/.test(submitted)) return { kind: 'reply', reason: 'its header says auto-replied (RFC 3834)' };
   const silent = ['x-autoreply', 'x-autorespond', 'x-autoresponder', 'x-auto-reply'].find(
@@ -49,6 +54,6 @@ export function automaticOf(
   if (absent.test(subject)) return { kind: 'reply', reason: 'its subject is that of an absence note' };
   if (!/^no\b/.test(submitted))
     return { kind: 'generated', reason: `its header says ${submitted.split(/[;\s]/)[0]} (RFC 3834)` };
-  if (header('return-path') === '<>') return { kind: 'generated', reason: 'it has no return path' };
+  if (silentPath) return { kind: 'generated', reason: 'it has no return path' };
   return null;
 }

@@ -3,18 +3,22 @@ import { latin1Bytes } from '../text/bytes.js';
 import { decodeCharset } from '../text/charset.js';
 import { decodeWords } from './encoded-words.js';
 
-/** Header fields as `[name, value]`: unfolded, encoded words (RFC 2047) and raw 8-bit bytes decoded. */
-export function decodeHeaders(lines: readonly HeaderLine[], most: number): [string, string][] {
-  return lines.slice(0, most).map((line) => [line.key, tidyControls(decodeWords(unfolded(line)))]);
+/** Header fields as `[name, value]`: unfolded, encoded words (RFC 2047) decoded, and raw 8-bit bytes by a charset if one is known. */
+export function decodeHeaders(
+  lines: readonly HeaderLine[],
+  most: number,
+  charset: string | null = null,
+): [string, string][] {
+  return lines.slice(0, most).map((line) => [line.key, tidyControls(decodeWords(unfolded(line, charset)))]);
 }
 
 /** The value of a field with its encoded words as they are written; raw 8-bit bytes are decoded. */
-export function unfolded({ line }: HeaderLine): string {
+export function unfolded({ line }: HeaderLine, charset: string | null = null): string {
   const value = line
     .slice(line.indexOf(':') + 1)
     .replace(/\r?\n(?=[ \t])/g, '')
     .trim();
-  return /[\u0080-\u00ff]/.test(value) ? decodeCharset(latin1Bytes(value), null).text : value;
+  return /[\u0080-\u00ff]/.test(value) ? decodeCharset(latin1Bytes(value), charset).text : value;
 }
 
 /** Control characters have no business in a header, and would be drawn as nothing or worse. */

@@ -55,7 +55,13 @@ export class Splitter {
       const end = lineEnd(chunk, at);
       const top = this.open.at(-1);
       const special = top?.state === 'head' || this.firstLine || this.mayBeBoundary(chunk, at);
-      if (special && this.handles(chunk.subarray(at, end), () => this.pass(chunk.subarray(from, at)))) from = end;
+      if (special) {
+        const flush = () => {
+          this.pass(chunk.subarray(from, at));
+          from = at;
+        };
+        if (this.handles(chunk.subarray(at, end), flush)) from = end;
+      }
       at = end;
     }
     this.pass(chunk.subarray(from));
@@ -131,7 +137,8 @@ export class Splitter {
     if (blank || foreign) {
       if (blank) this.weigh(line);
       this.endHead(top);
-      return blank;
+      // The header of an attached message may begin where that of its part ended without a blank line.
+      return blank || (this.open.at(-1) !== top && this.headLine(line, text));
     }
     this.weigh(line);
     top.headBytes += line.length;

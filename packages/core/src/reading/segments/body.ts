@@ -1,5 +1,6 @@
 import type { ForwardedMessage, Range, Segment, TextForm } from '../reading.js';
 import { isCoverNote } from './cover-note.js';
+import type { Envelope } from './segments.js';
 
 /** What rules look at by default, and why. */
 export type Body = Pick<TextForm, 'own' | 'body' | 'bodyReason' | 'forwarded'>;
@@ -13,9 +14,11 @@ export function bodyOf(
   segments: readonly Segment[],
   own: Range[],
   quoted: Range[],
-  replies: boolean,
+  { replies, returns }: Pick<Envelope, 'replies' | 'returns'>,
 ): Body {
   const wordsOf = (ranges: readonly Range[]) => ranges.map(({ start, end }) => text.slice(start, end)).join('');
+  if (returns)
+    return { own, body: own, bodyReason: 'the words of the mail server that returns a message', forwarded: null };
   const first = firstForward(segments);
   const forwarded = first && innermost(first, wordsOf);
   if (forwarded && isCoverNote(wordsOf(own))) {

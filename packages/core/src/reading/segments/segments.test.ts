@@ -3,7 +3,7 @@ import fc from 'fast-check';
 import { rangesView, toOrigin } from '../view.js';
 import { type Envelope, segmentText } from './segments.js';
 
-const fresh: Envelope = { subject: 'Berth', replies: false, sender: 'Nils Aldous' };
+const fresh: Envelope = { subject: 'Berth', replies: false, sender: 'Nils Aldous', returns: false };
 const cut = (text: string, envelope: Partial<Envelope> = {}) => segmentText(text, { ...fresh, ...envelope });
 const kinds = (text: string, envelope: Partial<Envelope> = {}) =>
   cut(text, envelope).segments.map(({ kind, start, end }) => [kind, text.slice(start, end)]);

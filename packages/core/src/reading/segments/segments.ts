@@ -14,6 +14,8 @@ export interface Envelope {
   replies: boolean;
   /** Display name of the sender; empty when there is none. */
   sender: string;
+  /** Whether it returns a message to its sender: what it quotes or holds is no forward. */
+  returns: boolean;
 }
 
 /** How many messages inside each other are told apart; what lies deeper stays in the last. */
