@@ -4,7 +4,6 @@ import { latin1 } from '../text/bytes.js';
 
 /** Undoes a Content-Transfer-Encoding piece by piece (RFC 2045, section 6). */
 export interface TransferDecoder {
-  /** Pieces end at line ends, save the last. */
   decode(piece: Uint8Array): Uint8Array;
   finish(): Uint8Array;
 }
@@ -19,8 +18,24 @@ export const isKnownEncoding = (encoding: string) => known.has(encoding);
 
 export function transferDecoder(encoding: string): TransferDecoder {
   if (encoding === 'base64') return new Base64Decoder();
-  if (encoding === 'quoted-printable') return { decode: (piece) => libqp.decode(latin1(piece)), finish: () => nothing };
+  if (encoding === 'quoted-printable') return new QuotedPrintableDecoder();
   return asItIs;
+}
+
+/** Quoted-printable line by line: whether a line goes on in the next is known at its end (RFC 2045, section 6.7). */
+class QuotedPrintableDecoder implements TransferDecoder {
+  private rest = '';
+
+  decode(piece: Uint8Array): Uint8Array {
+    const text = this.rest + latin1(piece);
+    const whole = text.lastIndexOf('\n') + 1;
+    this.rest = text.slice(whole);
+    return whole === 0 ? nothing : libqp.decode(text.slice(0, whole));
+  }
+
+  finish(): Uint8Array {
+    return this.rest === '' ? nothing : libqp.decode(this.rest);
+  }
 }
 
 /** Base64 in groups of four; what is no base64 is skipped (RFC 2045, section 6.8), and padding may come in the middle. */
