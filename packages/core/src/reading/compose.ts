@@ -108,7 +108,7 @@ class Composer {
     const html = tidy(decodedHtml(part));
     const at = this.addHtml(html);
     const { text, links, tables, source, cues } = htmlToText(html);
-    return { text, links, tables, cues, source: source.map((run) => ({ ...run, source: run.source + at })) };
+    return { text, links, tables, cues, source: inSource(source, at) };
   }
 
   private plainPiece({ content, body }: MimePart): Piece {
@@ -116,8 +116,7 @@ class Composer {
     const text = content.flowed ? unflow(decoded, content.deleteSpace) : decoded;
     const { html, source } = preformatted(text);
     const at = this.addHtml(html);
-    const moved = source.map((run) => ({ ...run, source: run.source + at }));
-    return { text, links: plainLinks(text), tables: [], source: moved, cues: [] };
+    return { text, links: plainLinks(text), tables: [], source: inSource(source, at), cues: [] };
   }
 
   /** Where a part’s HTML begins in the HTML of all. */
@@ -176,11 +175,12 @@ function extend(segments: readonly Segment[], end: number): void {
   for (let last = segments.at(-1); last; last = last.message?.segments.at(-1)) last.end = end;
 }
 
-const shifted = <T extends Range>(range: T, by: number): T => ({
-  ...range,
-  start: range.start + by,
-  end: range.end + by,
-});
+/** Runs whose HTML begins at an offset of the HTML of all. */
+const inSource = (runs: SourceRun[], at: number): SourceRun[] =>
+  at === 0 ? runs : runs.map((run) => ({ ...run, source: run.source + at }));
+
+const shifted = <T extends Range>(range: T, by: number): T =>
+  by === 0 ? range : { ...range, start: range.start + by, end: range.end + by };
 
 function moveSegment(segment: Segment, by: number): Segment {
   const { message } = segment;

@@ -2,7 +2,6 @@ import { type Code, type Params, say } from '../errors/index.js';
 import { limits as defaults, type Limits } from '../limits.js';
 import { attachmentOf } from './attachments/attachment.js';
 import { composeForm } from './compose.js';
-import { contentDigest } from './content-digest.js';
 import { addressesOf } from './headers/addresses.js';
 import { automaticOf } from './headers/automatic.js';
 import { readDateHeader } from './headers/date-header.js';
@@ -45,7 +44,6 @@ function readTree({ root, size, flaws }: MimeTree, limits: Limits): Reading {
     automaticKind: automatic?.kind ?? null,
     automaticReason: automatic?.reason ?? null,
     size,
-    content: contentDigest(plain, html, attachments),
     plain,
     html,
     attachments: attachments.slice(0, limits.attachments).map((part) => attachmentOf(part, limits)),

@@ -138,8 +138,6 @@ export interface Reading {
   report: Report | null;
   /** Times it was passed on, by its Received headers; a loop makes many. */
   hops: number;
-  /** SHA-256 of what the message says, whatever way it came, in hex. Twins have the same. */
-  content: string;
   /** Size of the raw message in bytes. */
   size: number;
   plain: TextForm | null;

@@ -1,5 +1,6 @@
 import type { Limits } from '../../limits.js';
 import { htmlToText } from '../html/html-text.js';
+import { bodyDigest } from '../mime/body-sink.js';
 import type { MimePart } from '../mime/part.js';
 import type { Attachment, Table } from '../reading.js';
 import { decodeCharset } from '../text/charset.js';
@@ -14,7 +15,7 @@ export function attachmentOf(part: MimePart, limits: Limits): Attachment {
     name: content.filename ?? '',
     type: content.type,
     size: body?.size ?? 0,
-    digest: body?.digest ?? '',
+    digest: body ? bodyDigest(body) : '',
     inline: content.disposition === 'inline' || (content.disposition === null && /^image\//.test(content.type)),
     ...textOf(part, limits),
   };

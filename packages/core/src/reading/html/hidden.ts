@@ -1,8 +1,5 @@
 import type { HtmlElement } from './tree.js';
 
-/** Elements whose content nobody sees as text. */
-const unseen = new Set('head style script title template noscript object svg math select datalist textarea'.split(' '));
-
 /** Declarations that take an element and all inside from sight; white space is gone and letters are small. */
 const hiding = /(?:^|;)(?:display:none|mso-hide:all|opacity:0(?:\.0+)?(?![.\d])|text-indent:-\d{3,}|clip:rect\(0)/;
 const flat = /(?:^|;)(?:max-)?(?:height|width):0(?:px|pt|em|%)?(?:;|!|$)/;
@@ -83,13 +80,4 @@ function styleSheets(root: HtmlElement): string {
     }
   }
   return found.join('\n').slice(0, mostStyle);
-}
-
-/** Whether an element is left out with all inside. */
-export function isHidden({ name, attributes }: HtmlElement, names: HiddenNames): boolean {
-  if (unseen.has(name) || 'hidden' in attributes) return true;
-  if (attributes.style !== undefined && hidesAll(attributes.style)) return true;
-  if (names.size === 0) return false;
-  const classes = (attributes.class ?? '').toLowerCase().split(/\s+/);
-  return classes.some((one) => names.has(`.${one}`)) || names.has(`#${attributes.id?.toLowerCase()}`);
 }

@@ -1,10 +1,10 @@
 import type { Link, Range, SourceRun, Table, TableCell } from '../reading.js';
 import { apart, blocks } from './blocks.js';
 import { padding } from './fillers.js';
-import { type HiddenNames, hiddenNames, hidesText, isHidden } from './hidden.js';
 import { layTables, type RowLayout, type TableLayouts } from './table-layout.js';
 import { type Place, TextBuilder } from './text-builder.js';
 import { type HtmlElement, type HtmlPiece, parseHtml, type TreeVisitor, walk } from './tree.js';
+import { Visibility } from './visibility.js';
 
 /** A stretch that the markup itself sets apart. */
 export interface HtmlCue extends Range {
@@ -24,8 +24,8 @@ export interface HtmlText {
 /** Makes text from HTML, deterministically and without recursion, so that depth costs nothing. */
 export function htmlToText(html: string): HtmlText {
   const root = parseHtml(html);
-  const hidden = hiddenNames(root);
-  const writer = new HtmlTextWriter(hidden, layTables(root, hidden));
+  const visibility = new Visibility(root);
+  const writer = new HtmlTextWriter(visibility, layTables(root, visibility));
   walk(root, writer);
   return writer.finish();
 }
@@ -71,7 +71,7 @@ class HtmlTextWriter implements TreeVisitor {
   private readonly lists: { next: number | null }[] = [];
 
   constructor(
-    private readonly hidden: HiddenNames,
+    private readonly visibility: Visibility,
     private readonly layouts: TableLayouts,
   ) {}
 
@@ -80,11 +80,11 @@ class HtmlTextWriter implements TreeVisitor {
   }
 
   open(element: HtmlElement): boolean {
-    if (isHidden(element, this.hidden) || this.layouts.spacers.has(element)) return false;
+    if (this.visibility.hides(element) || this.layouts.spacers.has(element)) return false;
     const style = element.attributes.style ?? '';
     const around = this.scope;
     this.scopes.push({
-      invisible: (style === '' ? null : hidesText(style)) ?? around.invisible,
+      invisible: this.visibility.textHidden(element) ?? around.invisible,
       verbatim: around.verbatim || element.name === 'pre' || preformatted.test(style),
       leave: [],
     });

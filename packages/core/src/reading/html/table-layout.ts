@@ -1,13 +1,13 @@
 import { blocks } from './blocks.js';
 import { fillers } from './fillers.js';
-import { type HiddenNames, isHidden } from './hidden.js';
 import { type HtmlElement, type HtmlPiece, type TreeVisitor, walk } from './tree.js';
+import type { Visibility } from './visibility.js';
 
 /** What a cell holds, as far as layout goes. */
 interface CellSketch {
   element: HtmlElement;
   header: boolean;
-  /** The first visible characters. */
+  /** The first characters, space as it stands in the source. */
   text: string;
   length: number;
   /** Lines its blocks and breaks make. */
@@ -52,12 +52,12 @@ const shortCell = 80;
 const labelLength = 40;
 
 /** Tells tables of data from tables that only place things on the page, by what stands in their cells. */
-export function layTables(root: HtmlElement, hidden: HiddenNames): TableLayouts {
+export function layTables(root: HtmlElement, visibility: Visibility): TableLayouts {
   const rows = new Map<HtmlElement, RowLayout>();
   const tableOf = new Map<HtmlElement, HtmlElement>();
   const data = new Set<HtmlElement>();
   const spacers = new Set<HtmlElement>();
-  for (const table of sketch(root, hidden)) {
+  for (const table of sketch(root, visibility)) {
     const grid = isGrid(table);
     for (const row of table.rows) {
       rows.set(row.element, layRow(row, grid));
@@ -83,12 +83,15 @@ function rowKind(filled: readonly CellSketch[], grid: boolean): RowLayout['kind'
   if (filled.length < 2 || filled.some(({ holdsTable }) => holdsTable)) return 'blocks';
   if (grid) return 'cells';
   const [first, second] = filled as [CellSketch, CellSketch];
-  if (filled.every(({ lines }) => lines <= 1) && readsOn(first.text.trim(), second.text)) return 'flow';
+  if (filled.every(({ lines }) => lines <= 1) && readsOn(said(first), said(second))) return 'flow';
   // A label and its value in each cell, one above the other.
   if (filled.filter(({ lines }) => lines > 1).length > 1 || first.lines > 1) return 'blocks';
-  if (isLabel(first.text.trim())) return 'cells';
+  if (isLabel(said(first))) return 'cells';
   return filled.every(({ length }) => length <= shortCell) ? 'cells' : 'blocks';
 }
+
+/** The first words of a cell, as they are shown. */
+const said = ({ text }: CellSketch) => text.replace(/\s+/g, ' ').trim();
 
 const isFilled = ({ length, holdsTable }: CellSketch) => length > 0 || holdsTable;
 
@@ -122,11 +125,13 @@ function emptyColumns({ rows }: TableSketch): HtmlElement[] {
   return wide.flatMap((cells) => cells.filter((_, i) => !filled.has(i)).map(({ element }) => element));
 }
 
-function sketch(root: HtmlElement, hidden: HiddenNames): TableSketch[] {
-  const sketcher = new Sketcher(hidden);
+function sketch(root: HtmlElement, visibility: Visibility): TableSketch[] {
+  const sketcher = new Sketcher(visibility);
   walk(root, sketcher);
   return sketcher.tables;
 }
+
+const ascii = /^[\t\r\n\x20-\x7e]*$/;
 
 /** Cells and tables inside of each other: a table is opened inside the cell that is open, or in none. */
 class Sketcher implements TreeVisitor {
@@ -136,10 +141,10 @@ class Sketcher implements TreeVisitor {
   private readonly cells: (CellSketch | null)[] = [];
   private broken = false;
 
-  constructor(private readonly hidden: HiddenNames) {}
+  constructor(private readonly visibility: Visibility) {}
 
   open(element: HtmlElement): boolean {
-    if (isHidden(element, this.hidden)) return false;
+    if (this.visibility.hides(element)) return false;
     const { name, attributes } = element;
     const table = this.open_.at(-1);
     if (name === 'table') this.openTable(element);
@@ -171,16 +176,12 @@ class Sketcher implements TreeVisitor {
   private write(text: string): void {
     const cell = this.cells.at(-1);
     if (!cell) return;
-    const visible = text.replace(fillers, ' ').trim();
-    if (visible === '') {
-      if (cell.text !== '' && !cell.text.endsWith(' ')) cell.text += ' ';
-      return;
-    }
+    const visible = (ascii.test(text) ? text : text.replace(fillers, ' ')).trim();
+    if (cell.text.length < sampleLength) cell.text += visible === '' ? ' ' : text.slice(0, sampleLength);
+    if (visible === '') return;
     if (this.broken || cell.lines === 0) cell.lines++;
     this.broken = false;
     cell.length += visible.length;
-    if (cell.text.length < sampleLength)
-      cell.text = (cell.text + text.slice(0, sampleLength)).replace(/\s+/g, ' ').trimStart();
   }
 
   close(element: HtmlElement): void {

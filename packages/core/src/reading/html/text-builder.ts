@@ -74,7 +74,8 @@ export class TextBuilder {
   /** Running text: white space folds, as a browser does. */
   flow(text: string, source: number, sourceLength: number): void {
     const same = text.length === sourceLength;
-    for (const match of text.matchAll(/[ \t\r\n\f]+|[^ \t\r\n\f]+/g)) {
+    // Words with a single space between them stand in the text as they stand in the source, so they are one run.
+    for (const match of text.matchAll(/[ \t\r\n\f]+|[^ \t\r\n\f]+(?: [^ \t\r\n\f]+)*/g)) {
       if (/^[ \t\r\n\f]/.test(match[0])) this.space();
       else this.put(match[0], same ? source + match.index : source, same ? match[0].length : sourceLength);
     }

@@ -7,7 +7,8 @@ import { joined } from './whole-lines.js';
 /** Takes the encoded bytes of a part, and keeps what may be text up to a limit; of the rest only size and digest. */
 export class BodySink {
   private readonly decoder;
-  private readonly hash = sha256.create();
+  /** Begun with the first byte that is not kept: few texts are ever asked for a digest. */
+  private hash: ReturnType<typeof sha256.create> | null = null;
   private readonly kept: Uint8Array[] = [];
   private keptBytes = 0;
   private size = 0;
@@ -26,12 +27,20 @@ export class BodySink {
 
   private take(bytes: Uint8Array): void {
     this.size += bytes.length;
-    this.hash.update(bytes);
     const room = Math.min(bytes.length, this.keep - this.keptBytes);
+    if (room < bytes.length) this.weigh(bytes);
     if (room <= 0) return;
     // A copy: what was given may be a window on a buffer that is used again.
     this.kept.push(bytes.slice(0, room));
     this.keptBytes += room;
+  }
+
+  private weigh(bytes: Uint8Array): void {
+    if (this.hash === null) {
+      this.hash = sha256.create();
+      for (const piece of this.kept) this.hash.update(piece);
+    }
+    this.hash.update(bytes);
   }
 
   finish(): PartBody {
@@ -39,8 +48,14 @@ export class BodySink {
     return {
       bytes: this.keep > 0 ? joined(this.kept, this.keptBytes) : null,
       size: this.size,
-      digest: bytesToHex(this.hash.digest()),
+      digest: this.hash ? bytesToHex(this.hash.digest()) : this.keep > 0 ? null : emptyDigest,
       cut: this.keep > 0 && this.size > this.keptBytes,
     };
   }
 }
+
+const emptyDigest = bytesToHex(sha256(new Uint8Array()));
+
+/** The digest of a body, worked out where it was not needed before. */
+export const bodyDigest = ({ digest, bytes }: PartBody): string =>
+  digest ?? bytesToHex(sha256(bytes ?? new Uint8Array()));

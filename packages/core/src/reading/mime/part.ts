@@ -8,8 +8,8 @@ export interface PartBody {
   bytes: Uint8Array | null;
   /** Decoded size in bytes. */
   size: number;
-  /** SHA-256 of the decoded bytes, in hex. */
-  digest: string;
+  /** SHA-256 of the decoded bytes, in hex; null where `bytes` holds them all and nobody asked for it yet. */
+  digest: string | null;
   /** True when there is more than `bytes` holds. */
   cut: boolean;
 }

@@ -66,7 +66,7 @@ export function decodeCharset(bytes: Uint8Array, label: string | null, meta: str
   if (marked) return { ...marked, why: sameCharset(marked.charset, label) ? null : 'it begins with a byte order mark' };
   const stated = canonical(label) ?? canonical(meta);
   if (isSevenBit(bytes) && !(stated !== null && otherThanAscii.test(stated)))
-    return { text: iconv.decode(bytes as Buffer, 'latin1'), charset: 'us-ascii', why: null };
+    return { text: latin1(bytes), charset: 'us-ascii', why: null };
   const whyUnstated =
     label === null
       ? 'no charset was stated'
@@ -188,4 +188,7 @@ const sameCharset = (charset: string, label: string | null) =>
   label === null || (canonical(label)?.startsWith(charset) ?? false);
 
 /** Seven bits, and no escape that would switch to another set. */
-const isSevenBit = (bytes: Uint8Array) => bytes.every((byte) => byte < 0x80 && byte !== 0x1b);
+function isSevenBit(bytes: Uint8Array): boolean {
+  for (const byte of bytes) if (byte >= 0x80 || byte === 0x1b) return false;
+  return true;
+}

@@ -7,6 +7,7 @@ const mostLinks = 2000;
 /** The web addresses written in a plain text. What closes a sentence or a bracket around one is no part of it. */
 export function plainLinks(text: string): Link[] {
   const links: Link[] = [];
+  if (!/:\/\/|www\.|mailto:/i.test(text)) return links;
   for (const { 0: found, index } of text.matchAll(address)) {
     if (links.length >= mostLinks) break;
     const bare = withoutClosing(found);
