@@ -23,34 +23,78 @@ export const read: Command = {
 };
 
 const marginWidth = 12;
+const row = (name: string, value: string) => `${name.padStart(marginWidth)}  ${value}`;
+const person = (one: { name: string; address: string } | null) =>
+  one ? [one.name, one.address && `<${one.address}>`].filter(Boolean).join(' ') : 'nobody';
 
-/** The text with the segment's name in the margin where each begins, and what stands around it. */
+/** The text with the name of each stretch in the margin, and what explains why rules see what they see. */
 function proof(reading: PublicReading): string {
-  const head = [
-    ['subject', reading.subject],
-    ['from', reading.from ? `${reading.from.name} <${reading.from.address}>`.trim() : ''],
-    ['to', reading.to.map(({ address }) => address).join(', ')],
-    ['date', reading.date ?? 'none that can be read'],
-    ['thread', reading.thread],
-    ...(reading.automatic ? [['automatic', 'yes']] : []),
-  ].map(([name = '', value = '']) => `${name.padStart(marginWidth)}  ${value}`);
-  const body = reading.segments.flatMap(({ kind, start, end }) =>
-    reading.text
+  return [...head(reading), '', ...text(reading), '', ...below(reading)].join('\n').trimEnd();
+}
+
+function head(reading: PublicReading): string[] {
+  const { forwarded } = reading;
+  return [
+    row('subject', reading.subject),
+    row('from', person(reading.from)),
+    row('to', reading.to.map(({ address }) => address).join(', ')),
+    row('date', reading.date ?? 'none that can be read'),
+    row('thread', `${reading.thread}, because ${reading.thread_why}`),
+    ...(reading.automatic ? [row('automatic', `${reading.automatic_kind}, because ${reading.automatic_why}`)] : []),
+    ...(reading.report?.recipients ?? []).map(({ address, action, status }) =>
+      row('report', `${address} ${action} ${status}`),
+    ),
+    row('body', reading.body_why),
+    ...(forwarded
+      ? [
+          row(
+            'forwarded',
+            `from ${person(forwarded.from)}, ${forwarded.date ?? 'no date'}, “${forwarded.subject ?? ''}”`,
+          ),
+        ]
+      : []),
+  ];
+}
+
+/** A full line in the margin is what rules look at by default, a broken one is not. */
+function text({ text: whole, outline, body }: PublicReading): string[] {
+  return outline.flatMap(({ kind, start, end, level }) => {
+    let at = start;
+    return whole
       .slice(start, end)
       .replace(/\n$/, '')
       .split('\n')
-      .map((line, i) => `${(i === 0 ? kind : '').padStart(marginWidth)} │ ${line}`),
-  );
-  const reasons = reading.segments
+      .map((line, i) => {
+        const looked = body.some((range) => range.start < at + Math.max(line.length, 1) && range.end > at);
+        at += line.length + 1;
+        const name = i === 0 ? `${'·'.repeat(level)}${kind}` : '';
+        return `${name.padStart(marginWidth)} ${looked ? '│' : '┊'} ${line.replace(/\t/g, ' ⇥ ')}`;
+      });
+  });
+}
+
+function below(reading: PublicReading): string[] {
+  const { text: whole } = reading;
+  const told = reading.outline
     .filter(({ kind }) => kind !== 'own')
-    .map(({ kind, reason }) => `${kind.padStart(marginWidth)}  because ${reason}`);
-  const attached = reading.attachments.map(
-    ({ name, type, size }) =>
-      `${'attached'.padStart(marginWidth)}  ${name || 'without a name'}, ${type}, ${size} bytes`,
-  );
-  const links = reading.links.map(
-    ({ start, end, href }) => `${'link'.padStart(marginWidth)}  ${reading.text.slice(start, end)} → ${href}`,
-  );
-  const problems = reading.problems.map(({ text }) => `${'problem'.padStart(marginWidth)}  ${text}`);
-  return [...head, '', ...body, '', ...reasons, ...links, ...attached, ...problems].join('\n').trimEnd();
+    .map(({ kind, reason }) => row(kind, `because ${reason}`));
+  return [
+    ...new Set(told),
+    ...reading.tables.map(({ rows }) =>
+      row('table', `${rows.length} rows of ${Math.max(0, ...rows.map((cells) => cells.length))} cells`),
+    ),
+    ...reading.links.map(({ start, end, href }) => row('link', `${whole.slice(start, end) || 'a picture'} → ${href}`)),
+    ...reading.attachments.map(({ name, type, size }) =>
+      row('attached', `${name || 'without a name'}, ${type}, ${size} bytes`),
+    ),
+    ...reading.parts.map(({ path, type, charset, charset_why, role }) =>
+      row(
+        'part',
+        [path || 'message', type, charset && (charset_why ? `${charset} (${charset_why})` : charset), role]
+          .filter(Boolean)
+          .join(', '),
+      ),
+    ),
+    ...reading.problems.map(({ text: sentence }) => row('problem', sentence)),
+  ];
 }

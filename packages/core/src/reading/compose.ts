@@ -8,13 +8,17 @@ import type { ForwardedMessage, Range, Segment, SourceRun, TextForm } from './re
 import { bodyOf } from './segments/body.js';
 import { type Envelope, segmentText } from './segments/segments.js';
 import { hasKind, type Shown } from './shown.js';
-import { decodeCharset } from './text/charset.js';
+import { latin1 } from './text/bytes.js';
+import { type Decoded, decodeCharset } from './text/charset.js';
 import { unflow } from './text/flowed.js';
 import { plainLinks } from './text/plain-links.js';
 import { tidy } from './text/tidy.js';
 
 /** The text of a part, or of several one below the other, before it is cut into segments. */
 type Piece = Pick<TextForm, 'text' | 'links' | 'tables' | 'source'> & { cues: HtmlCue[] };
+
+/** The charset each part was read by, and why when the label did not decide. */
+export type Charsets = Map<MimePart, Pick<Decoded, 'charset' | 'why'>>;
 
 /** A text form, and the HTML it was made from where there is any. */
 export interface Composed {
@@ -23,8 +27,8 @@ export interface Composed {
 }
 
 /** Makes one text of the parts that are shown, cuts it into segments and chooses the body. */
-export function composeForm(shown: readonly Shown[], envelope: Envelope, limits: Limits): Composed {
-  const composer = new Composer(limits);
+export function composeForm(shown: readonly Shown[], envelope: Envelope, limits: Limits, charsets: Charsets): Composed {
+  const composer = new Composer(limits, charsets);
   const { segments, own, quoted } = composer.message(shown, envelope);
   const { text, links, tables } = composer.piece;
   const rich = hasKind(shown, 'html');
@@ -53,7 +57,10 @@ class Composer {
   readonly piece: Piece = { text: '', links: [], tables: [], source: [], cues: [] };
   html = '';
 
-  constructor(private readonly limits: Limits) {}
+  constructor(
+    private readonly limits: Limits,
+    private readonly charsets: Charsets,
+  ) {}
 
   /** Adds a message’s texts, then the messages attached to it. */
   message(shown: readonly Shown[], envelope: Envelope): Composition {
@@ -105,14 +112,21 @@ class Composer {
   }
 
   private htmlPiece(part: MimePart): Piece {
-    const html = tidy(decodedHtml(part));
+    const html = this.decoded(part, metaCharset(part));
     const at = this.addHtml(html);
     const { text, links, tables, source, cues } = htmlToText(html);
     return { text, links, tables, cues, source: inSource(source, at) };
   }
 
-  private plainPiece({ content, body }: MimePart): Piece {
-    const decoded = tidy(decodeCharset(body?.bytes ?? new Uint8Array(), content.charset).text);
+  private decoded(part: MimePart, meta: string | null): string {
+    const { text, charset, why } = decodeCharset(part.body?.bytes ?? new Uint8Array(), part.content.charset, meta);
+    this.charsets.set(part, { charset, why });
+    return tidy(text);
+  }
+
+  private plainPiece(part: MimePart): Piece {
+    const { content } = part;
+    const decoded = this.decoded(part, null);
     const text = content.flowed ? unflow(decoded, content.deleteSpace) : decoded;
     const { html, source } = preformatted(text);
     const at = this.addHtml(html);
@@ -144,11 +158,9 @@ function preformatted(text: string): { html: string; source: SourceRun[] } {
 }
 
 /** The charset an HTML part names itself, for when its header does not. */
-function decodedHtml({ content, body }: MimePart): string {
-  const bytes = body?.bytes ?? new Uint8Array();
-  const head = String.fromCharCode(...bytes.subarray(0, 2048));
-  const meta = /<meta[^>]{0,200}?charset\s*=\s*["']?([\w.:-]+)/i.exec(head)?.[1] ?? null;
-  return decodeCharset(bytes, content.charset, meta).text;
+function metaCharset({ body }: MimePart): string | null {
+  const head = latin1((body?.bytes ?? new Uint8Array()).subarray(0, 2048));
+  return /<meta[^>]{0,200}?charset\s*=\s*["']?([\w.:-]+)/i.exec(head)?.[1] ?? null;
 }
 
 function nestedEnvelope(

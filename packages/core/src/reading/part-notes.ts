@@ -1,3 +1,4 @@
+import type { Charsets } from './compose.js';
 import type { MimePart } from './mime/part.js';
 import type { PartNote } from './reading.js';
 import { hasKind, type Shown } from './shown.js';
@@ -6,7 +7,11 @@ import { hasKind, type Shown } from './shown.js';
 const mostNotes = 200;
 
 /** What the reading made of each part, in the order of the message. */
-export function partNotes(root: MimePart, shown: { html: readonly Shown[]; plain: readonly Shown[] }): PartNote[] {
+export function partNotes(
+  root: MimePart,
+  shown: { html: readonly Shown[]; plain: readonly Shown[] },
+  charsets: Charsets,
+): PartNote[] {
   const rich = new Set(leaves(shown.html));
   const poor = new Set(leaves(shown.plain));
   const notes: PartNote[] = [];
@@ -15,7 +20,8 @@ export function partNotes(root: MimePart, shown: { html: readonly Shown[]; plain
     notes.push({
       path: part.path,
       type: part.content.type,
-      charset: part.content.charset,
+      charset: charsets.get(part)?.charset ?? part.content.charset,
+      charset_why: charsets.get(part)?.why ?? null,
       size: part.body?.size ?? 0,
       role: roleOf(part, rich.has(part), poor.has(part), hasKind(shown.html, 'html')),
     });

@@ -1,4 +1,17 @@
-import { type BodyChoice, formOf, type Reading } from './reading.js';
+import { type BodyChoice, type ForwardedMessage, formOf, type Reading, type Segment } from './reading.js';
+
+/**
+ * A stretch of the text with its kind: segments with those of forwarded messages in their place, so that it is one flat
+ * list. Of a forwarded message the own words are `forwarded`.
+ */
+export interface OutlineEntry {
+  kind: Segment['kind'];
+  start: number;
+  end: number;
+  reason: string;
+  /** How many forwarded messages it is inside of. */
+  level: number;
+}
 
 /** The reading as it is shown to people and other programs. Offsets are in UTF-16 units of `text`. */
 export function publicReading(reading: Reading, choice: BodyChoice = 'html') {
@@ -12,19 +25,39 @@ export function publicReading(reading: Reading, choice: BodyChoice = 'html') {
     date: reading.date,
     id: reading.id,
     thread: reading.thread,
+    thread_why: reading.threadReason,
     automatic: reading.automatic,
+    automatic_kind: reading.automaticKind,
+    automatic_why: reading.automaticReason,
+    report: reading.report,
     list: reading.list,
     size: reading.size,
     text: form.text,
     html: reading.html?.html ?? null,
     segments: form.segments,
+    outline: outlineOf(form.segments, 0),
     body: form.body,
+    body_why: form.bodyReason,
+    forwarded: form.forwarded && headersOf(form.forwarded),
     tables: form.tables,
     links: form.links,
+    /** Where in `html` each stretch of `text` stands. */
+    places: form.source,
     attachments: reading.attachments,
+    parts: reading.parts,
     headers: reading.headers,
     problems: reading.problems,
   };
 }
 
 export type PublicReading = ReturnType<typeof publicReading>;
+
+function outlineOf(segments: readonly Segment[], level: number): OutlineEntry[] {
+  return segments.flatMap(({ message, ...segment }) =>
+    message && message.segments.length > 0
+      ? outlineOf(message.segments, level + 1)
+      : [{ ...segment, kind: level > 0 && segment.kind === 'own' ? ('forwarded' as const) : segment.kind, level }],
+  );
+}
+
+const headersOf = ({ from, to, date, subject, attached }: ForwardedMessage) => ({ from, to, date, subject, attached });

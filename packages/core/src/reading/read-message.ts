@@ -1,7 +1,7 @@
 import { type Code, type Params, say } from '../errors/index.js';
 import { limits as defaults, type Limits } from '../limits.js';
 import { attachmentOf } from './attachments/attachment.js';
-import { composeForm } from './compose.js';
+import { type Charsets, composeForm } from './compose.js';
 import { addressesOf } from './headers/addresses.js';
 import { automaticOf } from './headers/automatic.js';
 import { readDateHeader } from './headers/date-header.js';
@@ -32,7 +32,8 @@ function readTree({ root, size, flaws }: MimeTree, limits: Limits): Reading {
   const automatic = automaticOf(headers, root.headerLines, reportOf(root));
   const head = { ...envelope(headers, root), returns: automatic?.kind === 'bounce' };
   const shown = { html: shownParts(root, 'html', head.returns), plain: shownParts(root, 'text', head.returns) };
-  const { html, plain } = forms(shown, head, limits);
+  const charsets: Charsets = new Map();
+  const { html, plain } = forms(shown, head, limits, charsets);
   const { thread, reason } = threadOf(head.subject, head.replies, html ?? plain);
   const attachments = attachedParts(root, shown);
   const { sender: _, replies: __, returns: ___, ...fields } = head;
@@ -47,7 +48,7 @@ function readTree({ root, size, flaws }: MimeTree, limits: Limits): Reading {
     plain,
     html,
     attachments: attachments.slice(0, limits.attachments).map((part) => attachmentOf(part, limits)),
-    parts: partNotes(root, shown),
+    parts: partNotes(root, shown, charsets),
     headers,
     problems: [...flaws, ...unread(root, attachments, limits)].map(({ code, params }) => problem(code, params)),
   };
@@ -85,12 +86,17 @@ function envelope(headers: [string, string][], root: MimePart): Omit<Head, 'retu
   };
 }
 
-function forms(shown: { html: Shown[]; plain: Shown[] }, head: Head, limits: Limits): Pick<Reading, 'html' | 'plain'> {
-  const rich = hasKind(shown.html, 'html') ? composeForm(shown.html, head, limits) : null;
+function forms(
+  shown: { html: Shown[]; plain: Shown[] },
+  head: Head,
+  limits: Limits,
+  charsets: Charsets,
+): Pick<Reading, 'html' | 'plain'> {
+  const rich = hasKind(shown.html, 'html') ? composeForm(shown.html, head, limits, charsets) : null;
   const html = rich && rich.html !== null ? { ...rich.form, html: rich.html } : null;
   const poor =
     hasKind(shown.plain, 'plain') || (!html && shown.plain.length > 0)
-      ? composeForm(shown.plain, head, limits).form
+      ? composeForm(shown.plain, head, limits, charsets).form
       : null;
   const plain = poor && { ...poor, stub: stubReason(poor.text, html) };
   const empty = html && plain && html.text.trim() === '' && plain.text.trim() !== '';

@@ -95,7 +95,10 @@ export interface Attachment {
 export interface PartNote {
   path: string;
   type: string;
+  /** The charset it was read by, or the stated one where it is not read. */
   charset: string | null;
+  /** Why this charset, when the label did not decide. */
+  charset_why: string | null;
   size: number;
   /** What became of it, in words. */
   role: string;

@@ -13,6 +13,7 @@ import { MessageDeliveries } from './MessageDeliveries';
 import { Original } from './Original';
 import { ledgerOf, type MessageOutcome, type MessageReading } from './outcome';
 import { Proof } from './Proof';
+import { readingNotes } from './reading-notes';
 import { Section } from './Section';
 import { Trace } from './Trace';
 import type { Go } from './use-go';
@@ -188,6 +189,7 @@ function Became({ message, reading, chosen, onChoose }: MessageSidesProps) {
             <Trace trace={outcome.trace} />
           </Section>
         )}
+        {reading && <Section title={words.message.reading} items={readingNotes(reading)} />}
         {reading && reading.attachments.length > 0 && (
           <Section
             title={words.message.attachments}

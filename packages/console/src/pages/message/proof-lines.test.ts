@@ -10,9 +10,9 @@ const at = (words: string, where = 'message.text'): Evidence => {
 const signature = text.indexOf('-- ');
 const reading = {
   text,
-  segments: [
-    { kind: 'own' as const, start: 0, end: signature, reason: '' },
-    { kind: 'signature' as const, start: signature, end: text.length, reason: '' },
+  outline: [
+    { kind: 'own' as const, start: 0, end: signature, reason: '', level: 0 },
+    { kind: 'signature' as const, start: signature, end: text.length, reason: '', level: 0 },
   ],
   body: [{ start: 0, end: signature }],
 };

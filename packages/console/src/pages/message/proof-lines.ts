@@ -25,7 +25,7 @@ interface Mark {
 
 /** Sets a text in lines, each value marked where it was read, and named on the line where it begins. */
 export function proofLines(
-  { text, segments, body }: Pick<MessageReading, 'text' | 'segments' | 'body'>,
+  { text, outline, body }: Pick<MessageReading, 'text' | 'outline' | 'body'>,
   evidence: Readonly<Record<string, readonly Evidence[]>>,
 ): ProofLine[] {
   const marks = marksIn('message.text', evidence);
@@ -36,7 +36,7 @@ export function proofLines(
     // Marks are sorted, so those that ended before this line are done with.
     while (next < marks.length && (marks[next]?.end ?? 0) <= start) next++;
     const here = marks.slice(next).filter((mark) => mark.start < end && mark.end > start);
-    const segment = segments.find((one) => one.start < Math.max(end, start + 1) && one.end > start);
+    const segment = outline.find((one) => one.start < Math.max(end, start + 1) && one.end > start);
     const begins = segment !== undefined && segment.start >= start && segment.start <= end;
     lines.push({
       pieces: piecesOf(text, start, end, here),

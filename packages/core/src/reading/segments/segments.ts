@@ -114,7 +114,7 @@ class Segmenter {
       kind: 'wrapper',
       start: range.start,
       end: this.at(frame.inner),
-      reason: 'a mail program wrote it',
+      reason: `a mail program wrote it: ${frame.reason}`,
     } as const;
     const segments = [wrapper, ...inside].filter(({ start, end }) => end > start);
     return {
