@@ -31,14 +31,14 @@ test('a claim that ran out is taken over', async () => {
 });
 
 test('a message whose claims were lost three times runs alone, and is done if it can be', async () => {
-  const { key } = await world.client.messages.feed({ params: { mailbox: 'berths' }, body: demoMail('001') });
+  const { key } = await world.client.messages.feed({ params: { mailbox: 'berths' }, body: demoMail('004') });
   await settledState(key);
   await lostClaim(key, 2);
   expect((await settledState(key)).state).toBe('done');
 });
 
 test('lost again, it is left to a person', async () => {
-  const { key } = await world.client.messages.feed({ params: { mailbox: 'berths' }, body: demoMail('001') });
+  const { key } = await world.client.messages.feed({ params: { mailbox: 'berths' }, body: demoMail('010') });
   await settledState(key);
   await lostClaim(key, 3);
   expect(await settledState(key)).toMatchObject({ state: 'failed', reasons: [{ code: 'YS-MESSAGE-LOST-WORKER' }] });
@@ -53,7 +53,7 @@ test('a claim that holds is left alone', async () => {
     "UPDATE message SET state = 'waiting', claimed_by = '00000000-0000-7000-8000-000000000000', claimed_until = NOW(3) + INTERVAL 1 HOUR WHERE id = ?",
     [key],
   );
-  const other = await world.client.messages.feed({ params: { mailbox: 'berths' }, body: demoMail('001') });
+  const other = await world.client.messages.feed({ params: { mailbox: 'berths' }, body: demoMail('011') });
   await settledState(other.key);
   expect((await world.client.messages.get({ params: { key } })).state).toBe('waiting');
 });

@@ -112,7 +112,12 @@ describe('offline', () => {
   test('read shows what rules see, segment by segment', async () => {
     const { out } = await run('read', demoFile('berths', 'messages', '002.eml'));
     expect(out).toMatch(/signature │ -- /);
-    expect(out).toMatch(/quoted {2}because the lines begin with “>”/);
+    expect(out).toMatch(/quoted {2}because the line above says who wrote it/);
+    const forwarded = (await run('read', demoFile('berths', 'messages', '014.eml'))).out;
+    expect(forwarded).toMatch(/body {2}the forwarded message: the own words are a cover note/);
+    expect(forwarded).toMatch(/forwarded {2}from Website form <form@gannetbay.example>, 2026-11-20T19:52:00/);
+    expect(forwarded).toMatch(/·wrapper ┊ -+ Forwarded message/);
+    expect(forwarded).toMatch(/│ Vessel: Fulmar/);
     const reading = JSON.parse((await run('read', demoFile('berths', 'messages', '003.eml'), '--json')).out) as {
       text: string;
       links: { href: string }[];

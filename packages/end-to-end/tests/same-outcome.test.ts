@@ -20,7 +20,10 @@ beforeAll(async () => {
 });
 afterAll(() => world.end());
 
-const files = readdirSync(demoFile('berths', 'messages')).map((name) => demoFile('berths', 'messages', name));
+// The last is a twin of another: only a service, which keeps what came before, can know that.
+const files = readdirSync(demoFile('berths', 'messages'))
+  .filter((name) => name !== '015.eml')
+  .map((name) => demoFile('berths', 'messages', name));
 
 /** As a service would print it, without what names a stored message. */
 const withoutMessage = ({ message: _m, confidence: _c, why: _w, ...outcome }: Record<string, unknown>) =>

@@ -118,6 +118,15 @@ describe('a forwarded message', () => {
     expect((await sifted(reading)).fields).toMatchObject({ vessel: 'Tern', pier: 'North' });
   });
 
+  test('a box around the headers alone does not end it', async () => {
+    const box = (lines: readonly string[]) =>
+      `<div class="x_quote">${lines.join('<br>').replace(/</g, (mark, at, all) => (all.startsWith('<br>', at) ? mark : '&lt;'))}</div>`;
+    const html = `<div>FYI</div>${box(forwarded.slice(0, 5))}<br><div>${form.join('<br>')}</div>`;
+    const raw = ['Subject: Fwd: Berth request', 'Content-Type: text/html', '', html];
+    const reading = await readMessage(Buffer.from(raw.join('\r\n')));
+    expect(textOfPart(formOf(reading), 'message.body')).toBe(form.join('\n'));
+  });
+
   test('attached, it is read as one inline, and HTML maps back to the HTML of all', async () => {
     const reading = await attachedTo('FYI');
     const shown = formOf(reading);

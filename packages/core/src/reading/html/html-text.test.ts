@@ -24,8 +24,13 @@ describe('text from HTML', () => {
     ['alternative texts of images', '<img alt="Gannet Bay">', 'Gannet Bay'],
     ['unclosed elements', '<p>a<p>b<table><tr><td>c', 'a\n\nb\n\nc'],
     ['nothing', '', ''],
-    ['numbered items count', '<ol start="3"><li><p>a</p><li>b</ol>', '3. a\n\n4. b'],
+    ['numbered items count', '<ol start="3"><li><p>a</p><li>b</ol>', '3. a\n4. b'],
     ['lists in lists', '<ul><li>a<ul><li>b</ul></ul>', '- a\n- b'],
+    [
+      'inline elements that their style sets on lines',
+      '<span style="display:block">a</span><a style="display: inline-block">b</a>',
+      'a\nb',
+    ],
     ['a ruling is a line', 'a<hr>b', 'a\n----------\nb'],
     ['space that the style keeps', '<div style="white-space: pre-wrap">a\n  b</div>c', 'a\n  b\nc'],
     ['conditional comments', '<!--[if mso]>a<![endif]--><![if !mso]>b<![endif]>', 'b'],
@@ -88,6 +93,14 @@ describe('text from HTML', () => {
       [
         ['Vessel', 'Tern'],
         ['Remarks', 'one\ntwo'],
+      ],
+    ],
+    [
+      'with a paragraph in every cell',
+      '<tr><td><p>Pier<td><p>North</tr><tr><td><p>Nights<td><p>3</tr>',
+      [
+        ['Pier', 'North'],
+        ['Nights', '3'],
       ],
     ],
     [

@@ -32,12 +32,15 @@ export function htmlToText(html: string): HtmlText {
 
 const quoting = /(?:^|[\s_-])(?:quote|quoted|cite)(?:$|[\s_-])/i;
 const signing = /(?:^|[\s_-])signature(?:$|[\s_-])/i;
+const blockStyle = /(?:^|[;\s])display\s*:\s*(?:block|flex|grid|table|list-item)\b/i;
 const preformatted = /white-space\s*:\s*(?:pre|break-spaces)/i;
 
 /** What an element changes for all inside it, and what is done when it closes. */
 interface Scope {
   invisible: boolean;
   verbatim: boolean;
+  /** It stands on lines of its own: by its name, or by its style. */
+  block: boolean;
   leave: (() => void)[];
 }
 
@@ -66,7 +69,7 @@ class HtmlTextWriter implements TreeVisitor {
   private readonly cues: (Stretch & { kind: HtmlCue['kind'] })[] = [];
   private readonly tables: OpenTable[] = [];
   private readonly openTables = new Map<HtmlElement, OpenTable>();
-  private readonly scopes: Scope[] = [{ invisible: false, verbatim: false, leave: [] }];
+  private readonly scopes: Scope[] = [{ invisible: false, verbatim: false, block: false, leave: [] }];
   private readonly rows: OpenRow[] = [];
   private readonly lists: { next: number | null }[] = [];
 
@@ -86,6 +89,7 @@ class HtmlTextWriter implements TreeVisitor {
     this.scopes.push({
       invisible: this.visibility.textHidden(element) ?? around.invisible,
       verbatim: around.verbatim || element.name === 'pre' || preformatted.test(style),
+      block: blocks.has(element.name) || blockStyle.test(style),
       leave: [],
     });
     this.enter(element);
@@ -94,7 +98,7 @@ class HtmlTextWriter implements TreeVisitor {
 
   private enter(element: HtmlElement): void {
     const { name, attributes } = element;
-    if (blocks.has(name)) this.breakFor(name);
+    if (this.scope.block) this.breakFor(name);
     if (name === 'br') this.out.newline();
     else if (name === 'hr') this.rule();
     else if (name === 'img') this.picture(element);
@@ -170,6 +174,7 @@ class HtmlTextWriter implements TreeVisitor {
       cell.end = this.out.length;
       this.out.breaks = before;
       if (layout.kind === 'blocks') this.out.freshLine();
+      else this.out.dropBreaks();
     });
   }
 
@@ -185,6 +190,7 @@ class HtmlTextWriter implements TreeVisitor {
     const list = this.lists.at(-1);
     this.out.generated(list?.next == null ? '- ' : `${list.next++}. `);
     this.out.beginCell();
+    this.onLeave(() => this.out.dropBreaks());
   }
 
   private cue({ name, attributes }: HtmlElement): void {
@@ -207,8 +213,9 @@ class HtmlTextWriter implements TreeVisitor {
   }
 
   close({ name }: HtmlElement): void {
-    for (const act of this.scopes.pop()?.leave ?? []) act();
-    if (blocks.has(name)) this.breakFor(name);
+    const scope = this.scopes.pop();
+    for (const act of scope?.leave ?? []) act();
+    if (scope?.block) this.breakFor(name);
   }
 
   finish(): HtmlText {

@@ -123,6 +123,14 @@ export class TextBuilder {
     this.cellEmpty = false;
   }
 
+  /** Breaks at the end of a cell or an item are those of its blocks, and not of the row or list it stands in. */
+  dropBreaks(): void {
+    if (this.breaks === 'lines' && /\n/.test(this.owed) && this.written > 0) {
+      this.owed = '';
+      this.lineEmpty = false;
+    }
+  }
+
   /** A row that ends in empty cells is a line all the same. */
   endCells(): void {
     this.cellEmpty = false;

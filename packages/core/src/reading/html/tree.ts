@@ -21,6 +21,39 @@ export interface HtmlPiece {
 
 export type HtmlNode = HtmlElement | HtmlPiece;
 
+/** What an element that nobody closed is closed by, and how far up that is looked for: old programs close neither cells nor items. */
+const closedBy: Readonly<Record<string, { closes: readonly string[]; within: readonly string[] }>> = {
+  td: { closes: ['td', 'th'], within: ['tr', 'table'] },
+  th: { closes: ['td', 'th'], within: ['tr', 'table'] },
+  tr: { closes: ['tr'], within: ['table'] },
+  li: { closes: ['li'], within: ['ul', 'ol'] },
+  dt: { closes: ['dt', 'dd'], within: ['dl'] },
+  dd: { closes: ['dt', 'dd'], within: ['dl'] },
+};
+/** Elements between an unclosed one and what closes it; more is no honest mail. */
+const mostBetween = 200;
+
+/** How many open elements stay when one begins. */
+function keptOpen(open: readonly HtmlElement[], name: string): number {
+  const rule = closedBy[name];
+  if (!rule) return open.length;
+  for (let i = open.length - 1; i > Math.max(0, open.length - mostBetween); i--) {
+    const around = open[i]?.name ?? '';
+    if (rule.within.includes(around)) break;
+    if (rule.closes.includes(around)) return i;
+  }
+  return open.length;
+}
+
+/** The open element that an end closes; it never reaches out of a table, as the end of what was closed already would. */
+function endsAt(open: readonly HtmlElement[], name: string): number | null {
+  for (let i = open.length - 1; i > Math.max(0, open.length - mostBetween); i--) {
+    if (open[i]?.name === name) return i;
+    if (open[i]?.name === 'table') return null;
+  }
+  return null;
+}
+
 /** Parses HTML as it comes. Depth costs no stack: the tree is made, and is to be walked, without recursion. */
 export function parseHtml(html: string): HtmlElement {
   const root: HtmlElement = { kind: 'element', name: '', attributes: {}, children: [], start: 0, end: 0 };
@@ -30,6 +63,7 @@ export function parseHtml(html: string): HtmlElement {
       onopentag: (name, attributes) => {
         const { startIndex: start, endIndex } = parser;
         const element: HtmlElement = { kind: 'element', name, attributes, children: [], start, end: endIndex + 1 };
+        open.length = keptOpen(open, name);
         open.at(-1)?.children.push(element);
         open.push(element);
       },
@@ -37,8 +71,8 @@ export function parseHtml(html: string): HtmlElement {
         const source = parser.startIndex;
         open.at(-1)?.children.push({ kind: 'text', text, source, sourceLength: parser.endIndex + 1 - source });
       },
-      onclosetag: () => {
-        if (open.length > 1) open.pop();
+      onclosetag: (name) => {
+        open.length = endsAt(open, name) ?? open.length;
       },
     },
     { decodeEntities: true, lowerCaseTags: true },

@@ -51,7 +51,7 @@ export function frameAt(level: Level, at: number): Frame | null {
     kind: 'quoted',
     from: at,
     inner: introduction.to,
-    to: deeper ? runEnd(level, below) : boxEnd(level, at),
+    to: deeper ? runEnd(level, below) : boxEnd(level, at, below),
     level: depth + (deeper ? 1 : 0),
     wrapper: null,
     reason: 'the line above says who wrote it',
@@ -67,7 +67,7 @@ function quotedRun(level: Level, at: number): Frame {
     return {
       kind: 'forwarded',
       from: at,
-      inner: wrapper.to,
+      inner: nextFilled(level.lines, wrapper.to, to),
       to,
       level: depth,
       wrapper,
@@ -88,7 +88,7 @@ function quotedRun(level: Level, at: number): Frame {
 function wrapped(level: Level, wrapper: Wrapper): Frame {
   const { lines, to, depth } = level;
   const below = nextFilled(lines, wrapper.to, to);
-  const whole = boxEnd(level, wrapper.from);
+  const whole = boxEnd(level, wrapper.from, below);
   // Only what is marked belongs to it, if anything else follows the marked lines.
   const marked = below < to && (lines[below]?.depth ?? 0) > depth;
   const headersMarked = (lines[wrapper.to - 1]?.depth ?? 0) > depth;
@@ -97,7 +97,7 @@ function wrapped(level: Level, wrapper: Wrapper): Frame {
   return {
     kind: forwards(wrapper, level) ? 'forwarded' : 'quoted',
     from: wrapper.from,
-    inner: wrapper.to,
+    inner: Math.min(below, alone ? run : whole),
     to: alone ? run : whole,
     level: alone ? depth + 1 : depth,
     wrapper,
@@ -145,8 +145,8 @@ function isBroken(lines: readonly MailLine[], at: number, depth: number): boolea
   return before.text.length >= longLine && line.text.length <= brokenEnd && /^\p{Ll}/u.test(line.text);
 }
 
-/** The end of what is not marked: that of the box it stands in, else of all. */
-function boxEnd({ boxes, to }: Level, at: number): number {
-  const around = boxes.filter(({ start, end }) => start <= at && end > at && end <= to);
+/** The end of what is not marked: that of the box it stands in, else of all. A box of the headers alone ends nothing. */
+function boxEnd({ boxes, to }: Level, at: number, first: number): number {
+  const around = boxes.filter(({ start, end }) => start <= at && end > first && end <= to);
   return around.length > 0 ? Math.min(...around.map(({ end }) => end)) : to;
 }

@@ -39,13 +39,30 @@ export function tailParts(stretch: OwnStretch): TailPart[] {
   from = banner;
   for (let last = lastParagraph(stretch.lines, from, to); last; last = lastParagraph(stretch.lines, from, to)) {
     if (!isDisclaimer(stretch.lines, last)) break;
-    parts.push({ kind: 'disclaimer', from: last.start, to, reason: 'it reads like a disclaimer' });
-    to = last.start;
+    const start = disclaimerStart(stretch.lines, last, from);
+    parts.push({ kind: 'disclaimer', from: start, to, reason: 'it reads like a disclaimer' });
+    to = start;
   }
   const signature = signatureOf({ ...stretch, from, to });
   if (signature) parts.push(signature);
   return parts.sort((a, b) => a.from - b.from);
 }
+
+/** The first line of a paragraph that speaks as a disclaimer does, with a ruling above it: a name or own words may stand close above. */
+function disclaimerStart(lines: readonly MailLine[], { start, end }: Range, from: number): number {
+  const first = findFirst(start, end, (i) =>
+    disclaimerSigns.some((sign) => sign.test(lines[i]?.plain || plain(lines[i]?.text ?? ''))),
+  );
+  let at = first ?? start;
+  while (
+    at > from &&
+    (ruling.test(lines[at - 1]?.text ?? '') || (lines[at - 1]?.blank && ruling.test(lines[at - 2]?.text ?? '')))
+  )
+    at--;
+  return at;
+}
+
+const ruling = /^[_=\-–—*]{3,}$/;
 
 /** The last stretch of filled lines, as a range of lines. */
 function lastParagraph(lines: readonly MailLine[], from: number, to: number): Range | null {
@@ -74,8 +91,14 @@ function isDisclaimer(lines: readonly MailLine[], { start, end }: Range): boolea
     );
   if (/^\W*(?:please )?consider the environment/.test(text) || /before printing this (?:e-?mail|message)/.test(text))
     return true;
-  return text.length >= shortestDisclaimer && signs >= (headed ? 1 : 3);
+  if (text.length < shortestDisclaimer) return false;
+  // Two signs are enough where the paragraph speaks of the message itself.
+  return signs >= (headed ? 1 : confidential.test(text) && ofMessage.test(text) ? 2 : 3);
 }
+
+const confidential = disclaimerSigns[0] as RegExp;
+const ofMessage =
+  /\b(?:this|diese[rs]?|ce|cette|este|esta|esto|questo|questa|denne|dit|deze) (?:e-?mail|mail|message|nachricht|courriel|mensaje|correo|mensagem|messaggio|meddelelse|besked|bericht|communication)/;
 
 function bannerEnd({ lines, from, to }: OwnStretch): number {
   let at = from;

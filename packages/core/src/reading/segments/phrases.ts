@@ -84,8 +84,8 @@ export type HeaderRole = 'from' | 'date' | 'to' | 'cc' | 'bcc' | 'subject' | 're
 const roles: Readonly<Record<HeaderRole, string>> = {
   from: 'from|von|de|fra|van|da|fran|expediteur|remitente|remetente|mittente|afzender|afsender|absender',
   date: "date|sent|datum|gesendet|gesendet am|envoye|envoye le|date d’envoi|date d'envoi|fecha|fecha de envio|enviado|enviado el|enviado em|enviada|enviada em|data|data de envio|dato|sendt|verzonden|verzonden op|verstuurd|inviato|inviata|inviato il|data invio|skickat|date sent|sent on|sendt den",
-  to: 'to|an|a|para|til|aan|till|destinataire|destinatario|per|empfanger|modtager',
-  cc: 'cc|kopie|kopi|copie|copia|copie a|con copia|per conoscenza|ccn',
+  to: 'to|an|a|para|til|aan|till|pour|destinataire|destinatario|per|empfanger|modtager',
+  cc: 'cc|kopie \\(cc\\)|copia \\(cc\\)|copie a|kopie|kopi|copie|copia|copie a|con copia|per conoscenza|ccn',
   bcc: 'bcc|blindkopie|cci|cco|copia oculta',
   subject: 'subject|betreff|objet|sujet|asunto|assunto|emne|onderwerp|oggetto|amne|re',
   replyTo:
@@ -122,6 +122,7 @@ export const wrote = new RegExp(
     'skriver',
     'har skrevet',
     'schreef',
+    'geschreven',
     'heeft geschreven',
     'ha scritto',
     'scrisse',

@@ -145,6 +145,61 @@ describe('segments', () => {
     expect(kinds(text).map(([kind]) => kind)).toEqual(['disclaimer', 'own']);
   });
 
+  test('a disclaimer close below a name does not take the name, nor what stands above', () => {
+    const text =
+      'We come on Monday.\nKind regards,\nAnn Quill\nTel: 07700 900123\n_____\nThis e-mail is confidential and intended for the\naddressee only. If it reached you in error, delete it.\n';
+    expect(kinds(text)).toEqual([
+      ['own', 'We come on Monday.\n'],
+      ['signature', 'Kind regards,\nAnn Quill\nTel: 07700 900123\n'],
+      ['disclaimer', text.slice(text.indexOf('_____'))],
+    ]);
+  });
+
+  test.each([
+    'Op 3 mei 2027 om 09:12 heeft Ann Quill <a@x.example> het volgende geschreven:',
+    'No dia 3/05/2027, às 09:12, Ann Quill <a@x.example> escreveu:',
+    'Le 3 mai 2027 à 09:12, Ann Quill <a@x.example> a\nécrit :',
+    'Den 3. maj 2027 kl. 09.12 skrev Ann Quill:',
+    'Am 03.05.27 um 09:12 schrieb "Quill, Ann" <a@x.example>:',
+    '2027-05-03 9:12 GMT+02:00 Ann Quill <a@x.example>:',
+    'Ann Quill <a@x.example> wrote:',
+    'On 3 May 2027, at 09:12,\nAnn Quill via the\nberth list <berths@x.example>\nwrote:',
+  ])('an introduction: %s', (introduction) => {
+    expect(kinds(`Thanks!\n\n${introduction}\n\n> Tern\n`)).toEqual([
+      ['own', 'Thanks!\n\n'],
+      ['quoted', `${introduction}\n\n> Tern\n`],
+    ]);
+  });
+
+  test.each([
+    [
+      '-------- Message transféré --------',
+      'Sujet : Berth\nDate : lundi 3 mai 2027 09:12\nDe : Ann <a@x.example>\nPour : Nils',
+    ],
+    [
+      '-------- Weitergeleitete Nachricht --------',
+      'Betreff: \tBerth\nDatum: \tMon, 3 May 2027 09:12:00 +0200\nVon: \tAnn <a@x.example>\nAn: \tNils\nKopie (CC): \tJo',
+    ],
+    [
+      '----- Messaggio inoltrato -----',
+      'Da: Ann <a@x.example>\nA: Nils\nInviato: lunedì 3 maggio 2027 09:12\nOggetto: Berth',
+    ],
+    [
+      '----- Forwarded by Nils Aldous/Harbour on 03/05/2027 09:12 -----',
+      'From: *Ann* <a@x.example>\nTo: Nils\nDate: 3 May 2027 09:12\nSubject: Berth',
+    ],
+    [
+      'Begin forwarded message:',
+      'From: Ann <a@x.example>\n\nSubject: Berth\n\nDate: 3 May 2027 at 09:12:00 BST\n\nTo: Nils',
+    ],
+  ])('a forward: %s', (wrapper, headers) => {
+    const { segments } = cut(`See below\n\n${wrapper}\n${headers}\n\nVessel: Tern\n`);
+    expect(segments.map(({ kind }) => kind)).toEqual(['own', 'forwarded']);
+    expect(segments[1]?.message).toMatchObject({ from: { address: 'a@x.example' }, subject: 'Berth' });
+    expect(segments[1]?.message?.date?.slice(0, 16)).toBe('2027-05-03T09:12');
+    expect(segments[1]?.message?.segments.map(({ kind }) => kind)).toEqual(['wrapper', 'own']);
+  });
+
   test('every segment has a reason, and they cover any text exactly, inside forwards too', () => {
     const line = fc.constantFrom(
       '',
