@@ -29,16 +29,21 @@ export async function readMessage(
 
 function readTree({ root, size, flaws }: MimeTree, limits: Limits): Reading {
   const headers = decodeHeaders(root.headerLines, limits.headers, firstCharset(root));
-  const automatic = automaticOf(headers, root.headerLines, reportOf(root));
-  const head = { ...envelope(headers, root), returns: automatic?.kind === 'bounce' };
-  const shown = { html: shownParts(root, 'html', head.returns), plain: shownParts(root, 'text', head.returns) };
+  const head = headOf(headers, root);
+  const automatic = automaticOf(headers, root.headerLines, head.report);
+  const envelope: Envelope = {
+    subject: head.subject,
+    replies: ['in-reply-to', 'references'].some((name) => /\S/.test(headerOf(headers, name) ?? '')),
+    sender: head.from?.name ?? '',
+    returns: automatic?.kind === 'bounce',
+  };
+  const shown = { html: shownParts(root, 'html', envelope.returns), plain: shownParts(root, 'text', envelope.returns) };
   const charsets: Charsets = new Map();
-  const { html, plain } = forms(shown, head, limits, charsets);
-  const { thread, reason } = threadOf(head.subject, head.replies, html ?? plain);
+  const { html, plain } = forms(shown, envelope, limits, charsets);
+  const { thread, reason } = threadOf(head.subject, envelope.replies, html ?? plain);
   const attachments = attachedParts(root, shown);
-  const { sender: _, replies: __, returns: ___, ...fields } = head;
   return {
-    ...fields,
+    ...head,
     thread,
     threadReason: reason,
     automatic: automatic !== null,
@@ -61,16 +66,14 @@ function firstCharset(part: MimePart): string | null {
   return null;
 }
 
-type Head = Envelope &
-  Pick<Reading, 'subject' | 'from' | 'to' | 'cc' | 'replyTo' | 'date' | 'id' | 'list' | 'report' | 'hops'>;
+type Head = Pick<Reading, 'subject' | 'from' | 'to' | 'cc' | 'replyTo' | 'date' | 'id' | 'list' | 'report' | 'hops'>;
 
-function envelope(headers: [string, string][], root: MimePart): Omit<Head, 'returns'> {
+function headOf(headers: [string, string][], root: MimePart): Head {
   const header = (name: string) => headerOf(headers, name);
   const addresses = (name: string) => addressesOf(root.headerLines, name);
-  const from = addresses('from')[0] ?? null;
   return {
     subject: header('subject') ?? '',
-    from,
+    from: addresses('from')[0] ?? null,
     to: addresses('to'),
     cc: addresses('cc'),
     replyTo: addresses('reply-to')[0] ?? null,
@@ -81,22 +84,20 @@ function envelope(headers: [string, string][], root: MimePart): Omit<Head, 'retu
       /^list$/i.test(header('precedence') ?? ''),
     report: reportOf(root),
     hops: headers.filter(([key]) => key === 'received').length,
-    replies: /\S/.test(header('in-reply-to') ?? '') || /\S/.test(header('references') ?? ''),
-    sender: from?.name ?? '',
   };
 }
 
 function forms(
   shown: { html: Shown[]; plain: Shown[] },
-  head: Head,
+  envelope: Envelope,
   limits: Limits,
   charsets: Charsets,
 ): Pick<Reading, 'html' | 'plain'> {
-  const rich = hasKind(shown.html, 'html') ? composeForm(shown.html, head, limits, charsets) : null;
+  const rich = hasKind(shown.html, 'html') ? composeForm(shown.html, envelope, limits, charsets) : null;
   const html = rich && rich.html !== null ? { ...rich.form, html: rich.html } : null;
   const poor =
     hasKind(shown.plain, 'plain') || (!html && shown.plain.length > 0)
-      ? composeForm(shown.plain, head, limits, charsets).form
+      ? composeForm(shown.plain, envelope, limits, charsets).form
       : null;
   const plain = poor && { ...poor, stub: stubReason(poor.text, html) };
   const empty = html && plain && html.text.trim() === '' && plain.text.trim() !== '';

@@ -67,12 +67,14 @@ interface Parameters {
 }
 
 function parameters(lines: readonly HeaderLine[], key: string): Parameters {
+  const written = fieldValue(lines, key);
+  if (written === '') return { value: '', params: {} };
   try {
-    const { value, params } = libmime.parseHeaderValue(fieldValue(lines, key));
+    const { value, params } = libmime.parseHeaderValue(written);
     return { value: String(value ?? ''), params: params as Partial<Record<string, string>> };
   } catch {
     // A parameter in a charset that cannot be decoded: the type alone still says most.
-    return { value: fieldValue(lines, key).split(';')[0] ?? '', params: {} };
+    return { value: written.split(';')[0] ?? '', params: {} };
   }
 }
 

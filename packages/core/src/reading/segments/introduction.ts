@@ -16,7 +16,7 @@ const mostText = 400;
 /** The introduction that begins on a line, or null. */
 export function introductionAt(lines: readonly MailLine[], at: number, limit: number): Introduction | null {
   const first = lines[at];
-  if (!first || first.plain === '' || !mayBegin(first.plain)) return null;
+  if (!first || first.plain === '' || !colonSoon(lines, at, limit) || !mayBegin(first.plain)) return null;
   let joined = '';
   for (let i = at; i < Math.min(limit, at + mostLines); i++) {
     const line = lines[i];
@@ -29,6 +29,13 @@ export function introductionAt(lines: readonly MailLine[], at: number, limit: nu
     return introduces(joined) ? { to: i + 1, sure: isSure(joined) } : null;
   }
   return null;
+}
+
+/** Whether a line near by ends in a colon: cheap, since it is asked of every line. */
+function colonSoon(lines: readonly MailLine[], at: number, limit: number): boolean {
+  for (let i = at; i < Math.min(limit, at + mostLines); i++)
+    if (/[:：]["*_ ]*$/.test(lines[i]?.text ?? '')) return true;
+  return false;
 }
 
 const mayBegin = (line: string) => dateOpener.test(line) || line.includes('@') || wrote.test(line);
