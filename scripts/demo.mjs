@@ -97,7 +97,7 @@ Yellow Sieve is running.   (Ctrl-C stops all of it; ${fresh} starts over)
 Five things to try:
 
   1. Log in, open Messages, and choose “Berth request: Selkie of Skerry”: each value is underlined where it was read.
-  2. With Messages open, in another terminal:  npx yellow-sieve feed berths demo/berths/messages/001.eml
+  2. With Messages open, in another terminal:  npx yellow-sieve feed berths demo/berths/more/guillemot.eml
                                                (the message appears by itself)
   3. Overview: one delivery stopped, since Quayside desk takes no vessel of 46 m. Look at it, and retry.
   4. Mailboxes: drop an .eml file on “Berth desk”, or paste a text.

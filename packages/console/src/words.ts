@@ -176,7 +176,7 @@ export const words = {
       own: 'own words',
       quoted: 'quoted',
       forwarded: 'forwarded',
-      wrapper: 'forwarded by',
+      wrapper: 'wrapper',
       signature: 'signature',
       disclaimer: 'disclaimer',
     },

@@ -52,12 +52,12 @@ export function publicReading(reading: Reading, choice: BodyChoice = 'html') {
 
 export type PublicReading = ReturnType<typeof publicReading>;
 
-function outlineOf(segments: readonly Segment[], level: number): OutlineEntry[] {
-  return segments.flatMap(({ message, ...segment }) =>
-    message && message.segments.length > 0
-      ? outlineOf(message.segments, level + 1)
-      : [{ ...segment, kind: level > 0 && segment.kind === 'own' ? ('forwarded' as const) : segment.kind, level }],
-  );
+function outlineOf(segments: readonly Segment[], level: number, forwarded: string | null = null): OutlineEntry[] {
+  return segments.flatMap(({ message, ...segment }): OutlineEntry[] => {
+    if (message && message.segments.length > 0) return outlineOf(message.segments, level + 1, segment.reason);
+    const own = segment.kind === 'own' && forwarded !== null;
+    return [{ ...segment, ...(own ? { kind: 'forwarded', reason: forwarded } : {}), level }];
+  });
 }
 
 const headersOf = ({ from, to, date, subject, attached }: ForwardedMessage) => ({ from, to, date, subject, attached });

@@ -18,20 +18,21 @@ export const originalPolicy =
 export function originalHtml(html: string, runs: readonly SourceRun[], marks: readonly Mark[]): string {
   // A sender cannot know this name, so a mark of theirs cannot pass for one of ours.
   const attribute = `data-${randomBytes(8).toString('hex')}`;
-  const fields = [...new Set(marks.map(({ field }) => field))];
-  const named = marks.map((mark) => ({ ...mark, field: String(fields.indexOf(mark.field)) }));
-  const shown = markSource(html.slice(0, mostShown), runs, named, attribute);
+  // Of the field only its number is written, so that its name cannot become markup.
+  const numbered = marks.map((mark) => ({ ...mark, field: String(mark.place) }));
+  const places = [...new Set(marks.map(({ place }) => place))];
+  const shown = markSource(html.slice(0, mostShown), runs, numbered, attribute);
   const body = sanitise(shown, attribute);
   const cut = html.length > mostShown ? '<p>… The rest is not shown; download the message to see it.</p>' : '';
-  return `<!doctype html><html><head><meta charset="utf-8"><title>Original</title><style>${pageStyle(attribute, fields.length)}</style></head><body>${body}${cut}</body></html>`;
+  return `<!doctype html><html><head><meta charset="utf-8"><title>Original</title><style>${pageStyle(attribute, places)}</style></head><body>${body}${cut}</body></html>`;
 }
 
 const colours = ['#0a63a5', '#b8431a', '#0a7355', '#86408f', '#1d7583', '#b02e69', '#4c50ab', '#7a5b12'];
 
-function pageStyle(attribute: string, fields: number): string {
-  const marks = Array.from({ length: fields }, (_, i) => {
-    const colour = colours[i % colours.length];
-    return `mark[${attribute}="${i}"]{border-bottom-color:${colour}}`;
+function pageStyle(attribute: string, places: readonly number[]): string {
+  const marks = places.map((place) => {
+    const colour = colours[place % colours.length];
+    return `mark[${attribute}="${place}"]{border-bottom-color:${colour}}`;
   });
   return `html{background:#fff;color:#211d16}body{margin:16px;font:14px/1.45 sans-serif;overflow-wrap:anywhere}table{max-width:100%}mark{background:none;color:inherit}mark[${attribute}]{border-bottom:2px solid}${marks.join('')}`;
 }

@@ -61,10 +61,10 @@ describe('marks in the original', () => {
     const raw = `Content-Type: text/html; charset=utf-8\r\n\r\n${html}`;
     const { html: form } = await readMessage(Buffer.from(raw));
     if (!form) throw new Error('the message has no HTML');
-    const marks = Object.entries(values).map(([field, words]) => {
+    const marks = Object.entries(values).map(([field, words], place) => {
       const start = form.text.indexOf(words);
       if (start < 0) throw new Error(`“${words}” does not stand in the text`);
-      return { field, start, end: start + words.length };
+      return { field, place, start, end: start + words.length };
     });
     return originalHtml(form.html, form.source, marks);
   };

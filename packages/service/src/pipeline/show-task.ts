@@ -3,6 +3,8 @@ import type { BodyChoice, PublicReading } from '@yellow-sieve/core';
 /** Where a value stands in the text, to be marked in the original. */
 export interface Mark {
   field: string;
+  /** Place of the field in its sieve, from 0; says its colour. */
+  place: number;
   start: number;
   end: number;
 }

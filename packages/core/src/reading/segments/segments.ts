@@ -114,7 +114,7 @@ class Segmenter {
       kind: 'wrapper',
       start: range.start,
       end: this.at(frame.inner),
-      reason: `a mail program wrote it: ${frame.reason}`,
+      reason: 'mail programs write this above a message that they forward',
     } as const;
     const segments = [wrapper, ...inside].filter(({ start, end }) => end > start);
     return {

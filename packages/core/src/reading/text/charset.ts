@@ -66,7 +66,7 @@ export function decodeCharset(bytes: Uint8Array, label: string | null, meta: str
   if (marked) return { ...marked, why: sameCharset(marked.charset, label) ? null : 'it begins with a byte order mark' };
   const stated = canonical(label) ?? canonical(meta);
   if (isSevenBit(bytes) && !(stated !== null && otherThanAscii.test(stated)))
-    return { text: latin1(bytes), charset: 'us-ascii', why: null };
+    return { text: latin1(bytes), charset: stated ?? 'us-ascii', why: null };
   const whyUnstated =
     label === null
       ? 'no charset was stated'

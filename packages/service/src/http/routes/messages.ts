@@ -94,9 +94,12 @@ async function shownAs(db: ServeContext['db'], key: string) {
   const { revision } = await messageDetail(db, key);
   const version = revision?.madeFrom.sieveVersion ?? null;
   const source = revision && version !== null ? await sieveSource(db, revision.sieve, version) : null;
+  const fields = Object.keys(revision?.fields ?? {});
   const marks = Object.entries(revision?.evidence ?? {}).flatMap(([path, places]) =>
     places.flatMap(({ in: where, start, end }) =>
-      where === 'message.text' && start !== null && end !== null ? [{ field: path, start, end }] : [],
+      where === 'message.text' && start !== null && end !== null
+        ? [{ field: path, place: Math.max(0, fields.indexOf(path)), start, end }]
+        : [],
     ),
   );
   return { rawId, body: source === null ? ('html' as const) : compileSieve(source).body, marks };
