@@ -111,7 +111,7 @@ describe('offline', () => {
 
   test('read shows what rules see, segment by segment', async () => {
     const { out } = await run('read', demoFile('berths', 'messages', '002.eml'));
-    expect(out).toMatch(/signature │ -- /);
+    expect(out).toMatch(/signature ┊ -- /);
     expect(out).toMatch(/quoted {2}because the line above says who wrote it/);
     const forwarded = (await run('read', demoFile('berths', 'messages', '014.eml'))).out;
     expect(forwarded).toMatch(/body {2}the forwarded message: the own words are a cover note/);

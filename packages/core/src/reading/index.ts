@@ -1,6 +1,6 @@
 export { sameness } from './content-digest.js';
-export * from './headers/authentication.js';
-export * from './headers/loop.js';
+export * from './origin/authentication.js';
+export * from './origin/loop.js';
 export { type PublicReading, publicReading } from './public-reading.js';
 export * from './read-message.js';
 export * from './reading.js';

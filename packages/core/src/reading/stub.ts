@@ -1,5 +1,5 @@
 import type { TextForm } from './reading.js';
-import { plain } from './segments/words.js';
+import { plain } from './text/plain-words.js';
 
 /** A plain part longer than this has something to say. */
 const longestStub = 600;

@@ -1,7 +1,7 @@
 import addressparser from 'nodemailer/lib/addressparser';
 import type { HeaderLine } from '../mime/header-lines.js';
 import type { Address } from '../reading.js';
-import { decodeWords } from './encoded-words.js';
+import { decodeWords } from '../text/encoded-words.js';
 import { unfolded } from './headers.js';
 
 /** Addresses kept of one field: a hostile one may list a hundred thousand. */

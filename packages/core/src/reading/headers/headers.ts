@@ -1,7 +1,7 @@
 import type { HeaderLine } from '../mime/header-lines.js';
 import { latin1Bytes } from '../text/bytes.js';
 import { decodeCharset } from '../text/charset.js';
-import { decodeWords } from './encoded-words.js';
+import { decodeWords } from '../text/encoded-words.js';
 
 /** Header fields as `[name, value]`: unfolded, encoded words (RFC 2047) decoded, and raw 8-bit bytes by a charset if one is known. */
 export function decodeHeaders(

@@ -1,5 +1,5 @@
 import libmime from 'libmime';
-import { decodeWords } from '../headers/encoded-words.js';
+import { decodeWords } from '../text/encoded-words.js';
 import type { HeaderLine } from './header-lines.js';
 
 /** What a part's header says of its content (RFC 2045, 2046, 2183, 2231). */

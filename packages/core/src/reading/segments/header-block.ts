@@ -1,6 +1,6 @@
+import { plain } from '../text/plain-words.js';
 import type { MailLine } from './mail-line.js';
 import { type HeaderRole, headerRole } from './phrases.js';
-import { plain } from './words.js';
 
 /** The header lines that a mail program wrote above somebody else’s message. */
 export interface HeaderBlock {

@@ -1,6 +1,6 @@
 import { linesOf } from '../lines.js';
 import type { Range } from '../reading.js';
-import { plain } from './words.js';
+import { plain } from '../text/plain-words.js';
 
 /** A line of a text with how deep it is quoted. */
 export interface MailLine extends Range {

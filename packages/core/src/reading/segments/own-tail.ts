@@ -1,7 +1,7 @@
 import type { Range } from '../reading.js';
+import { plain } from '../text/plain-words.js';
 import type { MailLine } from './mail-line.js';
 import { closing, contactLabel, disclaimerSigns, externalBanner, sentFrom } from './phrases.js';
-import { plain } from './words.js';
 
 /** What stands below, or above, the writer’s own words. Lines from (inclusive) and to (exclusive). */
 export interface TailPart {

@@ -1,4 +1,4 @@
-import { anyOf } from './words.js';
+import { anyOf } from '../text/plain-words.js';
 
 // What mail programs write around the words of others: English, German, French, Spanish, Portuguese, Danish, Dutch,
 // Italian, and their neighbours where they share a word. All without case and accents, as `plain` makes them.

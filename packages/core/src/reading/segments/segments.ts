@@ -1,11 +1,11 @@
 import type { HtmlCue } from '../html/html-text.js';
 import type { Range, Segment } from '../reading.js';
+import { plain } from '../text/plain-words.js';
 import { forwardedHeaders } from './forwarded-headers.js';
 import { type Frame, frameAt, type Level, type Standing } from './frame.js';
 import { lineAt, type MailLine, mailLines, unmarked } from './mail-line.js';
 import { tailParts } from './own-tail.js';
 import { subjectKind } from './phrases.js';
-import { plain } from './words.js';
 
 /** What is known of a message besides its text. */
 export interface Envelope {

@@ -1,7 +1,7 @@
 import { isoDay } from '../../values/calendar.js';
 import { months } from '../../values/month-names.js';
 import { readDateHeader } from '../headers/date-header.js';
-import { plain } from './words.js';
+import { plain } from '../text/plain-words.js';
 
 /**
  * A date as the header block of a forwarded message has it, in eight languages: `Montag, 3. Mai 2027 um 09:12`,

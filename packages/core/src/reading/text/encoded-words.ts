@@ -1,5 +1,5 @@
-import { latin1Bytes } from '../text/bytes.js';
-import { decodeCharset } from '../text/charset.js';
+import { latin1Bytes } from './bytes.js';
+import { decodeCharset } from './charset.js';
 
 /** `=?utf-8?Q?M=C3=A5rsh?=`, also with a language (RFC 2231) and with the spaces that some programs leave in. */
 const word = /=\?([^?\s*]+)(?:\*[^?\s]*)?\?([qb])\?([^?]*)\?=/i;

@@ -1,6 +1,6 @@
 import type { TextForm } from '../reading.js';
 import { subjectKind } from '../segments/phrases.js';
-import { plain } from '../segments/words.js';
+import { plain } from '../text/plain-words.js';
 
 export interface Thread {
   thread: 'new' | 'reply';

@@ -1,8 +1,8 @@
+import { addressesOf } from '../headers/addresses.js';
+import { headerOf } from '../headers/headers.js';
 import type { HeaderLine } from '../mime/header-lines.js';
 import type { AutomaticKind, Report } from '../reading.js';
-import { plain } from '../segments/words.js';
-import { addressesOf } from './addresses.js';
-import { headerOf } from './headers.js';
+import { plain } from '../text/plain-words.js';
 
 export interface Automatic {
   kind: AutomaticKind;
