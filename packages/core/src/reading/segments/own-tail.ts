@@ -220,7 +220,7 @@ function isForm(lines: readonly MailLine[], from: number, to: number): boolean {
 
 /** “Vessel: Kittiwake”: a label of a few words, and a value. */
 export function isKeyed(text: string): boolean {
-  const label = /^\s*(?:[-*•]\s*)?(\p{L}[^:：=\t]{0,39}?)\s*(?:[:：=]|\t)\s*\S/u.exec(text)?.[1];
+  const label = /^\s*(?:[-*•]\s*)?(\p{L}[^:：=\t]{0,39}?)\s*(?:[:：=]|\t)(?!\/\/)\s*\S/u.exec(text)?.[1];
   if (label === undefined || /[.!?,;]\s/.test(label) || label.split(/\s+/).length > 5) return false;
   return !/^(?:https?|mailto|ftp|tel|fyi|ps|p\.s\.?|nb|n\.b\.?|note|re|hi|hello|dear|hallo|fwd?)$/i.test(label.trim());
 }
