@@ -135,6 +135,8 @@ class Composer {
 
   /** Where a part’s HTML begins in the HTML of all. */
   private addHtml(html: string): number {
+    // A comment nobody closed ends with its part.
+    if (this.html.lastIndexOf('<!--') > this.html.lastIndexOf('-->')) this.html += '-->';
     if (this.html !== '') this.html += '\n<hr>\n';
     const at = this.html.length;
     this.html += html;
