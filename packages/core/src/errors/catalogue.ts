@@ -122,7 +122,6 @@ export const catalogue = {
     sentence: 'The rule “{rule}” was not tried: there is no answer of a model for this message.',
   },
   'YS-PROMPT-FAILED': { status: 422, sentence: 'The model gave no answer to “{rule}”: {detail}.' },
-  'YS-MESSAGE-UNREADABLE': { status: 422, sentence: 'The message cannot be read: {detail}.' },
   'YS-READING-PARTS': {
     status: 422,
     sentence: 'The message has more than {limit} parts. Those beyond are not read; download the message to see them.',

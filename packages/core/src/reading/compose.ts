@@ -1,7 +1,7 @@
 import type { Limits } from '../limits.js';
 import { addressesOf } from './headers/addresses.js';
 import { readDateHeader } from './headers/date-header.js';
-import { decodeHeaders, headerOf } from './headers/headers.js';
+import { answersAnother, decodeHeaders, headerOf } from './headers/headers.js';
 import { type HtmlCue, htmlToText } from './html/html-text.js';
 import type { MimePart } from './mime/part.js';
 import type { ForwardedMessage, Range, Segment, SourceRun, TextForm } from './reading.js';
@@ -135,11 +135,11 @@ class Composer {
 
   /** Where a part’s HTML begins in the HTML of all. */
   private addHtml(html: string): number {
-    // A comment nobody closed ends with its part.
-    if (this.html.lastIndexOf('<!--') > this.html.lastIndexOf('-->')) this.html += '-->';
     if (this.html !== '') this.html += '\n<hr>\n';
     const at = this.html.length;
     this.html += html;
+    // A comment nobody closed ends with its part.
+    if (html.lastIndexOf('<!--') > html.lastIndexOf('-->')) this.html += '-->';
     return at;
   }
 }
@@ -176,7 +176,7 @@ function nestedEnvelope(
   return {
     envelope: {
       subject: subject ?? '',
-      replies: headerOf(headers, 'in-reply-to') !== null,
+      replies: answersAnother(headers),
       sender: from?.name ?? '',
       returns: false,
     },

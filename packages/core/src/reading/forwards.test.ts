@@ -160,6 +160,33 @@ describe('a forwarded message', () => {
   });
 });
 
+test('a text that is attached is no text of the message, though it comes first', async () => {
+  const raw = (disposition: string) =>
+    [
+      'Content-Type: multipart/mixed; boundary=b',
+      '',
+      '--b',
+      `Content-Disposition: ${disposition}`,
+      '',
+      'Vessel: Auk',
+      '--b',
+      '',
+      'Vessel: Tern',
+      '--b--',
+    ].join('\r\n');
+  const attached = await readMessage(Buffer.from(raw('attachment; filename=auk.txt')));
+  expect([formOf(attached).text, attached.attachments.map(({ text }) => text)]).toEqual([
+    'Vessel: Tern',
+    ['Vessel: Auk'],
+  ]);
+  const shown = await readMessage(Buffer.from(raw('inline')));
+  expect([formOf(shown).text, shown.attachments]).toEqual(['Vessel: Auk\n\nVessel: Tern', []]);
+  const alone = await readMessage(
+    Buffer.from('Content-Type: text/plain\r\nContent-Disposition: attachment\r\n\r\nVessel: Tern'),
+  );
+  expect(formOf(alone).text).toBe('Vessel: Tern');
+});
+
 describe('the body', () => {
   test('a message that is nothing but a quotation gives its words; an empty reply gives none', async () => {
     expect(textOfPart(formOf(await mail('Berth', '> Vessel: Tern', '> Pier: North')), 'message.body')).toBe(

@@ -4,7 +4,7 @@ import { attachmentOf } from './attachments/attachment.js';
 import { type Charsets, composeForm } from './compose.js';
 import { addressesOf } from './headers/addresses.js';
 import { readDateHeader } from './headers/date-header.js';
-import { decodeHeaders, headerOf } from './headers/headers.js';
+import { answersAnother, decodeHeaders, headerOf } from './headers/headers.js';
 import type { MimePart, MimeTree } from './mime/part.js';
 import { reportOf } from './mime/report.js';
 import { splitParts } from './mime/split-parts.js';
@@ -33,7 +33,7 @@ function readTree({ root, size, flaws }: MimeTree, limits: Limits): Reading {
   const automatic = automaticOf(headers, root.headerLines, head.report);
   const envelope: Envelope = {
     subject: head.subject,
-    replies: ['in-reply-to', 'references'].some((name) => /\S/.test(headerOf(headers, name) ?? '')),
+    replies: answersAnother(headers),
     sender: head.from?.name ?? '',
     returns: automatic?.kind === 'bounce',
   };

@@ -18,8 +18,10 @@ function gather(part: MimePart, choice: BodyChoice, isRoot: boolean): Shown[] {
   if (content.type.startsWith('multipart/')) return ofMultipart(part, choice);
   if (children.length > 0)
     return [{ kind: 'message', part, shown: children.flatMap((child) => gather(child, choice, true)) }];
-  const attached = content.disposition === 'attachment' || (content.filename !== null && content.disposition !== null);
-  if (!part.body?.bytes || (attached && !isRoot)) return [];
+  // The only part of a message is its text, even where it says that it is attached.
+  const alone = /^$|\/$/.test(part.path);
+  const named = content.filename !== null && content.disposition !== null;
+  if (!part.body?.bytes || (content.disposition === 'attachment' && !alone) || (named && !isRoot)) return [];
   if (content.type === 'text/html') return [{ kind: 'html', part }];
   // What is named like a file is one, unless it is all there is.
   if (

@@ -28,3 +28,7 @@ const tidyControls = (value: string) => value.replace(/[\0-\x08\x0a-\x1f\x7f]/g,
 export function headerOf(headers: readonly [string, string][], name: string): string | null {
   return headers.find(([key]) => key === name)?.[1] ?? null;
 }
+
+/** Whether the headers name a message that this one answers, or forwards (RFC 5322, section 3.6.4). */
+export const answersAnother = (headers: readonly [string, string][]): boolean =>
+  ['in-reply-to', 'references'].some((name) => /\S/.test(headerOf(headers, name) ?? ''));

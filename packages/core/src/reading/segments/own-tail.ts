@@ -54,6 +54,8 @@ function disclaimerStart(lines: readonly MailLine[], { start, end }: Range, from
     disclaimerSigns.some((sign) => sign.test(lines[i]?.plain || plain(lines[i]?.text ?? ''))),
   );
   let at = first ?? start;
+  // Its first line may say nothing yet, where a program wrapped it.
+  while (at > start && isWrapped(lines[at - 1]?.text ?? '')) at--;
   while (
     at > from &&
     (ruling.test(lines[at - 1]?.text ?? '') || (lines[at - 1]?.blank && ruling.test(lines[at - 2]?.text ?? '')))
@@ -61,6 +63,9 @@ function disclaimerStart(lines: readonly MailLine[], { start, end }: Range, from
     at--;
   return at;
 }
+
+/** A line that goes on in the next: long, and no end of a sentence. */
+const isWrapped = (text: string) => text.length >= 40 && !/[.!?:]["”’)]?$/.test(text);
 
 const ruling = /^[_=\-–—*]{3,}$/;
 

@@ -155,6 +155,15 @@ describe('segments', () => {
     ]);
   });
 
+  test('a disclaimer that a program wrapped begins with its first line', () => {
+    const disclaimer =
+      'The information in this e-mail and its attachments is\nconfidential. If you are not the intended recipient,\ndelete it.\n';
+    expect(kinds(`We come on Monday, on the late evening tide, as agreed.\n${disclaimer}`)).toEqual([
+      ['own', 'We come on Monday, on the late evening tide, as agreed.\n'],
+      ['disclaimer', disclaimer],
+    ]);
+  });
+
   test.each([
     'Op 3 mei 2027 om 09:12 heeft Ann Quill <a@x.example> het volgende geschreven:',
     'No dia 3/05/2027, às 09:12, Ann Quill <a@x.example> escreveu:',
