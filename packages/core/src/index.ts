@@ -21,6 +21,7 @@ export * from './sieve/index.js';
 export {
   type FieldOptions,
   type JsonValue,
+  momentOf,
   toJson,
   toText,
   type Value,

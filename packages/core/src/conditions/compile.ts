@@ -1,7 +1,7 @@
 import { nearest } from '../errors/index.js';
 import type { Path, Report } from '../files/index.js';
 import type { NamedType, NameScope } from '../names/index.js';
-import { type ReadContext, type Value, valueTypes } from '../values/index.js';
+import { type ReadContext, readValue, type Value } from '../values/index.js';
 import type { ConditionSource, Operand } from './schema.js';
 import { type Test, tests } from './tests.js';
 
@@ -137,11 +137,14 @@ function readLiteral(written: string, test: Test, type: NamedType, context: Read
   if (test.literal === 'text') return { kind: 'text', text: written };
   if (type.kind === 'datetime')
     return Number.isNaN(Date.parse(written)) ? 'it is no date' : { kind: 'date', date: written.slice(0, 10) };
-  const reader = test.literal === 'number' ? valueTypes.number : valueTypes[type.kind];
   // Limits of the field do not bind what it is compared with.
-  const { min: _min, max: _max, ...options } = type.options;
-  const read = reader?.read(written, test.literal === 'number' ? { type: 'number' } : options, context);
-  return read?.ok ? read.value : `it is no ${type.kind}`;
+  const { min: _min, max: _max, many: _many, ...options } = type.options;
+  const read = readValue(
+    written,
+    test.literal === 'number' ? { type: 'number' } : { ...options, type: type.kind },
+    context,
+  );
+  return read.ok ? read.value : `it is no ${type.kind}`;
 }
 
 function patternLiteral(written: string): Value | string {

@@ -1,4 +1,5 @@
-import { addDecimals, compareDecimals, fold, toText, type Value } from '../values/index.js';
+import { Duration } from 'luxon';
+import { addDecimals, compareDecimals, fold, momentOf, toText, type Value, type ValueKind } from '../values/index.js';
 
 /** A test's answer; `undecidable` carries the reason, and is never taken for yes or no silently. */
 export type Answer = boolean | { undecidable: string };
@@ -6,7 +7,7 @@ export type Answer = boolean | { undecidable: string };
 /** One test of the condition language. */
 export interface Test {
   /** Kinds of value it goes with; `all` for any. */
-  on: 'all' | readonly Value['kind'][];
+  on: 'all' | readonly ValueKind[];
   /** How many operands it takes. */
   operands: 0 | 1 | 2 | 'list';
   /** How its literals are read: by the named type, as plain text, as a pattern, or as a number. */
@@ -15,14 +16,16 @@ export interface Test {
 }
 
 const numeric = ['number', 'integer', 'amount'] as const;
-const textual = ['text', 'choice', 'email', 'phone'] as const;
+const textual = ['text', 'choice', 'email', 'phone', 'url', 'attachment'] as const;
 const dated = ['date', 'datetime'] as const;
+const timed = [...dated, 'time'] as const;
+const counted = [...numeric, 'duration'] as const;
 
 const folded = (value: Value, exactly: boolean) => (exactly ? toText(value) : fold(toText(value)));
 
 const same = (a: Value, b: Value, exactly: boolean): Answer => {
   const order =
-    isNumeric(a) && isNumeric(b) ? compareNumbers(a, b) : isDated(a) && isDated(b) ? compareDates(a, b) : null;
+    isNumeric(a) && isNumeric(b) ? compareNumbers(a, b) : isDated(a) && isDated(b) ? compareTimes(a, b) : null;
   if (order === null) return folded(a, exactly) === folded(b, exactly);
   // Different units or currencies are certainly not the same only when nobody asks for an order of them.
   return typeof order === 'number' ? order === 0 : order;
@@ -73,13 +76,13 @@ export const tests: Readonly<Record<string, Test>> = {
     literal: 'pattern',
     decide: (a, [b]) => b !== undefined && new RegExp(toText(b), 'iu').test(toText(a).slice(0, 20_000)),
   },
-  over: ordered(numeric, compareNumbers, (order) => order > 0),
-  'at least': ordered(numeric, compareNumbers, (order) => order >= 0),
-  under: ordered(numeric, compareNumbers, (order) => order < 0),
-  'at most': ordered(numeric, compareNumbers, (order) => order <= 0),
-  between: { on: numeric, operands: 2, literal: 'typed', decide: between },
-  before: ordered(dated, compareDates, (order) => order < 0),
-  after: ordered(dated, compareDates, (order) => order > 0),
+  over: ordered(counted, compareSizes, (order) => order > 0),
+  'at least': ordered(counted, compareSizes, (order) => order >= 0),
+  under: ordered(counted, compareSizes, (order) => order < 0),
+  'at most': ordered(counted, compareSizes, (order) => order <= 0),
+  between: { on: counted, operands: 2, literal: 'typed', decide: between },
+  before: ordered(timed, compareTimes, (order) => order < 0),
+  after: ordered(timed, compareTimes, (order) => order > 0),
   'within days': { on: dated, operands: 1, literal: 'number', decide: withinDays },
   missing: { on: 'all', operands: 0, literal: 'text', decide: () => false },
   present: { on: 'all', operands: 0, literal: 'text', decide: () => true },
@@ -115,22 +118,32 @@ function compareNumbers(a: Value, b: Value): number | { undecidable: string } {
   return compareDecimals(a.decimal, b.decimal);
 }
 
+/** Lengths of time are compared in hours; months and years have no fixed length. */
+function compareSizes(a: Value, b: Value): number | { undecidable: string } {
+  if (a.kind !== 'duration' || b.kind !== 'duration') return compareNumbers(a, b);
+  if (/^P[^T]*[YM]/.test(a.duration + b.duration) && a.duration !== b.duration)
+    return { undecidable: 'months and years have no fixed length' };
+  return Duration.fromISO(a.duration).toMillis() - Duration.fromISO(b.duration).toMillis();
+}
+
 /** A day and a moment are compared by their days; two moments by the moment. */
-function compareDates(a: Value, b: Value): number | { undecidable: string } {
+function compareTimes(a: Value, b: Value): number | { undecidable: string } {
+  if (a.kind === 'time' && b.kind === 'time') return a.time < b.time ? -1 : a.time > b.time ? 1 : 0;
   if (!isDated(a) || !isDated(b)) return { undecidable: 'one side is no date' };
   const [left, right] =
-    a.kind === 'datetime' && b.kind === 'datetime' ? [moment(a.datetime), moment(b.datetime)] : [dayOf(a), dayOf(b)];
+    a.kind === 'datetime' && b.kind === 'datetime'
+      ? [momentOf(a.datetime), momentOf(b.datetime)]
+      : [dayOf(a), dayOf(b)];
   return left < right ? -1 : left > right ? 1 : 0;
 }
 
-const moment = (iso: string) => Date.parse(iso);
 const dayOf = (value: Extract<Value, { kind: 'date' | 'datetime' }>) =>
   Date.parse((value.kind === 'date' ? value.date : value.datetime).slice(0, 10));
 
 function between(value: Value, [low, high]: readonly Value[]): Answer {
   if (low === undefined || high === undefined) return { undecidable: 'a bound is missing' };
-  const under = compareNumbers(value, low);
-  const over = compareNumbers(value, high);
+  const under = compareSizes(value, low);
+  const over = compareSizes(value, high);
   if (typeof under !== 'number') return under;
   return typeof over === 'number' ? under >= 0 && over <= 0 : over;
 }

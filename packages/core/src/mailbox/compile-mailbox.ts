@@ -65,7 +65,7 @@ export function mailboxOf(sieve: CompiledSieve): CompiledMailbox {
 function assemble(source: MailboxSource, sieves: ReadonlyMap<string, CompiledSieve>, report: Report): CompiledMailbox {
   const compiler: ConditionCompiler = {
     scope: mailboxScope,
-    context: { language: 'en', region: null, reference: '2000-01-01' },
+    context: { language: 'en', region: null, reference: '2000-01-01', zone: null },
     report,
   };
   const find = (entry: string, path: (string | number)[]): CompiledSieve | null => {

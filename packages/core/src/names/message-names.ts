@@ -6,11 +6,11 @@ import {
   textOfPart,
   textParts,
 } from '../reading/index.js';
-import type { Value } from '../values/index.js';
+import type { SingleValue, ValueKind } from '../values/index.js';
 import type { NamedType, Scene } from './scene.js';
 
 interface MessageName {
-  kind: Value['kind'];
+  kind: ValueKind;
   many?: boolean;
   get(scene: Scene): readonly (string | null)[] | string | null;
 }
@@ -83,7 +83,7 @@ export function messageNameType(name: string): NamedType | null {
 }
 
 /** The values a `message.*` name has in a scene; none means null. */
-export function messageNameValues(name: string, scene: Scene): Value[] {
+export function messageNameValues(name: string, scene: Scene): SingleValue[] {
   const headerName = header.exec(name)?.[1];
   if (headerName !== undefined)
     return scene.reading.headers.filter(([key]) => key === headerName).map(([, text]) => ({ kind: 'text', text }));
@@ -100,7 +100,7 @@ export function messageNameValues(name: string, scene: Scene): Value[] {
   return list.filter((item) => item !== null && item !== '').map((item) => asValue(known.kind, item as string));
 }
 
-function asValue(kind: Value['kind'], text: string): Value {
+function asValue(kind: ValueKind, text: string): SingleValue {
   if (kind === 'number') return { kind, decimal: text, unit: null };
   if (kind === 'integer') return { kind, decimal: text, unit: null };
   if (kind === 'datetime') return { kind, datetime: text };

@@ -1,4 +1,4 @@
-import type { FieldOptions, Value } from '../values/index.js';
+import { type FieldOptions, itemsOf, type SingleValue, toText, type Value, type ValueKind } from '../values/index.js';
 import { messageNameList, messageNameType, messageNameValues } from './message-names.js';
 import type { NamedType, NameScope, Scene } from './scene.js';
 
@@ -39,11 +39,11 @@ export function sieveScope(
 export const mailboxScope: NameScope = sieveScope({});
 
 function fieldType(options: FieldOptions): NamedType {
-  return { kind: options.type as Value['kind'], many: options.many === true, options };
+  return { kind: options.type as ValueKind, many: options.many === true, options };
 }
 
-/** The values a name has in a scene; an empty list means null. */
-export function valuesOf(name: string, scene: Scene): Value[] {
+/** The values a name has in a scene, a list's items one by one; none means null. */
+export function valuesOf(name: string, scene: Scene): SingleValue[] {
   if (name === 'rows.count') return [{ kind: 'integer', decimal: String(scene.rows.length), unit: null }];
   if (name.startsWith('rows.')) return scene.rows.flatMap((row) => one(row.get(name.slice('rows.'.length))));
   if (name.startsWith('record.'))
@@ -52,4 +52,18 @@ export function valuesOf(name: string, scene: Scene): Value[] {
   return one(scene.row?.has(name) ? scene.row.get(name) : scene.fields.get(name));
 }
 
-const one = (value: Value | null | undefined): Value[] => (value == null ? [] : [value]);
+const one = (value: Value | null | undefined): SingleValue[] => (value == null ? [] : itemsOf(value));
+
+/** The value a name has in a scene as a whole: a field's list as a list, else the first; null when there is none. */
+export function wholeValue(name: string, scene: Scene): Value | null {
+  const field = scene.row?.has(name) ? scene.row.get(name) : scene.fields.get(name);
+  return field ?? valuesOf(name, scene)[0] ?? null;
+}
+
+/** What a name has in a scene as a text; null when there is nothing. Several values stand with the field's separator, or commas. */
+export function textOf(name: string, scene: Scene): string | null {
+  const field = scene.fields.get(name);
+  if (field?.kind === 'list') return toText(field);
+  const values = valuesOf(name, scene);
+  return values.length > 0 ? values.map(toText).join(', ') : null;
+}

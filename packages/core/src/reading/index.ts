@@ -1,4 +1,5 @@
 export { sameness } from './content-digest.js';
+export * from './language.js';
 export * from './origin/authentication.js';
 export * from './origin/loop.js';
 export { type PublicReading, publicReading } from './public-reading.js';

@@ -8,9 +8,9 @@ import {
   decide,
 } from '../conditions/index.js';
 import { closed, type Path } from '../files/index.js';
-import { type Scene, valuesOf } from '../names/index.js';
+import { type Scene, wholeValue } from '../names/index.js';
 import { type CompiledText, compileText, renderText } from '../texts/index.js';
-import type { Value } from '../values/index.js';
+import type { Value, ValueKind } from '../values/index.js';
 
 export const routeSchema = closed({
   to: v.string(),
@@ -33,7 +33,7 @@ export interface RouteSource {
 /** One thing to write: the outside's name, and a typed value, a constant, or null. `kind` holds when the value is null too. */
 export interface Cell {
   name: string;
-  kind: Value['kind'];
+  kind: ValueKind;
   value: Value | number | boolean | string[] | null;
 }
 
@@ -53,10 +53,7 @@ export interface RouteHit {
   lines: Line[];
 }
 
-type Mapping = { name: string; kind: Value['kind'] } & (
-  | { text: CompiledText }
-  | { constant: number | boolean | string[] }
-);
+type Mapping = { name: string; kind: ValueKind } & ({ text: CompiledText } | { constant: number | boolean | string[] });
 
 export interface CompiledRoute {
   name: string;
@@ -79,7 +76,7 @@ export function compileRoute(
   const mapping = pairs.map(([name, from]): Mapping | null => {
     if (typeof from !== 'string') return { name, kind: typeof from === 'number' ? 'number' : 'text', constant: from };
     const text = compileText(from, compiler.scope, [...path, 'with', name], compiler.report);
-    return text && { name, kind: (text.only !== null && compiler.scope.typeOf(text.only)?.kind) || 'text', text };
+    return text && { name, kind: kindOf(text, compiler), text };
   });
   if ((source.when && !when) || mapping.some((entry) => entry === null)) return null;
   return {
@@ -90,6 +87,12 @@ export function compileRoute(
     each: source.each ?? 'record',
     inReview: source.in_review ?? 'wait',
   };
+}
+
+/** The kind of what one name gives; a list, and anything with words around it, is a text. */
+function kindOf({ only }: CompiledText, { scope }: ConditionCompiler): ValueKind {
+  const type = only === null ? null : scope.typeOf(only);
+  return type === null || type.many ? 'text' : type.kind;
 }
 
 /** What a route does in a scene: the lines it would write when it fires, and the reason in either case. */
@@ -121,7 +124,7 @@ const named = ({ name, to, inReview }: CompiledRoute, scope: string) => ({ route
 function mapped(mapping: Mapping, scene: Scene): Cell['value'] {
   if ('constant' in mapping) return mapping.constant;
   const { text } = mapping;
-  if (text.only !== null) return valuesOf(text.only, scene)[0] ?? null;
+  if (text.only !== null) return wholeValue(text.only, scene);
   const rendered = renderText(text, scene).text;
   return rendered === '' ? null : { kind: 'text', text: rendered };
 }

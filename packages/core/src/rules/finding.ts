@@ -1,6 +1,6 @@
 import { type Code, type Params, say } from '../errors/index.js';
 import { toOrigin, type View } from '../reading/index.js';
-import { type FieldOptions, type ReadContext, valueTypes } from '../values/index.js';
+import { type FieldOptions, type ReadContext, readValue } from '../values/index.js';
 import type { Evidence, Finding, Problem } from './rule-kind.js';
 
 /** Evidence that a range of a view is where a value stands. */
@@ -57,8 +57,12 @@ export function readRaw(
   context: ReadContext,
   evidence: Evidence[],
 ): Finding {
-  const read = valueTypes[options.type]?.read(raw, options, context);
-  if (read?.ok) return { field, state: 'value', value: read.value, evidence };
-  const problem = problemAt(read?.code ?? 'YS-VALUE-EMPTY', field, read?.params ?? {}, evidence[0]);
+  const read = readValue(raw, options, context);
+  if (read.ok) return { field, state: 'value', value: read.value, evidence: counted(evidence, read.reference) };
+  const problem = problemAt(read.code, field, read.params ?? {}, evidence[0]);
   return { field, state: 'problem', problem, evidence };
 }
+
+/** The day a value was counted from stands in its evidence. */
+const counted = (evidence: Evidence[], from: string | undefined) =>
+  from === undefined ? evidence : evidence.map((item) => ({ ...item, counted_from: from }));

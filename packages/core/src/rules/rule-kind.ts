@@ -14,6 +14,8 @@ export interface Evidence {
   end: number | null;
   raw: string | null;
   rule: string | null;
+  /** The day (ISO 8601) a date without a year, or a relative one, was counted from; absent where it is written out. */
+  counted_from?: string;
 }
 
 /** A located reason why a value or record is not fine. */
@@ -81,6 +83,8 @@ export interface RuleRun {
   scene: Scene;
   /** How values are read in this message: the sieve's locale, and the day that dates are counted from. */
   context: ReadContext;
+  /** The same for what stands at an offset of a view: dates in a forwarded message count from its own. */
+  contextAt(view: View, offset: number): ReadContext;
   /** A view by its name, such as `message.body`; null when the message has nothing of that name. */
   view(name: string): View | null;
   /** Each stretch of words that the record may be made from: the body first, then own words and forwards. */

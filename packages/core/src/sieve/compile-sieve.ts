@@ -5,7 +5,7 @@ import { sieveScope } from '../names/index.js';
 import type { BodyChoice } from '../reading/index.js';
 import { type CompiledRoute, compileRoute, type RouteSource } from '../routing/index.js';
 import { type CompiledRuleBody, type RuleCompiler, ruleKinds } from '../rules/index.js';
-import { type FieldOptions, type Value, valueTypes } from '../values/index.js';
+import { type FieldOptions, type Locale, localeOf, readValue, type Value } from '../values/index.js';
 import { type RuleSource, type SieveSource, sieveSchema } from './schema.js';
 
 export interface CompiledRule extends CompiledRuleBody {
@@ -23,8 +23,9 @@ export interface CompiledSieve {
   name: string;
   title: string;
   source: SieveSource;
-  language: string;
-  region: string | null;
+  locale: Locale;
+  /** IANA name; null when the sieve states none. */
+  timezone: string | null;
   body: BodyChoice;
   fields: Readonly<Record<string, FieldOptions>>;
   columns: Readonly<Record<string, FieldOptions>>;
@@ -65,9 +66,10 @@ function compileChecked(source: SieveSource, report: Report): CompiledSieve {
   const fields = source.fields;
   const columns = source.rows?.columns ?? {};
   checkNames(fields, columns, report);
-  const [language = 'en', region = null] = (source.locale ?? 'en').split('-');
+  const locale = localeOf(source.locale);
+  const timezone = source.timezone ?? null;
   // A date in a condition or default is written out, so nothing is counted from this day.
-  const context = { language, region, reference: '2000-01-01' };
+  const context = { language: locale.language, region: locale.region, reference: '2000-01-01', zone: timezone };
   const compiler: ConditionCompiler = { scope: sieveScope(fields, columns), context, report };
   const condition = (from: SieveSource['accept'], key: string) =>
     from ? compileCondition(from, [key], compiler) : null;
@@ -75,8 +77,8 @@ function compileChecked(source: SieveSource, report: Report): CompiledSieve {
     name: source.sieve,
     title: source.title ?? source.sieve,
     source,
-    language,
-    region,
+    locale,
+    timezone,
     body: source.body ?? 'html',
     fields,
     columns,
@@ -115,8 +117,8 @@ function readDefaults(
       defaults.set(field, { kind: 'text', text: '' });
       continue;
     }
-    const read = valueTypes[options.type]?.read(options.default, options, context);
-    if (read?.ok) defaults.set(field, read.value);
+    const read = readValue(options.default, options, context);
+    if (read.ok) defaults.set(field, read.value);
     else report.add('YS-FIELD-DEFAULT', ['fields', field, 'default'], { field });
   }
   return defaults;

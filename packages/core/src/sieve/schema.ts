@@ -1,3 +1,4 @@
+import { IANAZone } from 'luxon';
 import * as v from 'valibot';
 import { conditionSchema } from '../conditions/index.js';
 import { closed } from '../files/index.js';
@@ -9,12 +10,19 @@ import { type FieldOptions, valueTypes } from '../values/index.js';
 const slug = v.pipe(v.string(), v.regex(/^[a-z0-9][a-z0-9-]{0,62}$/));
 const fieldName = v.pipe(v.string(), v.regex(/^[a-z][a-z0-9_]{0,62}$/i));
 
+const timezone = v.pipe(
+  v.string(),
+  v.check((name) => IANAZone.isValidZone(name), 'it is no time zone such as Europe/London'),
+);
+
 const commonOptions = {
   title: v.optional(v.string()),
   required: v.optional(v.boolean()),
   default: v.optional(v.nullable(v.string())),
   basis: v.optional(v.picklist(['read', 'judged', 'converted', 'written'])),
   sensitive: v.optional(v.boolean()),
+  many: v.optional(v.boolean()),
+  separator: v.optional(v.string()),
 };
 
 const fieldVariants = Object.values(valueTypes).map((type) =>
@@ -44,8 +52,8 @@ const expected = v.record(v.string(), v.union([literal, v.array(v.record(v.strin
 export const sieveSchema = closed({
   sieve: slug,
   title: v.optional(v.string()),
-  locale: v.optional(v.pipe(v.string(), v.regex(/^[a-z]{2}(-[A-Z]{2})?$/))),
-  timezone: v.optional(v.string()),
+  locale: v.optional(v.pipe(v.string(), v.regex(/^(?:[a-z]{2}(-[A-Z]{2})?|by message)$/))),
+  timezone: v.optional(timezone),
   body: v.optional(v.picklist(['html', 'text'])),
   fields: v.record(fieldName, fieldSchema),
   rows: v.optional(

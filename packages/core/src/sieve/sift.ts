@@ -16,6 +16,7 @@ import { type JsonValue, toJson, toText, type Value } from '../values/index.js';
 import type { CompiledRule, CompiledSieve } from './compile-sieve.js';
 import { DraftRecord } from './draft-record.js';
 import type { Outcome, SiftResult, TraceEntry, TypedValues } from './outcome.js';
+import { ReadContexts } from './read-contexts.js';
 import { checkRecord, verdictOf } from './verdict.js';
 
 /** Facts for sifting with nothing known of the outside. */
@@ -43,6 +44,7 @@ export function sift(
 class Sifting {
   private readonly draft = new DraftRecord();
   private readonly form;
+  private readonly contexts: ReadContexts;
   private readonly trace: TraceEntry[] = [];
   private readonly problems: Problem[] = [];
   private layout: { name: string; score: number; recognised: boolean } | null = null;
@@ -55,6 +57,7 @@ class Sifting {
     private readonly category: string | null,
   ) {
     this.form = formOf(reading, sieve.body);
+    this.contexts = new ReadContexts(reading, this.form, arrival, sieve);
   }
 
   run(): SiftResult {
@@ -95,11 +98,8 @@ class Sifting {
       openRequired: [...open].filter((field) => this.sieve.fields[field]?.required),
       recognised: this.layout ? this.layout.recognised : null,
       scene: this.scene({}),
-      context: {
-        language: this.sieve.language,
-        region: this.sieve.region,
-        reference: this.reading.date ?? this.arrival.received,
-      },
+      context: this.contexts.whole,
+      contextAt: (view, offset) => this.contexts.at(view, offset),
       view: (name) => this.view(name),
       bodies: () => bodyViews(this.form),
       facts: this.facts,

@@ -1,6 +1,5 @@
 import { Drop } from 'liquidjs';
-import { type Scene, valuesOf } from '../names/index.js';
-import { toText } from '../values/index.js';
+import { type Scene, textOf } from '../names/index.js';
 
 /** A dotted name inside a text: worth its value, and the way to the names below it. */
 export class NameDrop extends Drop {
@@ -20,8 +19,7 @@ export class NameDrop extends Drop {
   }
 
   override valueOf(): string | null {
-    const values = valuesOf(this.#name, this.#scene);
-    return values.length > 0 ? values.map(toText).join(', ') : null;
+    return textOf(this.#name, this.#scene);
   }
 
   override toString(): string {

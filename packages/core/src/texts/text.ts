@@ -2,8 +2,7 @@ import { Liquid, type Template } from 'liquidjs';
 import { nearest } from '../errors/index.js';
 import type { Path, Report } from '../files/index.js';
 import { limits } from '../limits.js';
-import { type NameScope, type Scene, valuesOf } from '../names/index.js';
-import { toText, type Value } from '../values/index.js';
+import { type NameScope, type Scene, textOf, valuesOf } from '../names/index.js';
 import { filters } from './filters.js';
 import { NameDrop } from './name-drop.js';
 
@@ -65,9 +64,7 @@ function globals(names: readonly string[], scene: Scene): Record<string, unknown
   const roots: Record<string, unknown> = {};
   for (const name of names) {
     const root = name.split('.')[0] ?? name;
-    roots[root] ??= name === root ? plain(valuesOf(name, scene)) : new NameDrop(root, scene);
+    roots[root] ??= name === root ? textOf(name, scene) : new NameDrop(root, scene);
   }
   return roots;
 }
-
-const plain = (values: readonly Value[]) => (values.length > 0 ? values.map(toText).join(', ') : null);

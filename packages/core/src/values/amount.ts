@@ -1,50 +1,50 @@
 import * as v from 'valibot';
+import { currencyNamed } from './currencies.js';
 import { leadingDecimal } from './decimal.js';
 import { fold } from './fold.js';
-import { fitByReading, type ValueType } from './value-type.js';
+import { negated } from './number.js';
+import { fitByReading, type ReadContext, type ValueType } from './value-type.js';
 
-const symbols: Readonly<Record<string, string>> = {
-  '£': 'GBP',
-  '€': 'EUR',
-  '¥': 'JPY',
-  'kr.': 'DKK',
-  kr: 'DKK',
-  r$: 'BRL',
-  us$: 'USD',
-};
-const codes = new Set(
-  'GBP EUR USD DKK BRL JPY CHF SEK NOK PLN CZK HUF CAD AUD NZD INR CNY ZAR MXN TRY ISK SGD HKD KRW'.split(' '),
-);
-/** A bare `$` is many currencies: it needs the field's own. */
-const mark = /^(r\$|us\$|[£€¥$]|kr\.?|[a-z]{3})/;
+/** What may stand before the figures: a mark, a code, or both. */
+const before = /^(?:((?:us|au?|ca?|nz|hk|s|r)?\$|[£€¥₹₽₺₩₪₴]|kr\.?|s?fr\.?|[a-z]{3}(?![a-z])) ?)/;
 
 const read: ValueType['read'] = (raw, options, context) => {
-  let text = fold(raw);
-  const negative = /^[-−]/.test(text);
-  if (negative) text = text.slice(1).trim();
-  const before = mark.exec(text)?.[1];
-  const lead = leadingDecimal(before === undefined ? text : text.slice(before.length), context.language);
-  if (!lead) return { ok: false, code: 'YS-VALUE-AMOUNT' };
-  if (before !== undefined && lead.rest !== '') return { ok: false, code: 'YS-VALUE-AMOUNT' };
-  const named = before ?? lead.rest;
-  const currency = currencyOf(named, options.currency);
-  if (currency === null)
-    return { ok: false, code: named === '' || named === '$' ? 'YS-VALUE-CURRENCY' : 'YS-VALUE-AMOUNT' };
-  const decimal = negative && lead.decimal !== '0' ? `-${lead.decimal}` : lead.decimal;
-  return { ok: true, value: { kind: 'amount', decimal, currency } };
+  const parts = partsOf(fold(raw).replace(/[−–]/g, '-'), context);
+  if (!parts) return { ok: false, code: 'YS-VALUE-AMOUNT' };
+  const currency = currencyNamed(parts.named, typeof options.currency === 'string' ? options.currency : null, context);
+  if (currency.code === null) return { ok: false, code: currency.named ? 'YS-VALUE-AMOUNT' : 'YS-VALUE-CURRENCY' };
+  return { ok: true, value: { kind: 'amount', decimal: parts.decimal, currency: currency.code } };
 };
 
-function currencyOf(named: string, byField: unknown): string | null {
-  if (named === '' || named === '$') return typeof byField === 'string' ? byField : null;
-  const code = symbols[named] ?? named.toUpperCase();
-  return codes.has(code) || code === byField ? code : null;
+/** The figures with their sign, and what names the currency. A minus may stand before or behind all, brackets around it. */
+function partsOf(text: string, { language }: ReadContext): { decimal: string; named: string } | null {
+  const inner = /^\(([^()]*)\)$/.exec(text)?.[1]?.trim();
+  let left = inner ?? text;
+  let negative = inner !== undefined;
+  const minus = () => {
+    if (!/^-/.test(left)) return;
+    negative = !negative;
+    left = left.slice(1).trim();
+  };
+  minus();
+  const named = before.exec(left);
+  left = left.slice(named?.[0].length ?? 0);
+  if (named) minus();
+  const lead = leadingDecimal(left, language);
+  if (!lead) return null;
+  const closing = /^(.*\S)\s?-$/.exec(lead.rest);
+  const behind = closing?.[1] ?? lead.rest;
+  if (closing) negative = !negative;
+  // A mark before and a code behind (“$ 40 AUD”): the code says more.
+  if (named && behind !== '' && !/^[a-z]{3}$/.test(behind)) return null;
+  return { decimal: negative ? negated(lead.decimal) : lead.decimal, named: behind || (named?.[1] ?? '') };
 }
 
 export const amount: ValueType = {
   kind: 'amount',
   about: 'an amount of money with its ISO 4217 currency',
   options: { currency: v.optional(v.pipe(v.string(), v.regex(/^[A-Z]{3}$/))) },
-  part: "(?:[£€¥$]|[A-Z]{3} ?)?[+\\-−]?\\d(?:[\\d.,' ]*\\d)?(?: ?(?:[£€¥$]|[A-Z]{3}\\b|kr\\.?))?",
+  part: "(?:(?:[A-Z]{1,2})?[£€¥$₹]|[A-Z]{3} ?|kr\\.? )?[+\\-−]?\\d(?:[\\d.,' ]*\\d)?(?: ?(?:[£€¥$]|[A-Z]{3}\\b|kr\\.?))?",
   read,
   fit: fitByReading({ read }),
 };

@@ -14,3 +14,9 @@ export function shiftDay(iso: string, days: number): string | null {
   const moved = time + Math.round(days) * dayMs;
   return Number.isNaN(moved) || Math.abs(moved) > 8e15 ? null : new Date(moved).toISOString().slice(0, 10);
 }
+
+/** 1 (Monday) to 7; null when the text is no day. */
+export function weekdayOf(iso: string): number | null {
+  const time = Date.parse(iso.slice(0, 10));
+  return Number.isNaN(time) ? null : new Date(time).getUTCDay() || 7;
+}

@@ -1,15 +1,35 @@
 import * as v from 'valibot';
 import { fold } from './fold.js';
-import { fitByReading, type ValueType } from './value-type.js';
+import { isNearWord } from './near-word.js';
+import { type FieldOptions, fitByReading, type ValueType } from './value-type.js';
+
+/** The one of the choices that a text names, by itself or a synonym, or with one letter wrong; null for none, or several. */
+export function choiceNamed(raw: string, names: ReadonlyMap<string, string>): string | null {
+  const wanted = bare(raw);
+  const exact = names.get(wanted);
+  if (exact !== undefined) return exact;
+  const near = new Set([...names].filter(([name]) => isNearWord(name, wanted)).map(([, choice]) => choice));
+  return near.size === 1 ? ([...near][0] ?? null) : null;
+}
+
+const bare = (text: string) => fold(text).replace(/^["'“‘[(]+|["'”’\]).,;!]+$/g, '');
+
+const named = new WeakMap<object, Map<string, string>>();
+
+function namesOf(options: FieldOptions): Map<string, string> {
+  const known = named.get(options);
+  if (known) return known;
+  const synonyms = (options.synonyms ?? {}) as Record<string, string[]>;
+  const names = new Map<string, string>();
+  for (const choice of (options.choices ?? []) as string[])
+    for (const name of [choice, ...(synonyms[choice] ?? [])]) if (!names.has(bare(name))) names.set(bare(name), choice);
+  named.set(options, names);
+  return names;
+}
 
 const read: ValueType['read'] = (raw, options) => {
-  const wanted = fold(raw);
-  const synonyms = (options.synonyms ?? {}) as Record<string, string[]>;
-  for (const choice of (options.choices ?? []) as string[]) {
-    const names = [choice, ...(synonyms[choice] ?? [])];
-    if (names.some((name) => fold(name) === wanted)) return { ok: true, value: { kind: 'choice', choice } };
-  }
-  return { ok: false, code: 'YS-VALUE-CHOICE' };
+  const choice = choiceNamed(raw, namesOf(options));
+  return choice === null ? { ok: false, code: 'YS-VALUE-CHOICE' } : { ok: true, value: { kind: 'choice', choice } };
 };
 
 export const choice: ValueType = {

@@ -1,84 +1,86 @@
 import * as v from 'valibot';
-import { isoDay, shiftDay } from './calendar.js';
-import { months, plainWord as plain, weekdays } from './month-names.js';
-import { fitByReading, type ReadContext, type ReadResult, type ValueType } from './value-type.js';
+import { clockTime } from './clock-time.js';
+import { type DateOrder, orderOf } from './date-order.js';
+import { plainDate } from './date-text.js';
+import { months } from './month-names.js';
+import { type FieldOptions, fitByReading, type ReadContext, type ReadResult, type ValueType } from './value-type.js';
+import { type DayContext, type ReadDay, writtenDay } from './written-day.js';
 
-/** Regions that write the month first. All others with a region write the day first, save those that lead with the year. */
-const monthFirst = new Set(['US']);
-const yearFirst = new Set(['CN', 'JP', 'KR', 'HU', 'SE', 'CA']);
+/** What a day is read against, by a field's stated order, else the locale's. */
+export function dayContext(options: FieldOptions, { language, region, reference }: ReadContext): DayContext {
+  const stated = typeof options.order === 'string' ? (options.order as DateOrder) : null;
+  return { order: stated ?? orderOf(language, region), language, reference };
+}
 
-/** How long before the reference day a date without a year may lie; older means next year's. */
-const lookBackDays = 60;
+/** Reads the day of a text; a time of day behind or before it is passed over. */
+export function readDay(raw: string, options: FieldOptions, context: ReadContext): ReadDay {
+  const against = dayContext(options, context);
+  const whole = writtenDay(plainDate(raw), against);
+  if (!('code' in whole) || whole.code !== 'YS-VALUE-DATE') return whole;
+  const timed = clockTime(raw);
+  const day = timed && timed.rest !== '' ? writtenDay(plainDate(timed.rest), against) : whole;
+  return 'code' in day && day.code === 'YS-VALUE-DATE' ? whole : day;
+}
 
 const read: ValueType['read'] = (raw, options, context) => {
-  const text = plain(raw).replace(/^(?:on |the )+/, '');
-  return (
-    isoDate(text) ??
-    numericDate(text, options.order, context) ??
-    namedDate(text, context) ?? { ok: false, code: 'YS-VALUE-DATE' }
-  );
+  const alone = resultOf(readDay(raw, options, context), context);
+  if (alone.ok ? alone.reference === undefined : alone.code !== 'YS-VALUE-DATE') return alone;
+  return borrowed(raw, options, context) ?? alone;
 };
 
-function isoDate(text: string): ReadResult | null {
-  const match = /^(\d{4})[-/.](\d{1,2})[-/.](\d{1,2})(?:t[\d:.+z-]*)?$/.exec(text);
-  return match ? calendarDay(Number(match[1]), Number(match[2]), Number(match[3])) : null;
+/** “3” of “3 to 7 May 2027” takes month and year from the slot behind, “28 May” the year; “7” of “May 3 to 7” from the one before. */
+function borrowed(raw: string, options: FieldOptions, context: ReadContext): ReadResult | null {
+  for (const side of ['after', 'before'] as const) {
+    const other = context.beside?.[side];
+    if (!other) continue;
+    const written = completed(plainDate(raw), plainDate(other), side);
+    const day = written === null ? null : writtenDay(written, dayContext(options, context));
+    if (day && !('code' in day)) return { ...resultOf(day, context), borrowed: side } as ReadResult;
+  }
+  return null;
 }
 
-function numericDate(text: string, stated: unknown, context: ReadContext): ReadResult | null {
-  const match = /^(?:\p{L}+,? )?(\d{1,2})[-/. ](\d{1,2})[-/. ](\d{4}|\d{2})$/u.exec(text);
-  if (!match) return null;
-  const [a, b, year] = [Number(match[1]), Number(match[2]), fullYear(Number(match[3]))];
-  const order = typeof stated === 'string' ? stated : orderOf(context.region);
-  if (order === 'dmy') return calendarDay(year, b, a);
-  if (order === 'mdy') return calendarDay(year, a, b);
-  if (a > 12 && b <= 12) return calendarDay(year, b, a);
-  if (b > 12 && a <= 12) return calendarDay(year, a, b);
-  return a === b ? calendarDay(year, b, a) : { ok: false, code: 'YS-VALUE-DATE-ORDER' };
+/** A date with what it lacks taken from another in the same phrase; null when that does not make one. */
+function completed(text: string, other: string, side: 'before' | 'after'): string | null {
+  const day = /^(\d{1,2})(?: (\d{4}))?$/.exec(text);
+  const lent = partsOf(other);
+  if (day) {
+    if (lent.month === null) return null;
+    return [day[1], lent.month, day[2] ?? lent.year].filter(Boolean).join(' ');
+  }
+  const own = partsOf(text);
+  if (own.month === null || own.year !== null || lent.year === null || lent.month === null) return null;
+  const turned = (months.get(own.month) ?? 0) - (months.get(lent.month) ?? 0);
+  // “28 December to 3 January 2028”: the year turned in between.
+  const shift = side === 'after' ? (turned > 0 ? -1 : 0) : turned < 0 ? 1 : 0;
+  return `${text} ${Number(lent.year) + shift}`;
 }
 
-/** `3 June 2027`, `Thursday 3rd of June`, `June 3, 2027`, in eight languages. */
-function namedDate(text: string, context: ReadContext): ReadResult | null {
-  const match =
-    /^(?:(?<weekday>\p{L}+),? )?(?:the )?(?<day>\d{1,2})(?:st|nd|rd|th|º|er)?(?: (?:of|de|den))? (?<month>\p{L}+)(?:,? (?:de )?(?<year>\d{4}|\d{2}))?$/u.exec(
-      text,
-    ) ??
-    /^(?:(?<weekday>\p{L}+),? )?(?<month>\p{L}+) (?<day>\d{1,2})(?:st|nd|rd|th)?(?:,? (?<year>\d{4}|\d{2}))?$/u.exec(
-      text,
-    );
-  const parts = match?.groups;
-  const month = parts?.month === undefined ? undefined : months.get(parts.month);
-  if (!parts || month === undefined) return null;
-  if (parts.weekday !== undefined && !weekdays.has(parts.weekday)) return null;
-  const year =
-    parts.year === undefined ? nearYear(month, Number(parts.day), context.reference) : fullYear(Number(parts.year));
-  return calendarDay(year, month, Number(parts.day));
+function partsOf(text: string): { month: string | null; year: string | null } {
+  const words = text.split(' ');
+  return {
+    month: words.find((word) => months.has(word)) ?? null,
+    year: words.find((word) => /^\d{4}$/.test(word)) ?? null,
+  };
 }
 
-function orderOf(region: string | null): 'dmy' | 'mdy' | 'ymd' | null {
-  if (region === null) return null;
-  if (monthFirst.has(region)) return 'mdy';
-  return yearFirst.has(region) ? 'ymd' : 'dmy';
+function resultOf(day: ReadDay, { reference }: ReadContext): ReadResult {
+  if ('code' in day) return { ok: false, code: day.code };
+  const value = { kind: 'date', date: day.date } as const;
+  return day.counted ? { ok: true, value, reference: reference.slice(0, 10) } : { ok: true, value };
 }
 
-const fullYear = (year: number) => (year < 100 ? 2000 + year : year);
+export const orderOption = { order: v.optional(v.picklist(['dmy', 'mdy', 'ymd'])) };
 
-function nearYear(month: number, day: number, reference: string): number {
-  const from = shiftDay(reference, -lookBackDays) ?? '2000-01-01';
-  const year = Number(from.slice(0, 4));
-  const same = isoDay(year, month, day);
-  return same !== null && same < from ? year + 1 : year;
-}
-
-function calendarDay(year: number, month: number, day: number): ReadResult {
-  const date = isoDay(year, month, day);
-  return date === null ? { ok: false, code: 'YS-VALUE-DATE-NONE' } : { ok: true, value: { kind: 'date', date } };
-}
+/** Pattern source of a date; datetime builds on it. */
+export const datePart =
+  '(?:\\d{4}-\\d{2}-\\d{2}|\\d{1,2}[./ -](?:\\d{1,2}|\\p{L}+\\.?)[./ -]\\d{2,4}|\\d{1,2}(?:st|nd|rd|th|\\.)? (?:of |de )?\\p{L}+(?: (?:de )?\\d{4})?|\\p{L}+ \\d{1,2}(?:st|nd|rd|th)?(?:,? \\d{4})?)';
 
 export const date: ValueType = {
   kind: 'date',
   about: 'a day, kept as ISO 8601',
-  options: { order: v.optional(v.picklist(['dmy', 'mdy', 'ymd'])) },
-  part: '(?:\\d{4}-\\d{2}-\\d{2}|\\d{1,2}[./ -](?:\\d{1,2}|\\p{L}+\\.?)[./ -]\\d{2,4}|\\d{1,2}(?:st|nd|rd|th)? (?:of )?\\p{L}+(?: \\d{4})?)',
+  options: orderOption,
+  part: datePart,
   read,
   fit: fitByReading({ read }),
 };

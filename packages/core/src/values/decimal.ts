@@ -1,40 +1,45 @@
 import Big from 'big.js';
 import { fold } from './fold.js';
+import { leadingWords } from './number-words.js';
 
 const commaLanguages = new Set(['de', 'fr', 'es', 'pt', 'da', 'it', 'nl', 'sv', 'nb', 'fi', 'pl']);
 
-const words: Readonly<Record<string, readonly string[]>> = {
-  en: 'zero one two three four five six seven eight nine ten eleven twelve'.split(' '),
-  pt: 'zero um dois três quatro cinco seis sete oito nove dez onze doze'.split(' '),
-  da: 'nul en to tre fire fem seks syv otte ni ti elleve tolv'.split(' '),
-  de: 'null eins zwei drei vier fünf sechs sieben acht neun zehn elf zwölf'.split(' '),
-  fr: 'zéro un deux trois quatre cinq six sept huit neuf dix onze douze'.split(' '),
-  es: 'cero uno dos tres cuatro cinco seis siete ocho nueve diez once doce'.split(' '),
-};
-
 /** A number at the head of a text and what follows it, or null. */
 export interface LeadingDecimal {
+  /** Canonical: no plus, no exponent, no trailing zeros. */
   decimal: string;
   rest: string;
 }
 
+/** Longer figures than any amount or code that is meant as a number. */
+const mostDigits = 40;
+
+const fractions: Readonly<Record<string, string>> = { '½': '.5', '¼': '.25', '¾': '.75' };
+
 /**
- * Reads the number a text begins with: `1.234,56`, `1,234.56`, `1 234,5`, `−3`, `three`.
+ * Reads the number a text begins with: `1.234,56`, `1,234.56`, `1 234,5`, `1'234`, `1,23,456`, `−3`, `45.00-`, `2½`, `three`.
  * A single separator with three digits behind it is decided by the language.
  */
 export function leadingDecimal(raw: string, language: string): LeadingDecimal | null {
-  const text = fold(raw).replace(/[−–]/g, '-');
-  const word = /^(\p{L}+)(?!\p{L})/u.exec(text)?.[1];
-  if (word !== undefined) {
-    const index = (words[language] ?? words.en)?.indexOf(word) ?? -1;
-    return index < 0 ? null : { decimal: String(index), rest: text.slice(word.length).trim() };
+  const text = fold(raw.replace(/ ?([½¼¾])/g, (_, mark: string) => fractions[mark] ?? '')).replace(/[−–]/g, '-');
+  if (/^\p{L}/u.test(text)) {
+    const words = leadingWords(text, language);
+    return words && { decimal: String(words.number), rest: words.rest };
   }
-  const match = /^([+-]?)\s?((?:\d{1,3}(?:[ '’]\d{3})+|\d+)(?:[.,]\d+)*)/.exec(text);
-  if (!match?.[2]) return null;
-  const digits = plainDigits(match[2].replace(/[ '’]/g, ''), commaLanguages.has(language));
+  const match = /^([+-]?)\s?((?:\d{1,3}(?:[ '’]\d{3})+(?!\d)|\d+)?(?:[.,]\d+)*)/.exec(text);
+  const figures = match?.[2];
+  if (!figures || !/\d/.test(figures) || figures.length > mostDigits) return null;
+  const digits = plainDigits(figures.replace(/[ '’]/g, ''), commaLanguages.has(language));
   if (digits === null) return null;
-  const sign = match[1] === '-' ? '-' : '';
-  return { decimal: canonical(sign + digits), rest: text.slice(match[0].length).trim() };
+  const { rest, behind } = trailing(text.slice(match[0].length));
+  return { decimal: canonical((match[1] === '-' || behind ? '-' : '') + digits), rest };
+}
+
+/** A minus right behind the figures makes them negative (`45.00-`); `12,-` and `12.–` have no fraction. */
+function trailing(text: string): { rest: string; behind: boolean } {
+  if (/^[.,]-+/.test(text)) return { rest: text.replace(/^[.,]-+/, '').trim(), behind: false };
+  const behind = /^-(?!\S*\d)/.test(text);
+  return { rest: (behind ? text.slice(1) : text).trim(), behind };
 }
 
 function plainDigits(text: string, decimalComma: boolean): string | null {
@@ -48,22 +53,29 @@ function plainDigits(text: string, decimalComma: boolean): string | null {
   const mark = commas > 0 ? ',' : '.';
   const count = commas + points;
   if (count > 1) return grouped(text, mark);
-  if (count === 1 && /^\d{1,3}[.,]\d{3}$/.test(text) && (mark === ',') !== decimalComma) return grouped(text, mark);
-  return text.replace(',', '.');
+  if (count === 1 && /^[1-9]\d{0,2}[.,]\d{3}$/.test(text) && (mark === ',') !== decimalComma)
+    return grouped(text, mark);
+  return text.replace(',', '.').replace(/^\./, '0.');
 }
 
-/** Drops a thousands mark, if it stands every three digits of the whole part. */
+/** Drops a thousands mark, if it stands every three digits of the whole part, or as in India (`12,34,567`). */
 function grouped(text: string, mark: string): string | null {
-  const [whole = '', ...fraction] = mark === '.' ? text.split(',') : text.split('.');
-  const groups = whole.split(mark);
-  if (groups.slice(1).some((group) => group.length !== 3) || (groups[0]?.length ?? 0) > 3) return null;
   const sign = mark === '.' ? ',' : '.';
+  const [whole = '', ...fraction] = text.split(sign);
+  const groups = whole.split(mark);
+  const inner = groups.slice(1, -1);
+  const regular =
+    groups.at(-1)?.length === 3 &&
+    (inner.every((group) => group.length === 3) ||
+      (mark === ',' && (groups[0]?.length ?? 0) <= 2 && inner.every((group) => group.length === 2)));
+  if (!regular || (groups[0]?.length ?? 0) > 3 || groups[0] === '') return null;
   return [groups.join(''), ...fraction].join(sign);
 }
 
 /** Canonical form of a decimal: no plus, no exponent, no trailing zeros. */
 export function canonical(decimal: string): string {
-  return new Big(decimal).toFixed();
+  const text = new Big(decimal).toFixed();
+  return text === '-0' ? '0' : text;
 }
 
 /** -1, 0 or 1 for canonical decimals. */

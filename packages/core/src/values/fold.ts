@@ -7,3 +7,8 @@ export function plainSpaces(text: string): string {
 export function fold(text: string): string {
   return plainSpaces(text.normalize('NFKC')).toLowerCase();
 }
+
+/** A folded text without accents: `März` and `marz` can be compared. `ø`, `æ` and `ß` are letters of their own and stay. */
+export function accentless(text: string): string {
+  return fold(text).normalize('NFD').replace(/\p{M}/gu, '');
+}

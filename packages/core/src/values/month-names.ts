@@ -1,10 +1,10 @@
 import { Info } from 'luxon';
-import { fold } from './fold.js';
+import { accentless } from './fold.js';
 
 const languages = ['en', 'de', 'fr', 'es', 'pt', 'da', 'it', 'nl'];
 
 /** A word without case, accents and points, so that `März`, `marz` and `mar.` can be compared. */
-export const plainWord = (name: string) => fold(name).normalize('NFD').replace(/\p{M}/gu, '').replace(/\./g, '');
+export const plainWord = (name: string) => accentless(name).replace(/\./g, '');
 
 /** Month numbers (1 to 12) by their names in eight languages, long and short, as `plainWord` has them. */
 export const months: ReadonlyMap<string, number> = namesOf(

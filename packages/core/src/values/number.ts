@@ -1,31 +1,23 @@
 import * as v from 'valibot';
-import { compareDecimals, leadingDecimal } from './decimal.js';
+import { compareDecimals, type LeadingDecimal, leadingDecimal } from './decimal.js';
+import { fold } from './fold.js';
+import { unitNamed } from './units.js';
 import { type FieldOptions, fitByReading, type ReadResult, type ValueType } from './value-type.js';
-
-const unitNames: Readonly<Record<string, readonly string[]>> = {
-  m: ['m', 'metre', 'metres', 'meter', 'meters', 'mtr', 'mtrs'],
-  ft: ['ft', 'foot', 'feet', '′', "'"],
-  kg: ['kg', 'kilo', 'kilos', 'kilogram', 'kilograms'],
-  l: ['l', 'litre', 'litres', 'liter', 'liters'],
-  kn: ['kn', 'kt', 'kts', 'knot', 'knots'],
-  v: ['v', 'volt', 'volts'],
-};
 
 /** Options that number and integer share. */
 export const rangeOptions = { min: v.optional(v.number()), max: v.optional(v.number()), unit: v.optional(v.string()) };
 
-/** Reads a number with an optional unit behind it; anything else behind it is refused. */
-export function readNumber(
-  raw: string,
-  options: FieldOptions,
-  language: string,
-): ReadResult & { decimal?: string; unit?: string | null } {
-  const lead = leadingDecimal(raw, language);
+const about =
+  /^(?:about|approx(?:imately)?|around|circa|ca|etwa|ungefähr|rund|cerca de|environ|env|omkring|cirka)\.? |^[~≈]\s*/;
+
+/** Reads a number with an optional unit behind it; anything else behind it is refused, save a remark in brackets. */
+export function readNumber(raw: string, options: FieldOptions, language: string): ReadResult {
+  const lead = wholeNumber(raw, language);
   if (!lead) return { ok: false, code: 'YS-VALUE-NUMBER' };
   const wanted = typeof options.unit === 'string' ? options.unit : null;
   const unit = unitOf(lead.rest, wanted);
   if (unit === undefined) return { ok: false, code: 'YS-VALUE-NUMBER' };
-  if (unit !== null && wanted !== null && unit !== wanted.toLowerCase()) {
+  if (unit !== null && wanted !== null && unit !== (unitNamed(fold(wanted)) ?? fold(wanted))) {
     return { ok: false, code: 'YS-VALUE-UNIT', params: { unit, wanted } };
   }
   const range = outside(lead.decimal, options);
@@ -33,14 +25,31 @@ export function readNumber(
   return { ok: true, value: { kind: 'number', decimal: lead.decimal, unit: wanted ?? unit } };
 }
 
+/** The number and what stands behind it; brackets around the whole make it negative, as in accounts. */
+function wholeNumber(raw: string, language: string): LeadingDecimal | null {
+  const text = fold(raw)
+    .replace(about, '')
+    .replace(/ ?\([^\d()]*\)$/, '');
+  const inner = /^\(([^()]*)\)$/.exec(text)?.[1];
+  const lead = leadingDecimal(inner ?? text, language);
+  return lead && inner !== undefined ? { ...lead, decimal: negated(lead.decimal) } : lead;
+}
+
+/** A canonical decimal with the other sign. */
+export function negated(decimal: string): string {
+  if (decimal === '0') return decimal;
+  return decimal.startsWith('-') ? decimal.slice(1) : `-${decimal}`;
+}
+
 /** The unit a text names (null: none), or undefined when the text is no unit. */
 function unitOf(rest: string, wanted: string | null): string | null | undefined {
   const name = rest.replace(/\.$/, '').trim();
   if (name === '') return null;
-  if (wanted !== null && name === wanted.toLowerCase()) return name;
-  for (const [unit, names] of Object.entries(unitNames)) if (names.includes(name)) return unit;
+  const unit = unitNamed(name);
+  if (unit !== null) return unit;
+  if (wanted !== null) return name === fold(wanted) ? name : undefined;
   // Without a wanted unit a single word behind the number (“4 nights”) is taken as what is counted.
-  return wanted === null && /^\p{L}+$/u.test(name) ? name : undefined;
+  return /^\p{L}+$/u.test(name) ? name : undefined;
 }
 
 function outside(decimal: string, { min, max }: FieldOptions): string | null {

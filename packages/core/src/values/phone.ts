@@ -2,11 +2,21 @@ import { type CountryCode, isSupportedCountry, parsePhoneNumberFromString } from
 import { plainSpaces } from './fold.js';
 import type { ValueType } from './value-type.js';
 
+/** Labels that stand before a number and remarks behind it. */
+const label = /^(?:tel|telephone|telefon|telefone|phone|ph|mob|mobile|mobil|telemóvel|cell|fax|m|t)[.:]* ?(?=[+(\d])/i;
+const remark = / ?(?:\([^\d()]*\)|(?:ext|extension|x|durchwahl|ramal)\.? ?\d{1,6})$/i;
+/** A day or a time, which has as many figures as a short number. */
+const dated = /^\d{1,4}[-/.]\d{1,2}[-/.]\d{1,4}$/;
+
 const read: ValueType['read'] = (raw, _options, { region }) => {
   const text = plainSpaces(raw.normalize('NFKC'))
-    .replace(/^(?:tel|phone|mob(?:ile)?)\.?:? /i, '')
-    .replace(/\(0\)/g, '');
-  if (!/^[+(\d][\d\s()./-]{4,24}$/.test(text)) return { ok: false, code: 'YS-VALUE-PHONE' };
+    .replace(/[‐-―−]/g, '-')
+    .replace(/^tel:/i, '')
+    .replace(label, '')
+    .replace(remark, '')
+    .replace(/\(0\)/g, '')
+    .replace(/[,;.]$/, '');
+  if (!/^[+(\d][\d\s()./-]{4,24}$/.test(text) || dated.test(text)) return { ok: false, code: 'YS-VALUE-PHONE' };
   const country = region !== null && isSupportedCountry(region) ? (region as CountryCode) : undefined;
   const international = text.startsWith('00') ? `+${text.slice(2)}` : text;
   if (!international.startsWith('+') && country === undefined) return { ok: false, code: 'YS-VALUE-PHONE-REGION' };
@@ -26,5 +36,8 @@ export const phone: ValueType = {
   part: '(?:\\+|00|\\(?0)\\d?[\\d ()./-]{5,20}\\d',
   read,
   // Reading one takes long enough to matter where many places are compared.
-  fit: (raw) => (/^\s*[+(]?[\d\s()./-]{6,24}\s*$/.test(raw) ? 1 : 0),
+  fit: (raw) =>
+    /^\s*(?:\p{L}+[.:]* ?)?[+(]?\d[\d\s()./-]{4,24}(?: ?\p{L}+\.? ?\d+)?\s*$/u.test(raw) && !dated.test(raw.trim())
+      ? 1
+      : 0,
 };

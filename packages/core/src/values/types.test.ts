@@ -2,8 +2,8 @@ import { describe, expect, test } from '@jest/globals';
 import { toJson, valueTypes } from './index.js';
 import type { ReadContext } from './value-type.js';
 
-const british: ReadContext = { language: 'en', region: 'GB', reference: '2026-11-20' };
-const nowhere: ReadContext = { language: 'en', region: null, reference: '2026-11-20' };
+const british: ReadContext = { language: 'en', region: 'GB', reference: '2026-11-20', zone: 'Europe/London' };
+const nowhere: ReadContext = { language: 'en', region: null, reference: '2026-11-20', zone: 'Europe/London' };
 
 function read(type: string, raw: string, options: Record<string, unknown> = {}, context = british) {
   const result = valueTypes[type]?.read(raw, { type, ...options }, context);
@@ -51,8 +51,6 @@ describe('amount', () => {
     ['£1,234.56', { value: 1234.56, currency: 'GBP' }],
     ['1.234,56 €', { value: 1234.56, currency: 'EUR' }],
     ['EUR 65', { value: 65, currency: 'EUR' }],
-    ['kr 120', { value: 120, currency: 'DKK' }],
-    ['120 kr.', { value: 120, currency: 'DKK' }],
     ['-£5', { value: -5, currency: 'GBP' }],
     ['R$ 3', { value: 3, currency: 'BRL' }],
   ])('“%s”', (raw, value) => {

@@ -118,7 +118,9 @@ function findGroup(
 ): Finding[] {
   const range = match.indices?.groups?.[group];
   const options = fields[group] ?? columns[group];
-  return range && options ? [findAt(view, range[0], range[1], group, options, run.context, run.rule)] : [];
+  return range && options
+    ? [findAt(view, range[0], range[1], group, options, run.contextAt(view, range[0]), run.rule)]
+    : [];
 }
 
 /** Finds values by a regular expression whose named groups are fields, or columns of the rows. */

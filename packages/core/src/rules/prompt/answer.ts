@@ -1,6 +1,6 @@
 import * as v from 'valibot';
 import type { View } from '../../reading/index.js';
-import { type FieldOptions, type ReadContext, toText, valueTypes } from '../../values/index.js';
+import { type FieldOptions, type ReadContext, readValue, toText } from '../../values/index.js';
 import { evidenceAt, problemAt, readRaw } from '../finding.js';
 import type { Evidence, Finding } from '../rule-kind.js';
 import { findQuote } from './find-quote.js';
@@ -88,8 +88,7 @@ function keepsToBasis(
 
 /** The quote, read with the field's type, must be the value. */
 function sameValue(stated: string, quote: string, options: FieldOptions, context: ReadContext): boolean {
-  const type = valueTypes[options.type];
-  const a = type?.read(stated, options, context);
-  const b = type?.read(quote, options, context);
-  return a?.ok === true && b?.ok === true && toText(a.value).toLowerCase() === toText(b.value).toLowerCase();
+  const a = readValue(stated, options, context);
+  const b = readValue(quote, options, context);
+  return a.ok && b.ok && toText(a.value).toLowerCase() === toText(b.value).toLowerCase();
 }

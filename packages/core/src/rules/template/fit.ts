@@ -1,4 +1,4 @@
-import { type FieldOptions, type ReadContext, valueTypes } from '../../values/index.js';
+import { type FieldOptions, fitOfValue, type ReadContext } from '../../values/index.js';
 
 /** Tells how well the text at a place fits a field’s type; asked often for the same places, so it remembers. */
 export class FitMemo {
@@ -17,7 +17,7 @@ export class FitMemo {
     const key = `${field} ${start} ${end}`;
     let fit = this.known.get(key);
     if (fit === undefined) {
-      fit = valueTypes[options.type]?.fit(this.text.slice(start, end), options, this.context) ?? 0;
+      fit = fitOfValue(this.text.slice(start, end), options, this.context);
       this.known.set(key, fit);
     }
     return fit;

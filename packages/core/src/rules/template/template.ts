@@ -172,7 +172,7 @@ function findingsOf(alignment: Alignment | null, view: View | null, run: RuleRun
       ];
     }
     const most = Math.min(end, start + run.facts.limits.valueLength);
-    return [findAt(view, start, most, field, options, run.context, run.rule)];
+    return [findAt(view, start, most, field, options, run.contextAt(view, start), run.rule)];
   });
 }
 

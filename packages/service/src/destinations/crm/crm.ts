@@ -121,6 +121,8 @@ const unknownEntity = ({ entities }: CrmDescription, { definition }: Destination
 /** Numbers go out as numbers, amounts too; dates and all else as text. */
 function plain(value: NonNullable<Cell['value']>): Plain {
   if (typeof value !== 'object' || Array.isArray(value)) return value;
+  if (value.kind === 'list') return value.items.map(toText);
+  if (value.kind === 'yes-no') return value.yes;
   return 'decimal' in value ? Number(value.decimal) : toText(value as Value);
 }
 

@@ -1,4 +1,4 @@
-import { type Cell, flatCells, toText } from '@yellow-sieve/core';
+import { type Cell, flatCells, momentOf, toText } from '@yellow-sieve/core';
 
 /** A column of a target table, and the cell's value for it. */
 export interface TableColumn {
@@ -14,9 +14,14 @@ const types: Record<Cell['kind'], string> = {
   integer: 'BIGINT',
   amount: 'DECIMAL(19,4)',
   date: 'DATE',
+  time: 'TIME',
   datetime: 'DATETIME(3)',
+  duration: 'VARCHAR(64)',
+  'yes-no': 'BOOLEAN',
   email: 'VARCHAR(320)',
   phone: 'VARCHAR(32)',
+  url: 'TEXT',
+  attachment: 'VARCHAR(255)',
 };
 
 /** The columns that cells become; an amount takes two. */
@@ -29,7 +34,8 @@ function plain(value: Cell['value']): string | number | null {
   if (typeof value === 'boolean') return value ? 1 : 0;
   if (Array.isArray(value)) return value.join(', ');
   if ('decimal' in value) return value.decimal;
-  if (value.kind === 'datetime') return new Date(value.datetime).toISOString().slice(0, 23).replace('T', ' ');
+  if (value.kind === 'yes-no') return value.yes ? 1 : 0;
+  if (value.kind === 'datetime') return new Date(momentOf(value.datetime)).toISOString().slice(0, 23).replace('T', ' ');
   return toText(value);
 }
 

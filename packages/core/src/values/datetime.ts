@@ -1,0 +1,36 @@
+import { DateTime } from 'luxon';
+import * as v from 'valibot';
+import { clockTime } from './clock-time.js';
+import { datePart, orderOption, readDay } from './date.js';
+import { fitByReading, type ReadContext, type ValueType } from './value-type.js';
+
+const read: ValueType['read'] = (raw, options, context) => {
+  const time = clockTime(raw.replace(/(\d)T(?=\d)/, '$1 '));
+  const rest = time?.rest.replace(/^(?:on|am|,|-) | ?(?:,|-|um|at|a las|as|kl|a)$/g, '') ?? raw;
+  const day = readDay(rest, options, context);
+  if ('code' in day) return { ok: false, code: day.code };
+  if (!time) return { ok: false, code: 'YS-VALUE-DATETIME-TIME' };
+  const stated = typeof options.timezone === 'string' ? options.timezone : context.zone;
+  const datetime = zoned(`${day.date}T${time.time}`, time.zone ?? stated);
+  if (datetime === null) return { ok: false, code: 'YS-VALUE-DATE' };
+  const value = { kind: 'datetime', datetime } as const;
+  return day.counted ? { ok: true, value, reference: dayOf(context) } : { ok: true, value };
+};
+
+const dayOf = ({ reference }: ReadContext) => reference.slice(0, 10);
+
+/** With the offset of the zone at that moment; without one where no zone is known. */
+function zoned(local: string, zone: string | null): string | null {
+  if (zone === null) return local.length === 16 ? `${local}:00` : local;
+  const moment = DateTime.fromISO(local, { zone });
+  return moment.isValid ? moment.toISO({ suppressMilliseconds: true }) : null;
+}
+
+export const datetime: ValueType = {
+  kind: 'datetime',
+  about: 'a day with a time of day, kept as ISO 8601 with the offset of its zone',
+  options: { ...orderOption, timezone: v.optional(v.string()) },
+  part: `${datePart}(?:,? (?:at |um )?|T)\\d{1,2}[:.h]\\d{2}(?::\\d{2})?(?: ?[ap]\\.?m\\.?)?(?: ?(?:Z|UTC|GMT|[A-Z]{3,4}|[+-]\\d{2}:?\\d{2}))?`,
+  read,
+  fit: fitByReading({ read }),
+};

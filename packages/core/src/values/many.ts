@@ -1,0 +1,51 @@
+import type { Code, Params } from '../errors/index.js';
+import type { SingleValue } from './value.js';
+import type { FieldOptions, ReadContext, ReadResult, ValueType } from './value-type.js';
+
+/** Ways to write several values, the surest first: lines or bullets, semicolons, bars, commas with a last “and”, a lone slash. */
+const separators = [
+  /\s*\n\s*(?:[-*•·–]\s+)?/,
+  /\s*[;|]\s*/,
+  /\s*,\s+(?:(?:and|or|und|oder|et|ou|y|o|e|og|eller|ed?|en|of)\s+)?|\s+(?:and|or|und|oder|et|ou|y|e|og|eller|en|of|&)\s+/i,
+  /\s*,\s*/,
+  /\s+\/\s+|\s{2,}|\t/,
+  /\s*\/\s*/,
+];
+
+const mostItems = 200;
+
+/** Reads several values of a type: the first way to cut them by which every piece can be read. */
+export function readMany(type: ValueType, raw: string, options: FieldOptions, context: ReadContext): ReadResult {
+  const text = raw.trim().replace(/^[-*•·–]\s+/, '');
+  const separator = typeof options.separator === 'string' ? options.separator : ', ';
+  let fault: { code: Code; params?: Params } | null = null;
+  // A single text may hold any of the marks, so texts are cut by the surest alone.
+  for (const pattern of type.kind === 'text'
+    ? separators.filter((by) => by.test(text)).slice(0, 1)
+    : [null, ...separators]) {
+    const pieces = (pattern === null ? [text] : text.split(pattern)).map((piece) => piece.trim()).filter(Boolean);
+    if (pattern !== null && pieces.length < 2) continue;
+    const items = readAll(type, pieces.slice(0, mostItems), options, context);
+    if (Array.isArray(items)) return { ok: true, value: { kind: 'list', items, separator } };
+    fault ??= items;
+  }
+  const alone = type.read(text, options, context);
+  if (alone.ok && alone.value.kind !== 'list')
+    return { ...alone, value: { kind: 'list', items: [alone.value], separator } };
+  return alone.ok ? alone : { ok: false, ...(fault ?? alone) };
+}
+
+function readAll(
+  type: ValueType,
+  pieces: readonly string[],
+  options: FieldOptions,
+  context: ReadContext,
+): SingleValue[] | { code: Code; params?: Params } {
+  const items: SingleValue[] = [];
+  for (const piece of pieces) {
+    const read = type.read(piece, options, context);
+    if (!read.ok) return { code: read.code, ...(read.params ? { params: read.params } : {}) };
+    if (read.value.kind !== 'list') items.push(read.value);
+  }
+  return items;
+}

@@ -1,0 +1,17 @@
+import { readMany } from './many.js';
+import { valueTypes } from './types.js';
+import type { FieldOptions, ReadContext, ReadResult } from './value-type.js';
+
+/** Reads what a person wrote by a field's declaration: one value of its type, or several where it takes many. */
+export function readValue(raw: string, options: FieldOptions, context: ReadContext): ReadResult {
+  const type = valueTypes[options.type];
+  if (!type) return { ok: false, code: 'YS-VALUE-EMPTY' };
+  return options.many === true ? readMany(type, raw, options, context) : type.read(raw, options, context);
+}
+
+/** How much a raw text looks like what a field takes, 0 to 1; quick, to rank places. */
+export function fitOfValue(raw: string, options: FieldOptions, context: ReadContext): number {
+  const type = valueTypes[options.type];
+  if (!type) return 0;
+  return options.many === true ? Number(readMany(type, raw, options, context).ok) : type.fit(raw, options, context);
+}

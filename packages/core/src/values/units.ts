@@ -1,0 +1,49 @@
+// Units by the names people write, in lower case: symbols, and words in the languages of the demo.
+const names: Readonly<Record<string, string>> = {
+  mm: 'mm millimetre millimetres millimeter millimeters',
+  cm: 'cm centimetre centimetres centimeter centimeters zentimeter',
+  m: 'm metre metres meter meters mtr mtrs metro metros mètre mètres',
+  km: 'km kilometre kilometres kilometer kilometers',
+  nmi: 'nmi nm sm seemeilen milhas',
+  ft: "ft foot feet ' ′ fuß fuss pés pies fod",
+  in: 'in inch inches " ″ zoll',
+  yd: 'yd yard yards',
+  m2: 'm2 sqm qm',
+  m3: 'm3 cbm',
+  g: 'g gram grams gramm',
+  kg: 'kg kilo kilos kilogram kilograms kilogramm',
+  t: 't to ton tons tonne tonnes tonnen toneladas',
+  lb: 'lb lbs pound pounds',
+  ml: 'ml millilitre millilitres',
+  l: 'l ltr ltrs litre litres liter liters litro litros',
+  gal: 'gal gallon gallons',
+  kn: 'kn kt kts knot knots knoten nós knob',
+  'km/h': 'km/h kmh kph km/t',
+  mph: 'mph',
+  'm/s': 'm/s',
+  v: 'v volt volts',
+  a: 'a amp amps ampere amperes',
+  ah: 'ah',
+  w: 'w watt watts',
+  kw: 'kw',
+  kwh: 'kwh',
+  hp: 'hp ps cv hk',
+  '°c': '°c c celsius',
+  '°f': '°f f fahrenheit',
+  hpa: 'hpa mbar millibar',
+  bar: 'bar',
+  '%': '% percent per_cent prozent por_cento procent',
+  s: 's sec secs second seconds sek sekunden',
+  min: 'min mins minute minutes minuten minutos minutter',
+  h: 'h hr hrs hour hours std stunden horas timer',
+  d: 'day days tag tage tagen dia dias dag dage',
+};
+
+const units = new Map(
+  Object.entries(names).flatMap(([unit, list]) => list.split(' ').map((name) => [name.replace('_', ' '), unit])),
+);
+
+/** The unit that a name in lower case stands for, or null when it is none. */
+export function unitNamed(name: string): string | null {
+  return units.get(name.replace(/\.$/, '').trim()) ?? null;
+}

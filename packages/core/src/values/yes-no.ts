@@ -1,0 +1,28 @@
+import * as v from 'valibot';
+import { choiceNamed } from './choice.js';
+import { fitByReading, type ValueType } from './value-type.js';
+
+const known = new Map([
+  ...'yes y true on 1 ja j oui o si sí sim s x ✓ ✔ ☑ ☒ checked confirmed'
+    .split(' ')
+    .map((word) => [word, 'yes'] as const),
+  ...'no n false off 0 nein non não nao nej nee ☐ ✗ ✘ unchecked'.split(' ').map((word) => [word, 'no'] as const),
+]);
+
+const read: ValueType['read'] = (raw, options) => {
+  const own = (key: string) =>
+    ((options[key] ?? []) as string[]).map((word) => [word.toLowerCase().trim(), key] as const);
+  const answer = choiceNamed(raw, new Map([...known, ...own('yes'), ...own('no')]));
+  return answer === null
+    ? { ok: false, code: 'YS-VALUE-YES-NO' }
+    : { ok: true, value: { kind: 'yes-no', yes: answer === 'yes' } };
+};
+
+export const yesNo: ValueType = {
+  kind: 'yes-no',
+  about: 'yes or no, in eight languages, or by words of its own',
+  options: { yes: v.optional(v.array(v.string())), no: v.optional(v.array(v.string())) },
+  part: '(?:yes|no|ja|nein|oui|non|sim|não|nej|si|sí)\\b',
+  read,
+  fit: fitByReading({ read }),
+};
