@@ -3,6 +3,8 @@ import { scoreFamily, tally } from './kit/score.mjs';
 
 const sets = { 'worked on': './worked-on/cases.mjs', frozen: './frozen/cases.mjs' };
 const only = process.argv[2];
+/** How many faults to print; the frozen set is scored, and not looked into. */
+const shown = only === 'worked on' ? Number(process.argv[3] ?? 0) : 0;
 
 const percent = (part, all) => ((100 * part) / Math.max(1, all)).toFixed(2);
 function print(title, counts) {

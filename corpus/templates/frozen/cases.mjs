@@ -1,38 +1,8 @@
 // The frozen set: every family under three disturbances at once. It is scored, never tuned to.
 import { chances, seedOf } from '../kit/random.mjs';
+import { fill, piecesOf, recordOf, sieveOf } from '../kit/words.mjs';
 import { carriage, content, labels } from './disturbances.mjs';
 import { families } from './families.mjs';
-
-const recordOf = (family, r) =>
-  Object.fromEntries(Object.entries(family.fields).map(([field, [, write]]) => [field, write(r)]));
-const piecesOf = (text, record) =>
-  text
-    .split(/\[\[(\w+)\]\]/)
-    .map((part, i) => (i % 2 ? { text: record[part][0], value: true } : { text: part, value: false }));
-const fill = (text, record) =>
-  piecesOf(text, record)
-    .map((piece) => piece.text)
-    .join('');
-
-/** The sieve of a family: one layout, marked in one message. */
-export const sieveOf = (family) => ({
-  sieve: 'frozen',
-  locale: family.locale,
-  timezone: 'Europe/London',
-  fields: Object.fromEntries(Object.entries(family.fields).map(([field, [options]]) => [field, options])),
-  rules: [
-    {
-      kind: 'template',
-      layouts: [
-        {
-          name: family.name,
-          ...(family.subject.includes('[[') ? { subject: family.subject } : {}),
-          text: family.blocks.map(({ text }) => text).join('\n'),
-        },
-      ],
-    },
-  ],
-});
 
 /** All cases of a family: `{ family, disturbances, letter, expected }`. */
 export function* casesOf(family) {
@@ -54,4 +24,4 @@ export function* casesOf(family) {
       }
 }
 
-export { families };
+export { families, sieveOf };

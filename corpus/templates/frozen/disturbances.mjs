@@ -1,20 +1,13 @@
 // What happens to forms on their way: three things at once, one of the content, one of the labels, one of the carriage.
 // Each returns the changed message, or null where it makes no sense for the family.
+import { aroundSlots, escaped, quoted, slotsOf, without, wrapped } from '../kit/words.mjs';
+
 const slot = /\[\[(\w+)\]\]/g;
-const slotsOf = (text) => [...text.matchAll(slot)].map((match) => match[1]);
-/** Changes the words around the slots, and leaves the slots as they are. */
-const aroundSlots = (text, change) =>
-  text
-    .split(/(\[\[\w+\]\])/)
-    .map((part, i) => (i % 2 ? part : change(part)))
-    .join('');
 const eachRow = (message, change) => ({
   ...message,
   blocks: message.blocks.map((block) => (block.row ? { ...block, text: change(block.text) } : block)),
 });
 const rowsOf = ({ blocks }) => blocks.filter(({ row }) => row);
-const without = (record, fields) => ({ ...record, ...Object.fromEntries(fields.map((field) => [field, ['', null]])) });
-
 export const content = {
   'lines left out': (message, r) => {
     const gone = r.some(rowsOf(message), 1 + r.below(2));
@@ -116,25 +109,6 @@ export const labels = {
   },
 };
 
-const wrapped = (text, width, mark) =>
-  text
-    .split('\n')
-    .map((line) => {
-      const lines = [];
-      let left = line;
-      while (left.length > width && left.lastIndexOf(' ', width) > 0) {
-        const at = left.lastIndexOf(' ', width);
-        lines.push(left.slice(0, at));
-        left = left.slice(at + 1);
-      }
-      return [...lines, left].join(`${mark}\n`);
-    })
-    .join('\n');
-const quoted = (text) =>
-  text
-    .split('\n')
-    .map((line) => (line === '' ? '>' : `> ${line}`))
-    .join('\n');
 const heads = (subject) =>
   [
     'From: Booking forms <forms@gannetbay.example>',
@@ -142,7 +116,6 @@ const heads = (subject) =>
     `Subject: ${subject}`,
     'To: <nils@gannetbay.example>',
   ].join('\n');
-const escaped = (text) => text.replace(/&/g, '&amp;').replace(/</g, '&lt;').replace(/>/g, '&gt;');
 const note =
   'Please see below, this one is yours.\n\nNils\n-- \nNils Aldous\nGannet Bay harbour office\nTel: +44 7700 900999\n';
 

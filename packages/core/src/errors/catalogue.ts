@@ -101,6 +101,10 @@ export const catalogue = {
   // what happens to a message
   'YS-FIELD-MISSING': { status: 422, sentence: '“{field}” is required and was not found.' },
   'YS-FIELD-DEFAULT': { status: 422, sentence: 'The default of “{field}” cannot be read by its type.' },
+  'YS-TEMPLATE-CUT': {
+    status: 422,
+    sentence: 'The values of this line could be cut in several ways, so none is taken for “{field}”.',
+  },
   'YS-TEMPLATE-TWO-PLACES': {
     status: 422,
     sentence: '“{field}” could be read from two places that fit equally well, so neither is taken.',

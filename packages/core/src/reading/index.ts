@@ -1,10 +1,12 @@
 export { sameness } from './content-digest.js';
 export * from './language.js';
+export { linesOf } from './lines.js';
 export * from './origin/authentication.js';
 export * from './origin/loop.js';
 export { type PublicReading, publicReading } from './public-reading.js';
 export * from './read-message.js';
 export * from './reading.js';
+export { bareSubjectStart } from './segments/bare-subject.js';
 export * from './segments/body.js';
 export * from './text-parts.js';
 export * from './view.js';

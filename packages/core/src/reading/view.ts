@@ -1,4 +1,4 @@
-import type { Range } from './reading.js';
+import type { Range, Table } from './reading.js';
 
 /** A text that rules look at, and the way back from its offsets to those of the text it was taken from. */
 export interface View {
@@ -7,6 +7,8 @@ export interface View {
   text: string;
   /** Offset of each piece in the view and in the origin; sorted. */
   pieces: { at: number; origin: number; length: number }[];
+  /** Rows of table cells in it, in offsets of the view. */
+  rows?: Range[][];
 }
 
 /** A view of the whole of a text. */
@@ -25,6 +27,22 @@ export function rangesView(name: string, text: string, ranges: readonly Range[])
   return { in: name, text: ranges.map(({ start, end }) => text.slice(start, end)).join(''), pieces };
 }
 
+/** The rows of cells of some tables that stand whole in a view. */
+export function rowsOf(view: View, tables: readonly Table[]): Range[][] {
+  return tables.flatMap(({ rows }) =>
+    rows.flatMap((cells) => {
+      const placed = cells.map((cell) => fromOrigin(view, cell));
+      return placed.some((cell) => cell === null) ? [] : [placed as Range[]];
+    }),
+  );
+}
+
+/** Maps a range of the origin into the view; null when the view leaves any of it out. */
+function fromOrigin({ pieces }: View, { start, end }: Range): Range | null {
+  const piece = pieces.find(({ origin, length }) => start >= origin && end <= origin + length);
+  return piece ? { start: start - piece.origin + piece.at, end: end - piece.origin + piece.at } : null;
+}
+
 /** Maps a range of the view to ranges of the origin: one, or several when it runs over what was left out. */
 export function toOrigin(view: View, start: number, end: number): Range[] {
   const found: Range[] = [];
@@ -36,4 +54,11 @@ export function toOrigin(view: View, start: number, end: number): Range[] {
     }
   }
   return found;
+}
+
+/** A view of the end of another. */
+export function tailOf(view: View, from: number): View {
+  const [first] = toOrigin(view, from, view.text.length);
+  const length = view.text.length - from;
+  return { in: view.in, text: view.text.slice(from), pieces: first ? [{ at: 0, origin: first.start, length }] : [] };
 }

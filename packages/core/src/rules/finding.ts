@@ -33,7 +33,7 @@ export function problemAt(code: Code, path: string, params: Params, evidence: Ev
   };
 }
 
-/** Reads a range of a view by the field's type: a value with its evidence, a closed field when it is empty, or a problem. */
+/** Reads a range of a view by the field's type, or `raw` where its lines were wrapped: a value with its evidence, a closed field when it is empty, or a problem. */
 export function findAt(
   view: View,
   start: number,
@@ -42,9 +42,9 @@ export function findAt(
   options: FieldOptions,
   context: ReadContext,
   rule: string,
+  raw = view.text.slice(start, end),
 ): Finding {
   const evidence = evidenceAt(view, start, end, rule);
-  const raw = view.text.slice(start, end);
   if (raw.trim() === '') return { field, state: 'closed', evidence };
   return readRaw(raw, field, options, context, evidence);
 }

@@ -1,19 +1,16 @@
-import type { FieldOptions, ReadContext } from '../../values/index.js';
-import { type Candidate, type CandidateSearch, candidatesOf, indexWords, type SlotSpan } from './candidates.js';
+import { candidatesOf } from './candidates.js';
 import { claimPlaces } from './chain.js';
 import type { CompiledLayout, Landmark } from './compile.js';
-import { spansFor } from './extract.js';
-import { FitMemo } from './fit.js';
-import { canBeForgiven } from './match-words.js';
-import { type Line, normalise } from './normalise.js';
+import { type Claims, type Place, placesOf } from './extract.js';
 import { scoreLayout } from './score.js';
+import type { Candidate, IndexedText, Search } from './search.js';
 
 /** What one layout makes of a text. */
 export interface Alignment {
   layout: CompiledLayout;
   /** 0 to 1. */
   score: number;
-  spans: { span: SlotSpan; candidate: Candidate }[];
+  places: { place: Place; candidate: Candidate }[];
   claimed: ReadonlyMap<number, Candidate>;
   missing: Landmark[];
   candidates: Candidate[][];
@@ -22,60 +19,41 @@ export interface Alignment {
   stopped: boolean;
 }
 
-/** A text made ready for alignment; done once for all layouts. */
-export interface IndexedText {
-  text: string;
-  lines: Line[];
-  index: Map<string, number[]>;
-  /** Words of the index in which one letter may be wrong. */
-  forgivable: [word: string, lines: readonly number[]][];
-  fits: FitMemo;
-}
-
-export function indexText(
-  text: string,
-  mostLines: number,
-  fields: Readonly<Record<string, FieldOptions>>,
-  context: ReadContext,
-): IndexedText {
-  const lines = normalise(text, mostLines);
-  const index = indexWords(lines);
-  return {
-    text,
-    lines,
-    index,
-    forgivable: [...index].filter(([word]) => canBeForgiven(word)),
-    fits: new FitMemo(text, fields, context),
-  };
-}
-
 /** Aligns a layout with a text. */
-export function align(
-  layout: CompiledLayout,
-  indexed: IndexedText,
-  fields: Readonly<Record<string, FieldOptions>>,
-  mostCandidates: number,
-): Alignment {
-  const search: CandidateSearch = { ...indexed, fields, budget: { left: mostCandidates } };
+export function align(layout: CompiledLayout, indexed: IndexedText, mostCandidates: number): Alignment {
+  const search: Search = { ...indexed, budget: { left: mostCandidates } };
   const candidates = layout.landmarks.map((landmark) => candidatesOf(landmark, search));
   const claimed = claimPlaces(candidates);
-  const claimedLines = new Set([...claimed.values()].map(({ line }) => line.index));
-  const spans = [...claimed.values()].flatMap((candidate) =>
-    spansFor(candidate, claimedLines, search).map((span) => ({ span, candidate })),
+  const claims = claimsOf(layout, claimed);
+  const places = [...claimed.values()].flatMap((candidate) =>
+    placesOf(candidate, claims, search).map((place) => ({ place, candidate })),
   );
   return {
     layout,
     score: scoreLayout(
       layout,
       claimed,
-      spans.map(({ span }) => span),
+      places.map(({ place }) => place),
       search,
     ),
-    spans,
+    places,
     claimed,
     missing: layout.landmarks.filter(({ index }) => !claimed.has(index)),
     candidates,
     steps: mostCandidates - search.budget.left,
     stopped: search.budget.left < 0,
+  };
+}
+
+/** Line kinds by which a layout's labels are known to head what stands under them. */
+const headingKinds = new Set(['question', 'heading', 'label and value', 'label only']);
+
+function claimsOf({ landmarks }: CompiledLayout, claimed: ReadonlyMap<number, Candidate>): Claims {
+  const all = [...claimed.values()];
+  const kinds = landmarks.filter(({ slots, below }) => slots.length > 0 || below).map(({ kind }) => kind);
+  return {
+    lines: new Set(all.map(({ line }) => line.index)),
+    starts: all.map(({ from }) => from).sort((a, b) => a - b),
+    styles: new Set(kinds.filter((kind) => headingKinds.has(kind))),
   };
 }

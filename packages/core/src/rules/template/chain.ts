@@ -1,32 +1,37 @@
-import type { Candidate } from './candidates.js';
+import type { Candidate } from './search.js';
 
 /** How often what is left is chained again; each pass is dearer, for lines that stand out of order. */
-const passes = 4;
+const passes = 5;
 const passPrice = 0.85;
 
 /**
  * Claims a place for each landmark: the heaviest chain of candidates that increases in both template and message is
  * claimed, then the same on what is left. Landmarks without a claim are missing.
  */
-export function claimPlaces(candidates: readonly Candidate[][]): Map<number, Candidate> {
+export function claimPlaces(candidates: readonly (readonly Candidate[])[]): Map<number, Candidate> {
   const claimed = new Map<number, Candidate>();
-  const takenLines = new Set<number>();
   for (let pass = 0; pass < passes; pass++) {
+    const taken = [...claimed.values()].sort((a, b) => a.from - b.from);
     const open = candidates
       .flat()
-      .filter(({ landmark, line, score }) => score > 0 && !claimed.has(landmark.index) && !takenLines.has(line.index));
+      .filter((candidate) => candidate.score > 0 && !claimed.has(candidate.landmark.index) && isFree(candidate, taken));
     if (open.length === 0) break;
-    for (const candidate of heaviestChain(open, passPrice ** pass)) {
-      claimed.set(candidate.landmark.index, candidate);
-      takenLines.add(candidate.line.index);
-    }
+    for (const candidate of heaviestChain(open, passPrice ** pass)) claimed.set(candidate.landmark.index, candidate);
   }
   return claimed;
 }
 
-/** Weighted longest increasing subsequence over (message line, template line), by a tree of prefix maxima: n log n. */
+/** Whether a candidate's words are none that others have claimed. */
+function isFree({ from, end }: Candidate, taken: readonly Candidate[]): boolean {
+  return taken.every((other) => end <= other.from || from >= other.end);
+}
+
+/**
+ * Weighted longest increasing subsequence over (offset in the message, line of the template), by a tree of prefix maxima:
+ * n log n. Of candidates that share words the heavier stays.
+ */
 function heaviestChain(candidates: readonly Candidate[], price: number): Candidate[] {
-  const sorted = [...candidates].sort((a, b) => a.line.index - b.line.index || b.landmark.index - a.landmark.index);
+  const sorted = [...candidates].sort((a, b) => a.from - b.from || b.landmark.index - a.landmark.index);
   const size = Math.max(...sorted.map(({ landmark }) => landmark.index)) + 2;
   const tree = new PrefixMaximum(size);
   const before = new Array<number>(sorted.length).fill(-1);
@@ -41,7 +46,18 @@ function heaviestChain(candidates: readonly Candidate[], price: number): Candida
   }
   const chain: Candidate[] = [];
   for (let i = best; i >= 0; i = before[i] ?? -1) if (sorted[i]) chain.unshift(sorted[i] as Candidate);
-  return chain;
+  return apart(chain);
+}
+
+/** The members of a chain that share no words with a heavier neighbour. */
+function apart(chain: readonly Candidate[]): Candidate[] {
+  const kept: Candidate[] = [];
+  for (const candidate of chain) {
+    const last = kept.at(-1);
+    if (!last || candidate.from >= last.end) kept.push(candidate);
+    else if (candidate.score > last.score) kept[kept.length - 1] = candidate;
+  }
+  return kept;
 }
 
 /** A Fenwick tree that answers: the heaviest chain that ends before a landmark. */

@@ -1,28 +1,57 @@
 import { isSeparator } from './separators.js';
 import type { Token } from './token.js';
 
-export type LineKind = 'blank' | 'ruling' | 'label only' | 'label and value' | 'bullet' | 'text';
+export type LineKind =
+  | 'blank'
+  | 'ruling'
+  | 'label only'
+  | 'label and value'
+  | 'bullet'
+  | 'question'
+  | 'heading'
+  | 'text';
 
 const longestLabel = 5;
+const longestHeading = 6;
 
 /** What a line looks like, judged by itself. */
 export function classify(tokens: readonly Token[]): LineKind {
   if (tokens.length === 0) return 'blank';
   if (tokens.every((token) => !token.word)) return tokens.length >= 3 ? 'ruling' : 'text';
-  if (tokens[0]?.norm === '-' || tokens[0]?.norm === '*' || tokens[0]?.norm === '•') return 'bullet';
-  return labelKind(tokens);
+  const from = enumerationEnd(tokens);
+  const bulleted = from > 0 && !/^\d/.test(tokens[0]?.norm ?? '') && !tokens[0]?.word;
+  const kind = labelKind(tokens.slice(from));
+  if (kind !== 'text') return kind;
+  if (bulleted) return 'bullet';
+  if (tokens.at(-1)?.norm === '?') return 'question';
+  const words = tokens.filter((token) => token.word);
+  return words.length <= longestHeading &&
+    words.every((token) => token.capitals) &&
+    /\p{L}{3}/u.test(words.map(({ norm }) => norm).join(' '))
+    ? 'heading'
+    : 'text';
+}
+
+/** Where a line begins behind its bullet or number: `- `, `* `, `3. `, `b) `. */
+export function enumerationEnd(tokens: readonly Token[]): number {
+  const [first, second] = tokens;
+  if (!first || !second) return 0;
+  if (/^[-*•·–+]$/.test(first.norm) && (second.gap > 0 || second.norm === '*')) return 1;
+  const numbered = /^(?:\d{1,3}|[a-z])$/.test(first.norm) && /^[.)]$/.test(second.norm) && second.gap === 0;
+  return numbered && (tokens[2]?.gap ?? 0) > 0 ? 2 : 0;
 }
 
 /** A label is one to five words that a colon, equals sign or cell edge closes. */
 function labelKind(tokens: readonly Token[]): LineKind {
   const end = tokens.findIndex((token) => token.norm === ':' || token.norm === '=' || token.norm === '\t');
+  const words = tokens.slice(0, end);
   if (
     end < 1 ||
-    end > longestLabel ||
-    !tokens.slice(0, end).every((token) => token.word || "'()/.&".includes(token.norm))
+    words.filter((token) => token.word).length > longestLabel ||
+    !words.every((token) => token.word || "'()/.&*-,".includes(token.norm))
   )
     return 'text';
   // A time such as 14:30 is no label.
   if (end === 1 && /^\d+$/.test(tokens[0]?.norm ?? '') && tokens[end]?.norm === ':') return 'text';
-  return tokens.slice(end).every(isSeparator) ? 'label only' : 'label and value';
+  return tokens.slice(end).every((token) => isSeparator(token) || !token.word) ? 'label only' : 'label and value';
 }

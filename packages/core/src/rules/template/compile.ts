@@ -1,18 +1,17 @@
 import type { FieldOptions } from '../../values/index.js';
-import { normalise, tokenise } from './normalise.js';
-import { isSeparator } from './separators.js';
-import type { Token } from './token.js';
-
-/** A place for a value; `field` is null for text to ignore. */
-export interface Slot {
-  field: string | null;
-}
+import { classify, enumerationEnd, type LineKind } from './classify.js';
+import { type Delimited, delimitedOf } from './delimited.js';
+import { hasWords, type Piece, piecesOf, type Slot, type SlotFault } from './parse-layout.js';
+import { isCellEdge, isDecoration, isSeparator } from './separators.js';
+import { columnGap, type Token } from './token.js';
 
 /** The constants of one template line and the slots between them: `before slot after slot after …`. */
 export interface Landmark {
   index: number;
   /** Constant tokens before the first slot, or all of a line without slots. */
   before: Token[];
+  /** What separates the label from its value in the sample. */
+  closing: Closing;
   /** Slots of the line, each with the constants that follow it. */
   slots: { slot: Slot; after: Token[]; afterText: string }[];
   /** A slot that stands alone on the line below this one. */
@@ -21,10 +20,20 @@ export interface Landmark {
   block: boolean;
   /** Whether a blank line ends such a value: it does where the template has another line right behind. */
   endsAtBlank: boolean;
+  /** Whether it is a sentence: it may be wrapped anywhere, and begin behind another on its line. */
+  prose: boolean;
+  /** What the sample's line, or its label, looks like. */
+  kind: LineKind;
+  capitals: boolean;
+  /** A line of values between delimiters, with nothing else; null for all other lines. */
+  delimited: Delimited | null;
   /** The label as written, for explanations. */
   label: string;
   weight: number;
 }
+
+/** How a label is closed: by a mark, by a wide gap, or by nothing but a space. */
+export type Closing = 'mark' | 'gap' | 'none';
 
 export interface CompiledLayout {
   name: string;
@@ -33,28 +42,14 @@ export interface CompiledLayout {
 }
 
 /** Why a layout cannot be compiled. */
-export type LayoutFault =
-  | { code: 'YS-TEMPLATE-BLOCK' }
-  | { code: 'YS-TEMPLATE-SLOT' | 'YS-TEMPLATE-BARE-SLOT'; slot: string }
-  | { code: 'YS-TEMPLATE-TOUCHING-SLOTS'; slot: string; next: string };
+export type LayoutFault = SlotFault | { code: 'YS-TEMPLATE-BLOCK' } | { code: 'YS-TEMPLATE-BARE-SLOT'; slot: string };
 
-const slotPattern = /\[\[(\[\[|[^\]]*\]\])/g;
-
-interface Piece {
-  constant: Token[];
-  /** The constant as written. */
-  text: string;
-  slot: Slot | null;
-}
+type Fields = Readonly<Record<string, FieldOptions>>;
 
 /** Compiles a layout's text into landmarks: the constant words by which its slots are found again. */
-export function compileLayout(
-  name: string,
-  text: string,
-  fields: Readonly<Record<string, FieldOptions>>,
-): CompiledLayout | LayoutFault {
+export function compileLayout(name: string, text: string, fields: Fields): CompiledLayout | LayoutFault {
   if (/\[\[\s*:?rows:?\s*\]\]/.test(text)) return { code: 'YS-TEMPLATE-BLOCK' };
-  const lines = text.replace(/\n+$/, '').split('\n');
+  const lines = joinSentences(text.replace(/\n+$/, '').split('\n'));
   const landmarks: Landmark[] = [];
   for (const [number, line] of lines.entries()) {
     const pieces = piecesOf(line);
@@ -62,8 +57,34 @@ export function compileLayout(
     const fault = takeLine(pieces, number, lines, landmarks, fields);
     if (fault) return fault;
   }
-  const named = landmarks.flatMap(fieldsOf);
-  return { name, landmarks, fields: named };
+  return { name, landmarks, fields: landmarks.flatMap(fieldsOf) };
+}
+
+/** Lines of one sentence, wrapped in the sample, become one: it may be wrapped elsewhere in the next message. */
+function joinSentences(lines: readonly string[]): string[] {
+  const joined: string[] = [];
+  for (const line of lines) {
+    const above = joined.at(-1);
+    if (above !== undefined && goesOn(above, line)) joined[joined.length - 1] = `${above.trimEnd()} ${line.trim()}`;
+    else joined.push(line);
+  }
+  return joined;
+}
+
+const longLine = 45;
+
+/** Whether a template line goes on in the next: both hold words, the first is long and unfinished, the next begins small. */
+function goesOn(above: string, line: string): boolean {
+  const plain = above.replace(/\[\[[^\]]*\]\]/g, 'value word');
+  const slotted = above.includes('[[') || line.includes('[[');
+  return (
+    slotted &&
+    plain.length >= longLine &&
+    !/[:.!?;]\s*$/.test(above) &&
+    /^(?:\[\[\w|\p{Ll})/u.test(line) &&
+    /\p{L}/u.test(line.replace(/\[\[[^\]]*\]\]/g, '')) &&
+    !/^[\p{L} ]{1,30}[:=]/u.test(line)
+  );
 }
 
 function takeLine(
@@ -71,15 +92,19 @@ function takeLine(
   number: number,
   lines: string[],
   landmarks: Landmark[],
-  fields: Readonly<Record<string, FieldOptions>>,
+  fields: Fields,
 ): LayoutFault | null {
-  const slots = pieces.filter((piece) => piece.slot !== null);
-  const constants = pieces.some((piece) => piece.constant.some((token) => token.word));
+  const slots = pieces.flatMap(({ slot }) => (slot ? [slot] : []));
   if (pieces.length === 0) return null;
-  if (slots.length === 1 && !constants)
-    return placeBelow(slots[0]?.slot ?? { field: null }, number, lines, landmarks, fields);
-  if (slots.length > 0 && !constants) return { code: 'YS-TEMPLATE-BARE-SLOT', slot: slots[0]?.slot?.field ?? '*' };
-  if (constants) landmarks.push(landmarkOf(pieces, number, lines, landmarks.length, fields));
+  const delimited = delimitedOf(pieces);
+  if (delimited) {
+    landmarks.push(landmarkOf(pieces, number, lines, landmarks.length, fields, delimited));
+    return null;
+  }
+  if (slots.length === 1 && !hasWords(pieces)) return placeBelow(slots[0] as Slot, number, lines, landmarks, fields);
+  if (slots.length > 0 && !hasWords(pieces)) return { code: 'YS-TEMPLATE-BARE-SLOT', slot: slots[0]?.field ?? '*' };
+  for (const pair of pairsOf(pieces))
+    if (hasWords(pair)) landmarks.push(landmarkOf(pair, number, lines, landmarks.length, fields, null));
   return null;
 }
 
@@ -89,50 +114,95 @@ function placeBelow(
   number: number,
   lines: string[],
   landmarks: Landmark[],
-  fields: Readonly<Record<string, FieldOptions>>,
+  fields: Fields,
 ): LayoutFault | null {
   const above = landmarks.at(-1);
   if (!above || above.slots.length > 0 || above.below)
     return { code: 'YS-TEMPLATE-BARE-SLOT', slot: slot.field ?? '*' };
   above.below = slot;
-  above.block = slot.field === null || fields[slot.field]?.type === 'text';
+  above.block = slot.field === null || isText(slot, fields);
   above.endsAtBlank = (lines[number + 1] ?? '').trim() !== '';
   return null;
 }
 
+const isText = ({ field }: Slot, fields: Fields) =>
+  field !== null && (fields[field]?.type === 'text' || fields[field]?.many === true);
+
+/** A line with several labelled values in columns (`Wind: [[wind]] kn   Gust: [[gust]] kn`) is as many landmarks. */
+function pairsOf(pieces: readonly Piece[]): Piece[][] {
+  const pairs: Piece[][] = [[]];
+  for (const [i, piece] of pieces.entries()) {
+    const edge = piece.slot === null && i > 0 ? columnEdge(piece.constant) : -1;
+    const label = piece.constant.slice(edge);
+    if (edge < 0 || !pieces[i + 1]?.slot || !label.some((token) => token.word)) {
+      pairs.at(-1)?.push(piece);
+      continue;
+    }
+    const behind = piece.constant.slice(0, edge).filter((token) => !isCellEdge(token));
+    if (behind.length > 0)
+      pairs.at(-1)?.push({ ...piece, constant: behind, text: textOf(behind, piece), gap: columnGap });
+    pairs.push([{ ...piece, constant: label, text: textOf(label, piece) }]);
+  }
+  return pairs;
+}
+
+const textOf = (tokens: readonly Token[], { text, constant }: Piece) => {
+  const from = constant[0]?.start ?? 0;
+  return text.slice((tokens[0]?.start ?? from) - from, (tokens.at(-1)?.end ?? from) - from);
+};
+
+/** Where constants between two slots begin a new column: behind a bar or tab, or a wide gap; -1 when they do not. */
+function columnEdge(constant: readonly Token[]): number {
+  const edge = constant.findLastIndex(isCellEdge);
+  if (edge >= 0) return edge + 1;
+  return constant.findIndex((token) => token.gap >= columnGap);
+}
+
+/** Stands for a value where the look of a template line is judged. */
+const aWord: Token = { norm: 'value', start: 0, end: 0, word: true, gap: 1, capitals: false };
+
 function landmarkOf(
-  pieces: Piece[],
+  pieces: readonly Piece[],
   number: number,
   lines: string[],
   index: number,
-  fields: Readonly<Record<string, FieldOptions>>,
+  fields: Fields,
+  delimited: Delimited | null,
 ): Landmark {
   const firstSlot = pieces.findIndex((piece) => piece.slot !== null);
-  const before = pieces.slice(0, firstSlot < 0 ? undefined : firstSlot).flatMap((piece) => piece.constant);
+  const head = pieces.slice(0, firstSlot < 0 ? undefined : firstSlot);
+  const all = head.flatMap((piece) => piece.constant);
+  const before = firstSlot === 0 ? [] : all.slice(enumerationEnd(all));
   const slots = pieces.flatMap((piece, i) =>
     piece.slot
       ? [{ slot: piece.slot, after: pieces[i + 1]?.constant ?? [], afterText: pieces[i + 1]?.text ?? '' }]
       : [],
   );
   const last = slots.at(-1);
-  const open =
-    last !== undefined &&
-    last.after.length === 0 &&
-    last.slot.field !== null &&
-    fields[last.slot.field]?.type === 'text';
+  const closing = closingOf(before, head.at(-1)?.gap ?? 0);
+  const wordsBehind = slots.flatMap(({ after }) => after).filter((token) => token.word).length;
+  const words = before.filter((token) => token.word);
   return {
     index,
     before,
+    closing,
     slots,
     below: null,
-    block: open,
+    block: last !== undefined && last.after.length === 0 && isText(last.slot, fields),
     endsAtBlank: number < lines.length - 1,
-    label: pieces
-      .slice(0, firstSlot < 0 ? undefined : firstSlot)
-      .map(({ text }) => text)
-      .join(' '),
+    prose: slots.length > 0 && wordsBehind > 0 && (closing === 'none' || slots.length > 1),
+    kind: classify(pieces.flatMap((piece) => (piece.slot ? [aWord] : piece.constant))),
+    capitals: words.length > 0 && words.every((token) => token.capitals || /^\d/.test(token.norm)),
+    delimited,
+    label: head.map(({ text }) => text).join(' '),
     weight: [before, ...slots.map(({ after }) => after)].flat().reduce((sum, token) => sum + tokenWeight(token), 0),
   };
+}
+
+function closingOf(before: readonly Token[], gap: number): Closing {
+  const last = before.findLast((token) => !isDecoration(token));
+  if (last && !last.word && isSeparator(last)) return 'mark';
+  return gap >= columnGap ? 'gap' : 'none';
 }
 
 /** Rarer constants tell more: long words over short ones, words over marks. */
@@ -141,37 +211,7 @@ export function tokenWeight(token: Token): number {
 }
 
 /** The fields whose slots a landmark holds. */
-export function fieldsOf({ slots, below }: Landmark): string[] {
-  return [...slots.map(({ slot }) => slot), ...(below ? [below] : [])].flatMap(({ field }) =>
-    field === null ? [] : [field],
-  );
-}
-
-/** Constants and slots of one line, alternating; `[[[[` is a literal `[[`. */
-function piecesOf(line: string): Piece[] | LayoutFault {
-  const pieces: Piece[] = [];
-  let constant = '';
-  let at = 0;
-  const flush = () => {
-    const tokens = normalise(constant, 1)[0]?.tokens ?? tokenise(constant, 0);
-    if (tokens.length > 0) pieces.push({ constant: tokens, text: constant.trim(), slot: null });
-    constant = '';
-  };
-  for (const match of line.matchAll(slotPattern)) {
-    constant += line.slice(at, match.index);
-    at = match.index + match[0].length;
-    if (match[0] === '[[[[') {
-      constant += '[[';
-      continue;
-    }
-    const written = match[0].slice(2, -2).trim();
-    if (!/^(\*|[a-z][a-z0-9_]*)$/i.test(written)) return { code: 'YS-TEMPLATE-SLOT', slot: written };
-    flush();
-    const previous = pieces.at(-1)?.slot;
-    if (previous) return { code: 'YS-TEMPLATE-TOUCHING-SLOTS', slot: previous.field ?? '*', next: written };
-    pieces.push({ constant: [], text: '', slot: { field: written === '*' ? null : written } });
-  }
-  constant += line.slice(at);
-  flush();
-  return pieces;
+export function fieldsOf({ slots, below, delimited }: Landmark): string[] {
+  const places = delimited ? delimited.slots : [...slots.map(({ slot }) => slot), ...(below ? [below] : [])];
+  return places.flatMap(({ field }) => (field === null ? [] : [field]));
 }

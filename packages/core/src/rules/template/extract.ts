@@ -1,59 +1,134 @@
-import type { Candidate, CandidateSearch, SlotSpan } from './candidates.js';
+import type { Landmark } from './compile.js';
 import type { Line } from './normalise.js';
+import type { Candidate, Search, SlotSpan } from './search.js';
 
 /** Lines at least this long look wrapped by a mail program, so that the next one goes on with them. */
-const wrapWidth = 60;
+const wrapWidth = 56;
+
+/** A value's final place, and whether its lines are one line that was wrapped. */
+export interface Place extends SlotSpan {
+  /** One line in the sample: where it was wrapped here, its lines are joined. */
+  joined: boolean;
+  /** A line inside it that looks like a label, so that its end is not sure. */
+  uncertain: number | null;
+}
+
+/** What has been claimed, for the values between. */
+export interface Claims {
+  /** First line of each claim. */
+  lines: ReadonlySet<number>;
+  /** Offsets at which claims begin, sorted. */
+  starts: readonly number[];
+  /** How labels look in this layout: what looks like them ends a block. */
+  styles: ReadonlySet<string>;
+}
 
 /** The place of every value of a claimed landmark. A span of no length is a place that is there and empty. */
-export function spansFor(candidate: Candidate, claimedLines: ReadonlySet<number>, search: CandidateSearch): SlotSpan[] {
-  const { landmark, line, spans } = candidate;
-  if (landmark.below) return [below(candidate, claimedLines, search)];
-  const last = spans.at(-1);
-  if (!landmark.block || !last || last.field === null) return spans;
-  return [...spans.slice(0, -1), continued(last, candidate, line, claimedLines, search)];
+export function placesOf(candidate: Candidate, claims: Claims, search: Search): Place[] {
+  const { landmark } = candidate;
+  const spans = landmark.below ? [below(candidate, landmark, claims, search)] : beside(candidate, claims, search);
+  return spans.map((place) => withinClaims(place, claims, search));
 }
 
-/** The value under a label: one line, or a block to the next claimed landmark, ruling or label-shaped line after a blank. */
-function below({ landmark, line, end }: Candidate, claimed: ReadonlySet<number>, search: CandidateSearch): SlotSpan {
-  const field = landmark.below?.field ?? null;
+function beside({ landmark, line, spans }: Candidate, claims: Claims, search: Search): Place[] {
+  return spans.map((span, i) => {
+    const place = { ...span, joined: true, uncertain: null };
+    const last = i === landmark.slots.length - 1;
+    if (!last || landmark.slots[i]?.after.some(({ word }) => word) || span.slot.field === null) return place;
+    const cell = cellAt(span.start, search);
+    if (cell && cell.start > line.start) return wholeCell(place, cell, search);
+    return landmark.block ? continued(place, landmark, line, claims, search) : place;
+  });
+}
+
+/** The value under a label: the cell beside it in a table, what stands behind it on its line, or the line or block below. */
+function below(candidate: Candidate, landmark: Landmark, claims: Claims, search: Search): Place {
+  const { line, end } = candidate;
+  const slot = landmark.below ?? { field: null };
+  const place = { slot, start: end, end, joined: !landmark.block, uncertain: null };
+  const cell = nextCell(candidate, search);
+  if (cell) return wholeCell({ ...place, joined: false }, cell, search);
+  const behind = line.tokens.filter((token) => token.start >= end);
+  const first = behind.find((token) => token.word || !/^[:=\t|?*-]$/.test(token.norm));
+  if (first) return { ...place, start: first.start, end: lastOffset(line) };
+  return underneath(place, candidate, claims, search);
+}
+
+function underneath(place: Place, { landmark, line }: Candidate, claims: Claims, search: Search): Place {
   let at = line.index + 1;
-  while (search.lines[at] && (search.lines[at] as Line).kind === 'blank') at++;
+  while (search.lines[at] && isFiller(search.lines[at] as Line)) at++;
   const first = search.lines[at];
-  if (!first || claimed.has(at)) return { field, start: end, end };
-  const last = landmark.block ? blockEnd(at, landmark.endsAtBlank, claimed, search.lines) : first;
-  return { field, start: first.tokens[0]?.start ?? first.start, end: lastOffset(last) };
+  if (!first || claims.lines.has(at)) return place;
+  const { last, uncertain } = landmark.block
+    ? blockEnd(at, landmark.endsAtBlank, claims, search.lines)
+    : { last: first, uncertain: null };
+  return { ...place, start: first.tokens[0]?.start ?? first.start, end: lastOffset(last), uncertain };
 }
 
-function blockEnd(from: number, endsAtBlank: boolean, claimed: ReadonlySet<number>, lines: readonly Line[]): Line {
+const isFilled = (line: Line | undefined) => line !== undefined && !isFiller(line);
+const isFiller = ({ kind }: Line) => kind === 'blank' || kind === 'ruling';
+
+/** To the next claim, ruling, or line that looks like one of this layout's labels and stands after a blank one. */
+function blockEnd(
+  from: number,
+  endsAtBlank: boolean,
+  { lines: claimed, styles }: Claims,
+  lines: readonly Line[],
+): { last: Line; uncertain: number | null } {
   let last = lines[from] as Line;
+  let uncertain: number | null = null;
   for (let at = from + 1; at < lines.length; at++) {
     const line = lines[at] as Line;
-    const kind = line.kind;
+    const { kind } = line;
     if (claimed.has(at) || kind === 'ruling' || (kind === 'blank' && endsAtBlank)) break;
     const afterBlank = (lines[at - 1] as Line).kind === 'blank';
-    if (afterBlank && (kind === 'label and value' || kind === 'label only')) break;
+    const headed = lines[at + 1]?.kind === 'ruling' && kind !== 'blank';
+    // A heading has something under it; a question at the end of an answer has not.
+    const heads = kind === 'label and value' || isFilled(lines[at + 1]);
+    if (headed || (afterBlank && heads && (kind === 'label only' || styles.has(kind)))) break;
+    if (afterBlank && kind === 'label and value') uncertain ??= line.index;
     if (kind !== 'blank') last = line;
   }
-  return last;
+  return { last, uncertain };
 }
 
 /** A value beside its label that goes on below: where the line was wrapped, or where the label ends the layout. */
-function continued(
-  span: SlotSpan,
-  { landmark }: Candidate,
-  line: Line,
-  claimed: ReadonlySet<number>,
-  search: CandidateSearch,
-): SlotSpan {
+function continued(place: Place, landmark: Landmark, line: Line, { lines: claimed }: Claims, search: Search): Place {
   let last = line;
   for (let at = line.index + 1; at < search.lines.length; at++) {
     const next = search.lines[at] as Line;
-    const kind = next.kind;
-    const wrapped = last.end - last.start >= wrapWidth;
-    if (claimed.has(at) || kind !== 'text' || !(wrapped || !landmark.endsAtBlank)) break;
+    const wrapped = last.end - last.start + (next.tokens[0]?.end ?? 0) - (next.tokens[0]?.start ?? 0) >= wrapWidth;
+    if (claimed.has(at) || next.kind !== 'text' || !(wrapped || !landmark.endsAtBlank)) break;
     last = next;
   }
-  return last === line || span.start === span.end ? span : { ...span, end: lastOffset(last) };
+  return last === line || place.start === place.end ? place : { ...place, end: lastOffset(last) };
+}
+
+/** Nothing that a claim begins with is part of a value before it. */
+function withinClaims(place: Place, { starts }: Claims, { text }: Search): Place {
+  const next = starts.find((start) => start > place.start && start < place.end);
+  if (next === undefined) return place;
+  const kept = text.slice(place.start, next).replace(/[\s|;,*-]+$/, '');
+  return { ...place, end: place.start + kept.length };
+}
+
+type Cell = { start: number; end: number };
+
+function wholeCell(place: Place, cell: Cell, { text }: Search): Place {
+  const from = Math.max(place.start, cell.start);
+  const content = text.slice(from, cell.end);
+  const start = from + (content.length - content.trimStart().length);
+  return { ...place, start: Math.min(start, cell.end), end: Math.max(from, from + content.trimEnd().length) };
+}
+
+const cellAt = (offset: number, { view }: Search): Cell | null =>
+  view.rows?.flat().find(({ start, end }) => offset >= start && offset <= end) ?? null;
+
+/** The cell to the right of the one a label stands in; null when it stands in none. */
+function nextCell({ from }: Candidate, { view }: Search): Cell | null {
+  const row = view.rows?.find((cells) => cells.some(({ start, end }) => from >= start && from < end));
+  const at = row?.findIndex(({ start, end }) => from >= start && from < end) ?? -1;
+  return at < 0 ? null : (row?.[at + 1] ?? null);
 }
 
 const lastOffset = (line: Line) => line.tokens.at(-1)?.end ?? line.end;

@@ -1,41 +1,32 @@
-import { distance } from 'fastest-levenshtein';
-import { tokenWeight } from './compile.js';
-import { isSeparator } from './separators.js';
-import type { Token } from './token.js';
+import { isNearWord } from '../../values/near-word.js';
+import { type Closing, tokenWeight } from './compile.js';
+import { isDecoration, isSeparator } from './separators.js';
+import { columnGap, type Token } from './token.js';
 
-/** Words shorter than this must be the same to the letter. */
-const forgivingLength = 5;
-
-/** Same word, or one edit apart when it is long enough that this says something. */
+/** Same word, or a letter apart when it is long enough that this says something. */
 export function sameWord(a: string, b: string): boolean {
-  return a === b || isAlmost(a, b);
+  return a === b || isNearWord(a, b);
 }
 
 /** Whether a letter of this word may be wrong. */
 export function canBeForgiven(word: string): boolean {
-  return word.length >= forgivingLength && !/\d/.test(word);
+  return word.length >= 4 && !/\d/.test(word);
 }
 
-/** One edit apart, and both long enough; never so for figures. */
-export function isAlmost(a: string, b: string): boolean {
-  if (a.length < forgivingLength || b.length < forgivingLength || Math.abs(a.length - b.length) > 1) return false;
-  // One edit leaves either the beginning or the end as it was.
-  if (a[0] !== b[0] && a.at(-1) !== b.at(-1)) return false;
-  return a !== b && distance(a, b) === 1 && !/\d/.test(a + b);
-}
-
-/** Constants found in a row on a message line: tokens `[from, to)`, and how much of their weight was matched. */
+/** Constants found in a row: tokens `[from, to)`, and how much of their weight was matched. */
 export interface ConstantsMatch {
   from: number;
   to: number;
   weight: number;
-  /** Whether the closing separator is the template's own; null when the template has none. */
+  /** Whether a letter of a word was wrong. */
+  almost: boolean;
+  /** Whether the label is closed as in the template; null when the template closes it with nothing. */
   sameSeparator: boolean | null;
 }
 
 /**
- * Matches constants at a token of a line. Words must follow each other with no other word between; marks are forgiven,
- * save that a label closed by a separator must be closed by one here too: “Vessel” is no label in “Vessel type: ketch”.
+ * Matches constants at a token of a line. Words must follow each other with no other word between; marks are forgiven, and
+ * words written together or apart (`e-mail`, `email`).
  */
 export function matchConstants(
   constants: readonly Token[],
@@ -44,7 +35,9 @@ export function matchConstants(
 ): ConstantsMatch | null {
   let at = from;
   let weight = 0;
-  for (const [i, constant] of constants.entries()) {
+  let almost = false;
+  for (let i = 0; i < constants.length; i++) {
+    const constant = constants[i] as Token;
     if (!constant.word) {
       if (tokens[at]?.norm === constant.norm) {
         weight += tokenWeight(constant);
@@ -53,25 +46,71 @@ export function matchConstants(
       continue;
     }
     if (i > 0) while (tokens[at] && !tokens[at]?.word && tokens[at]?.norm !== '\t') at++;
-    const token = tokens[at];
-    if (!token?.word || !sameWord(constant.norm, token.norm)) return null;
+    const step = matchWord(constants, i, tokens, at);
+    if (!step) return null;
     weight += tokenWeight(constant);
-    at++;
+    almost ||= step.almost;
+    i += step.constants - 1;
+    at += step.tokens;
   }
-  return closeLabel(constants, tokens, { from, to: at, weight, sameSeparator: null });
+  return { from, to: at, weight, almost, sameSeparator: null };
 }
 
-function closeLabel(
+/** One word, or two written as one on either side. */
+function matchWord(
+  constants: readonly Token[],
+  i: number,
+  tokens: readonly Token[],
+  at: number,
+): { constants: number; tokens: number; almost: boolean } | null {
+  const wanted = constants[i]?.norm ?? '';
+  const token = tokens[at];
+  if (!token?.word) return null;
+  if (sameWord(wanted, token.norm)) return { constants: 1, tokens: 1, almost: wanted !== token.norm };
+  const behind = constants.findIndex((constant, k) => k > i && constant.word);
+  if (behind > 0 && behind - i <= 2 && wanted + (constants[behind]?.norm ?? '') === token.norm)
+    return { constants: behind - i + 1, tokens: 1, almost: false };
+  const next = tokens[at + 1]?.word ? 1 : 2;
+  if (tokens[at + next]?.word && token.norm + (tokens[at + next]?.norm ?? '') === wanted)
+    return { constants: 1, tokens: next + 1, almost: false };
+  return null;
+}
+
+/** The first words must be there whole: “Vessel” is no label in “Vessel type: ketch”. */
+const farthestClosing = 4;
+
+/**
+ * Closes a label behind its last word: where the sample has a separator there, one must stand here too, or a cell edge, a wide
+ * gap or the line's end. Null when this is no such label.
+ */
+export function closeLabel(
+  closing: Closing,
   constants: readonly Token[],
   tokens: readonly Token[],
   match: ConstantsMatch,
 ): ConstantsMatch | null {
-  const closing = constants.at(-1);
-  if (!closing || closing.word || !isSeparator(closing)) return match;
-  if (tokens[match.to - 1]?.norm === closing.norm) return { ...match, sameSeparator: true };
-  const next = tokens[match.to];
-  if (next === undefined) return { ...match, sameSeparator: false };
-  return isSeparator(next) ? { ...match, to: match.to + 1, sameSeparator: false } : null;
+  let at = match.to;
+  while (isDecoration(tokens[at])) at++;
+  const next = tokens[at];
+  if (next === undefined) return { ...match, to: at, sameSeparator: closing === 'none' ? null : false };
+  const own = constants.findLast((token) => !token.word && !isDecoration(token))?.norm;
+  const before = tokens[at - 1];
+  if (closing === 'mark') {
+    if (before && !before.word && isSeparator(before)) return { ...match, to: at, sameSeparator: before.norm === own };
+    if (isSeparator(next)) return { ...match, to: at + 1, sameSeparator: next.norm === own };
+    return next.gap >= columnGap ? { ...match, to: at, sameSeparator: false } : null;
+  }
+  if (isSeparator(next)) return { ...match, to: at + 1, sameSeparator: closing === 'none' ? null : next.norm === '\t' };
+  if (next.gap >= columnGap) return { ...match, to: at, sameSeparator: closing === 'gap' ? true : null };
+  // The sample's wide gap became a single space; a longer label would still be closed by something.
+  if (
+    closing === 'gap' &&
+    tokens
+      .slice(at + 1, at + farthestClosing)
+      .some((token) => token.gap >= columnGap || token.norm === ':' || token.norm === '\t')
+  )
+    return null;
+  return { ...match, sameSeparator: closing === 'gap' ? false : null };
 }
 
 /** Index of the first word among constants, or -1. */

@@ -1,5 +1,6 @@
-import type { Candidate, CandidateSearch, SlotSpan } from './candidates.js';
 import { type CompiledLayout, fieldsOf, type Landmark } from './compile.js';
+import type { Place } from './extract.js';
+import type { Candidate, Search } from './search.js';
 
 /** From this score on a layout counts as recognised. */
 export const recognisedFrom = 0.5;
@@ -14,8 +15,8 @@ const optionalShare = 0.4;
 export function scoreLayout(
   layout: CompiledLayout,
   claimed: ReadonlyMap<number, Candidate>,
-  spans: readonly SlotSpan[],
-  search: CandidateSearch,
+  places: readonly Place[],
+  search: Search,
 ): number {
   let weight = 0;
   let missing = 0;
@@ -24,21 +25,23 @@ export function scoreLayout(
     else missing += landmark.weight * (isRequired(landmark, search) ? 1 : optionalShare);
   }
   const share = weight === 0 ? 0 : weight / (weight + missing);
-  const score = share * (0.6 + 0.4 * fitShare(spans, search)) - unexplainedPrice * unexplained(claimed, search);
+  const score = share * (0.6 + 0.4 * fitShare(places, search)) - unexplainedPrice * unexplained(claimed, search);
   return Math.round(Math.max(0, Math.min(1, score)) * 1000) / 1000;
 }
 
-function isRequired(landmark: Landmark, { fields }: CandidateSearch): boolean {
+function isRequired(landmark: Landmark, { fields }: Search): boolean {
   return fieldsOf(landmark).some((field) => fields[field]?.required === true);
 }
 
-function fitShare(spans: readonly SlotSpan[], { fits }: CandidateSearch): number {
-  const filled = spans.filter(({ field, start, end }) => field !== null && end > start);
-  if (filled.length === 0) return 0;
-  return filled.filter(({ field, start, end }) => (fits.at(field ?? '', start, end) ?? 0) > 0).length / filled.length;
+/** The share of filled places that read as their type; a form that came empty fits as well as its labels do. */
+function fitShare(places: readonly Place[], { fits }: Search): number {
+  const filled = places.filter(({ slot, start, end }) => slot.field !== null && end > start);
+  if (filled.length === 0) return places.length > 0 ? 0.5 : 0;
+  const fitting = filled.filter(({ slot, start, end }) => (fits.at(slot.field ?? '', start, end) ?? 0) > 0);
+  return fitting.length / filled.length;
 }
 
-function unexplained(claimed: ReadonlyMap<number, Candidate>, { lines }: CandidateSearch): number {
+function unexplained(claimed: ReadonlyMap<number, Candidate>, { lines }: Search): number {
   const taken = new Set([...claimed.values()].map(({ line }) => line.index));
   const labels = lines.filter((line) => line.kind.startsWith('label'));
   return labels.length === 0 ? 0 : labels.filter((line) => !taken.has(line.index)).length / labels.length;

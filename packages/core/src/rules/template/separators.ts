@@ -1,20 +1,45 @@
-import type { Token } from './token.js';
+import { columnGap, type Token } from './token.js';
 
-const marks = new Set([':', '=', '-', '\t', '|', '.', '…', '→', '>', '?', '*', '：']);
+const marks = new Set([':', '=', '-', '\t', '|', '.', '…', '→', '>', '?', '*', '：', ';']);
 
 /** Whether a token is one of the marks people put between a label and its value. */
 export function isSeparator(token: Token | undefined): boolean {
   return token !== undefined && marks.has(token.norm);
 }
 
+/** Marks that only dress words up: bold, underlined, in quotes or brackets. */
+export const isDecoration = (token: Token | undefined): boolean =>
+  token !== undefined && !token.word && /^[*_"'()[\]`]$/.test(token.norm);
+
+/** A mark between cells or columns: what stands behind it begins anew. */
+export const isCellEdge = (token: Token | undefined): boolean =>
+  token !== undefined && (token.norm === '\t' || token.norm === '|' || token.norm === ';');
+
 /**
- * The index where a value begins at or after `from`. Where a separator stands before, only more of it and cell edges are
- * passed over: a value may begin with a mark of its own.
+ * The index where a value begins at or after `from`. Where a separator stands before, only more of it, cell edges and bold
+ * marks are passed over: a value may begin with a mark of its own, and a minus right before a figure is one.
  */
 export function skipSeparators(tokens: readonly Token[], from: number): number {
   const before = tokens[from - 1];
   const closed = isSeparator(before) ? before?.norm : null;
   let at = from;
-  while (isSeparator(tokens[at]) && (closed === null || tokens[at]?.norm === closed || tokens[at]?.norm === '\t')) at++;
+  while (passedOver(tokens, at, closed)) at++;
   return at;
 }
+
+function passedOver(tokens: readonly Token[], at: number, closed: string | null | undefined): boolean {
+  const token = tokens[at];
+  if (!isSeparator(token) || isSign(tokens, at)) return false;
+  return closed == null || token?.norm === closed || token?.norm === '\t' || token?.norm === '*';
+}
+
+/** A minus that belongs to the figure behind it. */
+const isSign = (tokens: readonly Token[], at: number) =>
+  tokens[at]?.norm === '-' &&
+  /^\d/.test(tokens[at + 1]?.norm ?? '') &&
+  tokens[at + 1]?.gap === 0 &&
+  (tokens[at]?.gap ?? 0) > 0;
+
+/** Whether a token begins a column: behind a cell edge, or a wide gap. */
+export const beginsCell = (tokens: readonly Token[], at: number): boolean =>
+  isCellEdge(tokens[at - 1]) || (at > 0 && (tokens[at]?.gap ?? 0) >= columnGap);

@@ -1,14 +1,15 @@
 import * as v from 'valibot';
 import { nearest } from '../../errors/index.js';
 import { closed, type Path } from '../../files/index.js';
-import type { View } from '../../reading/index.js';
-import { evidenceAt, findAt, problemAt } from '../finding.js';
+import { bareSubjectStart, tailOf, type View } from '../../reading/index.js';
+import { problemAt } from '../finding.js';
 import type { CompiledRuleBody, Finding, RuleCompiler, RuleKind, RuleResult, RuleRun } from '../rule-kind.js';
-import { type Alignment, align, indexText } from './align.js';
+import { type Alignment, align } from './align.js';
 import { type CompiledLayout, compileLayout } from './compile.js';
-import { howRead, passedOver, round } from './explain.js';
+import { slotTraces } from './explain.js';
+import { readSlots } from './read-slots.js';
 import { recognisedFrom } from './score.js';
-import { rivalOf } from './ties.js';
+import { indexText } from './search.js';
 
 const entries = {
   layouts: v.pipe(
@@ -85,14 +86,14 @@ interface Trial {
 
 function runTemplate(layouts: readonly Layout[], run: RuleRun, compiler: RuleCompiler): RuleResult {
   const { limits } = run.facts;
-  const subject = run.view('message.subject');
-  const index = (view: View | null, most: number) => indexText(view?.text ?? '', most, compiler.fields, run.context);
+  const whole = run.view('message.subject');
+  const subject = whole && tailOf(whole, bareSubjectStart(whole.text));
+  const index = (view: View | null, most: number) => indexText(view ?? nothing, most, compiler.fields, run.context);
   const indexedSubject = index(subject, 1);
   // Own words and each forwarded message are tried apart; one of them makes the record.
   const fits = run.bodies().map((text) => {
     const indexed = { text: index(text, limits.templateLines), subject: indexedSubject };
-    const attempt: Attempt = (part, at) =>
-      part ? align(part, indexed[at], compiler.fields, limits.templateCandidates) : null;
+    const attempt: Attempt = (part, at) => (part ? align(part, indexed[at], limits.templateCandidates) : null);
     return { views: { text, subject }, ...fitBest(layouts, attempt) };
   });
   const { best, views, tried } = fits.reduce((a, b) => (b.best.score > a.best.score ? b : a));
@@ -106,7 +107,7 @@ function runTemplate(layouts: readonly Layout[], run: RuleRun, compiler: RuleCom
     layouts: tried,
   };
   if (!layout.recognised) return { findings: [], layout, steps, trace: { ...trace, nearest: layout.name } };
-  const read = (part: keyof typeof views) => findingsOf(best[part], views[part], run, compiler);
+  const read = (part: keyof typeof views) => readSlots(best[part], views[part], run, compiler.fields);
   const limit = `${limits.templateCandidates} places`;
   return {
     findings: mergeSlots([...read('text'), ...read('subject')]),
@@ -116,6 +117,9 @@ function runTemplate(layouts: readonly Layout[], run: RuleRun, compiler: RuleCom
     trace: { ...trace, layout: layout.name, ...traceOf(best, views.text) },
   };
 }
+
+/** What a message without a subject is aligned with. */
+const nothing: View = { in: 'message.subject', text: '', pieces: [] };
 
 /** Which words were looked at, when there are several to choose from. */
 function whereabouts(all: readonly View[], taken: View): string {
@@ -154,50 +158,10 @@ function mergeSlots(findings: readonly Finding[]): Finding[] {
   return [...best.values()];
 }
 
-function findingsOf(alignment: Alignment | null, view: View | null, run: RuleRun, { fields }: RuleCompiler): Finding[] {
-  if (!alignment || !view) return [];
-  return alignment.spans.flatMap(({ span, candidate }): Finding[] => {
-    const { field, start, end } = span;
-    const options = field === null ? undefined : fields[field];
-    if (field === null || !options) return [];
-    if (rivalOf(candidate, alignment, view.text)) {
-      const evidence = evidenceAt(view, start, end, run.rule);
-      return [
-        {
-          field,
-          state: 'problem',
-          evidence,
-          problem: problemAt('YS-TEMPLATE-TWO-PLACES', field, { field }, evidence[0]),
-        },
-      ];
-    }
-    const most = Math.min(end, start + run.facts.limits.valueLength);
-    return [findAt(view, start, most, field, options, run.contextAt(view, start), run.rule)];
-  });
-}
-
 function traceOf(best: Trial, view: View | null): Record<string, unknown> {
   const alignments = [best.text, best.subject].filter((alignment) => alignment !== null);
   return {
-    slots: alignments.flatMap((alignment) =>
-      alignment.spans
-        .filter(({ span }) => span.field !== null)
-        .map(({ span, candidate }) => ({
-          field: span.field,
-          reads: howRead(
-            candidate.landmark,
-            candidate.landmark.below ??
-              candidate.landmark.slots.find(({ slot }) => slot.field === span.field)?.slot ?? { field: null },
-          ),
-          line: candidate.line.index + 1,
-          score: round(candidate.score),
-          took: alignment === best.text ? view?.text.slice(span.start, Math.min(span.end, span.start + 80)) : undefined,
-          passed_over: (alignment.candidates[candidate.landmark.index] ?? [])
-            .filter((other) => other !== candidate)
-            .slice(0, 5)
-            .map((other) => passedOver(other, candidate)),
-        })),
-    ),
+    slots: alignments.flatMap((alignment) => slotTraces(alignment, alignment === best.text ? view : null)),
     missing: alignments.flatMap(({ missing }) => missing.map(({ label }) => label)),
   };
 }

@@ -1,27 +1,32 @@
 import type { Alignment } from './align.js';
-import type { Candidate } from './candidates.js';
+import type { Candidate } from './search.js';
 
 /** Scores this near to each other are a tie. */
 const tieMargin = 0.02;
 
 /**
- * A candidate that would have done as well as the claimed one: as high a score, on a free line between the neighbours'
+ * A candidate that would have done as well as the claimed one: as high a score, on free words between the neighbours'
  * places, so that nothing speaks for either. Null when there is none, or when it gives the same text.
  */
 export function rivalOf(
   claimed: Candidate,
-  { candidates, claimed: places }: Pick<Alignment, 'candidates' | 'claimed'>,
+  { candidates, claimed: places, places: values }: Pick<Alignment, 'candidates' | 'claimed' | 'places'>,
   text: string,
 ): Candidate | null {
   const { landmark } = claimed;
   const all = candidates[landmark.index] ?? [];
   if (all.length < 2 || (landmark.slots.length === 0 && !landmark.below)) return null;
-  const before = neighbour(places, landmark.index, -1)?.line.index ?? Number.NEGATIVE_INFINITY;
-  const after = neighbour(places, landmark.index, 1)?.line.index ?? Number.POSITIVE_INFINITY;
-  const taken = new Set([...places.values()].map(({ line }) => line.index));
+  const before = neighbour(places, landmark.index, -1)?.from ?? Number.NEGATIVE_INFINITY;
+  const after = neighbour(places, landmark.index, 1)?.from ?? Number.POSITIVE_INFINITY;
+  const isFree = ({ from, end }: Candidate) =>
+    from > before &&
+    from < after &&
+    [...places.values()].every((place) => end <= place.from || from >= place.end) &&
+    values.every(({ place, candidate }) => candidate === claimed || end <= place.start || from >= place.end);
   const asGood = (other: Candidate) => other !== claimed && other.score >= claimed.score * (1 - tieMargin);
-  const free = ({ line }: Candidate) => !taken.has(line.index) && line.index > before && line.index < after;
-  return all.find((other) => asGood(other) && free(other) && valuesOf(other, text) !== valuesOf(claimed, text)) ?? null;
+  return (
+    all.find((other) => asGood(other) && isFree(other) && valuesOf(other, text) !== valuesOf(claimed, text)) ?? null
+  );
 }
 
 /** The texts in a candidate's slots; those under a label are not known yet, so they never count as the same. */

@@ -4,4 +4,11 @@ export interface Token {
   start: number;
   end: number;
   word: boolean;
+  /** Blank characters right before it on its line. */
+  gap: number;
+  /** Whether it is written in capitals throughout. */
+  capitals: boolean;
 }
+
+/** Blanks this wide separate columns; fewer separate words. */
+export const columnGap = 3;

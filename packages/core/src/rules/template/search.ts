@@ -1,0 +1,76 @@
+import type { View } from '../../reading/index.js';
+import type { FieldOptions, ReadContext } from '../../values/index.js';
+import type { Landmark } from './compile.js';
+import { FitMemo } from './fit.js';
+import { type Line, normalise } from './normalise.js';
+import type { Slot } from './parse-layout.js';
+import type { Token } from './token.js';
+import { WordIndex } from './word-index.js';
+
+/** A value's place: character offsets of the view. */
+export interface SlotSpan {
+  slot: Slot;
+  start: number;
+  end: number;
+}
+
+/** A place where a landmark may stand. */
+export interface Candidate {
+  landmark: Landmark;
+  line: Line;
+  score: number;
+  spans: SlotSpan[];
+  /** Offsets of the first and behind the last matched constant. */
+  from: number;
+  end: number;
+  /** Set where the values could be cut in several ways, so that none is taken. */
+  doubtful?: boolean;
+  /** Why the score is what it is, for the trace. */
+  notes: string[];
+}
+
+/** A text made ready for alignment; done once for all layouts. */
+export interface IndexedText {
+  view: View;
+  text: string;
+  lines: Line[];
+  index: WordIndex;
+  fits: FitMemo;
+  fields: Readonly<Record<string, FieldOptions>>;
+}
+
+export function indexText(
+  view: View,
+  mostLines: number,
+  fields: Readonly<Record<string, FieldOptions>>,
+  context: ReadContext,
+): IndexedText {
+  const lines = normalise(view.text, mostLines);
+  return {
+    view,
+    text: view.text,
+    lines,
+    index: new WordIndex(lines),
+    fits: new FitMemo(view.text, fields, context),
+    fields,
+  };
+}
+
+/** Aligning one layout: the text, and how many places may still be looked at. */
+export interface Search extends IndexedText {
+  budget: { left: number };
+}
+
+/** A sentence runs over at most so many lines. */
+const longestSentence = 8;
+
+/** The tokens from a line on, over the lines a sentence may run to: down to the next blank line or label. */
+export function sentenceFrom(line: Line, lines: readonly Line[]): Token[] {
+  const tokens = [...line.tokens];
+  for (let at = line.index + 1; at < line.index + longestSentence; at++) {
+    const next = lines[at];
+    if (!next || next.kind === 'blank' || next.kind === 'ruling' || next.depth !== line.depth) break;
+    tokens.push(...next.tokens);
+  }
+  return tokens;
+}

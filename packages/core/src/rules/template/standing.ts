@@ -1,0 +1,20 @@
+import { enumerationEnd } from './classify.js';
+import { beginsCell, isCellEdge } from './separators.js';
+import type { Token } from './token.js';
+
+/** How words stand on their line: labels begin a line or a cell, sentences may begin behind another; decoys are in the middle. */
+export type Standing = 'start' | 'cell' | 'sentence' | 'middle';
+
+export function standingOf(tokens: readonly Token[], at: number): Standing {
+  const from = enumerationEnd(tokens);
+  if (tokens.slice(from, at).every((token) => !token.word && !isCellEdge(token))) return 'start';
+  if (beginsCell(tokens, at) || beginsCell(tokens, decorated(tokens, at))) return 'cell';
+  return /^[.!?:]$/.test(tokens[at - 1]?.norm ?? '') ? 'sentence' : 'middle';
+}
+
+/** The first of the marks that dress a word up on its left. */
+function decorated(tokens: readonly Token[], at: number): number {
+  let first = at;
+  while (first > 0 && /^[*_("']$/.test(tokens[first - 1]?.norm ?? '') && tokens[first]?.gap === 0) first--;
+  return first;
+}
