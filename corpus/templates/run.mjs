@@ -23,6 +23,15 @@ for (const [name, file] of Object.entries(sets)) {
   const results = [];
   for (const family of set.families) results.push(...(await scoreFamily(family, set)));
   console.log(`\n# ${name}: ${set.families.length} families, ${results.length} messages`);
+  const faults = results.flatMap((result) =>
+    result.fields.filter(({ verdict }) => verdict !== 'right').map((fault) => ({ result, fault })),
+  );
+  for (const { result, fault } of faults.slice(0, shown)) {
+    const { name: family, disturbances, letter, outcome } = result;
+    const values = `${JSON.stringify(fault.expected)}, found ${JSON.stringify(fault.found)}`;
+    console.log(`\n## ${family}, ${disturbances.join(' + ')}: ${fault.field} ${fault.verdict}: ${values}`);
+    console.log(`layout ${outcome.layout ?? 'not recognised'} (${outcome.score})\n${letter.html ?? letter.text}`);
+  }
   print(
     'family',
     tally(results, (result) => [result.name]),

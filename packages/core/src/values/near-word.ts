@@ -2,12 +2,15 @@ import { distance } from 'fastest-levenshtein';
 
 /** Words shorter than this must be the same to the letter. */
 const forgivingLength = 5;
+/** A letter may be missing of a word of this length; short ones must begin alike: “there” is not “where”. */
+const shortWord = 5;
 
 /** One letter wrong, missing, too many, or two changed over, in words long enough that this says something; never in figures. */
 export function isNearWord(a: string, b: string): boolean {
-  if (Math.min(a.length, b.length) < forgivingLength || Math.abs(a.length - b.length) > 1) return false;
+  const longer = Math.max(a.length, b.length);
+  if (longer < forgivingLength || Math.abs(a.length - b.length) > 1) return false;
   // One edit leaves either the beginning or the end as it was.
-  if (a[0] !== b[0] && a.at(-1) !== b.at(-1)) return false;
+  if (a[0] !== b[0] && (longer <= shortWord || a.at(-1) !== b.at(-1))) return false;
   if (a === b || /\d/.test(a) || /\d/.test(b)) return false;
   return distance(a, b) === 1 || swapped(a, b);
 }

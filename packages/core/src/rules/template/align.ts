@@ -24,7 +24,7 @@ export function align(layout: CompiledLayout, indexed: IndexedText, mostCandidat
   const search: Search = { ...indexed, budget: { left: mostCandidates } };
   const candidates = layout.landmarks.map((landmark) => candidatesOf(landmark, search));
   const claimed = claimPlaces(candidates);
-  const claims = claimsOf(layout, claimed);
+  const claims = claimsOf(layout, claimed, candidates);
   const places = [...claimed.values()].flatMap((candidate) =>
     placesOf(candidate, claims, search).map((place) => ({ place, candidate })),
   );
@@ -48,11 +48,21 @@ export function align(layout: CompiledLayout, indexed: IndexedText, mostCandidat
 /** Line kinds by which a layout's labels are known to head what stands under them. */
 const headingKinds = new Set(['question', 'heading', 'label and value', 'label only']);
 
-function claimsOf({ landmarks }: CompiledLayout, claimed: ReadonlyMap<number, Candidate>): Claims {
+/** A place nearly as good as the one claimed, such as the same line once more, is no part of another value either. */
+const nearlyAsGood = 0.8;
+
+function claimsOf(
+  { landmarks }: CompiledLayout,
+  claimed: ReadonlyMap<number, Candidate>,
+  candidates: readonly (readonly Candidate[])[],
+): Claims {
   const all = [...claimed.values()];
+  const alike = candidates.flatMap((places, i) =>
+    places.filter(({ score }) => score >= nearlyAsGood * (claimed.get(i)?.score ?? Number.POSITIVE_INFINITY)),
+  );
   const kinds = landmarks.filter(({ slots, below }) => slots.length > 0 || below).map(({ kind }) => kind);
   return {
-    lines: new Set(all.map(({ line }) => line.index)),
+    lines: new Set([...all, ...alike].map(({ line }) => line.index)),
     starts: all.map(({ from }) => from).sort((a, b) => a - b),
     styles: new Set(kinds.filter((kind) => headingKinds.has(kind))),
   };

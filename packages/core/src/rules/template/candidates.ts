@@ -64,7 +64,7 @@ const wordsInTheMiddle = 3;
 /** Labels stand at the beginning of a line or a cell; a sentence may stand anywhere when it has enough words of its own. */
 function mayStand(landmark: Landmark, standing: Standing): boolean {
   if (standing === 'start' || standing === 'cell') return true;
-  if (!landmark.prose) return false;
+  if (!landmark.prose) return standing === 'label' && landmark.closing === 'mark';
   const constants = [landmark.before, ...landmark.slots.map(({ after }) => after)].flat();
   return standing === 'sentence' || constants.filter(({ word }) => word).length >= wordsInTheMiddle;
 }
@@ -124,7 +124,7 @@ const isClosed = ({ tokens }: Line, { to }: ConstantsMatch) =>
 /** The best way to cut a delimited line; with no single best one its values are in doubt, and none is taken. */
 function onDelimitedLine(landmark: Landmark, line: Line, search: Search): Candidate[] {
   const { mark, cells } = landmark.delimited ?? { mark: '', cells: [] };
-  const tokens = line.tokens;
+  const tokens = enoughCells(line, mark, cells.length, search);
   const ways = cutsOf(tokens, mark, cells.length).flatMap((cut) => {
     const spans: SlotSpan[] = [];
     let points = 2;
@@ -158,11 +158,19 @@ function onDelimitedLine(landmark: Landmark, line: Line, search: Search): Candid
       score: best.points,
       spans: best.spans,
       from: line.start,
-      end: line.end,
+      end: tokens.at(-1)?.end ?? line.end,
       notes,
       doubtful: several,
     },
   ];
+}
+
+/** A delimited line that was wrapped is taken together again, where it has too few values alone. */
+function enoughCells(line: Line, mark: string, count: number, { lines }: Search): readonly Token[] {
+  const marks = (tokens: readonly Token[]) => tokens.filter(({ norm }) => norm === mark).length;
+  const next = lines[line.index + 1];
+  const both = next && marks(line.tokens) < count - 1 ? [...line.tokens, ...next.tokens] : line.tokens;
+  return marks(both) === count - 1 ? both : line.tokens;
 }
 
 function fitPoints({ slot, start, end }: SlotSpan, { fits, fields }: Search): number {

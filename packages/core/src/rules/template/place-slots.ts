@@ -64,10 +64,16 @@ export function waysToPlace(
     return ways;
   }
 
+  /** The end of the line a value begins on; a sentence that was wrapped right before the value goes on below. */
+  function endFrom(begin: number): number {
+    const end = lineEnd(Math.max(0, begin - 1));
+    return end === begin && landmark.prose && begin < tokens.length ? lineEnd(begin) : end;
+  }
+
   /** A slot with nothing but marks behind it, or nothing: to the next slot’s mark, or the end of its line or column. */
   function openEnd(slot: number, begin: number): Way[] {
     const marks = landmark.slots[slot]?.after ?? [];
-    const stop = lineEnd(Math.max(0, begin - 1));
+    const stop = endFrom(begin);
     if (landmark.slots[slot + 1]) {
       const ways: Way[] = [];
       for (let at = begin; at < stop && ways.length < mostWays; at++) {
@@ -100,10 +106,27 @@ export function waysToPlace(
   }
 }
 
-/** Constants behind a value: all of them, or in a long stretch its first words, where the rest was put otherwise. */
+/** So many words at either end of a long stretch are enough to know it by, where its middle was put otherwise. */
+const anchorWords = 3;
+/** By how many words the middle may be longer than in the sample. */
+const longerBy = 4;
+
+/** Constants behind a value: all of them, or the first and last words of a long stretch. */
 function followsAt(after: readonly Token[], tokens: readonly Token[], at: number): ConstantsMatch | null {
   const whole = matchConstants(after, tokens, at);
-  return whole && closeLabel('none', after, tokens, whole);
+  if (whole) return closeLabel('none', after, tokens, whole);
+  const words = after.filter(({ word }) => word);
+  if (words.length < anchorWords + 1) return null;
+  const head = matchConstants(words.slice(0, anchorWords), tokens, at) ?? matchConstants(words.slice(0, 2), tokens, at);
+  if (!head) return null;
+  for (const count of [anchorWords, 2]) {
+    const tail = words.slice(-count);
+    for (let next = head.to; next < Math.min(tokens.length, at + after.length + longerBy); next++) {
+      const match = matchConstants(tail, tokens, next);
+      if (match) return { ...match, from: at, weight: head.weight + match.weight, almost: true };
+    }
+  }
+  return null;
 }
 
 /** Marks of the template that stand right before the found words are no part of the value. */

@@ -64,12 +64,15 @@ export interface Search extends IndexedText {
 /** A sentence runs over at most so many lines. */
 const longestSentence = 8;
 
+/** Lines a sentence may go on in. */
+const goesOn = new Set(['text', 'bullet', 'question', 'heading']);
+
 /** The tokens from a line on, over the lines a sentence may run to: down to the next blank line or label. */
 export function sentenceFrom(line: Line, lines: readonly Line[]): Token[] {
   const tokens = [...line.tokens];
   for (let at = line.index + 1; at < line.index + longestSentence; at++) {
     const next = lines[at];
-    if (!next || next.kind === 'blank' || next.kind === 'ruling' || next.depth !== line.depth) break;
+    if (!next || !goesOn.has(next.kind) || next.depth !== line.depth) break;
     tokens.push(...next.tokens);
   }
   return tokens;

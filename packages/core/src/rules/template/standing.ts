@@ -3,14 +3,21 @@ import { beginsCell, isCellEdge } from './separators.js';
 import type { Token } from './token.js';
 
 /** How words stand on their line: labels begin a line or a cell, sentences may begin behind another; decoys are in the middle. */
-export type Standing = 'start' | 'cell' | 'sentence' | 'middle';
+export type Standing = 'start' | 'cell' | 'label' | 'sentence' | 'middle';
 
 export function standingOf(tokens: readonly Token[], at: number): Standing {
   const from = enumerationEnd(tokens);
   if (tokens.slice(from, at).every((token) => !token.word && !isCellEdge(token))) return 'start';
   if (beginsCell(tokens, at) || beginsCell(tokens, decorated(tokens, at))) return 'cell';
+  if (isLabelEnd(tokens, at)) return 'label';
   return /^[.!?:]$/.test(tokens[at - 1]?.norm ?? '') ? 'sentence' : 'middle';
 }
+
+/** Right behind a label with no value: `Phone: E-mail: o.marsh@…`, as where lines were joined. */
+const isLabelEnd = (tokens: readonly Token[], at: number) => {
+  const end = tokens.findIndex((token) => token.norm === ':' || token.norm === '=');
+  return end > 0 && end < at && tokens.slice(end, at).every((token) => token.norm === ':' || token.norm === '=');
+};
 
 /** The first of the marks that dress a word up on its left. */
 function decorated(tokens: readonly Token[], at: number): number {
