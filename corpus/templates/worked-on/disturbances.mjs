@@ -1,5 +1,5 @@
 // What happens to forms on their way. Each returns the changed message, or null where it makes no sense for the family.
-import { aroundSlots, escaped, quoted, slotsOf, without, wrapped } from '../kit/words.mjs';
+import { aroundSlots, escaped, quoted, recordOf, slotsOf, without, wrapped } from '../kit/words.mjs';
 
 const rowsOf = ({ blocks }) => blocks.filter(({ row }) => row);
 const loose = (message) => rowsOf(message).filter(({ sentence }) => !sentence);
@@ -118,6 +118,54 @@ export const inMessage = {
             text: block.text.replace(/^\n+|\n+$/g, '').replace(/\n\n/g, '\n'),
           })),
         },
+  'a preface that names labels': (message) => ({
+    ...message,
+    blocks: [
+      { text: `Below you find the ${message.family.label} and the rest, as agreed: please check them.\n`, row: false },
+      ...message.blocks,
+    ],
+  }),
+  'labels with a remark': (message, r) => {
+    const remark = r.pick([' (required)', '*', ' (as known)']);
+    return eachRow(message, (text, { sentence }) =>
+      sentence ? text : aroundSlots(text, (part) => part.replace(/(\p{L})(\*? ?(?::+|=|\?)\*?\s*)$/u, `$1${remark}$2`)),
+    );
+  },
+  'a value goes on below, indented': (message, r) => {
+    const rows = loose(message).filter(({ text }) => /[:=] ?\[\[\w+\]\]$/.test(text));
+    const able = rows.flatMap(({ text }) => slotsOf(text)).filter((field) => textFields(message).includes(field));
+    const field = r.pick(able.filter((name) => !inSubject(message, name)));
+    return field === undefined ? null : setField(message, field, 'Petrel of the\n    northern isles');
+  },
+  'one label with two values': (message, r) => {
+    const rows = loose(message).filter(
+      ({ text, pair }) => !pair && !text.includes('\n[') && slotsOf(text).length === 1,
+    );
+    const chosen = r.pick(rows);
+    if (!chosen || message.family.free) return null;
+    const [field] = slotsOf(chosen.text);
+    if (inSubject(message, field)) return null;
+    const other = recordOf(message.family, r)[field];
+    if (other[0] === message.record[field][0]) return null;
+    const [first] = message.record[field];
+    const blocks = message.blocks.flatMap((block) =>
+      block === chosen
+        ? [chosen.text.replace(`[[${field}]]`, first), chosen.text.replace(`[[${field}]]`, other[0])].map((text) => ({
+            text,
+            row: false,
+          }))
+        : [block],
+    );
+    return { ...message, blocks, record: without(message.record, [field]) };
+  },
+  'values below their labels': (message) => {
+    if (
+      loose(message).some(({ text }) => !/^[^[\n]*[:=]+\*? ?\[\[\w+\]\][^[]*$/.test(text)) ||
+      loose(message).length < 4
+    )
+      return null;
+    return eachRow(message, (text, { sentence }) => (sentence ? text : text.replace(/ ?\[\[/, '\n[[')));
+  },
   'a greeting before': (message) => ({
     ...message,
     blocks: [{ text: 'Dear all,\n\nthe next one has come in. Who takes it?\n', row: false }, ...message.blocks],
@@ -162,6 +210,20 @@ export const onTheWay = {
   signed: (letter) => ({
     ...letter,
     text: `${letter.text}\n\n-- \nBooking forms\n${letter.family.label}: see our page\nTel: +44 7700 900998`,
+  }),
+  'signed without a mark': (letter) => ({
+    ...letter,
+    text: `${letter.text}\n\nKind regards,\n\nNils Aldous\nGannet Bay harbour office\nTel: +44 7700 900997\nnils@gannetbay.example`,
+  }),
+  'forwarded twice': (letter) => ({
+    ...letter,
+    subject: `Fwd: FW: ${letter.subject}`,
+    text: `See below.\n\n---------- Forwarded message ---------\n${heads(`FW: ${letter.subject}`)}\n\n${note}\n-----Original Message-----\n${heads(letter.subject).replace('Date:', 'Sent:')}\n\n${letter.text}`,
+  }),
+  'all of it quoted': (letter) => ({
+    ...letter,
+    subject: `Fwd: ${letter.subject}`,
+    text: `${note}\n${quoted(letter.text)}`,
   }),
   'an advert below': (letter) => ({
     ...letter,

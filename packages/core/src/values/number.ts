@@ -29,7 +29,7 @@ export function readNumber(raw: string, options: FieldOptions, language: string)
 function wholeNumber(raw: string, language: string): LeadingDecimal | null {
   const text = fold(raw)
     .replace(about, '')
-    .replace(/ ?\([^\d()]*\)$/, '');
+    .replace(/(?<=.) ?\([^()]*\)$/, '');
   const inner = /^\(([^()]*)\)$/.exec(text)?.[1];
   const lead = leadingDecimal(inner ?? text, language);
   return lead && inner !== undefined ? { ...lead, decimal: negated(lead.decimal) } : lead;

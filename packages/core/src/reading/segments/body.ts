@@ -1,5 +1,7 @@
 import type { ForwardedMessage, Range, Segment, TextForm } from '../reading.js';
+import { plain } from '../text/plain-words.js';
 import { isCoverNote } from './cover-note.js';
+import { subjectKind } from './phrases.js';
 import type { Envelope } from './segments.js';
 
 /** What rules look at by default, and why. */
@@ -14,7 +16,7 @@ export function bodyOf(
   segments: readonly Segment[],
   own: Range[],
   quoted: Range[],
-  { replies, returns }: Pick<Envelope, 'replies' | 'returns'>,
+  { subject, replies, returns }: Pick<Envelope, 'subject' | 'replies' | 'returns'>,
 ): Body {
   const wordsOf = (ranges: readonly Range[]) => ranges.map(({ start, end }) => text.slice(start, end)).join('');
   if (returns)
@@ -30,6 +32,10 @@ export function bodyOf(
   }
   if (!forwarded && !replies && wordsOf(own).trim() === '' && wordsOf(quoted).trim() !== '')
     return { own, body: quoted, bodyReason: 'the quotation: there is nothing else, and this is no reply', forwarded };
+  // Some programs forward by quoting, and say so in the subject alone.
+  const passedOn = subjectKind(plain(subject)) === 'forward' && isCoverNote(wordsOf(own));
+  if (!forwarded && passedOn && wordsOf(quoted).trim() !== '')
+    return { own, body: quoted, bodyReason: 'the quotation: the subject says it is passed on', forwarded };
   return { own, body: own, bodyReason: 'the sender’s own words', forwarded };
 }
 

@@ -1,7 +1,7 @@
 import { candidatesOf } from './candidates.js';
 import { claimPlaces } from './chain.js';
 import type { CompiledLayout, Landmark } from './compile.js';
-import { type Claims, type Place, placesOf } from './extract.js';
+import { type Claims, isStacked, type Place, placesOf } from './extract.js';
 import { scoreLayout } from './score.js';
 import type { Candidate, IndexedText, Search } from './search.js';
 
@@ -24,7 +24,7 @@ export function align(layout: CompiledLayout, indexed: IndexedText, mostCandidat
   const search: Search = { ...indexed, budget: { left: mostCandidates } };
   const candidates = layout.landmarks.map((landmark) => candidatesOf(landmark, search));
   const claimed = claimPlaces(candidates);
-  const claims = claimsOf(layout, claimed, candidates);
+  const claims = claimsOf(layout, claimed, candidates, search);
   const places = [...claimed.values()].flatMap((candidate) =>
     placesOf(candidate, claims, search).map((place) => ({ place, candidate })),
   );
@@ -55,14 +55,17 @@ function claimsOf(
   { landmarks }: CompiledLayout,
   claimed: ReadonlyMap<number, Candidate>,
   candidates: readonly (readonly Candidate[])[],
+  { lines }: Search,
 ): Claims {
   const all = [...claimed.values()];
   const alike = candidates.flatMap((places, i) =>
     places.filter(({ score }) => score >= nearlyAsGood * (claimed.get(i)?.score ?? Number.POSITIVE_INFINITY)),
   );
   const kinds = landmarks.filter(({ slots, below }) => slots.length > 0 || below).map(({ kind }) => kind);
+  const taken = new Set([...all, ...alike].map(({ line }) => line.index));
   return {
-    lines: new Set([...all, ...alike].map(({ line }) => line.index)),
+    lines: taken,
+    stacked: isStacked(all, taken, lines),
     starts: all.map(({ from }) => from).sort((a, b) => a - b),
     styles: new Set(kinds.filter((kind) => headingKinds.has(kind))),
   };

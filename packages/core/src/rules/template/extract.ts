@@ -1,9 +1,6 @@
 import type { Landmark } from './compile.js';
 import type { Line } from './normalise.js';
-import type { Candidate, Search, SlotSpan } from './search.js';
-
-/** Lines at least this long look wrapped by a mail program, so that the next one goes on with them. */
-const wrapWidth = 56;
+import { type Candidate, isWrapped, type Search, type SlotSpan } from './search.js';
 
 /** A value's final place, and whether its lines are one line that was wrapped. */
 export interface Place extends SlotSpan {
@@ -19,6 +16,8 @@ export interface Claims {
   lines: ReadonlySet<number>;
   /** Offsets at which claims begin, sorted. */
   starts: readonly number[];
+  /** Whether labels stand above their values here, though beside them in the sample. */
+  stacked: boolean;
   /** How labels look in this layout: what looks like them ends a block. */
   styles: ReadonlySet<string>;
 }
@@ -27,12 +26,37 @@ export interface Claims {
 export function placesOf(candidate: Candidate, claims: Claims, search: Search): Place[] {
   const { landmark } = candidate;
   const spans = landmark.below ? [below(candidate, landmark, claims, search)] : beside(candidate, claims, search);
-  return spans.map((place) => withinClaims(place, claims, search));
+  return spans.map((place) => withinClaims(place, candidate, claims, search));
+}
+
+/** Whether a label has its line to itself. */
+const isBare = ({ start, end }: SlotSpan, line: Line) => start === end && line.kind === 'label only';
+
+/** The line under a label that has its own to itself. */
+function firstBelow(place: Place, line: Line, { lines: claimed }: Claims, { lines }: Search): Place {
+  const next = lines[line.index + 1];
+  if (!next || isFiller(next) || claimed.has(next.index)) return place;
+  return { ...place, start: next.tokens[0]?.start ?? next.start, end: lastOffset(next) };
+}
+
+/** Claims of this many labels, most of them alone on their lines over a free one, say that values stand below. */
+const enoughStacked = 3;
+
+/** Whether a message writes its values under their labels throughout, where the sample has them beside. */
+export function isStacked(claimed: Iterable<Candidate>, taken: ReadonlySet<number>, lines: readonly Line[]): boolean {
+  const beside = [...claimed].filter(({ landmark }) => landmark.slots.length === 1 && landmark.closing === 'mark');
+  const stacked = beside.filter(({ line, spans }) => {
+    const next = lines[line.index + 1];
+    return spans[0] && isBare(spans[0], line) && next && !isFiller(next) && !taken.has(next.index);
+  });
+  return stacked.length >= enoughStacked && stacked.length * 2 > beside.length;
 }
 
 function beside({ landmark, line, spans }: Candidate, claims: Claims, search: Search): Place[] {
   return spans.map((span, i) => {
     const place = { ...span, joined: true, uncertain: null };
+    if (claims.stacked && landmark.slots.length === 1 && isBare(span, line))
+      return firstBelow(place, line, claims, search);
     const last = i === landmark.slots.length - 1;
     if (!last || landmark.slots[i]?.after.some(({ word }) => word) || span.slot.field === null) return place;
     const cell = cellAt(span.start, search);
@@ -97,16 +121,21 @@ function continued(place: Place, landmark: Landmark, line: Line, { lines: claime
   let last = line;
   for (let at = line.index + 1; at < search.lines.length; at++) {
     const next = search.lines[at] as Line;
-    const wrapped = last.end - last.start + (next.tokens[0]?.end ?? 0) - (next.tokens[0]?.start ?? 0) >= wrapWidth;
-    if (claimed.has(at) || next.kind !== 'text' || !(wrapped || !landmark.endsAtBlank)) break;
+    const goesOn = isWrapped(last, next) || !landmark.endsAtBlank || isIndented(next, line);
+    if (claimed.has(at) || next.kind !== 'text' || !goesOn) break;
     last = next;
   }
   return last === line || place.start === place.end ? place : { ...place, end: lastOffset(last) };
 }
 
+/** How much deeper than its label's line a line stands that goes on with the value. */
+const deeper = 2;
+
+const isIndented = (next: Line, line: Line) => (next.tokens[0]?.gap ?? 0) >= (line.tokens[0]?.gap ?? 0) + deeper;
+
 /** Nothing that a claim begins with is part of a value before it. */
-function withinClaims(place: Place, { starts }: Claims, { text }: Search): Place {
-  const next = starts.find((start) => start > place.start && start < place.end);
+function withinClaims(place: Place, { from }: Candidate, { starts }: Claims, { text }: Search): Place {
+  const next = starts.find((start) => start >= place.start && start < place.end && start !== from);
   if (next === undefined) return place;
   const kept = text.slice(place.start, next).replace(/[\s|;,*-]+$/, '');
   return { ...place, end: place.start + kept.length };

@@ -89,14 +89,14 @@ export function closeLabel(
   tokens: readonly Token[],
   match: ConstantsMatch,
 ): ConstantsMatch | null {
-  let at = match.to;
+  let at = behindRemark(tokens, match.to);
   while (isDecoration(tokens[at])) at++;
   const next = tokens[at];
   if (next === undefined) return { ...match, to: at, sameSeparator: closing === 'none' ? null : false };
   const own = constants.findLast((token) => !token.word && !isDecoration(token))?.norm;
-  const before = tokens[at - 1];
+  const before = tokens.slice(match.from, at).findLast((token) => !isDecoration(token));
   if (closing === 'mark') {
-    if (before && !before.word && isSeparator(before)) return { ...match, to: at, sameSeparator: before.norm === own };
+    if (before && isSeparator(before)) return { ...match, to: at, sameSeparator: before.norm === own };
     if (isSeparator(next)) return { ...match, to: at + 1, sameSeparator: next.norm === own };
     return next.gap >= columnGap ? { ...match, to: at, sameSeparator: false } : null;
   }
@@ -111,6 +111,18 @@ export function closeLabel(
   )
     return null;
   return { ...match, sameSeparator: closing === 'gap' ? false : null };
+}
+
+/** Words and marks of a remark in brackets between a label and its mark: `E-mail (required):`. */
+const longestRemark = 6;
+
+/** The index behind a remark in brackets, or behind the star of a required field. */
+function behindRemark(tokens: readonly Token[], at: number): number {
+  if (tokens[at]?.norm !== '(') return at;
+  const end = tokens.findIndex((token, i) => i > at && token.norm === ')');
+  const closed =
+    end > at && end - at <= longestRemark && (isSeparator(tokens[end + 1]) || (tokens[end + 1]?.gap ?? 0) >= columnGap);
+  return closed ? end + 1 : at;
 }
 
 /** Index of the first word among constants, or -1. */

@@ -64,6 +64,15 @@ export interface Search extends IndexedText {
 /** A sentence runs over at most so many lines. */
 const longestSentence = 8;
 
+/** Lines at least this long, with the next line's first word, look wrapped by a mail program. */
+const wrapWidth = 56;
+
+/** Whether a line may have been wrapped, so that the next goes on with it. */
+export function isWrapped(line: Line, next: Line): boolean {
+  const first = next.tokens[0];
+  return first !== undefined && line.end - line.start + first.end - first.start >= wrapWidth;
+}
+
 /** Lines a sentence may go on in. */
 const goesOn = new Set(['text', 'bullet', 'question', 'heading']);
 
@@ -72,7 +81,8 @@ export function sentenceFrom(line: Line, lines: readonly Line[]): Token[] {
   const tokens = [...line.tokens];
   for (let at = line.index + 1; at < line.index + longestSentence; at++) {
     const next = lines[at];
-    if (!next || !goesOn.has(next.kind) || next.depth !== line.depth) break;
+    const above = lines[at - 1] as Line;
+    if (!next || next.depth !== line.depth || !(goesOn.has(next.kind) || isWrapped(above, next))) break;
     tokens.push(...next.tokens);
   }
   return tokens;

@@ -16,7 +16,7 @@ export function standingOf(tokens: readonly Token[], at: number): Standing {
 /** Right behind a label with no value: `Phone: E-mail: o.marsh@…`, as where lines were joined. */
 const isLabelEnd = (tokens: readonly Token[], at: number) => {
   const end = tokens.findIndex((token) => token.norm === ':' || token.norm === '=');
-  return end > 0 && end < at && tokens.slice(end, at).every((token) => token.norm === ':' || token.norm === '=');
+  return end > 0 && end < at && tokens.slice(end, at).every((token) => /^[:=*_-]$/.test(token.norm));
 };
 
 /** The first of the marks that dress a word up on its left. */
