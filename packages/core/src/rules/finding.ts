@@ -33,7 +33,17 @@ export function problemAt(code: Code, path: string, params: Params, evidence: Ev
   };
 }
 
-/** Reads a range of a view by the field's type, or `raw` where its lines were wrapped: a value with its evidence, a closed field when it is empty, or a problem. */
+/** Evidence of the slots beside one, which may lend it a month or a year. */
+export type Lenders = Partial<Record<'before' | 'after', Evidence[]>>;
+
+/** What is read, where that is not just the text of a range. */
+export interface Written {
+  /** The text with its wrapped lines joined. */
+  raw: string;
+  lenders: Lenders;
+}
+
+/** Reads a range of a view by the field's type: a value with its evidence, a closed field when it is empty, or a problem. */
 export function findAt(
   view: View,
   start: number,
@@ -42,11 +52,12 @@ export function findAt(
   options: FieldOptions,
   context: ReadContext,
   rule: string,
-  raw = view.text.slice(start, end),
+  written: Partial<Written> = {},
 ): Finding {
   const evidence = evidenceAt(view, start, end, rule);
+  const raw = written.raw ?? view.text.slice(start, end);
   if (raw.trim() === '') return { field, state: 'closed', evidence };
-  return readRaw(raw, field, options, context, evidence);
+  return readRaw(raw, field, options, context, evidence, written.lenders);
 }
 
 /** Reads a raw text that has its evidence already. */
@@ -56,9 +67,13 @@ export function readRaw(
   options: FieldOptions,
   context: ReadContext,
   evidence: Evidence[],
+  lenders: Lenders = {},
 ): Finding {
   const read = readValue(raw, options, context);
-  if (read.ok) return { field, state: 'value', value: read.value, evidence: counted(evidence, read.reference) };
+  if (read.ok) {
+    const lent = (read.borrowed && lenders[read.borrowed]) ?? [];
+    return { field, state: 'value', value: read.value, evidence: counted([...evidence, ...lent], read.reference) };
+  }
   const problem = problemAt(read.code, field, read.params ?? {}, evidence[0]);
   return { field, state: 'problem', problem, evidence };
 }

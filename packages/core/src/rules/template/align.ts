@@ -2,6 +2,7 @@ import { candidatesOf } from './candidates.js';
 import { claimPlaces } from './chain.js';
 import type { CompiledLayout, Landmark } from './compile.js';
 import { type Claims, isStacked, type Place, placesOf } from './extract.js';
+import { stylesOf } from './label-shape.js';
 import { scoreLayout } from './score.js';
 import type { Candidate, IndexedText, Search } from './search.js';
 
@@ -67,6 +68,7 @@ function claimsOf(
     lines: taken,
     stacked: isStacked(all, taken, lines),
     starts: all.map(({ from }) => from).sort((a, b) => a - b),
+    labels: stylesOf(landmarks),
     styles: new Set(kinds.filter((kind) => headingKinds.has(kind))),
   };
 }

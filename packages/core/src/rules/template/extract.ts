@@ -1,4 +1,5 @@
 import type { Landmark } from './compile.js';
+import { isDressed, isLabelShaped, isSentence, type LabelStyle } from './label-shape.js';
 import type { Line } from './normalise.js';
 import { type Candidate, isWrapped, type Search, type SlotSpan } from './search.js';
 
@@ -20,6 +21,8 @@ export interface Claims {
   stacked: boolean;
   /** How labels look in this layout: what looks like them ends a block. */
   styles: ReadonlySet<string>;
+  /** The make of its labels. */
+  labels: ReadonlySet<LabelStyle>;
 }
 
 /** The place of every value of a claimed landmark. A span of no length is a place that is there and empty. */
@@ -116,17 +119,35 @@ function blockEnd(
   return { last, uncertain };
 }
 
-/** A value beside its label that goes on below: where the line was wrapped, or where the label ends the layout. */
-function continued(place: Place, landmark: Landmark, line: Line, { lines: claimed }: Claims, search: Search): Place {
+/**
+ * A value beside its label that goes on below: where the line was wrapped or the next is indented, where the label ends the
+ * layout, and where plain lines follow that are neither labels nor sentences of their own.
+ */
+function continued(place: Place, landmark: Landmark, line: Line, claims: Claims, search: Search): Place {
   let last = line;
+  let joined = true;
   for (let at = line.index + 1; at < search.lines.length; at++) {
     const next = search.lines[at] as Line;
-    const goesOn = isWrapped(last, next) || !landmark.endsAtBlank || isIndented(next, line);
-    if (claimed.has(at) || next.kind !== 'text' || !goesOn) break;
+    if (claims.lines.has(at) || next.depth !== line.depth || !continues.has(next.kind)) break;
+    const folded = isWrapped(last, next) || isIndented(next, line);
+    if (!folded && landmark.endsAtBlank && isStrange(next, place, claims, search)) break;
+    if (next.kind === 'bullet' && !folded && landmark.endsAtBlank) break;
+    joined &&= folded;
     last = next;
   }
-  return last === line || place.start === place.end ? place : { ...place, end: lastOffset(last) };
+  return last === line || place.start === place.end ? place : { ...place, end: lastOffset(last), joined };
 }
+
+const continues = new Set(['text', 'bullet', 'question']);
+
+/** Whether a line below a short value is something else: a label of this layout’s make, a whole sentence, an advert. */
+function isStrange(line: Line, { start, end }: Place, { labels }: Claims, { text }: Search): boolean {
+  const words = text.slice(line.start, line.end);
+  return isLabelShaped(line, labels) || isDressed(words) || (isSentence(words) && !endsAsProse(text.slice(start, end)));
+}
+
+/** Whether a value is prose, so that another sentence may follow. */
+const endsAsProse = (value: string) => /[.!?,;:]$/.test(value) || value.split(/\s+/).length > 6;
 
 /** How much deeper than its label's line a line stands that goes on with the value. */
 const deeper = 2;

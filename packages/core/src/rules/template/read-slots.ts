@@ -1,5 +1,5 @@
 import type { View } from '../../reading/index.js';
-import type { FieldOptions, ReadContext } from '../../values/index.js';
+import type { FieldOptions } from '../../values/index.js';
 import { evidenceAt, findAt, problemAt } from '../finding.js';
 import type { Finding, RuleRun } from '../rule-kind.js';
 import type { Alignment } from './align.js';
@@ -21,7 +21,7 @@ export function readSlots(alignment: Alignment | null, view: View | null, run: R
       const evidence = evidenceAt(view, place.start, place.end, run.rule);
       return [{ field, state: 'problem', evidence, problem: problemAt(doubt, field, { field }, evidence[0]) }];
     }
-    return [readPlace(place, field, options, view, run, besideOf(alignment, i, fields, view))];
+    return [readPlace(place, field, options, view, run, neighboursOf(alignment, i, fields))];
   });
 }
 
@@ -36,30 +36,34 @@ function readPlace(
   options: FieldOptions,
   view: View,
   run: RuleRun,
-  beside: NonNullable<ReadContext['beside']>,
+  neighbours: Neighbours,
 ): Finding {
   const end = Math.min(place.end, place.start + run.facts.limits.valueLength);
-  const context = { ...run.contextAt(view, place.start), beside };
   const raw = view.text.slice(place.start, end);
-  return findAt(view, place.start, end, field, options, context, run.rule, place.joined ? joined(raw) : raw);
+  const textOf = (other: Place | null) => other && view.text.slice(other.start, other.end);
+  const evidenceOf = (other: Place | null) => (other ? evidenceAt(view, other.start, other.end, run.rule) : []);
+  const beside = { before: textOf(neighbours.before), after: textOf(neighbours.after) };
+  const lenders = { before: evidenceOf(neighbours.before), after: evidenceOf(neighbours.after) };
+  const context = { ...run.contextAt(view, place.start), beside };
+  return findAt(view, place.start, end, field, options, context, run.rule, {
+    raw: place.joined ? joined(raw) : raw,
+    lenders,
+  });
 }
 
 /** One line of the sample that was wrapped here is one line again. */
 const joined = (raw: string) => raw.replace(/[ \t]*\n[ \t]*/g, ' ');
 
-/** What stands in the neighbouring slots of the same type and the same sentence. */
-function besideOf(
-  { places }: Alignment,
-  at: number,
-  fields: Fields,
-  { text }: View,
-): NonNullable<ReadContext['beside']> {
+type Neighbours = { before: Place | null; after: Place | null };
+
+/** The filled slots of the same type beside one, in the same sentence. */
+function neighboursOf({ places }: Alignment, at: number, fields: Fields): Neighbours {
   const { candidate, place } = places[at] as Alignment['places'][number];
   const type = fields[place.slot.field ?? '']?.type;
-  const rawOf = (step: 1 | -1) => {
+  const beside = (step: 1 | -1) => {
     const other = places[at + step];
-    const same = other?.candidate === candidate && fields[other.place.slot.field ?? '']?.type === type;
-    return same && other.place.end > other.place.start ? text.slice(other.place.start, other.place.end) : null;
+    const alike = other?.candidate === candidate && fields[other.place.slot.field ?? '']?.type === type;
+    return alike && other.place.end > other.place.start ? other.place : null;
   };
-  return { before: rawOf(-1), after: rawOf(1) };
+  return { before: beside(-1), after: beside(1) };
 }
