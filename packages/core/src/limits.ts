@@ -32,6 +32,8 @@ export const limits = {
   valueLength: 20_000,
   /** Rows of one record. */
   rows: 1000,
+  /** Lines listed that no field took. */
+  leftovers: 200,
   /** Characters of raw text repeated in a problem or trace. */
   excerpt: 200,
   /** Characters of the message shown to a model at once. */

@@ -54,7 +54,7 @@ const scene: Scene = {
 
 function compile(source: ConditionSource) {
   const report = new Report(() => ({ line: 1, column: 1 }));
-  const context = { language: 'en', region: 'GB', reference: '2027-05-14' };
+  const context = { language: 'en', region: 'GB', reference: '2027-05-14', zone: null };
   const condition = compileCondition(source, ['when'], { scope: sieveScope(fields, columns), context, report });
   return { condition, problems: report.problems };
 }

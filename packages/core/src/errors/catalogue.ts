@@ -105,6 +105,10 @@ export const catalogue = {
     status: 422,
     sentence: 'The values of this line could be cut in several ways, so none is taken for “{field}”.',
   },
+  'YS-LAYOUT-NOT-RECOGNISED': {
+    status: 422,
+    sentence: 'The layout is not recognised (nearest: {layout}, {score} %).',
+  },
   'YS-TEMPLATE-TWO-PLACES': {
     status: 422,
     sentence: '“{field}” could be read from two places that fit equally well, so neither is taken.',

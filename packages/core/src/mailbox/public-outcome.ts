@@ -17,6 +17,7 @@ export function publicOutcome(file: string, handled: Handled) {
     rows: outcome?.rows ?? [],
     evidence: outcome?.evidence ?? {},
     problems: outcome?.problems ?? [],
+    leftovers: outcome?.leftovers ?? [],
     trace: outcome?.trace ?? [],
   };
 }

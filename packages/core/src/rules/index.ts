@@ -7,4 +7,5 @@ import { template } from './template/template.js';
 /** The rule kinds. A new kind is one folder and one line here; schema, docs and forms follow from its declaration. */
 export const ruleKinds: Readonly<Record<string, RuleKind>> = { template, pattern, prompt, derive };
 
+export { problemAt } from './finding.js';
 export * from './rule-kind.js';

@@ -3,7 +3,7 @@ import type { Code } from '../errors/index.js';
 import type { Path, Report } from '../files/index.js';
 import type { Limits } from '../limits.js';
 import type { NameScope, Scene } from '../names/index.js';
-import type { View } from '../reading/index.js';
+import type { Range, View } from '../reading/index.js';
 import type { FieldOptions, ReadContext, Value } from '../values/index.js';
 
 /** Where a value came from. Offsets are in UTF-16 units of what `in` names; a worked-out value has none. */
@@ -100,6 +100,8 @@ export interface RuleResult {
   wants?: Want[];
   /** Set by template rules. */
   layout?: { name: string; score: number; recognised: boolean };
+  /** Set with a recognised layout: ranges of the text it was found in, and of the words that are the layout’s own. */
+  looked?: { over: Range[]; known: Range[] };
   /** Work done, in the rule's own units. */
   steps: number;
   /** What was looked at, found and passed over; shown to people, so in words. */

@@ -2,6 +2,7 @@ import type { Code } from '../errors/index.js';
 import type { RouteHit } from '../routing/index.js';
 import type { Evidence, Problem, Want } from '../rules/index.js';
 import type { JsonValue, Value } from '../values/index.js';
+import type { Leftover } from './leftovers.js';
 
 export type Verdict = 'sound' | 'review' | 'skipped' | 'failed';
 
@@ -36,6 +37,8 @@ export interface Outcome {
   rows: Record<string, JsonValue>[];
   evidence: Record<string, Evidence[]>;
   problems: Problem[];
+  /** Lines of the body that no field took. */
+  leftovers: Leftover[];
   trace: TraceEntry[];
 }
 

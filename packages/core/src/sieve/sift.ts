@@ -11,10 +11,11 @@ import {
   wholeView,
 } from '../reading/index.js';
 import { hitRoute } from '../routing/index.js';
-import type { Facts, Problem, RuleRun, Want } from '../rules/index.js';
+import { type Facts, type Problem, problemAt, type RuleRun, type Want } from '../rules/index.js';
 import { type JsonValue, toJson, toText, type Value } from '../values/index.js';
 import type { CompiledRule, CompiledSieve } from './compile-sieve.js';
 import { DraftRecord } from './draft-record.js';
+import { type Looked, leftoversOf } from './leftovers.js';
 import type { Outcome, SiftResult, TraceEntry, TypedValues } from './outcome.js';
 import { ReadContexts } from './read-contexts.js';
 import { checkRecord, verdictOf } from './verdict.js';
@@ -47,6 +48,8 @@ class Sifting {
   private readonly contexts: ReadContexts;
   private readonly trace: TraceEntry[] = [];
   private readonly problems: Problem[] = [];
+  /** Where the body’s values are read from; a template may choose other words than the body. */
+  private looked: Looked;
   private layout: { name: string; score: number; recognised: boolean } | null = null;
 
   constructor(
@@ -57,6 +60,7 @@ class Sifting {
     private readonly category: string | null,
   ) {
     this.form = formOf(reading, sieve.body);
+    this.looked = { over: this.form.body, known: [] };
     this.contexts = new ReadContexts(reading, this.form, arrival, sieve);
   }
 
@@ -80,7 +84,10 @@ class Sifting {
     if (result.wants && result.wants.length > 0) return result.wants;
     const taken = this.draft.take(result);
     this.problems.push(...(result.problems ?? []));
-    if (result.layout && !this.layout?.recognised) this.layout = result.layout;
+    if (result.layout && !this.layout?.recognised) {
+      this.layout = result.layout;
+      if (result.looked) this.looked = result.looked;
+    }
     this.trace.push({ rule: rule.name, kind: rule.kind, ...taken, steps: result.steps, ...result.trace });
     return [];
   }
@@ -133,17 +140,20 @@ class Sifting {
   private conclude(): SiftResult {
     const problems = [
       ...this.problems.filter(({ path }) => path === '' || this.draft.isOpen(path)),
+      ...this.unrecognised(),
       ...checkRecord(this.sieve, this.draft, this.scene({})),
     ];
     const { verdict, reasons } = verdictOf(this.sieve, this.draft, problems);
+    const found = this.fieldsAndEvidence();
     const outcome: Outcome = {
       verdict,
       reasons,
       sieve: this.sieve.name,
       layout: this.layout?.recognised ? this.layout.name : null,
       score: this.layout?.score ?? null,
-      ...this.fieldsAndEvidence(),
+      ...found,
       problems,
+      leftovers: leftoversOf(this.form, this.looked, Object.values(found.evidence).flat(), this.facts.limits),
       trace: this.trace,
     };
     const record = {
@@ -156,6 +166,20 @@ class Sifting {
     };
     const hits = this.sieve.routes.map((route) => hitRoute(route, this.sieve.name, this.scene(record)));
     return { kind: 'outcome', outcome, values: this.typedValues(), hits };
+  }
+
+  /** A layout nobody knows is worth a word where it cost a required field. */
+  private unrecognised(): Problem[] {
+    const { layout } = this;
+    if (!layout || layout.recognised || this.openRequired().length === 0) return [];
+    const params = { layout: layout.name, score: Math.round(layout.score * 100) };
+    return [problemAt('YS-LAYOUT-NOT-RECOGNISED', '', params, undefined)];
+  }
+
+  private openRequired(): string[] {
+    return Object.keys(this.sieve.fields).filter(
+      (field) => this.sieve.fields[field]?.required && this.draft.value(field) === null,
+    );
   }
 
   private fieldsAndEvidence(): Pick<Outcome, 'fields' | 'rows' | 'evidence'> {

@@ -35,7 +35,9 @@ const forms = [
 
 /** Finds the time of day in a text: `at 2.30 pm`, `14:30 CET`, `14h30`, `um 14 Uhr`, `noon`; null when there is none. */
 export function clockTime(raw: string): ClockTime | null {
-  const text = accentless(raw).replace(/[‐-―−]/g, '-');
+  const text = accentless(raw)
+    .replace(/[‐-―−]/g, '-')
+    .replace(/(\d)t(?=\d\d:)/, '$1 ');
   for (const form of forms) {
     const match = form.exec(text);
     const time = match?.groups && timeOf(match.groups);

@@ -1,7 +1,7 @@
 import { accentless } from './fold.js';
 
 /** Words that may lead a date in. */
-const lead = /^(?:on|the|le|el|den|der|am|il|op|em|du|dia|kl|a|al|em|no|na|på) (?=.)/;
+const lead = /^(?:on|the|le|el|den|der|am|il|op|em|du|dia|kl|a|al|em|no|na|pa) (?=.)/;
 
 /**
  * The words of a date in a plain form: lower case, no accents, no commas, no points but between figures, no ordinal endings,
@@ -13,6 +13,7 @@ export function plainDate(raw: string): string {
     .replace(/ ?\([^()]*\)$/, '')
     .replace(/^["'(“”‘’]+|["')“”‘’,;!]+$/g, '')
     .replace(/,/g, ' ')
+    .replace(/(\d)[°º]/g, '$1')
     .replace(/(\d)(?:st|nd|rd|th|er|o|a|e)(?![\p{L}])/gu, '$1')
     .replace(/(\p{L})\./gu, '$1 ')
     .replace(/(\d)\.(?= |$|\p{L})/gu, '$1 ')

@@ -5,7 +5,7 @@ import { datePart, orderOption, readDay } from './date.js';
 import { fitByReading, type ReadContext, type ValueType } from './value-type.js';
 
 const read: ValueType['read'] = (raw, options, context) => {
-  const time = clockTime(raw.replace(/(\d)T(?=\d)/, '$1 '));
+  const time = clockTime(raw);
   const rest = time?.rest.replace(/^(?:on|am|,|-) | ?(?:,|-|um|at|a las|as|kl|a)$/g, '') ?? raw;
   const day = readDay(rest, options, context);
   if ('code' in day) return { ok: false, code: day.code };

@@ -16,12 +16,17 @@ const mostDigits = 40;
 
 const fractions: Readonly<Record<string, string>> = { '½': '.5', '¼': '.25', '¾': '.75' };
 
+/** Folded figures: fractions as decimals (folding makes `2½` into `21⁄2`), one kind of minus. */
+export function plainFigures(raw: string): string {
+  return fold(raw.replace(/ ?([½¼¾])/g, (_, mark: string) => fractions[mark] ?? '')).replace(/[−–]/g, '-');
+}
+
 /**
  * Reads the number a text begins with: `1.234,56`, `1,234.56`, `1 234,5`, `1'234`, `1,23,456`, `−3`, `45.00-`, `2½`, `three`.
  * A single separator with three digits behind it is decided by the language.
  */
 export function leadingDecimal(raw: string, language: string): LeadingDecimal | null {
-  const text = fold(raw.replace(/ ?([½¼¾])/g, (_, mark: string) => fractions[mark] ?? '')).replace(/[−–]/g, '-');
+  const text = plainFigures(raw);
   if (/^\p{L}/u.test(text)) {
     const words = leadingWords(text, language);
     return words && { decimal: String(words.number), rest: words.rest };

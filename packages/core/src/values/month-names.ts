@@ -13,7 +13,10 @@ export const months: ReadonlyMap<string, number> = namesOf(
 );
 
 /** Weekday numbers (1 is Monday), in the same form. */
-export const weekdays: ReadonlyMap<string, number> = namesOf((length, locale) => Info.weekdays(length, { locale }), []);
+export const weekdays: ReadonlyMap<string, number> = namesOf(
+  (length, locale) => Info.weekdays(length, { locale }),
+  ['segunda', 'terca', 'quarta', 'quinta', 'sexta'].map((name, i) => [name, i + 1]),
+);
 
 function namesOf(
   list: (length: 'long' | 'short', locale: string) => string[],

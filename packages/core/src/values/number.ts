@@ -1,5 +1,5 @@
 import * as v from 'valibot';
-import { compareDecimals, type LeadingDecimal, leadingDecimal } from './decimal.js';
+import { compareDecimals, type LeadingDecimal, leadingDecimal, plainFigures } from './decimal.js';
 import { fold } from './fold.js';
 import { unitNamed } from './units.js';
 import { type FieldOptions, fitByReading, type ReadResult, type ValueType } from './value-type.js';
@@ -27,7 +27,7 @@ export function readNumber(raw: string, options: FieldOptions, language: string)
 
 /** The number and what stands behind it; brackets around the whole make it negative, as in accounts. */
 function wholeNumber(raw: string, language: string): LeadingDecimal | null {
-  const text = fold(raw)
+  const text = plainFigures(raw)
     .replace(about, '')
     .replace(/(?<=.) ?\([^()]*\)$/, '');
   const inner = /^\(([^()]*)\)$/.exec(text)?.[1];

@@ -11,7 +11,7 @@ const dated = /^\d{1,4}[-/.]\d{1,2}[-/.]\d{1,4}$/;
 const read: ValueType['read'] = (raw, _options, { region }) => {
   const text = plainSpaces(raw.normalize('NFKC'))
     .replace(/[‐-―−]/g, '-')
-    .replace(/^tel:/i, '')
+    .replace(/^tel: ?/i, '')
     .replace(label, '')
     .replace(remark, '')
     .replace(/\(0\)/g, '')

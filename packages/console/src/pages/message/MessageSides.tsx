@@ -121,6 +121,7 @@ export function MessageSides(props: MessageSidesProps) {
 }
 
 const nothing = {};
+const noLeftovers: never[] = [];
 
 function Came({ message, reading, chosen, onChoose, go }: MessageSidesProps) {
   const evidence = message.outcome?.evidence ?? nothing;
@@ -147,7 +148,14 @@ function Came({ message, reading, chosen, onChoose, go }: MessageSidesProps) {
         </Head>
         <View id="proof">
           {reading ? (
-            <Proof reading={reading} evidence={evidence} fields={fields} chosen={chosen} onChoose={onChoose} />
+            <Proof
+              reading={reading}
+              evidence={evidence}
+              leftovers={message.outcome?.leftovers ?? noLeftovers}
+              fields={fields}
+              chosen={chosen}
+              onChoose={onChoose}
+            />
           ) : (
             <Empty>{words.common.loading}</Empty>
           )}

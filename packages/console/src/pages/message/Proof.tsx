@@ -46,12 +46,18 @@ const Leader = styled.span`
   background: currentColor;
 `;
 
-const Words = styled.div`
+const ruled = css`
+  text-decoration: underline dotted var(--second) 1px;
+  text-underline-offset: 4px;
+`;
+
+const Words = styled.div<{ $left: boolean }>`
   padding-left: 14px;
   min-height: 23px;
   white-space: pre-wrap;
   overflow-wrap: anywhere;
   tab-size: 8;
+  ${({ $left }) => $left && ruled}
 `;
 
 const washed = css`
@@ -68,6 +74,8 @@ const Value = styled.mark<{ $colour: string; $chosen: boolean }>`
 export interface ProofProps {
   reading: MessageReading;
   evidence: Readonly<Record<string, readonly Evidence[]>>;
+  /** Lines no field took; they are ruled faintly. */
+  leftovers: readonly { start: number; end: number }[];
   /** Fields in their order, which gives them their colours. */
   fields: readonly string[];
   chosen: string | null;
@@ -75,8 +83,8 @@ export interface ProofProps {
 }
 
 /** The message as a galley proof: its text as it is, each value underlined where it was read and named in the margin. */
-export function Proof({ reading, evidence, fields, chosen, onChoose }: ProofProps) {
-  const lines = useMemo(() => proofLines(reading, evidence), [reading, evidence]);
+export function Proof({ reading, evidence, leftovers, fields, chosen, onChoose }: ProofProps) {
+  const lines = useMemo(() => proofLines(reading, evidence, leftovers), [reading, evidence, leftovers]);
   const subject = useMemo(() => subjectLine(reading.subject, evidence), [reading, evidence]);
   const [all, setAll] = useState(false);
   const frame = useRef<HTMLDivElement>(null);
@@ -91,7 +99,7 @@ export function Proof({ reading, evidence, fields, chosen, onChoose }: ProofProp
   return (
     <Sheet ref={frame}>
       <ProofRow line={subject} label={words.message.subjectLine} {...draw} />
-      <ProofRow line={{ pieces: [], fields: [], segment: null, muted: true }} {...draw} />
+      <ProofRow line={{ pieces: [], fields: [], segment: null, muted: true, left: false }} {...draw} />
       {shown.map((line, i) => (
         // A line has no other name than its number.
         // biome-ignore lint/suspicious/noArrayIndexKey: lines never change their order
@@ -128,7 +136,7 @@ function ProofRow({ line, label, colourOf, chosen, onChoose }: ProofRowProps) {
         {named}
         {first !== undefined && <Leader style={{ color: colourOf(first) }} />}
       </Margin>
-      <Words>
+      <Words $left={line.left} title={line.left ? words.message.leftover : undefined}>
         {line.pieces.map(({ text, field }, i) =>
           field === null ? (
             text

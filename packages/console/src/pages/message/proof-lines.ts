@@ -15,6 +15,8 @@ export interface ProofLine {
   segment: string | null;
   /** Left out of what rules look at. */
   muted: boolean;
+  /** Looked at, and no field was read from it. */
+  left: boolean;
 }
 
 interface Mark {
@@ -27,7 +29,9 @@ interface Mark {
 export function proofLines(
   { text, outline, body }: Pick<MessageReading, 'text' | 'outline' | 'body'>,
   evidence: Readonly<Record<string, readonly Evidence[]>>,
+  leftovers: readonly { start: number; end: number }[] = [],
 ): ProofLine[] {
+  const left = new Set(leftovers.map(({ start }) => start));
   const marks = marksIn('message.text', evidence);
   const lines: ProofLine[] = [];
   let next = 0;
@@ -43,6 +47,7 @@ export function proofLines(
       fields: [...new Set(here.filter((mark) => mark.start >= start).map(({ field }) => field))],
       segment: begins && segment.kind !== 'own' ? segment.kind : null,
       muted: !body.some((range) => range.start < Math.max(end, start + 1) && range.end > start),
+      left: left.has(start),
     });
     start = end + 1;
   }
@@ -57,6 +62,7 @@ export function subjectLine(subject: string, evidence: Readonly<Record<string, r
     fields: [...new Set(marks.map(({ field }) => field))],
     segment: null,
     muted: marks.length === 0,
+    left: false,
   };
 }
 

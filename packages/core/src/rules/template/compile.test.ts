@@ -1,35 +1,37 @@
 import { describe, expect, test } from '@jest/globals';
-import { compileLayout } from './compile.js';
+import { compileLayout, type Landmark } from './compile.js';
 
-const fields = { vessel: { type: 'text' }, email: { type: 'email' }, remarks: { type: 'text' } };
-const compile = (text: string) => {
-  const layout = compileLayout('form', text, fields);
-  return 'code' in layout
-    ? layout
-    : layout.landmarks.map(({ label, slots, below, block, endsAtBlank }) => ({
-        label,
-        slots: slots.map(({ slot }) => slot.field),
-        below: below?.field ?? null,
-        block,
-        endsAtBlank,
-      }));
+const fields = {
+  vessel: { type: 'text' },
+  email: { type: 'email' },
+  remarks: { type: 'text' },
+  nights: { type: 'integer' },
 };
+
+function landmarks(text: string): Landmark[] {
+  const layout = compileLayout('form', text, fields);
+  if ('code' in layout) throw new Error(layout.code);
+  return layout.landmarks;
+}
+const slotsOf = ({ slots, below, delimited }: Landmark) =>
+  delimited
+    ? delimited.slots.map(({ field }) => field)
+    : [...slots.map(({ slot }) => slot.field), ...(below ? [below.field] : [])];
 
 describe('a layout', () => {
   test('a slot alone on its line hangs on the constant line above', () => {
-    expect(compile('Your e-mail\n[[email]]\nRemarks:\n[[remarks]]')).toEqual([
-      { label: 'Your e-mail', slots: [], below: 'email', block: false, endsAtBlank: true },
-      { label: 'Remarks:', slots: [], below: 'remarks', block: true, endsAtBlank: false },
+    expect(landmarks('Your e-mail\n[[email]]\nRemarks:\n[[remarks]]')).toMatchObject([
+      { label: 'Your e-mail', slots: [], below: { field: 'email' }, block: false, endsAtBlank: true },
+      { label: 'Remarks:', slots: [], below: { field: 'remarks' }, block: true, endsAtBlank: false },
     ]);
   });
 
   test('text to ignore is a slot without a field', () => {
-    expect(compile('Vessel: [[vessel]] ([[*]])')).toMatchObject([{ slots: ['vessel', null] }]);
+    expect(landmarks('Vessel: [[vessel]] ([[*]])').map(slotsOf)).toEqual([['vessel', null]]);
   });
 
   test('four brackets are two of the message', () => {
-    const layout = compileLayout('form', 'See [[[[vessel: [[vessel]]', fields);
-    expect('code' in layout ? layout : layout.landmarks[0]?.before.map(({ norm }) => norm)).toEqual([
+    expect(landmarks('See [[[[vessel: [[vessel]]')[0]?.before.map(({ norm }) => norm)).toEqual([
       'see',
       '[',
       '[',
@@ -39,12 +41,57 @@ describe('a layout', () => {
   });
 
   test.each([
+    ['Vessel: [[vessel]]    Nights: [[nights]]', [['vessel'], ['nights']]],
+    ['Vessel: [[vessel]] | Nights: [[nights]] | E-mail: [[email]]', [['vessel'], ['nights'], ['email']]],
+    ['Vessel: [[vessel]], [[nights]] nights', [['vessel', 'nights']]],
+  ])('labelled values in columns are landmarks of their own: %j', (text, expected) => {
+    expect(landmarks(text).map(slotsOf)).toEqual(expected);
+  });
+
+  test.each([
+    ['the yacht [[vessel]] comes for [[nights]] nights', true],
+    ['Vessel: [[vessel]] m', false],
+    ['VESSEL NAME [[vessel]]', false],
+    ['From [[vessel]] to [[remarks]]', true],
+  ])('%j is a sentence: %s', (text, prose) => {
+    expect(landmarks(text)[0]?.prose).toBe(prose);
+  });
+
+  test('a sentence that is wrapped in the sample is one', () => {
+    const [only, ...more] = landmarks(
+      'we would like to bring the good old yacht\n[[vessel]] to you for [[nights]] nights',
+    );
+    expect(more).toEqual([]);
+    expect(only && slotsOf(only)).toEqual(['vessel', 'nights']);
+  });
+
+  test('numbers and bullets before a label are no part of it', () => {
+    const words = (text: string) =>
+      landmarks(text)[0]
+        ?.before.filter(({ word }) => word)
+        .map(({ norm }) => norm);
+    expect(words('3. How long?\n[[nights]]')).toEqual(['how', 'long']);
+    expect(words('2) Vessel: [[vessel]]')).toEqual(['vessel']);
+    expect(words('- Vessel: [[vessel]]')).toEqual(['vessel']);
+  });
+
+  test.each([
+    ['BUOY|[[vessel]]|[[nights]]|END', '|', 4],
+    ['[[vessel]];[[nights]];[[email]]', ';', 3],
+    ['A,[[vessel]],[[nights]],[[email]]', ',', 4],
+  ])('%j is a delimited line', (text, mark, cells) => {
+    const delimited = landmarks(text)[0]?.delimited;
+    expect(delimited?.mark).toBe(mark);
+    expect(delimited?.cells).toHaveLength(cells);
+  });
+
+  test.each([
     ['[[vessel]][[email]]', { code: 'YS-TEMPLATE-TOUCHING-SLOTS', slot: 'vessel', next: 'email' }],
     ['[[vessel]]', { code: 'YS-TEMPLATE-BARE-SLOT', slot: 'vessel' }],
-    ['[[vessel]], [[email]]', { code: 'YS-TEMPLATE-BARE-SLOT', slot: 'vessel' }],
+    ['[[vessel]] - [[email]]', { code: 'YS-TEMPLATE-BARE-SLOT', slot: 'vessel' }],
     ['Vessel: [[ves sel]]', { code: 'YS-TEMPLATE-SLOT', slot: 'ves sel' }],
     ['[[rows:]]\n- [[vessel]]\n[[:rows]]', { code: 'YS-TEMPLATE-BLOCK' }],
   ])('%j cannot be compiled', (text, fault) => {
-    expect(compile(text)).toEqual(fault);
+    expect(compileLayout('form', text, fields)).toEqual(fault);
   });
 });

@@ -71,7 +71,7 @@ function joinSentences(lines: readonly string[]): string[] {
   return joined;
 }
 
-const longLine = 45;
+const longLine = 36;
 
 /** Whether a template line goes on in the next: both hold words, the first is long and unfinished, the next begins small. */
 function goesOn(above: string, line: string): boolean {

@@ -1,7 +1,7 @@
 import * as v from 'valibot';
 import { nearest } from '../../errors/index.js';
 import { closed, type Path } from '../../files/index.js';
-import { bareSubjectStart, tailOf, type View } from '../../reading/index.js';
+import { bareSubjectStart, tailOf, toOrigin, type View } from '../../reading/index.js';
 import { problemAt } from '../finding.js';
 import type { CompiledRuleBody, Finding, RuleCompiler, RuleKind, RuleResult, RuleRun } from '../rule-kind.js';
 import { type Alignment, align } from './align.js';
@@ -110,11 +110,20 @@ function runTemplate(layouts: readonly Layout[], run: RuleRun, compiler: RuleCom
   const read = (part: keyof typeof views) => readSlots(best[part], views[part], run, compiler.fields);
   const limit = `${limits.templateCandidates} places`;
   return {
+    ...(best.text && views.text.in === 'message.text' ? { looked: lookedAt(best.text, views.text) } : {}),
     findings: mergeSlots([...read('text'), ...read('subject')]),
     layout,
     problems: best.text?.stopped ? [problemAt('YS-RULE-STOPPED', '', { rule: run.rule, limit }, undefined)] : [],
     steps,
     trace: { ...trace, layout: layout.name, ...traceOf(best, views.text) },
+  };
+}
+
+/** The words that a layout was found in, and those that are its own. */
+function lookedAt({ claimed }: Alignment, view: View): NonNullable<RuleResult['looked']> {
+  return {
+    over: toOrigin(view, 0, view.text.length),
+    known: [...claimed.values()].flatMap(({ from, end }) => toOrigin(view, from, end)),
   };
 }
 

@@ -1,4 +1,4 @@
-import type { Evidence, JsonValue, Line, Problem, Reason, TraceEntry } from '@yellow-sieve/core';
+import type { Evidence, JsonValue, Leftover, Line, Problem, Reason, TraceEntry } from '@yellow-sieve/core';
 import {
   boolean,
   date,
@@ -42,6 +42,8 @@ export const recordRevision = mysqlTable(
     rows: json('rows').$type<Record<string, JsonValue>[]>().notNull(),
     evidence: json('evidence').$type<Record<string, Evidence[]>>().notNull(),
     problems: json('problems').$type<Problem[]>().notNull(),
+    /** Null in revisions made before leftovers were kept. */
+    leftovers: json('leftovers').$type<Leftover[]>(),
     trace: json('trace').$type<TraceEntry[]>().notNull(),
     verdict: varchar('verdict', { length: 12 }).notNull(),
     reasons: json('reasons').$type<Reason[]>().notNull(),

@@ -133,5 +133,7 @@ type Detail = Awaited<ReturnType<typeof messageDetail>>;
 /** The outcome in the same public form, and key order, as `sift --json` prints it. */
 function outcomeOf(row: Detail['row'], revision: NonNullable<Detail['revision']>) {
   const { verdict, reasons, sieve, layout, score, fields, rows, evidence, problems, trace } = revision;
-  return { verdict, reasons, category: row.category, sieve, layout, score, fields, rows, evidence, problems, trace };
+  const { category } = row;
+  const leftovers = revision.leftovers ?? [];
+  return { verdict, reasons, category, sieve, layout, score, fields, rows, evidence, problems, leftovers, trace };
 }

@@ -1,0 +1,1 @@
+ALTER TABLE `record_revision` ADD `leftovers` json;
