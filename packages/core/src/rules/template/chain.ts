@@ -1,36 +1,38 @@
 import type { Candidate } from './search.js';
 
-/** How often what is left is chained again; each pass is dearer, for lines that stand out of order. */
-const passes = 5;
-const passPrice = 0.85;
+/** How often what is left is chained again, for stretches of lines that stand out of order. */
+const passes = 4;
 
 /**
  * Claims a place for each landmark: the heaviest chain of candidates that increases in both template and message is
- * claimed, then the same on what is left. Landmarks without a claim are missing.
+ * claimed, then the same on what is left, and at last, one by one, the best that are free. Landmarks without a claim are missing.
  */
 export function claimPlaces(candidates: readonly (readonly Candidate[])[]): Map<number, Candidate> {
   const claimed = new Map<number, Candidate>();
+  const isOpen = (candidate: Candidate) =>
+    candidate.score > 0 && !claimed.has(candidate.landmark.index) && isFree(candidate, claimed.values());
   for (let pass = 0; pass < passes; pass++) {
-    const taken = [...claimed.values()].sort((a, b) => a.from - b.from);
-    const open = candidates
-      .flat()
-      .filter((candidate) => candidate.score > 0 && !claimed.has(candidate.landmark.index) && isFree(candidate, taken));
-    if (open.length === 0) break;
-    for (const candidate of heaviestChain(open, passPrice ** pass)) claimed.set(candidate.landmark.index, candidate);
+    const open = candidates.flat().filter(isOpen);
+    if (open.length === 0) return claimed;
+    for (const candidate of heaviestChain(open)) claimed.set(candidate.landmark.index, candidate);
   }
+  const left = candidates.flat().filter(isOpen);
+  for (const candidate of left.sort((a, b) => b.score - a.score || a.from - b.from))
+    if (isOpen(candidate)) claimed.set(candidate.landmark.index, candidate);
   return claimed;
 }
 
 /** Whether a candidate's words are none that others have claimed. */
-function isFree({ from, end }: Candidate, taken: readonly Candidate[]): boolean {
-  return taken.every((other) => end <= other.from || from >= other.end);
+function isFree({ from, end }: Candidate, taken: Iterable<Candidate>): boolean {
+  for (const other of taken) if (end > other.from && from < other.end) return false;
+  return true;
 }
 
 /**
  * Weighted longest increasing subsequence over (offset in the message, line of the template), by a tree of prefix maxima:
  * n log n. Of candidates that share words the heavier stays.
  */
-function heaviestChain(candidates: readonly Candidate[], price: number): Candidate[] {
+function heaviestChain(candidates: readonly Candidate[]): Candidate[] {
   const sorted = [...candidates].sort((a, b) => a.from - b.from || b.landmark.index - a.landmark.index);
   const size = Math.max(...sorted.map(({ landmark }) => landmark.index)) + 2;
   const tree = new PrefixMaximum(size);
@@ -40,7 +42,7 @@ function heaviestChain(candidates: readonly Candidate[], price: number): Candida
   for (const [i, candidate] of sorted.entries()) {
     const previous = tree.best(candidate.landmark.index);
     before[i] = previous;
-    total[i] = (previous >= 0 ? (total[previous] ?? 0) : 0) + candidate.score * price;
+    total[i] = (previous >= 0 ? (total[previous] ?? 0) : 0) + candidate.score;
     tree.offer(candidate.landmark.index + 1, i, total[i] ?? 0);
     if (best < 0 || (total[i] ?? 0) > (total[best] ?? 0)) best = i;
   }

@@ -129,9 +129,10 @@ function continued(place: Place, landmark: Landmark, line: Line, claims: Claims,
   for (let at = line.index + 1; at < search.lines.length; at++) {
     const next = search.lines[at] as Line;
     if (claims.lines.has(at) || next.depth !== line.depth || !continues.has(next.kind)) break;
-    const folded = isWrapped(last, next) || isIndented(next, line);
-    if (!folded && landmark.endsAtBlank && isStrange(next, place, claims, search)) break;
-    if (next.kind === 'bullet' && !folded && landmark.endsAtBlank) break;
+    const indented = isIndented(next, line);
+    const folded = indented || isWrapped(last, next);
+    if (landmark.endsAtBlank && !indented && isStrange(next, place, claims, search)) break;
+    if (landmark.endsAtBlank && !folded && next.kind === 'bullet') break;
     joined &&= folded;
     last = next;
   }
@@ -147,7 +148,10 @@ function isStrange(line: Line, { start, end }: Place, { labels }: Claims, { text
 }
 
 /** Whether a value is prose, so that another sentence may follow. */
-const endsAsProse = (value: string) => /[.!?,;:]$/.test(value) || value.split(/\s+/).length > 6;
+function endsAsProse(value: string): boolean {
+  const words = value.split(/\s+/).length;
+  return words > 6 || (words > 2 && /[.!?,;:]$/.test(value));
+}
 
 /** How much deeper than its label's line a line stands that goes on with the value. */
 const deeper = 2;

@@ -89,15 +89,16 @@ export function closeLabel(
   tokens: readonly Token[],
   match: ConstantsMatch,
 ): ConstantsMatch | null {
+  const own = constants.findLast((token) => !token.word && !isDecoration(token))?.norm;
+  const before = tokens.slice(match.from, match.to).findLast((token) => !isDecoration(token));
+  if (closing === 'mark' && before && isSeparator(before))
+    return { ...match, to: behindEmphasis(tokens, match.to), sameSeparator: before.norm === own };
   let at = behindRemark(tokens, match.to);
   while (isDecoration(tokens[at])) at++;
   const next = tokens[at];
   if (next === undefined) return { ...match, to: at, sameSeparator: closing === 'none' ? null : false };
-  const own = constants.findLast((token) => !token.word && !isDecoration(token))?.norm;
-  const before = tokens.slice(match.from, at).findLast((token) => !isDecoration(token));
   if (closing === 'mark') {
-    if (before && isSeparator(before)) return { ...match, to: at, sameSeparator: before.norm === own };
-    if (isSeparator(next)) return { ...match, to: at + 1, sameSeparator: next.norm === own };
+    if (isSeparator(next)) return { ...match, to: behindEmphasis(tokens, at + 1), sameSeparator: next.norm === own };
     return next.gap >= columnGap ? { ...match, to: at, sameSeparator: false } : null;
   }
   if (isSeparator(next)) return { ...match, to: at + 1, sameSeparator: closing === 'none' ? null : next.norm === '\t' };
@@ -111,6 +112,13 @@ export function closeLabel(
   )
     return null;
   return { ...match, sameSeparator: closing === 'gap' ? false : null };
+}
+
+/** Bold and italic marks that close right behind a label’s own mark: `*Vessel:* Tern`. */
+function behindEmphasis(tokens: readonly Token[], from: number): number {
+  let at = from;
+  while (/^[*_]$/.test(tokens[at]?.norm ?? '') && tokens[at]?.gap === 0) at++;
+  return at;
 }
 
 /** Words and marks of a remark in brackets between a label and its mark: `E-mail (required):`. */
