@@ -15,7 +15,7 @@ interface Family {
   name: string;
 }
 
-async function score(set: Parameters<typeof scoreFamily>[1], family: Family): Promise<Counts> {
+async function score(set: typeof workedOn | typeof frozen, family: Family): Promise<Counts> {
   const results = await scoreFamily(family, set);
   return tally(results, () => ['all']).get('all');
 }

@@ -33,7 +33,8 @@ export function placesOf(candidate: Candidate, claims: Claims, search: Search): 
 }
 
 /** Whether a label has its line to itself. */
-const isBare = ({ start, end }: SlotSpan, line: Line) => start === end && line.kind === 'label only';
+const isBare = ({ start, end }: SlotSpan, { line, end: behind }: Candidate) =>
+  start === end && line.tokens.every((token) => token.start < behind || !token.word);
 
 /** The line under a label that has its own to itself. */
 function firstBelow(place: Place, line: Line, { lines: claimed }: Claims, { lines }: Search): Place {
@@ -48,17 +49,19 @@ const enoughStacked = 3;
 /** Whether a message writes its values under their labels throughout, where the sample has them beside. */
 export function isStacked(claimed: Iterable<Candidate>, taken: ReadonlySet<number>, lines: readonly Line[]): boolean {
   const beside = [...claimed].filter(({ landmark }) => landmark.slots.length === 1 && landmark.closing === 'mark');
-  const stacked = beside.filter(({ line, spans }) => {
-    const next = lines[line.index + 1];
-    return spans[0] && isBare(spans[0], line) && next && !isFiller(next) && !taken.has(next.index);
+  const stacked = beside.filter((candidate) => {
+    const [span] = candidate.spans;
+    const next = lines[candidate.line.index + 1];
+    return span && isBare(span, candidate) && next && !isFiller(next) && !taken.has(next.index);
   });
   return stacked.length >= enoughStacked && stacked.length * 2 > beside.length;
 }
 
-function beside({ landmark, line, spans }: Candidate, claims: Claims, search: Search): Place[] {
+function beside(candidate: Candidate, claims: Claims, search: Search): Place[] {
+  const { landmark, line, spans } = candidate;
   return spans.map((span, i) => {
     const place = { ...span, joined: true, uncertain: null };
-    if (claims.stacked && landmark.slots.length === 1 && isBare(span, line))
+    if (claims.stacked && landmark.slots.length === 1 && isBare(span, candidate))
       return firstBelow(place, line, claims, search);
     const last = i === landmark.slots.length - 1;
     if (!last || landmark.slots[i]?.after.some(({ word }) => word) || span.slot.field === null) return place;

@@ -16,17 +16,36 @@ export function rivalOf(
   const { landmark } = claimed;
   const all = candidates[landmark.index] ?? [];
   if (all.length < 2 || (landmark.slots.length === 0 && !landmark.below)) return null;
+  const twice = standsTwice({ candidates, claimed: places });
   const before = neighbour(places, landmark.index, -1)?.from ?? Number.NEGATIVE_INFINITY;
   const after = neighbour(places, landmark.index, 1)?.from ?? Number.POSITIVE_INFINITY;
   const isFree = ({ from, end }: Candidate) =>
-    from > before &&
-    from < after &&
+    (twice || (from > before && from < after)) &&
     [...places.values()].every((place) => end <= place.from || from >= place.end) &&
     values.every(({ place, candidate }) => candidate === claimed || end <= place.start || from >= place.end);
   const asGood = (other: Candidate) => other !== claimed && other.score >= claimed.score * (1 - tieMargin);
   return (
     all.find((other) => asGood(other) && isFree(other) && valuesOf(other, text) !== valuesOf(claimed, text)) ?? null
   );
+}
+
+/** From this share of a layout’s labels on that stand once more, as good as the first time, it is all of the form. */
+const mostOfIt = 0.6;
+const fewestLabels = 2;
+
+const doubled = new WeakMap<ReadonlyMap<number, Candidate>, boolean>();
+
+/** Whether the message holds the form twice, so that order says nothing of which is meant. */
+function standsTwice({ candidates, claimed }: Pick<Alignment, 'candidates' | 'claimed'>): boolean {
+  const known = doubled.get(claimed);
+  if (known !== undefined) return known;
+  const labels = [...claimed.values()].filter(({ landmark }) => landmark.slots.length > 0 || landmark.below);
+  const again = labels.filter((place) =>
+    candidates[place.landmark.index]?.some((other) => other !== place && other.score >= place.score * (1 - tieMargin)),
+  );
+  const twice = again.length >= fewestLabels && again.length >= mostOfIt * labels.length;
+  doubled.set(claimed, twice);
+  return twice;
 }
 
 /** The texts in a candidate's slots; those under a label are not known yet, so they never count as the same. */
