@@ -1,4 +1,4 @@
-import { candidatesOf } from './candidates.js';
+import { allCandidates } from './candidates.js';
 import { claimPlaces } from './chain.js';
 import type { CompiledLayout, Landmark } from './compile.js';
 import { type Claims, isStacked, type Place, placesOf } from './extract.js';
@@ -23,7 +23,7 @@ export interface Alignment {
 /** Aligns a layout with a text. */
 export function align(layout: CompiledLayout, indexed: IndexedText, mostCandidates: number): Alignment {
   const search: Search = { ...indexed, budget: { left: mostCandidates } };
-  const candidates = layout.landmarks.map((landmark) => candidatesOf(landmark, search));
+  const candidates = allCandidates(layout.landmarks, search);
   const claimed = claimPlaces(candidates);
   const claims = claimsOf(layout, claimed, candidates, search);
   const places = [...claimed.values()].flatMap((candidate) =>

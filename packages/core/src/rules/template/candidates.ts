@@ -1,15 +1,25 @@
 import type { Landmark } from './compile.js';
-import { cutsOf } from './delimited.js';
+import { onDelimitedLine } from './delimited-line.js';
 import { type ConstantsMatch, closeLabel, firstWord, matchConstants } from './match-words.js';
 import type { Line } from './normalise.js';
 import { waysToPlace } from './place-slots.js';
-import { type Candidate, type Search, type SlotSpan, sentenceFrom } from './search.js';
+import { type Candidate, type Search, sentenceFrom } from './search.js';
 import { type Standing, standingOf } from './standing.js';
 import type { Token } from './token.js';
 import { weigh } from './weigh.js';
 
-/** All places where a landmark may stand, best first. */
-export function candidatesOf(landmark: Landmark, search: Search): Candidate[] {
+/** The places where each landmark of a layout may stand, best first. */
+export function allCandidates(landmarks: readonly Landmark[], search: Search): Candidate[][] {
+  const all = landmarks.map((landmark) => candidatesOf(landmark, search));
+  const exact = new Set(all.flat().flatMap(({ almost, from }) => (almost ? [] : [from])));
+  // “Name” is no misspelt “Names” where that stands too, nor where it is itself spelt right elsewhere.
+  return all.map((places) => {
+    const spelt = places.some(({ almost, score }) => !almost && score > 0);
+    return places.filter(({ almost, from }) => !almost || !(spelt || exact.has(from)));
+  });
+}
+
+function candidatesOf(landmark: Landmark, search: Search): Candidate[] {
   const found: Candidate[] = [];
   for (const index of linesFor(landmark, search)) {
     const line = search.lines[index];
@@ -28,8 +38,10 @@ function linesFor(landmark: Landmark, { index, lines }: Search): Iterable<number
   if (!landmark.before.some(({ word }) => word))
     return index.linesWith(landmark.slots.find(({ after }) => after.some(({ word }) => word))?.after ?? []);
   const on = index.linesWith(landmark.before);
+  if (!landmark.prose) return on;
+  const anchored = index.linesWith(landmark.before.filter(({ word }) => word).slice(-anchorWords));
   // A sentence’s rare word may stand on the line below the one it begins on.
-  return landmark.prose ? new Set(on.flatMap((line) => (line > 0 ? [line - 1, line] : [line]))) : on;
+  return new Set([...on, ...anchored].flatMap((line) => (line > 0 ? [line - 1, line] : [line])));
 }
 
 /** The best place of each kind of standing on a line; sentences may go on below it. */
@@ -49,13 +61,32 @@ function onLine(landmark: Landmark, line: Line, search: Search): Candidate[] {
   const best: Candidate[] = [];
   for (const [at, token] of line.tokens.entries()) {
     if (!token.word) continue;
-    const match = matchConstants(landmark.before.slice(first), tokens, at);
-    const head = match && closeLabel(landmark.closing, landmark.before, tokens, match);
+    const head = headAt(landmark, first, tokens, at);
     if (!head) continue;
     const standing = standingOf(line.tokens, at);
-    if (mayStand(landmark, standing)) best.push(...bestWay(landmark, line, tokens, head, standing, search));
+    const edged = landmark.edge !== null && line.tokens[at - 1]?.norm === landmark.edge;
+    if (edged || mayStand(landmark, standing))
+      best.push(...bestWay(landmark, line, tokens, head, edged ? 'cell' : standing, search));
   }
   return best;
+}
+
+/** Words before a sentence’s first value that are enough to know it by, where the rest was put otherwise. */
+const anchorWords = 3;
+
+/** The words before the first value, or of a long stretch the last of them. */
+function headAt(
+  { before, closing, prose }: Landmark,
+  first: number,
+  tokens: readonly Token[],
+  at: number,
+): ConstantsMatch | null {
+  const whole = matchConstants(before.slice(first), tokens, at);
+  if (whole) return closeLabel(closing, before, tokens, whole);
+  const words = before.filter(({ word }) => word);
+  if (!prose || words.length <= anchorWords) return null;
+  const anchor = matchConstants(words.slice(-anchorWords), tokens, at);
+  return anchor && { ...anchor, almost: true };
 }
 
 /** Words a sentence must have to be believed in the middle of a line. */
@@ -114,67 +145,9 @@ function withoutSlots(landmark: Landmark, line: Line, head: ConstantsMatch, stan
     ...(beside ? ['the value is beside the label'] : []),
     ...(head.almost ? ['a letter of the label is wrong'] : []),
   ];
-  return [{ landmark, line, score: weight + 1 + capitals + kind, spans: [], from, end, notes }];
+  return [{ landmark, line, almost: head.almost, score: weight + 1 + capitals + kind, spans: [], from, end, notes }];
 }
 
 /** Whether a label is closed by a mark or a cell’s edge, so that what stands behind it is its value. */
 const isClosed = ({ tokens }: Line, { to }: ConstantsMatch) =>
   /^[:=\t|?]$/.test(tokens[to - 1]?.norm ?? '') || /^[:=\t|]$/.test(tokens[to]?.norm ?? '');
-
-/** The best way to cut a delimited line; with no single best one its values are in doubt, and none is taken. */
-function onDelimitedLine(landmark: Landmark, line: Line, search: Search): Candidate[] {
-  const { mark, cells } = landmark.delimited ?? { mark: '', cells: [] };
-  const tokens = enoughCells(line, mark, cells.length, search);
-  const ways = cutsOf(tokens, mark, cells.length).flatMap((cut) => {
-    const spans: SlotSpan[] = [];
-    let points = 2;
-    for (const [i, cell] of cells.entries()) {
-      const part = tokens.slice(cut[i]?.from, cut[i]?.to);
-      if ('constant' in cell) {
-        const match = matchConstants(cell.constant, part, 0);
-        if (cell.constant.some(({ word }) => word) && (!match || part.slice(match.to).some(({ word }) => word)))
-          return [];
-        points += match?.weight ?? 0;
-        continue;
-      }
-      const [first, last] = [part[0], part.at(-1)];
-      const at = tokens[(cut[i]?.from ?? 0) - 1]?.end ?? line.start;
-      const span = { slot: cell.slot, start: first?.start ?? at, end: last?.end ?? at };
-      spans.push(span);
-      points += first ? fitPoints(span, search) : 0;
-    }
-    return [{ spans, points }];
-  });
-  const best = ways.reduce<(typeof ways)[number] | null>((a, b) => (a && a.points >= b.points ? a : b), null);
-  if (!best) return [];
-  const several = ways.filter(({ points }) => points === best.points).length > 1;
-  // Without words of its own a delimited line is known by its types alone.
-  if (best.points < 2 + (landmark.weight > cells.length ? 0 : best.spans.length)) return [];
-  const notes = several ? ['the values could be cut in several ways'] : [];
-  return [
-    {
-      landmark,
-      line,
-      score: best.points,
-      spans: best.spans,
-      from: line.start,
-      end: tokens.at(-1)?.end ?? line.end,
-      notes,
-      doubtful: several,
-    },
-  ];
-}
-
-/** A delimited line that was wrapped is taken together again, where it has too few values alone. */
-function enoughCells(line: Line, mark: string, count: number, { lines }: Search): readonly Token[] {
-  const marks = (tokens: readonly Token[]) => tokens.filter(({ norm }) => norm === mark).length;
-  const next = lines[line.index + 1];
-  const both = next && marks(line.tokens) < count - 1 ? [...line.tokens, ...next.tokens] : line.tokens;
-  return marks(both) === count - 1 ? both : line.tokens;
-}
-
-function fitPoints({ slot, start, end }: SlotSpan, { fits, fields }: Search): number {
-  if (slot.field === null) return 0;
-  const fit = fits.at(slot.field, start, end) ?? 0;
-  return fields[slot.field]?.type === 'text' ? fit : 3 * fit - 1;
-}

@@ -41,9 +41,16 @@ export function enumerationEnd(tokens: readonly Token[]): number {
   return numbered && (tokens[2]?.gap ?? 0) > 0 ? 2 : 0;
 }
 
+/** The colon of a time such as 14:30, which closes no label. */
+function isWithinTime(tokens: readonly Token[], at: number): boolean {
+  const [before, mark, behind] = [tokens[at - 1], tokens[at], tokens[at + 1]];
+  const figures = /^\d{1,2}$/.test(before?.norm ?? '') && /^\d{2}/.test(behind?.norm ?? '');
+  return mark?.norm === ':' && figures && mark.gap === 0 && behind?.gap === 0;
+}
+
 /** A label is one to five words that a colon, equals sign or cell edge closes. */
 function labelKind(tokens: readonly Token[]): LineKind {
-  const end = tokens.findIndex((token) => token.norm === ':' || token.norm === '=' || token.norm === '\t');
+  const end = tokens.findIndex((token, i) => /^[:=\t]$/.test(token.norm) && !isWithinTime(tokens, i));
   const words = tokens.slice(0, end);
   if (
     end < 1 ||
@@ -51,7 +58,5 @@ function labelKind(tokens: readonly Token[]): LineKind {
     !words.every((token) => token.word || "'()/.&*-,".includes(token.norm))
   )
     return 'text';
-  // A time such as 14:30 is no label.
-  if (end === 1 && /^\d+$/.test(tokens[0]?.norm ?? '') && tokens[end]?.norm === ':') return 'text';
   return tokens.slice(end).every((token) => isSeparator(token) || !token.word) ? 'label only' : 'label and value';
 }

@@ -20,6 +20,8 @@ export interface Landmark {
   block: boolean;
   /** Whether a blank line ends such a value: it does where the template has another line right behind. */
   endsAtBlank: boolean;
+  /** The mark that separates it from other labelled values on its line in the sample; null when it stands alone. */
+  edge: string | null;
   /** Whether it is a sentence: it may be wrapped anywhere, and begin behind another on its line. */
   prose: boolean;
   /** What the sample's line, or its label, looks like. */
@@ -57,7 +59,23 @@ export function compileLayout(name: string, text: string, fields: Fields): Compi
     const fault = takeLine(pieces, number, lines, landmarks, fields);
     if (fault) return fault;
   }
-  return { name, landmarks, fields: landmarks.flatMap(fieldsOf) };
+  return { name, landmarks: landmarks.map(withoutRemark), fields: landmarks.flatMap(fieldsOf) };
+}
+
+/** A remark in brackets behind a label (`Drone (yes/no):`) comes and goes, unless it tells two labels apart. */
+function withoutRemark(landmark: Landmark, _index: number, all: readonly Landmark[]): Landmark {
+  const bare = bareWords(landmark);
+  if (bare.length === landmark.before.length || !bare.some(({ word }) => word)) return landmark;
+  const named = (tokens: readonly Token[]) => tokens.flatMap(({ word, norm }) => (word ? [norm] : [])).join(' ');
+  const alike = all.filter((other) => named(bareWords(other)) === named(bare));
+  return alike.length > 1 ? landmark : { ...landmark, before: bare };
+}
+
+function bareWords({ before }: Landmark): Token[] {
+  const open = before.findIndex(({ norm }) => norm === '(');
+  const close = before.findLastIndex(({ norm }) => norm === ')');
+  const last = before.slice(close + 1).some(({ word }) => word);
+  return open > 0 && close > open && !last ? [...before.slice(0, open), ...before.slice(close + 1)] : before;
 }
 
 /** Lines of one sentence, wrapped in the sample, become one: it may be wrapped elsewhere in the next message. */
@@ -103,8 +121,10 @@ function takeLine(
   }
   if (slots.length === 1 && !hasWords(pieces)) return placeBelow(slots[0] as Slot, number, lines, landmarks, fields);
   if (slots.length > 0 && !hasWords(pieces)) return { code: 'YS-TEMPLATE-BARE-SLOT', slot: slots[0]?.field ?? '*' };
-  for (const pair of pairsOf(pieces))
-    if (hasWords(pair)) landmarks.push(landmarkOf(pair, number, lines, landmarks.length, fields, null));
+  const pairs = pairsOf(pieces);
+  const edge = pairs.length > 1 ? edgeOf(pieces) : null;
+  for (const pair of pairs)
+    if (hasWords(pair)) landmarks.push({ ...landmarkOf(pair, number, lines, landmarks.length, fields, null), edge });
   return null;
 }
 
@@ -138,7 +158,7 @@ function pairsOf(pieces: readonly Piece[]): Piece[][] {
       pairs.at(-1)?.push(piece);
       continue;
     }
-    const behind = piece.constant.slice(0, edge).filter((token) => !isCellEdge(token));
+    const behind = piece.constant.slice(0, edge).filter((token) => !isCellEdge(token) && token.norm !== ',');
     if (behind.length > 0)
       pairs.at(-1)?.push({ ...piece, constant: behind, text: textOf(behind, piece), gap: columnGap });
     pairs.push([{ ...piece, constant: label, text: textOf(label, piece) }]);
@@ -155,7 +175,16 @@ const textOf = (tokens: readonly Token[], { text, constant }: Piece) => {
 function columnEdge(constant: readonly Token[]): number {
   const edge = constant.findLastIndex(isCellEdge);
   if (edge >= 0) return edge + 1;
+  const comma = constant.findLastIndex(({ norm }) => norm === ',');
+  // A comma separates labelled values only: `wind=[[wind]] kn, gust=[[gust]] kn`.
+  if (comma >= 0 && /^[=:]$/.test(constant.at(-1)?.norm ?? '')) return comma + 1;
   return constant.findIndex((token) => token.gap >= columnGap);
+}
+
+/** The mark between the labelled values of a line. */
+function edgeOf(pieces: readonly Piece[]): string | null {
+  const inner = pieces.slice(1, -1).flatMap(({ constant }) => constant);
+  return (inner.find(isCellEdge) ?? inner.find(({ norm }) => norm === ','))?.norm ?? null;
 }
 
 /** Stands for a value where the look of a template line is judged. */
@@ -192,6 +221,7 @@ function landmarkOf(
     endsAtBlank: number < lines.length - 1,
     prose: slots.length > 0 && wordsBehind > 0 && (closing === 'none' || slots.length > 1),
     kind: classify(pieces.flatMap((piece) => (piece.slot ? [aWord] : piece.constant))),
+    edge: null,
     capitals: words.length > 0 && words.every((token) => token.capitals || /^\d/.test(token.norm)),
     delimited,
     label: head.map(({ text }) => text).join(' '),

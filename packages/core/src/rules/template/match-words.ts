@@ -1,5 +1,6 @@
 import { isNearWord } from '../../values/near-word.js';
 import { type Closing, tokenWeight } from './compile.js';
+import { isGreeting } from './greetings.js';
 import { isDecoration, isSeparator } from './separators.js';
 import { columnGap, type Token } from './token.js';
 
@@ -67,6 +68,7 @@ function matchWord(
   const token = tokens[at];
   if (!token?.word) return null;
   if (sameWord(wanted, token.norm)) return { constants: 1, tokens: 1, almost: wanted !== token.norm };
+  if (isGreeting(wanted) && isGreeting(token.norm)) return { constants: 1, tokens: 1, almost: true };
   const behind = constants.findIndex((constant, k) => k > i && constant.word);
   if (behind > 0 && behind - i <= 2 && wanted + (constants[behind]?.norm ?? '') === token.norm)
     return { constants: behind - i + 1, tokens: 1, almost: false };
@@ -94,7 +96,7 @@ export function closeLabel(
   if (closing === 'mark' && before && isSeparator(before))
     return { ...match, to: behindEmphasis(tokens, match.to), sameSeparator: before.norm === own };
   let at = behindRemark(tokens, match.to);
-  while (isDecoration(tokens[at])) at++;
+  while (isDecoration(tokens[at]) && tokens[at]?.gap === 0) at++;
   const next = tokens[at];
   if (next === undefined) return { ...match, to: at, sameSeparator: closing === 'none' ? null : false };
   if (closing === 'mark') {
@@ -126,10 +128,11 @@ const longestRemark = 6;
 
 /** The index behind a remark in brackets, or behind the star of a required field. */
 function behindRemark(tokens: readonly Token[], at: number): number {
-  if (tokens[at]?.norm !== '(') return at;
+  if (tokens[at]?.norm !== '(' || (tokens[at]?.gap ?? 0) >= columnGap) return at;
   const end = tokens.findIndex((token, i) => i > at && token.norm === ')');
-  const closed =
-    end > at && end - at <= longestRemark && (isSeparator(tokens[end + 1]) || (tokens[end + 1]?.gap ?? 0) >= columnGap);
+  const next = tokens[end + 1];
+  const ends = next === undefined || isSeparator(next) || next.gap >= columnGap;
+  const closed = end > at && end - at <= longestRemark && ends;
   return closed ? end + 1 : at;
 }
 

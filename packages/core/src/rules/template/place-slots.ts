@@ -15,45 +15,56 @@ export interface Way {
 
 /** More ways than this say that the constants are too common to tell anything. */
 const mostWays = 24;
+/** Words of a wrapped value on the next line. */
+const wordsBelow = 8;
+/** Words and the mark of a label. */
+const longestLabel = 5;
 /** A value within a sentence has at most so many words and marks. */
 const longestInline = 60;
 
-/** Ways to place the slots behind a head matched on some tokens. `lineEnd` is where the line of a token index ends. */
+/** Ways to place the slots behind a head matched on some tokens. `lineEnd` tells where the line of a token ends. */
 export function waysToPlace(
   landmark: Landmark,
   tokens: readonly Token[],
   head: ConstantsMatch,
   lineEnd: (at: number) => number,
 ): Way[] {
-  return place(0, head.to);
+  return new Placing(landmark, tokens, lineEnd).place(0, head.to);
+}
 
-  function place(slot: number, from: number): Way[] {
-    const here = landmark.slots[slot];
+class Placing {
+  constructor(
+    private readonly landmark: Landmark,
+    private readonly tokens: readonly Token[],
+    private readonly lineEnd: (at: number) => number,
+  ) {}
+
+  /** Ways to place this slot and those behind it, from a token on. */
+  place(slot: number, from: number): Way[] {
+    const here = this.landmark.slots[slot];
     if (!here) return [{ ranges: [], weight: 0, missed: 0, end: from }];
-    const begin = slot === 0 || isSeparator(tokens[from]) ? skipSeparators(tokens, from) : from;
-    if (!here.after.some((token) => token.word)) return openEnd(slot, begin);
-    const found = bounded(slot, begin, from);
-    // What should follow is not there: the value runs to the end of the line, and the slots behind it are missing.
+    const begin = slot === 0 || isSeparator(this.tokens[from]) ? skipSeparators(this.tokens, from) : from;
+    if (!here.after.some((token) => token.word)) return this.openEnd(slot, begin);
+    // What should follow may not be there: the value runs to the end of the line, and the slots behind it are missing.
     const gone = {
-      ranges: [{ from: begin, to: lineEnd(Math.max(0, begin - 1)) }],
+      ranges: [{ from: begin, to: this.lineEnd(Math.max(0, begin - 1)) }],
       weight: 0,
-      missed: landmark.slots.length - slot,
+      missed: this.landmark.slots.length - slot,
       end: from,
     };
-    return [...found, gone];
+    return [...this.bounded(slot, here.after, begin, from), gone];
   }
 
   /** A slot with words behind it: every place where these follow may be its end. */
-  function bounded(slot: number, begin: number, from: number): Way[] {
-    const { after } = landmark.slots[slot] as Landmark['slots'][number];
+  private bounded(slot: number, after: readonly Token[], begin: number, from: number): Way[] {
     const first = firstWord(after);
     const ways: Way[] = [];
-    const most = Math.min(tokens.length, begin + longestInline);
+    const most = Math.min(this.tokens.length, begin + longestInline);
     for (let at = Math.min(begin, from); at < most && ways.length < mostWays; at++) {
-      const match = followsAt(after.slice(first), tokens, at);
+      const match = followsAt(after.slice(first), this.tokens, at);
       if (!match) continue;
-      const to = trimmedEnd(after.slice(0, first), tokens, begin, at);
-      for (const rest of place(slot + 1, match.to))
+      const to = trimmedEnd(after.slice(0, first), this.tokens, begin, at);
+      for (const rest of this.place(slot + 1, match.to))
         ways.push({
           ranges: [{ from: begin, to: Math.max(begin, to) }, ...rest.ranges],
           weight: match.weight + rest.weight,
@@ -64,45 +75,70 @@ export function waysToPlace(
     return ways;
   }
 
-  /** The end of the line a value begins on; a sentence that was wrapped right before the value goes on below. */
-  function endFrom(begin: number): number {
-    const end = lineEnd(Math.max(0, begin - 1));
-    return end === begin && landmark.prose && begin < tokens.length ? lineEnd(begin) : end;
-  }
-
-  /** A slot with nothing but marks behind it, or nothing: to the next slot’s mark, or the end of its line or column. */
-  function openEnd(slot: number, begin: number): Way[] {
-    const marks = landmark.slots[slot]?.after ?? [];
-    const stop = endFrom(begin);
-    if (landmark.slots[slot + 1]) {
-      const ways: Way[] = [];
-      for (let at = begin; at < stop && ways.length < mostWays; at++) {
-        if (tokens[at]?.norm !== marks[0]?.norm) continue;
-        for (const rest of place(slot + 1, at + marks.length))
-          ways.push({ ...rest, ranges: [{ from: begin, to: at }, ...rest.ranges] });
-      }
-      if (ways.length > 0) return ways;
-      const missed = landmark.slots.length - slot - 1;
-      return [{ ranges: [{ from: begin, to: stop }], weight: 0, missed, end: begin }];
-    }
-    return endsOf(begin, stop, marks).map((to) => ({
-      ranges: [{ from: begin, to: trimmedEnd(marks, tokens, begin, to) }],
+  /** A slot with nothing but marks behind it, or nothing. */
+  private openEnd(slot: number, begin: number): Way[] {
+    const marks = this.landmark.slots[slot]?.after ?? [];
+    const stop = this.endFrom(begin);
+    if (this.landmark.slots[slot + 1]) return this.toNextMark(slot, marks, begin, stop);
+    return this.endsOf(begin, stop, marks).map((to) => ({
+      ranges: [{ from: begin, to: trimmedEnd(marks, this.tokens, begin, to) }],
       weight: 0,
       missed: 0,
       end: begin,
     }));
   }
 
+  /** Values with nothing but a mark between them: the mark may be anywhere on the line. */
+  private toNextMark(slot: number, marks: readonly Token[], begin: number, stop: number): Way[] {
+    const ways: Way[] = [];
+    for (let at = begin; at < stop && ways.length < mostWays; at++) {
+      if (this.tokens[at]?.norm !== marks[0]?.norm) continue;
+      for (const rest of this.place(slot + 1, at + marks.length))
+        ways.push({ ...rest, ranges: [{ from: begin, to: at }, ...rest.ranges] });
+    }
+    const missed = this.landmark.slots.length - slot - 1;
+    return ways.length > 0 ? ways : [{ ranges: [{ from: begin, to: stop }], weight: 0, missed, end: begin }];
+  }
+
+  /** The end of the line a value begins on; a sentence that was wrapped right before the value goes on below. */
+  private endFrom(begin: number): number {
+    const end = this.lineEnd(Math.max(0, begin - 1));
+    return end === begin && this.landmark.prose && begin < this.tokens.length ? this.lineEnd(begin) : end;
+  }
+
   /** Where the last value may end: at its line's end, at a column's, and in a sentence at the mark that closed it in the sample. */
-  function endsOf(begin: number, stop: number, marks: readonly Token[]): number[] {
+  private endsOf(begin: number, stop: number, marks: readonly Token[]): number[] {
     const ends = [stop];
     for (let at = begin + 1; at < stop; at++) {
-      const edge = tokens[at]?.norm === '\t' || (tokens[at]?.gap ?? 0) >= columnGap;
-      const closed =
-        landmark.prose && marks.length > 0 && tokens[at]?.norm === marks[0]?.norm && (tokens[at + 1]?.gap ?? 1) > 0;
-      if (edge || closed) ends.push(closed ? at + 1 : at);
+      if (this.isNextPair(at)) return [at];
+      const edge = this.tokens[at]?.norm === '\t' || (this.tokens[at]?.gap ?? 0) >= columnGap;
+      if (edge) ends.push(at);
+      else if (this.closesSentence(at, marks)) ends.push(at + 1);
     }
-    return ends.slice(0, mostWays);
+    const below = ends.length === 1 ? this.closedBelow(stop, marks) : -1;
+    return (below < 0 ? ends : [below, ...ends]).slice(0, mostWays);
+  }
+
+  /** Where a sentence that was wrapped within its last value closes on the next line; -1 when it does not. */
+  private closedBelow(stop: number, marks: readonly Token[]): number {
+    const last = Math.min(this.tokens.length, stop + wordsBelow);
+    for (let at = stop; at < last; at++) if (this.closesSentence(at, marks)) return at + 1;
+    return -1;
+  }
+
+  /** Whether another labelled value begins behind the mark that separates them in the sample. */
+  private isNextPair(at: number): boolean {
+    const { edge } = this.landmark;
+    if (edge === null || this.tokens[at]?.norm !== edge) return false;
+    if (edge === '|' || edge === '\t') return true;
+    const label = this.tokens.slice(at + 1, at + 1 + longestLabel);
+    const end = label.findIndex(({ norm }) => norm === '=' || norm === ':');
+    return end > 0 && label.slice(0, end).every(({ word }) => word);
+  }
+
+  private closesSentence(at: number, [mark]: readonly Token[]): boolean {
+    const closes = this.landmark.prose && mark !== undefined && this.tokens[at]?.norm === mark.norm;
+    return closes && (this.tokens[at + 1]?.gap ?? 1) > 0;
   }
 }
 

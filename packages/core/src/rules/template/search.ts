@@ -23,6 +23,8 @@ export interface Candidate {
   /** Offsets of the first and behind the last matched constant. */
   from: number;
   end: number;
+  /** Whether a letter of its words is wrong, or its words are put otherwise. */
+  almost: boolean;
   /** Set where the values could be cut in several ways, so that none is taken. */
   doubtful?: boolean;
   /** Why the score is what it is, for the trace. */

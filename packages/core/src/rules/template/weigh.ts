@@ -52,6 +52,7 @@ export function weigh({ landmark, line, tokens, head, way, standing }: Match, se
   return {
     landmark,
     line,
+    almost: head.almost,
     score: points,
     spans,
     from,

@@ -1,4 +1,5 @@
 import { isNearWord } from '../../values/near-word.js';
+import { greetings, isGreeting } from './greetings.js';
 import { canBeForgiven } from './match-words.js';
 import type { Line } from './normalise.js';
 import type { Token } from './token.js';
@@ -39,6 +40,7 @@ export class WordIndex {
   }
 
   private linesOf(word: string): readonly number[] {
+    if (isGreeting(word)) return merged(greetings.map((greeting) => this.byWord.get(greeting) ?? []));
     const exact = this.byWord.get(word) ?? [];
     if (!canBeForgiven(word)) return exact;
     const known = this.near.get(word);
