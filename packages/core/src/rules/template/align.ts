@@ -5,6 +5,7 @@ import { type Claims, isStacked, type Place, placesOf } from './extract.js';
 import { stylesOf } from './label-shape.js';
 import { scoreLayout } from './score.js';
 import type { Candidate, IndexedText, Search } from './search.js';
+import { standsTwice } from './stands-twice.js';
 
 /** What one layout makes of a text. */
 export interface Alignment {
@@ -49,21 +50,21 @@ export function align(layout: CompiledLayout, indexed: IndexedText, mostCandidat
 /** Line kinds by which a layout's labels are known to head what stands under them. */
 const headingKinds = new Set(['question', 'heading', 'label and value', 'label only']);
 
-/** A place nearly as good as the one claimed, such as the same line once more, is no part of another value either. */
-const nearlyAsGood = 0.8;
-
 function claimsOf(
   { landmarks }: CompiledLayout,
   claimed: ReadonlyMap<number, Candidate>,
   candidates: readonly (readonly Candidate[])[],
-  { lines }: Search,
+  { lines, text }: Search,
 ): Claims {
   const all = [...claimed.values()];
-  const alike = candidates.flatMap((places, i) =>
-    places.filter(({ score }) => score >= nearlyAsGood * (claimed.get(i)?.score ?? Number.POSITIVE_INFINITY)),
-  );
+  // The same line once more is no part of another value; where the whole form stands twice, none of its lines is.
+  const twice = standsTwice({ candidates, claimed });
+  const written = new Set(all.map(({ line }) => text.slice(line.start, line.end).trim()));
+  const again = candidates
+    .flat()
+    .filter(({ line, score }) => score > 0 && (twice || written.has(text.slice(line.start, line.end).trim())));
+  const taken = new Set([...all, ...again].map(({ line }) => line.index));
   const kinds = landmarks.filter(({ slots, below }) => slots.length > 0 || below).map(({ kind }) => kind);
-  const taken = new Set([...all, ...alike].map(({ line }) => line.index));
   return {
     lines: taken,
     stacked: isStacked(all, taken, lines),

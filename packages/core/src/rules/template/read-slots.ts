@@ -1,7 +1,7 @@
-import type { View } from '../../reading/index.js';
+import { toOrigin, type View } from '../../reading/index.js';
 import type { FieldOptions } from '../../values/index.js';
-import { evidenceAt, findAt, problemAt } from '../finding.js';
-import type { Finding, RuleRun } from '../rule-kind.js';
+import { evidenceAt, findAt, problemAt, readRaw } from '../finding.js';
+import type { Evidence, Finding, RuleRun } from '../rule-kind.js';
 import type { Alignment } from './align.js';
 import type { Place } from './extract.js';
 import type { Candidate } from './search.js';
@@ -45,10 +45,31 @@ function readPlace(
   const beside = { before: textOf(neighbours.before), after: textOf(neighbours.after) };
   const lenders = { before: evidenceOf(neighbours.before), after: evidenceOf(neighbours.after) };
   const context = { ...run.contextAt(view, place.start), beside };
+  if (options.type === 'url') {
+    const target = targetAt(view, place, run);
+    if (target) return readRaw(target.href, field, options, context, [...evidenceOf(place), target.evidence]);
+  }
   return findAt(view, place.start, end, field, options, context, run.rule, {
     raw: place.joined ? joined(raw) : raw,
     lenders,
   });
+}
+
+/** The target of the link that stands in a place: what is written there may be a mere name for it. */
+function targetAt(
+  view: View,
+  { start, end }: Place,
+  { scene, rule }: RuleRun,
+): { href: string; evidence: Evidence } | null {
+  if (view.in !== 'message.text') return null;
+  const ranges = toOrigin(view, start, end);
+  const at = scene.form.links.findIndex((link) =>
+    ranges.some((range) => link.start < range.end && link.end > range.start),
+  );
+  const href = scene.form.links[at]?.href;
+  if (href === undefined || /^mailto:/i.test(href)) return null;
+  const evidence = { how: 'read', in: `link:${at}`, start: 0, end: href.length, raw: href, rule } as const;
+  return { href, evidence };
 }
 
 /** One line of the sample that was wrapped here is one line again. */

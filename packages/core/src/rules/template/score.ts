@@ -11,6 +11,9 @@ const unexplainedPrice = 0.15;
 /** Lines of optional fields are often left out, so a missing one weighs less than one that must be there. */
 const optionalShare = 0.4;
 
+/** Lines without a value, such as a title or a footer, are dropped and put otherwise even more freely. */
+const constantShare = 0.2;
+
 /** How well a layout fits, 0 to 1: claimed weight over wanted weight, by type fit, less label-like lines it does not explain. */
 export function scoreLayout(
   layout: CompiledLayout,
@@ -22,15 +25,18 @@ export function scoreLayout(
   let missing = 0;
   for (const landmark of layout.landmarks) {
     if (claimed.has(landmark.index)) weight += landmark.weight;
-    else missing += landmark.weight * (isRequired(landmark, search) ? 1 : optionalShare);
+    else missing += landmark.weight * shareOf(landmark, search);
   }
   const share = weight === 0 ? 0 : weight / (weight + missing);
   const score = share * (0.6 + 0.4 * fitShare(places, search)) - unexplainedPrice * unexplained(claimed, search);
   return Math.round(Math.max(0, Math.min(1, score)) * 1000) / 1000;
 }
 
-function isRequired(landmark: Landmark, { fields }: Search): boolean {
-  return fieldsOf(landmark).some((field) => fields[field]?.required === true);
+/** What a landmark weighs when it is missing. */
+function shareOf(landmark: Landmark, { fields }: Search): number {
+  const filled = fieldsOf(landmark);
+  if (filled.length === 0) return landmark.slots.length > 0 || landmark.below ? optionalShare : constantShare;
+  return filled.some((field) => fields[field]?.required === true) ? 1 : optionalShare;
 }
 
 /** The share of filled places that read as their type; a form that came empty fits as well as its labels do. */

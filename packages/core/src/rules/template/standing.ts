@@ -13,11 +13,17 @@ export function standingOf(tokens: readonly Token[], at: number): Standing {
   return /^[.!?:]$/.test(tokens[at - 1]?.norm ?? '') ? 'sentence' : 'middle';
 }
 
+/** Dots that lead from a label to its value. */
+const leader = 3;
+
 /** Right behind a label with no value: `Phone: E-mail: o.marsh@…`, as where lines were joined. */
-const isLabelEnd = (tokens: readonly Token[], at: number) => {
-  const end = tokens.findIndex((token) => token.norm === ':' || token.norm === '=');
-  return end > 0 && end < at && tokens.slice(end, at).every((token) => /^[:=*_-]$/.test(token.norm));
-};
+function isLabelEnd(tokens: readonly Token[], at: number): boolean {
+  const last = tokens.findLastIndex((token, i) => i < at && token.word);
+  const marks = tokens.slice(last + 1, at).map(({ norm }) => norm);
+  const closes = marks.some((norm) => norm === ':' || norm === '=');
+  const dots = marks.filter((norm) => norm === '.').length;
+  return last >= 0 && tokens.slice(0, last).every(({ norm }) => norm !== ':') && (closes || dots >= leader);
+}
 
 /** The first of the marks that dress a word up on its left. */
 function decorated(tokens: readonly Token[], at: number): number {

@@ -1,8 +1,6 @@
 import type { Alignment } from './align.js';
 import type { Candidate } from './search.js';
-
-/** Scores this near to each other are a tie. */
-const tieMargin = 0.02;
+import { standsTwice, tieMargin } from './stands-twice.js';
 
 /**
  * A candidate that would have done as well as the claimed one: as high a score, on free words between the neighbours'
@@ -27,25 +25,6 @@ export function rivalOf(
   return (
     all.find((other) => asGood(other) && isFree(other) && valuesOf(other, text) !== valuesOf(claimed, text)) ?? null
   );
-}
-
-/** From this share of a layout’s labels on that stand once more, as good as the first time, it is all of the form. */
-const mostOfIt = 0.6;
-const fewestLabels = 2;
-
-const doubled = new WeakMap<ReadonlyMap<number, Candidate>, boolean>();
-
-/** Whether the message holds the form twice, so that order says nothing of which is meant. */
-function standsTwice({ candidates, claimed }: Pick<Alignment, 'candidates' | 'claimed'>): boolean {
-  const known = doubled.get(claimed);
-  if (known !== undefined) return known;
-  const labels = [...claimed.values()].filter(({ landmark }) => landmark.slots.length > 0 || landmark.below);
-  const again = labels.filter((place) =>
-    candidates[place.landmark.index]?.some((other) => other !== place && other.score >= place.score * (1 - tieMargin)),
-  );
-  const twice = again.length >= fewestLabels && again.length >= mostOfIt * labels.length;
-  doubled.set(claimed, twice);
-  return twice;
 }
 
 /** The texts in a candidate's slots; those under a label are not known yet, so they never count as the same. */
