@@ -96,6 +96,7 @@ async function throughService(): Promise<string[]> {
       rows: [],
       evidence: {},
       problems: [],
+      leftovers: [],
       trace: [],
     };
     outcomes.push(JSON.stringify(detail.outcome ?? nothing));

@@ -2,6 +2,9 @@ import { say } from '@yellow-sieve/core';
 import { readConfig } from './config.js';
 import { startService } from './service.js';
 
+/** How long stopping may wait for work under way, such as an answer that does not come. */
+const stopPatienceMs = 20_000;
+
 /** Entry of the service process. Stops cleanly on SIGINT and SIGTERM. */
 try {
   const service = await startService(readConfig(process.env));
@@ -13,6 +16,8 @@ try {
   const stop = () => {
     if (stopping) return;
     stopping = true;
+    // Whatever is still under way is safe to cut off: it is claimed again when its lease has run out.
+    setTimeout(() => process.exit(1), stopPatienceMs).unref();
     service.close().then(
       () => process.exit(0),
       () => process.exit(1),
