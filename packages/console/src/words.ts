@@ -172,6 +172,7 @@ export const words = {
     originalNote: 'Sanitised: nothing runs, and nothing is fetched. Pictures are shown by their words.',
     noOriginal: 'The message has no HTML part; its text is the proof.',
     rows: 'Rows',
+    countedFrom: 'counted from {day}',
     leftover: 'No field took this line.',
     segments: {
       own: 'own words',

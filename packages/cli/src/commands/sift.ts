@@ -8,7 +8,9 @@ import { siftBytes } from '../offline/sift-file.js';
 /** A value as a table shows it. */
 export function shown(value: JsonValue | undefined): string {
   if (value === null || value === undefined) return '';
-  if (typeof value === 'object' && !Array.isArray(value)) return `${value.value} ${value.currency}`;
+  if (Array.isArray(value)) return value.map(shown).join(', ');
+  if (typeof value === 'boolean') return value ? 'yes' : 'no';
+  if (typeof value === 'object') return `${value.value} ${value.currency}`;
   return String(value).replace(/\s+/g, ' ');
 }
 

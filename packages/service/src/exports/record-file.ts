@@ -1,4 +1,4 @@
-import { type JsonValue, nearest, YsError } from '@yellow-sieve/core';
+import { type FieldOptions, type JsonValue, nearest, YsError } from '@yellow-sieve/core';
 import type { PublishedRecord } from '../store/record-store.js';
 
 type CellValue = string | number | null;
@@ -15,11 +15,11 @@ interface Column {
  * @throws YsError YS-REQUEST-INVALID for a column that does not exist.
  */
 export function recordTable(
-  fields: Readonly<Record<string, { type: string }>>,
+  fields: Readonly<Record<string, FieldOptions>>,
   records: AsyncIterable<PublishedRecord>,
   picked?: readonly string[],
 ): { header: string[]; lines: AsyncIterable<CellValue[]> } {
-  const all = [...ownColumns, ...Object.entries(fields).map(([name, { type }]) => fieldColumn(name, type))];
+  const all = [...ownColumns, ...Object.entries(fields).map(([name, options]) => fieldColumn(name, options))];
   const columns = picked ? picked.map((name) => columnNamed(name, all)) : all;
   return { header: columns.flatMap(({ header }) => header), lines: linesOf(columns, records) };
 }
@@ -29,11 +29,14 @@ const ownColumns: Column[] = (['key', 'message', 'received', 'verdict'] as const
   return { name: header, header: [header], cells: (record) => [record[name]] };
 });
 
-const fieldColumn = (name: string, type: string): Column => ({
-  name,
-  header: type === 'amount' ? [name, `${name}_currency`] : [name],
-  cells: ({ fields }) => cellsOf(fields[name] ?? null, type === 'amount'),
-});
+function fieldColumn(name: string, { type, many, separator = ', ' }: FieldOptions): Column {
+  const amount = type === 'amount' && !many;
+  return {
+    name,
+    header: amount ? [name, `${name}_currency`] : [name],
+    cells: ({ fields }) => cellsOf(fields[name] ?? null, amount, separator),
+  };
+}
 
 function columnNamed(wanted: string, all: readonly Column[]): Column {
   const column = all.find(({ name }) => name === wanted);
@@ -52,10 +55,17 @@ async function* linesOf(
   for await (const record of records) yield columns.flatMap(({ cells }) => cells(record));
 }
 
-function cellsOf(value: JsonValue, amount: boolean): CellValue[] {
+function cellsOf(value: JsonValue, amount: boolean, separator: string): CellValue[] {
   if (amount) {
     const pair = value as { value: number; currency: string } | null;
     return [pair?.value ?? null, pair?.currency ?? null];
   }
-  return [value === null || typeof value === 'number' ? value : String(value)];
+  return [value === null || typeof value === 'number' ? value : written(value, separator)];
+}
+
+/** A value as one text, as texts and cells have it. */
+function written(value: JsonValue, separator: string): string {
+  if (Array.isArray(value)) return value.map((item) => written(item, separator)).join(separator);
+  if (typeof value === 'boolean') return value ? 'yes' : 'no';
+  return value !== null && typeof value === 'object' ? `${value.value} ${value.currency}` : String(value);
 }

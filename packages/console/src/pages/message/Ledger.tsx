@@ -2,7 +2,7 @@ import { GridList, GridListItem } from 'react-aria-components';
 import { styled } from 'styled-components';
 import { fieldColour } from '../../looks/tokens';
 import { Muted } from '../../parts/Page';
-import { words } from '../../words';
+import { fill, words } from '../../words';
 import { type LedgerRow, valueText } from './outcome';
 
 const List = styled(GridList<LedgerRow>)`
@@ -108,7 +108,13 @@ function FieldValue({ row }: { row: LedgerRow }) {
 function How({ row: { evidence, reads }, isChosen }: { row: LedgerRow; isChosen: boolean }) {
   const [first] = evidence;
   if (!first) return <span />;
-  const said = [words.message.hows[first.how], first.rule, first.in === 'message.subject' && words.message.inSubject];
+  const counted = first.counted_from && fill(words.message.countedFrom, { day: first.counted_from });
+  const said = [
+    words.message.hows[first.how],
+    first.rule,
+    first.in === 'message.subject' && words.message.inSubject,
+    counted,
+  ];
   return (
     <Muted title={reads ?? undefined}>
       {said.filter(Boolean).join(' · ')}

@@ -47,7 +47,7 @@ const Leader = styled.span`
 `;
 
 const ruled = css`
-  text-decoration: underline dotted var(--second) 1px;
+  text-decoration: underline dotted color-mix(in srgb, var(--second) 50%, transparent) 1px;
   text-underline-offset: 4px;
 `;
 

@@ -23,6 +23,7 @@ const outcome: MessageOutcome = {
   fields: { vessel: 'Tern', arrival: null },
   rows: [],
   evidence: { vessel: evidence('form'), arrival: evidence('form') },
+  leftovers: [],
   problems: [
     { code: 'YS-VALUE-DATE', path: 'arrival', text: 'no date', in: null, start: null, end: null },
     { code: 'YS-CHECK-FAILED', path: '', text: 'of the whole', in: null, start: null, end: null },
@@ -57,6 +58,8 @@ describe('the ledger', () => {
 });
 
 test.each<[JsonValue, string | null]>([
+  [true, 'yes'],
+  [['a', { value: 4, currency: 'GBP' }], 'a, 4 GBP'],
   [null, null],
   ['', null],
   [0, '0'],

@@ -43,5 +43,7 @@ export function valueText(value: JsonValue): string | null {
   if (value === null || value === '') return null;
   if (typeof value === 'object' && !Array.isArray(value) && 'currency' in value)
     return `${String(value.value)} ${String(value.currency)}`;
+  if (typeof value === 'boolean') return value ? 'yes' : 'no';
+  if (Array.isArray(value)) return value.map((item) => valueText(item) ?? '').join(', ');
   return typeof value === 'object' ? JSON.stringify(value) : String(value);
 }

@@ -26,6 +26,20 @@ describe('the galley proof', () => {
     fee: [{ how: 'default', in: null, start: null, end: null, raw: null, rule: null }],
   });
 
+  test('rules lines that no field took, and no others', () => {
+    const left = { start: text.indexOf('Arrives'), end: text.indexOf('\nRemarks') };
+    expect(proofLines(reading, {}, [left]).map((line) => line.left)).toEqual([
+      false,
+      true,
+      false,
+      false,
+      false,
+      false,
+      false,
+    ]);
+    expect(lines.some((line) => line.left)).toBe(false);
+  });
+
   test('puts the text together again, line by line', () => {
     expect(lines.map(({ pieces }) => pieces.map((piece) => piece.text).join('')).join('\n')).toBe(text);
   });
