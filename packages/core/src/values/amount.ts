@@ -1,6 +1,6 @@
 import * as v from 'valibot';
 import { currencyNamed } from './currencies.js';
-import { leadingDecimal, plainFigures } from './decimal.js';
+import { about, leadingDecimal, plainFigures, remark } from './decimal.js';
 import { negated } from './number.js';
 import { fitByReading, type ReadContext, type ValueType } from './value-type.js';
 
@@ -8,7 +8,7 @@ import { fitByReading, type ReadContext, type ValueType } from './value-type.js'
 const before = /^(?:((?:us|au?|ca?|nz|hk|s|r)?\$|[£€¥₹₽₺₩₪₴]|kr\.?|s?fr\.?|[a-z]{3}(?![a-z])) ?)/;
 
 const read: ValueType['read'] = (raw, options, context) => {
-  const parts = partsOf(plainFigures(raw), context);
+  const parts = partsOf(plainFigures(raw).replace(about, '').replace(remark, ''), context);
   if (!parts) return { ok: false, code: 'YS-VALUE-AMOUNT' };
   const currency = currencyNamed(parts.named, typeof options.currency === 'string' ? options.currency : null, context);
   if (currency.code === null) return { ok: false, code: currency.named ? 'YS-VALUE-AMOUNT' : 'YS-VALUE-CURRENCY' };

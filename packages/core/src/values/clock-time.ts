@@ -25,7 +25,7 @@ const words: Readonly<Record<string, string>> = {
 
 const zonePart =
   '(?: ?(?<zone>z|(?:utc|gmt) ?[+-] ?\\d{1,2}(?::?\\d{2})?|[+-]\\d{2}:?\\d{2}|\\(?(?:[a-z]{1,4}|eastern|central|mountain|pacific)(?:(?: standard)? time)?\\)?|[a-z]+/[a-z_]+)(?![\\p{L}\\d]))?';
-const leadPart = '(?:(?:t|at|um|kl\\.?|alle(?: ore)?|as|a las|om|a|vers|gegen|ab|,|-|–) ?)?';
+const leadPart = '(?:(?:t|ca\\.?|about|around|at|um|kl\\.?|alle(?: ore)?|as|a las|om|a|vers|gegen|ab|,|-|–) ?)?';
 const forms = [
   // 14:30, 14.30 Uhr, 14h30, 2:30 pm, with seconds and a zone
   `(?<hour>\\d{1,2})(?::(?<minute>\\d{2})(?::(?<second>\\d{2})(?:[.,]\\d+)?)?|h(?<minute2>\\d{2})?|\\.(?<minute3>\\d{2})(?=\\s*(?:[ap]\\.?m|uhr|u\\b|h\\b|$)))(?: ?(?<half>[ap])\\.?m\\.?(?!\\p{L}))?(?: ?(?:uhr|h|hrs|hours|horas|u)(?!\\p{L}))?`,
@@ -41,7 +41,7 @@ export function clockTime(raw: string): ClockTime | null {
   for (const form of forms) {
     const match = form.exec(text);
     const time = match?.groups && timeOf(match.groups);
-    if (!match || !time) continue;
+    if (!match || !time || isRange(match, text)) continue;
     const zone = match.groups?.zone;
     const known = zone === undefined ? null : zoneNamed(zone);
     const unknown = zone !== undefined && known === null ? ` ${zone}` : '';
@@ -52,6 +52,12 @@ export function clockTime(raw: string): ClockTime | null {
   return word === undefined
     ? null
     : { time: words[word] ?? '', zone: null, rest: text.replace(new RegExp(`(?:at )?${word}`), '').trim() };
+}
+
+/** `14:30-16:00` is no time with an offset; ISO 8601 writes seconds or a T before one. */
+function isRange(match: RegExpExecArray, text: string): boolean {
+  const { zone, second } = match.groups ?? {};
+  return zone?.startsWith('-') === true && second === undefined && !/\d{4}-\d{2}-\d{2} \d/.test(text);
 }
 
 function timeOf(parts: Record<string, string | undefined>): string | null {

@@ -57,7 +57,9 @@ const alike: Readonly<Record<string, string>> = {
 /** Which currencies a mark of several may mean. */
 const possible: Readonly<Record<string, readonly string[]>> = {
   kr: ['DKK', 'NOK', 'SEK', 'ISK', 'CZK'],
-  $: ['USD', 'AUD', 'CAD', 'NZD', 'HKD', 'SGD', 'MXN', 'ARS', 'CLP', 'COP', 'TWD', 'BBD', 'JMD', 'FJD'],
+  $: 'USD AUD CAD NZD HKD SGD MXN ARS CLP COP UYU DOP TWD BBD BSD BMD BND BZD FJD GYD JMD KYD LRD NAD SBD SRD TTD XCD ZWL'.split(
+    ' ',
+  ),
   '¥': ['JPY', 'CNY'],
 };
 
@@ -84,7 +86,7 @@ export function currencyNamed(
   if (name === '') return byField === null ? { code: null, named: false } : { code: byField };
   const mark = alike[name];
   if (mark !== undefined) {
-    if (byField !== null && (possible[mark]?.includes(byField) || mark === '$')) return { code: byField };
+    if (byField !== null && possible[mark]?.includes(byField)) return { code: byField };
     const regional = byRegion[mark]?.[region ?? (language === 'da' ? 'DK' : '')];
     return regional === undefined ? { code: null, named: false } : { code: regional };
   }

@@ -20,7 +20,7 @@ describe('dates written out', () => {
     ['en-GB', 'Dec 4 2026', '2026-12-04'],
     ['en-GB', '4-Dec-2026', '2026-12-04'],
     ['en-GB', '04/Dec/26', '2026-12-04'],
-    ['en-GB', '4 Dec ’26', 'YS-VALUE-DATE'],
+    ['en-GB', '4 Dec ’26', '2026-12-04'],
     ['en-GB', '2026 Dec 4', '2026-12-04'],
     ['en-GB', '04.12.2026', '2026-12-04'],
     ['en-GB', '4.12.26', '2026-12-04'],
@@ -104,6 +104,14 @@ describe('dates counted from a day', () => {
   // 20 November 2026 is a Friday.
   test.each([
     ['en-GB', 'today', '2026-11-20'],
+    ['en-GB', 'tomorrow morning', '2026-11-21'],
+    ['en-GB', 'Tuesday next week', '2026-11-24'],
+    ['en-GB', 'Friday next week', '2026-11-27'],
+    ['en-GB', 'two days ago', '2026-11-18'],
+    ['de-DE', 'vor drei Tagen', '2026-11-17'],
+    ['de-DE', 'morgen früh', '2026-11-21'],
+    ['fr-FR', 'il y a 3 jours', '2026-11-17'],
+    ['da-DK', 'mandag d. 23. november', '2026-11-23'],
     ['en-GB', 'Tomorrow', '2026-11-21'],
     ['en-GB', 'the day after tomorrow', '2026-11-22'],
     ['en-GB', 'yesterday', '2026-11-19'],

@@ -16,9 +16,19 @@ const mostDigits = 40;
 
 const fractions: Readonly<Record<string, string>> = { '½': '.5', '¼': '.25', '¾': '.75' };
 
+const eighths: Readonly<Record<string, string>> = { '1/2': '.5', '1/4': '.25', '3/4': '.75' };
+
+/** Words and marks that say a figure is not exact. */
+export const about =
+  /^(?:about|approx(?:imately)?|around|circa|ca|etwa|ungefähr|rund|cerca de|environ|env|omkring|cirka)\.? |^[~≈]\s*/;
+/** A remark in brackets behind a value. */
+export const remark = /(?<=[^(]) ?\([^()]*\)$/;
+
 /** Folded figures: fractions as decimals (folding makes `2½` into `21⁄2`), one kind of minus. */
 export function plainFigures(raw: string): string {
-  return fold(raw.replace(/ ?([½¼¾])/g, (_, mark: string) => fractions[mark] ?? '')).replace(/[−–]/g, '-');
+  return fold(raw.replace(/ ?([½¼¾])/g, (_, mark: string) => fractions[mark] ?? ''))
+    .replace(/(?<=\d) (1\/2|[13]\/4)(?!\d)/, (_, part: string) => eighths[part] ?? '')
+    .replace(/[−–]/g, '-');
 }
 
 /**

@@ -1,14 +1,11 @@
 import * as v from 'valibot';
-import { compareDecimals, type LeadingDecimal, leadingDecimal, plainFigures } from './decimal.js';
+import { about, compareDecimals, type LeadingDecimal, leadingDecimal, plainFigures, remark } from './decimal.js';
 import { fold } from './fold.js';
 import { unitNamed } from './units.js';
 import { type FieldOptions, fitByReading, type ReadResult, type ValueType } from './value-type.js';
 
 /** Options that number and integer share. */
 export const rangeOptions = { min: v.optional(v.number()), max: v.optional(v.number()), unit: v.optional(v.string()) };
-
-const about =
-  /^(?:about|approx(?:imately)?|around|circa|ca|etwa|ungefähr|rund|cerca de|environ|env|omkring|cirka)\.? |^[~≈]\s*/;
 
 /** Reads a number with an optional unit behind it; anything else behind it is refused, save a remark in brackets. */
 export function readNumber(raw: string, options: FieldOptions, language: string): ReadResult {
@@ -27,9 +24,7 @@ export function readNumber(raw: string, options: FieldOptions, language: string)
 
 /** The number and what stands behind it; brackets around the whole make it negative, as in accounts. */
 function wholeNumber(raw: string, language: string): LeadingDecimal | null {
-  const text = plainFigures(raw)
-    .replace(about, '')
-    .replace(/(?<=.) ?\([^()]*\)$/, '');
+  const text = plainFigures(raw).replace(about, '').replace(remark, '');
   const inner = /^\(([^()]*)\)$/.exec(text)?.[1];
   const lead = leadingDecimal(inner ?? text, language);
   return lead && inner !== undefined ? { ...lead, decimal: negated(lead.decimal) } : lead;

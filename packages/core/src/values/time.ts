@@ -4,8 +4,8 @@ import { fitByReading, type ValueType } from './value-type.js';
 const read: ValueType['read'] = (raw) => {
   const found = clockTime(raw);
   if (found && /^[.,;!]*$/.test(found.rest)) return { ok: true, value: { kind: 'time', time: found.time } };
-  const bare = /^\s*([01]?\d|2[0-3])[:.]?([0-5]\d)\s*$/.exec(raw);
-  if (bare && bare[0].trim().length >= 4)
+  const bare = /^\s*([01]?\d|2[0-3])[:.]?([0-5]\d)\s*(?:h|hrs|hours|Uhr)?\s*$/.exec(raw);
+  if (bare && /\d{3}|[:.]/.test(bare[0]))
     return { ok: true, value: { kind: 'time', time: `${bare[1]?.padStart(2, '0')}:${bare[2]}` } };
   return { ok: false, code: 'YS-VALUE-TIME' };
 };

@@ -71,6 +71,9 @@ describe('choices, yes and no', () => {
     ['Ja.', true],
     ['não', false],
     ['☑', true],
+    ['Yes, please', true],
+    ['no thanks', false],
+    ['yes, but no', 'YS-VALUE-YES-NO'],
     ['true', true],
     ['perhaps', 'YS-VALUE-YES-NO'],
   ])('“%s” is %s', (raw, expected) => {

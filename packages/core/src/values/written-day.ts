@@ -60,7 +60,7 @@ function dayAndMonth(a: number, b: number, order: DateOrder | null): { day: numb
   return a === b ? dayFirst : { code: 'YS-VALUE-DATE-ORDER' };
 }
 
-const weekdayPart = '(?:(?<weekday>\\p{L}+)(?:-feira)? (?:the |den |o |le |el |il )?)?';
+const weekdayPart = '(?:(?<weekday>\\p{L}+)(?:-feira)? (?:the |den |d |o |le |el |il )?)?';
 const yearPart = '(?: (?:de |del |of )?(?<year>\\d{4}|\\d{2}))?';
 const dayMonth = new RegExp(
   `^${weekdayPart}(?<day>\\d{1,2}) (?:of |de |den |di |d')?(?<month>\\p{L}+)${yearPart}$`,

@@ -9,10 +9,14 @@ const known = new Map([
   ...'no n false off 0 nein non não nao nej nee ☐ ✗ ✘ unchecked'.split(' ').map((word) => [word, 'no'] as const),
 ]);
 
+/** What people add to an answer out of politeness. */
+const politeness =
+  /[,.!]? (?:please|thanks|thank you|bitte|danke|obrigad[oa]|por favor|tak|merci|gracias|grazie|graag|dank u)[.!]*$/i;
+
 const read: ValueType['read'] = (raw, options) => {
   const own = (key: string) =>
     ((options[key] ?? []) as string[]).map((word) => [word.toLowerCase().trim(), key] as const);
-  const answer = choiceNamed(raw, new Map([...known, ...own('yes'), ...own('no')]));
+  const answer = choiceNamed(raw.trim().replace(politeness, ''), new Map([...known, ...own('yes'), ...own('no')]));
   return answer === null
     ? { ok: false, code: 'YS-VALUE-YES-NO' }
     : { ok: true, value: { kind: 'yes-no', yes: answer === 'yes' } };

@@ -63,9 +63,9 @@ test.each<[JsonValue, string | null]>([
   [null, null],
   ['', null],
   [0, '0'],
-  [false, 'false'],
+  [false, 'no'],
   [{ value: 40, currency: 'GBP' }, '40 GBP'],
-  [['a', 'b'], '["a","b"]'],
+  [['a', 'b'], 'a, b'],
 ])('the value %j is shown as %j', (value, text) => {
   expect(valueText(value)).toBe(text);
 });

@@ -49,7 +49,8 @@ function describe(options: FieldOptions): string {
       converted: '; convert or translate it',
       written: '; write it yourself',
     }[String(options.basis)] ?? '';
-  return `${options.type}${choices}${typeof options.unit === 'string' ? ` in ${options.unit}` : ''}${basis}`;
+  const several = options.many === true ? ', several with semicolons between' : '';
+  return `${options.type}${several}${choices}${typeof options.unit === 'string' ? ` in ${options.unit}` : ''}${basis}`;
 }
 
 const fenced = (text: string) => `${fence} email\n${text.replaceAll(fence, '= = = = =')}\n${fence} end of email`;
