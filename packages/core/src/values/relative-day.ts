@@ -31,8 +31,8 @@ const pastBehind = /^(.+?)(?:-feira)? (?:dernier|passad[oa]|pasado|scors[oa]|las
 const ahead =
   /^(?:in|dans|dentro de|en|em|daqui a|om|tra|fra|over) (.+?) (days?|tage[n]?|jours?|dias?|dage?|giorn[oi]|dagen|weeks?|wochen?|semaines?|semanas?|uger?|settiman[ae]|weken|week)$/;
 const ago =
-  /^(?:vor|il y a|hace|ha|for)? ?(.+?) (days?|tage[n]?|jours?|dias?|dage?|giorn[oi]|dagen|weeks?|wochen?|semaines?|semanas?|uger?|settiman[ae]|weken|week)(?: ago| siden| fa| geleden| atras)?$/;
-const isAgo = /^(?:vor|il y a|hace|ha) |(?: ago| siden| fa| geleden| atras)$/;
+  /^(?:vor|y a|hace|ha|for)? ?(.+?) (days?|tage[n]?|jours?|dias?|dage?|giorn[oi]|dagen|weeks?|wochen?|semaines?|semanas?|uger?|settiman[ae]|weken|week)(?: ago| siden| fa| geleden| atras)?$/;
+const isAgo = /^(?:vor|y a|hace|ha) |(?: ago| siden| fa| geleden| atras)$/;
 const nextWeek = /^(?:next week(?: on)? (.+)|(.+) next week|nachste woche (.+)|(.+) nachste woche)$/;
 const aheadEnglish = /^(.+?) (days?|weeks?) (?:from now|from today|ahead)$/;
 
