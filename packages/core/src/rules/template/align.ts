@@ -50,6 +50,9 @@ export function align(layout: CompiledLayout, indexed: IndexedText, mostCandidat
 /** Line kinds by which a layout's labels are known to head what stands under them. */
 const headingKinds = new Set(['question', 'heading', 'label and value', 'label only']);
 
+/** So many plain titles in a layout say that a line of their look is one too. */
+const fewestTitles = 2;
+
 function claimsOf(
   { landmarks }: CompiledLayout,
   claimed: ReadonlyMap<number, Candidate>,
@@ -69,6 +72,7 @@ function claimsOf(
     lines: taken,
     stacked: isStacked(all, taken, lines),
     starts: all.map(({ from }) => from).sort((a, b) => a - b),
+    titles: landmarks.filter(({ below, kind }) => below && kind === 'text').length >= fewestTitles,
     labels: stylesOf(landmarks),
     styles: new Set(kinds.filter((kind) => headingKinds.has(kind))),
   };

@@ -21,6 +21,8 @@ export interface Claims {
   stacked: boolean;
   /** How labels look in this layout: what looks like them ends a block. */
   styles: ReadonlySet<string>;
+  /** Whether its labels are plain titles above their values. */
+  titles: boolean;
   /** The make of its labels. */
   labels: ReadonlySet<LabelStyle>;
 }
@@ -54,7 +56,8 @@ export function isStacked(claimed: Iterable<Candidate>, taken: ReadonlySet<numbe
     const next = lines[candidate.line.index + 1];
     return span && isBare(span, candidate) && next && !isFiller(next) && !taken.has(next.index);
   });
-  return stacked.length >= enoughStacked && stacked.length * 2 > beside.length;
+  const all = stacked.length === beside.length;
+  return stacked.length >= (all ? enoughStacked - 1 : enoughStacked) && stacked.length * 2 > beside.length;
 }
 
 function beside(candidate: Candidate, claims: Claims, search: Search): Place[] {
@@ -90,7 +93,7 @@ function underneath(place: Place, { landmark, line }: Candidate, claims: Claims,
   const first = search.lines[at];
   if (!first || claims.lines.has(at)) return place;
   const { last, uncertain } = landmark.block
-    ? blockEnd(at, landmark.endsAtBlank, claims, search.lines)
+    ? blockEnd(at, landmark.endsAtBlank, claims, search)
     : { last: first, uncertain: null };
   return { ...place, start: first.tokens[0]?.start ?? first.start, end: lastOffset(last), uncertain };
 }
@@ -102,9 +105,10 @@ const isFiller = ({ kind }: Line) => kind === 'blank' || kind === 'ruling';
 function blockEnd(
   from: number,
   endsAtBlank: boolean,
-  { lines: claimed, styles }: Claims,
-  lines: readonly Line[],
+  { lines: claimed, styles, titles }: Claims,
+  search: Search,
 ): { last: Line; uncertain: number | null } {
+  const { lines } = search;
   let last = lines[from] as Line;
   let uncertain: number | null = null;
   for (let at = from + 1; at < lines.length; at++) {
@@ -115,11 +119,21 @@ function blockEnd(
     const headed = lines[at + 1]?.kind === 'ruling' && kind !== 'blank';
     // A heading has something under it; a question at the end of an answer has not.
     const heads = kind === 'label and value' || isFilled(lines[at + 1]);
-    if (headed || (afterBlank && heads && (kind === 'label only' || styles.has(kind)))) break;
+    const styled = kind === 'label only' || styles.has(kind) || (titles && isTitle(line, search));
+    if (headed || (afterBlank && heads && styled)) break;
     if (afterBlank && kind === 'label and value') uncertain ??= line.index;
     if (kind !== 'blank') last = line;
   }
   return { last, uncertain };
+}
+
+/** Words of a title at most. */
+const longestTitle = 4;
+
+/** Whether a line is a title: a few words, the first with a capital, and no mark at its end. */
+function isTitle({ tokens, start, end }: Line, { text }: Search): boolean {
+  const words = tokens.filter(({ word }) => word).length;
+  return words <= longestTitle && /^\p{Lu}/u.test(text.slice(start, end).trim()) && tokens.at(-1)?.word === true;
 }
 
 /**
