@@ -1,10 +1,13 @@
 import { allCandidates } from './candidates.js';
 import { claimPlaces } from './chain.js';
-import type { CompiledLayout, Landmark } from './compile.js';
-import { type Claims, isStacked, type Place, placesOf } from './extract.js';
+import type { CompiledLayout } from './compile.js';
+import { placesOf } from './extract.js';
 import { stylesOf } from './label-shape.js';
+import type { Landmark } from './landmark.js';
+import type { Claims, Place } from './place.js';
 import { scoreLayout } from './score.js';
 import type { Candidate, IndexedText, Search } from './search.js';
+import { isStacked } from './stacked.js';
 import { standsTwice } from './stands-twice.js';
 
 /** What one layout makes of a text. */

@@ -1,5 +1,5 @@
-import type { Landmark } from './compile.js';
 import { onDelimitedLine } from './delimited-line.js';
+import type { Landmark } from './landmark.js';
 import { type ConstantsMatch, closeLabel, firstWord, matchConstants } from './match-words.js';
 import type { Line } from './normalise.js';
 import { waysToPlace } from './place-slots.js';

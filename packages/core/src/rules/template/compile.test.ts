@@ -1,5 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
-import { compileLayout, type Landmark } from './compile.js';
+import { compileLayout } from './compile.js';
+import type { Landmark } from './landmark.js';
 
 const fields = {
   vessel: { type: 'text' },

@@ -1,6 +1,6 @@
-import type { Landmark } from './compile.js';
 import type { Delimited } from './delimited.js';
 import { type Cut, cutsOf } from './delimited.js';
+import type { Landmark } from './landmark.js';
 import { matchConstants } from './match-words.js';
 import type { Line } from './normalise.js';
 import type { Candidate, Search, SlotSpan } from './search.js';

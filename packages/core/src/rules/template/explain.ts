@@ -1,6 +1,6 @@
 import type { View } from '../../reading/index.js';
 import type { Alignment } from './align.js';
-import type { Landmark } from './compile.js';
+import type { Landmark } from './landmark.js';
 import type { Slot } from './parse-layout.js';
 import type { Candidate } from './search.js';
 

@@ -1,4 +1,4 @@
-import type { Landmark } from './compile.js';
+import type { Landmark } from './landmark.js';
 import type { Line } from './normalise.js';
 import { columnGap } from './token.js';
 

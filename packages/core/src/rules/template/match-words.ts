@@ -1,6 +1,6 @@
 import { isNearWord } from '../../values/near-word.js';
-import { type Closing, tokenWeight } from './compile.js';
 import { isGreeting } from './greetings.js';
+import { type Closing, tokenWeight } from './landmark.js';
 import { isDecoration, isSeparator } from './separators.js';
 import { columnGap, type Token } from './token.js';
 

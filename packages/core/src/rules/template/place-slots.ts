@@ -1,4 +1,4 @@
-import type { Landmark } from './compile.js';
+import type { Landmark } from './landmark.js';
 import { type ConstantsMatch, closeLabel, firstWord, matchConstants } from './match-words.js';
 import { isSeparator, skipSeparators } from './separators.js';
 import { columnGap, type Token } from './token.js';

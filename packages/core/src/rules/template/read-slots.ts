@@ -3,7 +3,7 @@ import type { FieldOptions } from '../../values/index.js';
 import { evidenceAt, findAt, problemAt, readRaw } from '../finding.js';
 import type { Evidence, Finding, RuleRun } from '../rule-kind.js';
 import type { Alignment } from './align.js';
-import type { Place } from './extract.js';
+import type { Place } from './place.js';
 import type { Candidate } from './search.js';
 import { rivalOf } from './ties.js';
 

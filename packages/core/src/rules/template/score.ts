@@ -1,5 +1,6 @@
-import { type CompiledLayout, fieldsOf, type Landmark } from './compile.js';
-import type { Place } from './extract.js';
+import type { CompiledLayout } from './compile.js';
+import { fieldsOf, type Landmark } from './landmark.js';
+import type { Place } from './place.js';
 import type { Candidate, Search } from './search.js';
 
 /** From this score on a layout counts as recognised. */

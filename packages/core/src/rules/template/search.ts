@@ -1,7 +1,7 @@
 import type { View } from '../../reading/index.js';
 import type { FieldOptions, ReadContext } from '../../values/index.js';
-import type { Landmark } from './compile.js';
 import { FitMemo } from './fit.js';
+import type { Landmark } from './landmark.js';
 import { type Line, normalise } from './normalise.js';
 import type { Slot } from './parse-layout.js';
 import type { Token } from './token.js';

@@ -1,4 +1,4 @@
-import type { Landmark } from './compile.js';
+import type { Landmark } from './landmark.js';
 import type { ConstantsMatch } from './match-words.js';
 import type { Line } from './normalise.js';
 import type { Way } from './place-slots.js';
