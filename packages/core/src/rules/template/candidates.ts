@@ -61,7 +61,7 @@ function onLine(landmark: Landmark, line: Line, search: Search): Candidate[] {
   const best: Candidate[] = [];
   for (const [at, token] of line.tokens.entries()) {
     if (!token.word) continue;
-    const head = headAt(landmark, first, tokens, at);
+    const head = headAt(landmark, first, tokens, at, search);
     if (!head) continue;
     const standing = standingOf(line.tokens, at);
     const edged = landmark.edge !== null && line.tokens[at - 1]?.norm === landmark.edge;
@@ -80,9 +80,10 @@ function headAt(
   first: number,
   tokens: readonly Token[],
   at: number,
+  { collapsed }: Search,
 ): ConstantsMatch | null {
   const whole = matchConstants(before.slice(first), tokens, at);
-  if (whole) return closeLabel(closing, before, tokens, whole);
+  if (whole) return closeLabel(closing, before, tokens, whole, collapsed);
   const words = before.filter(({ word }) => word);
   if (!prose || words.length <= anchorWords) return null;
   const anchor = matchConstants(words.slice(-anchorWords), tokens, at);
@@ -129,6 +130,9 @@ function lineEnds(tokens: readonly Token[], { text }: Search): (at: number) => n
   };
 }
 
+/** What a line has that is a line of the sample, word for word, over one that only begins like another. */
+const wholeLine = 2;
+
 /** A line of constants alone, or a label above its value: that has its line, or its cell, to itself. */
 function withoutSlots(landmark: Landmark, line: Line, head: ConstantsMatch, standing: Standing): Candidate[] {
   const behind = line.tokens.slice(head.to).filter((token) => token.word).length;
@@ -139,13 +143,16 @@ function withoutSlots(landmark: Landmark, line: Line, head: ConstantsMatch, stan
   if (weight <= 0) return [];
   const from = line.tokens[head.from]?.start ?? line.start;
   const end = line.tokens[head.to - 1]?.end ?? line.end;
+  const whole = landmark.below === null && behind === 0 ? wholeLine : 0;
   const capitals = landmark.capitals && line.tokens[head.from]?.capitals ? 0.25 : 0;
   const kind = line.kind === landmark.kind ? 0.25 : 0;
   const notes = [
     ...(beside ? ['the value is beside the label'] : []),
     ...(head.almost ? ['a letter of the label is wrong'] : []),
   ];
-  return [{ landmark, line, almost: head.almost, score: weight + 1 + capitals + kind, spans: [], from, end, notes }];
+  return [
+    { landmark, line, almost: head.almost, score: weight + 1 + whole + capitals + kind, spans: [], from, end, notes },
+  ];
 }
 
 /** Whether a label is closed by a mark or a cell’s edge, so that what stands behind it is its value. */

@@ -121,6 +121,7 @@ function landmarkOf(
 
 function closingOf(before: readonly Token[], gap: number): Closing {
   const last = before.findLast((token) => !isDecoration(token));
+  if (last?.norm === '\t') return 'gap';
   if (last && !last.word && isSeparator(last)) return 'mark';
   return gap >= columnGap ? 'gap' : 'none';
 }

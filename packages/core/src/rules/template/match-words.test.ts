@@ -4,13 +4,13 @@ import { closeLabel, matchConstants, sameWord } from './match-words.js';
 import { tokenise } from './normalise.js';
 
 /** What is left of a line behind a label of a layout, and whether it is closed as in the sample; null when it is no such label. */
-const behind = (label: string, line: string) => {
+const behind = (label: string, line: string, collapsed = false) => {
   const layout = compileLayout('form', `${label}[[value]]`, { value: { type: 'text' } });
   const landmark = 'code' in layout ? undefined : layout.landmarks[0];
   if (!landmark) throw new Error('the label cannot be compiled');
   const tokens = tokenise(line, 0);
   const match = matchConstants(landmark.before, tokens, 0);
-  const closed = match && closeLabel(landmark.closing, landmark.before, tokens, match);
+  const closed = match && closeLabel(landmark.closing, landmark.before, tokens, match, collapsed);
   const rest = tokens.slice(closed?.to ?? 0).map(({ norm }) => norm);
   return closed && { rest: rest.join(' '), same: closed.sameSeparator };
 };
@@ -34,6 +34,12 @@ describe('the same word', () => {
   });
 });
 
+test('columns that collapsed into single spaces, as in HTML', () => {
+  expect(behind('Vessel     ', 'Vessel Tern', true)).toEqual({ rest: 'tern', same: false });
+  expect(behind('Vessel\t', 'Vessel Tern', true)).toEqual({ rest: 'tern', same: false });
+  expect(behind('Vessel     ', 'Vessel type: ketch', true)).toBeNull();
+});
+
 describe('a label and what closes it', () => {
   test.each([
     ['Vessel: ', 'Vessel: Tern', { rest: 'tern', same: true }],
@@ -49,7 +55,7 @@ describe('a label and what closes it', () => {
     ['*Vessel:* ', '*Vessel:* Tern', { rest: 'tern', same: true }],
     ['*Vessel:* ', 'Vessel: Tern', { rest: 'tern', same: true }],
     ['Vessel     ', 'Vessel         Tern', { rest: 'tern', same: true }],
-    ['Vessel     ', 'Vessel Tern', { rest: 'tern', same: false }],
+    ['Vessel     ', 'Vessel Tern', null],
     ['Vessel     ', 'Vessel type    ketch', null],
     ['VESSEL ', 'Vessel Tern', { rest: 'tern', same: null }],
     ['Length over all ', 'Length, over all 9', { rest: '9', same: null }],

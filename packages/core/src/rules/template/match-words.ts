@@ -78,23 +78,28 @@ function matchWord(
   return null;
 }
 
-/** The first words must be there whole: “Vessel” is no label in “Vessel type: ketch”. */
+/** How far behind some words the mark of a longer label may stand: “Vessel” is no label in “Vessel type: ketch”. */
 const farthestClosing = 4;
+
+const isClosedSoon = (tokens: readonly Token[], at: number) =>
+  tokens.slice(at + 1, at + farthestClosing).some(({ norm }) => norm === ':' || norm === '=');
 
 /**
  * Closes a label behind its last word: where the sample has a separator there, one must stand here too, or a cell edge, a wide
- * gap or the line's end. Null when this is no such label.
+ * gap or the line's end. Null when this is no such label. `collapsed`: no wide gap is left in the whole message.
  */
 export function closeLabel(
   closing: Closing,
   constants: readonly Token[],
   tokens: readonly Token[],
   match: ConstantsMatch,
+  collapsed = false,
 ): ConstantsMatch | null {
   const own = constants.findLast((token) => !token.word && !isDecoration(token))?.norm;
   const before = tokens.slice(match.from, match.to).findLast((token) => !isDecoration(token));
   if (closing === 'mark' && before && isSeparator(before))
     return { ...match, to: behindEmphasis(tokens, match.to), sameSeparator: before.norm === own };
+  if (before?.norm === '\t') return { ...match, sameSeparator: true };
   let at = behindRemark(tokens, match.to);
   while (isDecoration(tokens[at]) && tokens[at]?.gap === 0) at++;
   const next = tokens[at];
@@ -105,14 +110,8 @@ export function closeLabel(
   }
   if (isSeparator(next)) return { ...match, to: at + 1, sameSeparator: closing === 'none' ? null : next.norm === '\t' };
   if (next.gap >= columnGap) return { ...match, to: at, sameSeparator: closing === 'gap' ? true : null };
-  // The sample's wide gap became a single space; a longer label would still be closed by something.
-  if (
-    closing === 'gap' &&
-    tokens
-      .slice(at + 1, at + farthestClosing)
-      .some((token) => token.gap >= columnGap || token.norm === ':' || token.norm === '\t')
-  )
-    return null;
+  // Where no gap is left in the whole message, the sample's became a single space; a longer label would be closed by something.
+  if (closing === 'gap' && !(collapsed && !isClosedSoon(tokens, at))) return null;
   return { ...match, sameSeparator: closing === 'gap' ? false : null };
 }
 

@@ -10,7 +10,7 @@ export const recognisedFrom = 0.5;
 const unexplainedPrice = 0.15;
 
 /** Lines of optional fields are often left out, so a missing one weighs less than one that must be there. */
-const optionalShare = 0.4;
+const optionalShare = 0.3;
 
 /** Lines without a value, such as a title or a footer, are dropped and put otherwise even more freely. */
 const constantShare = 0.2;

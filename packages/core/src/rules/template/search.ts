@@ -39,6 +39,8 @@ export interface IndexedText {
   index: WordIndex;
   fits: FitMemo;
   fields: Readonly<Record<string, FieldOptions>>;
+  /** Whether no tab and no wide gap is left in it, as where HTML was made of a text in columns. */
+  collapsed: boolean;
 }
 
 export function indexText(
@@ -54,6 +56,7 @@ export function indexText(
     lines,
     index: new WordIndex(lines),
     fits: new FitMemo(view.text, fields, context),
+    collapsed: !/\t|\S\s{3,}\S/.test(view.text.replace(/\n\s*/g, '\n')),
     fields,
   };
 }
