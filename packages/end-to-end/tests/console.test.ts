@@ -111,6 +111,26 @@ describe('messages', () => {
     }
   });
 
+  test('lines that no field took are ruled, and say so; dates say what they count from', async () => {
+    const { page } = browsing;
+    const { key, outcome } = await settled(world.client, 'Berth request: Selkie of Skerry');
+    const { leftovers, evidence } = outcome as {
+      leftovers: { text: string }[];
+      evidence: Record<string, (Evidence & { counted_from?: string })[]>;
+    };
+    expect(leftovers.map(({ text }) => text)).toContain('Draught: 2.4 m');
+    await page.goto(`${world.url}/messages/${key}`);
+    await page.locator('mark').first().waitFor();
+    const ruled = await page.getByTitle('No field took this line.').allTextContents();
+    expect(ruled).toEqual(leftovers.map(({ text }) => text));
+    const day = evidence.arrival?.[0]?.counted_from;
+    expect(day).toMatch(/^\d{4}-\d{2}-\d{2}$/);
+    await page
+      .getByRole('row', { name: 'arrival' })
+      .filter({ hasText: `counted from ${day}` })
+      .waitFor();
+  });
+
   test('a message shows values with how and rule, problems, deliveries, trace, headers and the raw mail', async () => {
     const { page } = browsing;
     await page.goto(`${world.url}/messages?state=review`);
