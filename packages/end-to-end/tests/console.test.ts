@@ -125,10 +125,9 @@ describe('messages', () => {
     expect(ruled).toEqual(leftovers.map(({ text }) => text));
     const day = evidence.arrival?.[0]?.counted_from;
     expect(day).toMatch(/^\d{4}-\d{2}-\d{2}$/);
-    await page
-      .getByRole('row', { name: 'arrival' })
-      .filter({ hasText: `counted from ${day}` })
-      .waitFor();
+    const arrival = page.getByRole('row', { name: 'arrival' });
+    await arrival.click();
+    await arrival.filter({ hasText: `counted from ${day}` }).waitFor();
   });
 
   test('a message shows values with how and rule, problems, deliveries, trace, headers and the raw mail', async () => {

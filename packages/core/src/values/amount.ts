@@ -1,6 +1,6 @@
 import * as v from 'valibot';
 import { currencyNamed } from './currencies.js';
-import { about, leadingDecimal, plainFigures, remark } from './decimal.js';
+import { about, leadingFigures, plainFigures, remark } from './decimal.js';
 import { negated } from './number.js';
 import { fitByReading, type ReadContext, type ValueType } from './value-type.js';
 
@@ -29,7 +29,7 @@ function partsOf(text: string, { language }: ReadContext): { decimal: string; na
   const named = before.exec(left);
   left = left.slice(named?.[0].length ?? 0);
   if (named) minus();
-  const lead = leadingDecimal(left, language);
+  const lead = leadingFigures(left, language);
   if (!lead) return null;
   const closing = /^(.*\S)\s?-$/.exec(lead.rest);
   const behind = closing?.[1] ?? lead.rest;

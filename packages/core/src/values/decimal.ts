@@ -24,8 +24,12 @@ export const about =
 /** A remark in brackets behind a value. */
 export const remark = /(?<=[^(]) ?\([^()]*\)$/;
 
+/** Nothing to fold. */
+const plainNumber = /^\d+(?:\.\d+)?$/;
+
 /** Folded figures: fractions as decimals (folding makes `2½` into `21⁄2`), one kind of minus. */
 export function plainFigures(raw: string): string {
+  if (plainNumber.test(raw)) return raw;
   return fold(raw.replace(/ ?([½¼¾])/g, (_, mark: string) => fractions[mark] ?? ''))
     .replace(/(?<=\d) (1\/2|[13]\/4)(?!\d)/, (_, part: string) => eighths[part] ?? '')
     .replace(/[−–]/g, '-');
@@ -36,7 +40,11 @@ export function plainFigures(raw: string): string {
  * A single separator with three digits behind it is decided by the language.
  */
 export function leadingDecimal(raw: string, language: string): LeadingDecimal | null {
-  const text = plainFigures(raw);
+  return leadingFigures(plainFigures(raw), language);
+}
+
+/** The same of a text that is folded already. */
+export function leadingFigures(text: string, language: string): LeadingDecimal | null {
   if (/^\p{L}/u.test(text)) {
     const words = leadingWords(text, language);
     return words && { decimal: String(words.number), rest: words.rest };

@@ -1,5 +1,5 @@
 import * as v from 'valibot';
-import { about, compareDecimals, type LeadingDecimal, leadingDecimal, plainFigures, remark } from './decimal.js';
+import { about, compareDecimals, type LeadingDecimal, leadingFigures, plainFigures, remark } from './decimal.js';
 import { fold } from './fold.js';
 import { unitNamed } from './units.js';
 import { type FieldOptions, fitByReading, type ReadResult, type ValueType } from './value-type.js';
@@ -26,7 +26,7 @@ export function readNumber(raw: string, options: FieldOptions, language: string)
 function wholeNumber(raw: string, language: string): LeadingDecimal | null {
   const text = plainFigures(raw).replace(about, '').replace(remark, '');
   const inner = /^\(([^()]*)\)$/.exec(text)?.[1];
-  const lead = leadingDecimal(inner ?? text, language);
+  const lead = leadingFigures(inner ?? text, language);
   return lead && inner !== undefined ? { ...lead, decimal: negated(lead.decimal) } : lead;
 }
 

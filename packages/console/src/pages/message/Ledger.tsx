@@ -104,21 +104,17 @@ function FieldValue({ row }: { row: LedgerRow }) {
   return <Muted>{words.common.noValue}</Muted>;
 }
 
-/** How the value came about and by which rule; of the chosen one, also what the rule looked for. */
+/** How the value came about and by which rule; of the chosen one, also what the rule looked for, and what a date counts from. */
 function How({ row: { evidence, reads }, isChosen }: { row: LedgerRow; isChosen: boolean }) {
   const [first] = evidence;
   if (!first) return <span />;
   const counted = first.counted_from && fill(words.message.countedFrom, { day: first.counted_from });
-  const said = [
-    words.message.hows[first.how],
-    first.rule,
-    first.in === 'message.subject' && words.message.inSubject,
-    counted,
-  ];
+  const said = [words.message.hows[first.how], first.rule, first.in === 'message.subject' && words.message.inSubject];
+  const more = [reads, counted].filter(Boolean).join(', ');
   return (
-    <Muted title={reads ?? undefined}>
+    <Muted title={more || undefined}>
       {said.filter(Boolean).join(' · ')}
-      {isChosen && reads && <Reads>{reads}</Reads>}
+      {isChosen && more && <Reads>{more}</Reads>}
     </Muted>
   );
 }

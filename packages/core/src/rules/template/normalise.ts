@@ -42,7 +42,7 @@ export function tokenise(text: string, offset: number): Token[] {
     const plain = ascii.test(written);
     const norm = plain ? written.toLowerCase() : folded(written);
     const word = plain ? /^[a-z0-9]/.test(norm) : /[\p{L}\p{N}]/u.test(written);
-    const capitals = word && written !== written.toLowerCase() && written === written.toUpperCase();
+    const capitals = word && written !== norm && written === written.toUpperCase();
     tokens.push({
       norm,
       start: offset + index,

@@ -8,7 +8,8 @@ import type { Token } from './token.js';
 export class WordIndex {
   private readonly byWord = new Map<string, number[]>();
   private readonly near = new Map<string, readonly number[]>();
-  private forgivable: [word: string, lines: readonly number[]][] | null = null;
+  /** Words in which a letter may be wrong, by their first and by their last letter: one of these stays. */
+  private byEnd: Map<string, string[]> | null = null;
 
   constructor(lines: readonly Line[]) {
     for (const line of lines) {
@@ -45,10 +46,30 @@ export class WordIndex {
     if (!canBeForgiven(word)) return exact;
     const known = this.near.get(word);
     if (known) return known;
-    this.forgivable ??= [...this.byWord].filter(([other]) => canBeForgiven(other));
-    const almost = this.forgivable.filter(([other]) => isNearWord(other, word)).map(([, lines]) => lines);
+    const almost = this.nearTo(word).map((other) => this.byWord.get(other) ?? []);
     const found = almost.length === 0 ? exact : merged([exact, ...almost]);
     this.near.set(word, found);
+    return found;
+  }
+
+  /** Words a letter away from one. */
+  private nearTo(word: string): string[] {
+    this.byEnd ??= this.wordsByEnd();
+    const first = this.byEnd.get(`${word[0]}…`) ?? [];
+    const last = this.byEnd.get(`…${word.at(-1)}`) ?? [];
+    return [...new Set([...first, ...last])].filter((other) => isNearWord(other, word));
+  }
+
+  private wordsByEnd(): Map<string, string[]> {
+    const found = new Map<string, string[]>();
+    for (const word of this.byWord.keys()) {
+      if (!canBeForgiven(word)) continue;
+      for (const end of [`${word[0]}…`, `…${word.at(-1)}`]) {
+        const words = found.get(end);
+        if (words) words.push(word);
+        else found.set(end, [word]);
+      }
+    }
     return found;
   }
 }
