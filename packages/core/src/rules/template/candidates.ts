@@ -3,7 +3,7 @@ import type { Landmark } from './landmark.js';
 import { type ConstantsMatch, closeLabel, firstWord, matchConstants } from './match-words.js';
 import type { Line } from './normalise.js';
 import { waysToPlace } from './place-slots.js';
-import { type Candidate, type Search, sentenceFrom } from './search.js';
+import { type Candidate, lineRun, type Run, type Search, sentenceFrom } from './search.js';
 import { type Standing, standingOf } from './standing.js';
 import type { Token } from './token.js';
 import { weigh } from './weigh.js';
@@ -47,13 +47,14 @@ function linesFor(landmark: Landmark, { index, lines }: Search): Iterable<number
 /** The best place of each kind of standing on a line; sentences may go on below it. */
 function onLine(landmark: Landmark, line: Line, search: Search): Candidate[] {
   if (line.tokens.length === 0) return [];
-  const tokens = landmark.prose ? sentenceFrom(line, search.lines) : line.tokens;
+  const run = landmark.prose ? sentenceFrom(line, search.lines) : lineRun(line);
+  const { tokens } = run;
   const first = firstWord(landmark.before);
   if (first < 0)
     return bestWay(
       landmark,
       line,
-      tokens,
+      run,
       { from: 0, to: 0, weight: 0, almost: false, sameSeparator: null },
       'start',
       search,
@@ -62,11 +63,11 @@ function onLine(landmark: Landmark, line: Line, search: Search): Candidate[] {
   for (const [at, token] of line.tokens.entries()) {
     if (!token.word) continue;
     const head = headAt(landmark, first, tokens, at, search);
-    if (!head) continue;
+    if (!head || --search.budget.left < 0) continue;
     const standing = standingOf(line.tokens, at);
     const edged = landmark.edge !== null && line.tokens[at - 1]?.norm === landmark.edge;
     if (edged || mayStand(landmark, standing))
-      best.push(...bestWay(landmark, line, tokens, head, edged ? 'cell' : standing, search));
+      best.push(...bestWay(landmark, line, run, head, edged ? 'cell' : standing, search));
   }
   return best;
 }
@@ -104,30 +105,19 @@ function mayStand(landmark: Landmark, standing: Standing): boolean {
 function bestWay(
   landmark: Landmark,
   line: Line,
-  tokens: readonly Token[],
+  { tokens, ends }: Run,
   head: ConstantsMatch,
   standing: Standing,
   search: Search,
 ): Candidate[] {
   if (landmark.slots.length === 0) return withoutSlots(landmark, line, head, standing);
   let best: Candidate | null = null;
-  for (const way of waysToPlace(landmark, tokens, head, lineEnds(tokens, search))) {
+  for (const way of waysToPlace(landmark, tokens, head, (at) => ends.find((end) => end > at) ?? tokens.length)) {
     if (way.missed > 0 && standing === 'middle') continue;
     const candidate = weigh({ landmark, line, tokens, head, way, standing }, search);
     if (!best || candidate.score > best.score) best = candidate;
   }
   return best ? [best] : [];
-}
-
-/** Where the line of a token ends, among tokens that may run over several lines. */
-function lineEnds(tokens: readonly Token[], { text }: Search): (at: number) => number {
-  return (at) => {
-    const start = tokens[at]?.end ?? 0;
-    const end = text.indexOf('\n', start);
-    if (end < 0) return tokens.length;
-    const next = tokens.findIndex((token, i) => i >= at && token.start > end);
-    return next < 0 ? tokens.length : next;
-  };
 }
 
 /** What a line has that is a line of the sample, word for word, over one that only begins like another. */

@@ -50,6 +50,9 @@ function separates(pieces: readonly Piece[], mark: string): boolean {
 /** One way to cut a line into the cells of a delimited template: ranges of tokens, as many as cells. */
 export type Cut = { from: number; to: number }[];
 
+/** A line with so many marks more than the sample is another kind of line. */
+const mostMarksTooMany = 6;
+
 /** More ways than this are not tried: a line with many marks too many says nothing. */
 const mostCuts = 200;
 
@@ -67,6 +70,6 @@ export function cutsOf(tokens: readonly Token[], mark: string, count: number): C
     for (let next = edge + 1; next <= edges.length - left; next++)
       extend([...cut, { from: (edges[edge] ?? 0) + 1, to: edges[next] ?? tokens.length }], next);
   };
-  if (edges.length - 1 >= count) extend([], 0);
+  if (edges.length - 1 >= count && edges.length - 1 <= count + mostMarksTooMany) extend([], 0);
   return found;
 }

@@ -1,5 +1,8 @@
 import { type FieldOptions, fitOfValue, type ReadContext } from '../../values/index.js';
 
+/** Characters of a value that is no text. */
+const longestTyped = 400;
+
 /** Tells how well the text at a place fits a field’s type; asked often for the same places, so it remembers. */
 export class FitMemo {
   private readonly known = new Map<string, number>();
@@ -14,6 +17,8 @@ export class FitMemo {
   at(field: string, start: number, end: number): number | null {
     const options = this.fields[field];
     if (!options) return null;
+    // No value but a text is that long; reading one to find out would take its time.
+    if (end - start > longestTyped && options.type !== 'text' && options.many !== true) return 0;
     const key = `${field} ${start} ${end}`;
     let fit = this.known.get(key);
     if (fit === undefined) {

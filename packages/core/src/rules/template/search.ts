@@ -81,14 +81,29 @@ export function isWrapped(line: Line, next: Line): boolean {
 /** Lines a sentence may go on in. */
 const goesOn = new Set(['text', 'bullet', 'question', 'heading']);
 
+/** Words and marks of a sentence that are looked at; no line of a letter has as many. */
+const mostTokens = 2000;
+
+/** The tokens of one line, or of several that are one sentence. */
+export interface Run {
+  tokens: readonly Token[];
+  /** Index behind the last token of each line. */
+  ends: readonly number[];
+}
+
 /** The tokens from a line on, over the lines a sentence may run to: down to the next blank line or label. */
-export function sentenceFrom(line: Line, lines: readonly Line[]): Token[] {
-  const tokens = [...line.tokens];
-  for (let at = line.index + 1; at < line.index + longestSentence; at++) {
+export function sentenceFrom(line: Line, lines: readonly Line[]): Run {
+  const tokens = line.tokens.slice(0, mostTokens);
+  const ends = [tokens.length];
+  for (let at = line.index + 1; at < line.index + longestSentence && tokens.length < mostTokens; at++) {
     const next = lines[at];
     const above = lines[at - 1] as Line;
     if (!next || next.depth !== line.depth || !(goesOn.has(next.kind) || isWrapped(above, next))) break;
-    tokens.push(...next.tokens);
+    tokens.push(...next.tokens.slice(0, mostTokens));
+    ends.push(tokens.length);
   }
-  return tokens;
+  return { tokens, ends };
 }
+
+/** A line by itself. */
+export const lineRun = ({ tokens }: Line): Run => ({ tokens, ends: [tokens.length] });
