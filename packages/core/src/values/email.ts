@@ -6,6 +6,7 @@ const domain = '(?:[\\p{L}\\p{N}](?:[\\p{L}\\p{N}-]{0,61}[\\p{L}\\p{N}])?\\.)+[\
 const address = new RegExp(`${local}@${domain}`, 'gu');
 
 const read: ValueType['read'] = (raw) => {
+  if (!/[@＠]/.test(raw)) return { ok: false, code: 'YS-VALUE-EMAIL' };
   const text = plainSpaces(raw.normalize('NFKC')).replace(/mailto:/i, '');
   const found = [...new Set([...text.matchAll(address)].map((match) => match[0]))];
   const only = found[0];

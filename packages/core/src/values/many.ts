@@ -1,4 +1,5 @@
 import type { Code, Params } from '../errors/index.js';
+import { readOne } from './read-one.js';
 import type { SingleValue } from './value.js';
 import type { FieldOptions, ReadContext, ReadResult, ValueType } from './value-type.js';
 
@@ -29,7 +30,7 @@ export function readMany(type: ValueType, raw: string, options: FieldOptions, co
     if (Array.isArray(items)) return { ok: true, value: { kind: 'list', items, separator } };
     fault ??= items;
   }
-  const alone = type.read(text, options, context);
+  const alone = readOne(type, text, options, context);
   if (alone.ok && alone.value.kind !== 'list')
     return { ...alone, value: { kind: 'list', items: [alone.value], separator } };
   return alone.ok ? alone : { ok: false, ...(fault ?? alone) };
@@ -43,7 +44,7 @@ function readAll(
 ): SingleValue[] | { code: Code; params?: Params } {
   const items: SingleValue[] = [];
   for (const piece of pieces) {
-    const read = type.read(piece, options, context);
+    const read = readOne(type, piece, options, context);
     if (!read.ok) return { code: read.code, ...(read.params ? { params: read.params } : {}) };
     if (read.value.kind !== 'list') items.push(read.value);
   }

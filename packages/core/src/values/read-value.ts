@@ -1,4 +1,5 @@
 import { readMany } from './many.js';
+import { readOne } from './read-one.js';
 import { valueTypes } from './types.js';
 import type { FieldOptions, ReadContext, ReadResult } from './value-type.js';
 
@@ -6,7 +7,7 @@ import type { FieldOptions, ReadContext, ReadResult } from './value-type.js';
 export function readValue(raw: string, options: FieldOptions, context: ReadContext): ReadResult {
   const type = valueTypes[options.type];
   if (!type) return { ok: false, code: 'YS-VALUE-EMPTY' };
-  return options.many === true ? readMany(type, raw, options, context) : type.read(raw, options, context);
+  return options.many === true ? readMany(type, raw, options, context) : readOne(type, raw, options, context);
 }
 
 /** How much a raw text looks like what a field takes, 0 to 1; quick, to rank places. */

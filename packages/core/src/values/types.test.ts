@@ -137,6 +137,13 @@ describe('several values in one field', () => {
   });
 });
 
+test('what is longer than any value of its type is none, alone or among several', () => {
+  const long = `${'a.'.repeat(5000)}@skerry.example`;
+  expect(read('email', long)).toBe('YS-VALUE-EMAIL');
+  expect(read('email', `${long}, a@b.example`, { many: true })).toBe('YS-VALUE-EMAIL');
+  expect(read('text', long)).toBe(long);
+});
+
 describe('whatever the text', () => {
   const odd = fc.oneof(fc.string({ unit: 'binary' }), fc.string(), fc.stringMatching(/^[\d.,:/ €£$-]{0,30}$/));
   const contexts = ['en-GB', 'en', 'de-DE', 'da-DK', 'fr-FR'].map((locale) => context(locale));
