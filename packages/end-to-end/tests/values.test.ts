@@ -119,6 +119,7 @@ describe('a value of every type', () => {
     const evidence = (outcome as { evidence: Record<string, { raw: string; in: string; counted_from?: string }[]> })
       .evidence;
     expect(evidence.first?.map(({ raw: written }) => written)).toEqual(['28 May', '3 June 2027']);
+    expect(evidence.dates?.[0]?.counted_from).toBe('2027-05-14');
     expect(evidence.company?.[0]).toMatchObject({ in: 'message.subject', raw: 'Morningtide Pictures' });
   });
 

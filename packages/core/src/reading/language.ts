@@ -15,29 +15,51 @@ const longNames: Readonly<Record<string, KnownLanguage>> = {
   nld: 'nl',
 };
 
+const wordsOf = (list: string) => new Set(list.split(' '));
+
+/** Words that hardly a sentence of a language goes without. */
+const common: Readonly<Record<KnownLanguage, ReadonlySet<string>>> = {
+  en: wordsOf('the and of to is are you we my i it for with on at can would have that this please your our be'),
+  de: wordsOf('der die das und ich ist wir sie nicht mit ein eine für auf den dem zu von bitte ihr mein können im'),
+  fr: wordsOf('le la les et est je vous nous un une des pour avec dans du au mon votre pas que sur suis pouvez'),
+  es: wordsOf('el la los y es en un una por con para mi su que del no estoy pueden está buenos gracias las hoy'),
+  pt: wordsOf('o a os e é em um uma por com para meu do da que não no na estou podem seu bom obrigado até'),
+  da: wordsOf('og er jeg det en et i på ved til med for den kan vi min ikke af hej de har som skal'),
+  it: wordsOf('il la e è di un una per con che del al sono mio non potete della grazie i le da si lo'),
+  nl: wordsOf('de het een en ik is van op aan wij mijn u kunt niet voor met dat te bij er ons zijn'),
+};
+
 /** Shorter texts say too little of their language. */
 const shortestText = 40;
 /** Telling a language needs no more than this. */
 const mostText = 4000;
 
-/** The language a message is written in, and why: as it states itself, else by its words; English when neither tells. */
-export function languageOf(reading: Reading, form: TextForm): { language: KnownLanguage; why: string } {
-  const stated = statedLanguage(reading);
-  if (stated) return stated;
-  const words = `${reading.subject}\n${textOfPart(form, 'message.body') ?? ''}`.slice(0, mostText);
-  const found = longNames[franc(words, { only: Object.keys(longNames), minLength: shortestText })];
-  return found ? { language: found, why: 'by its words' } : { language: 'en', why: 'too short to tell' };
+/** The language a message is written in: as it states itself, else by its words; English when neither tells. */
+export function languageOf(reading: Reading, form: TextForm): KnownLanguage {
+  const words = () => `${reading.subject}\n${textOfPart(form, 'message.body') ?? ''}`.slice(0, mostText);
+  return statedLanguage(reading) ?? languageOfWords(words()) ?? 'en';
 }
 
-function statedLanguage({ headers, html }: Reading): { language: KnownLanguage; why: string } | null {
+function languageOfWords(words: string): KnownLanguage | undefined {
+  return byCommonWords(words) ?? longNames[franc(words, { only: Object.keys(longNames), minLength: shortestText })];
+}
+
+/** A lead of so many common words decides: on a sentence or two they are surer than trigrams are. */
+const clearLead = 2;
+
+function byCommonWords(words: string): KnownLanguage | null {
+  const found = words.toLowerCase().match(/\p{L}+/gu) ?? [];
+  const counts = knownLanguages
+    .map((language) => [language, found.filter((word) => common[language].has(word)).length] as const)
+    .sort((a, b) => b[1] - a[1]);
+  const [first, second] = counts;
+  return first && second && first[1] - second[1] >= clearLead ? first[0] : null;
+}
+
+/** By its Content-Language, or the `lang` of its HTML. */
+function statedLanguage({ headers, html }: Reading): KnownLanguage | undefined {
   const header = headers.find(([name]) => name === 'content-language')?.[1];
   const attribute = /<html\b[^>]{0,500}?\blang\s*=\s*["']?([a-z]{2})/i.exec(html?.html.slice(0, 5000) ?? '')?.[1];
-  for (const [written, why] of [
-    [header, 'by its Content-Language'],
-    [attribute, 'by the lang of its HTML'],
-  ] as const) {
-    const language = knownLanguages.find((known) => written?.trim().toLowerCase().startsWith(known));
-    if (language) return { language, why };
-  }
-  return null;
+  const written = [header, attribute].map((name) => name?.trim().toLowerCase().slice(0, 2));
+  return knownLanguages.find((known) => written[0] === known) ?? knownLanguages.find((known) => written[1] === known);
 }

@@ -28,6 +28,16 @@ describe('mistakes in a sieve file', () => {
       { code: 'YS-FIELD-TYPE', line: 3, path: 'fields.vessel.type', words: 'did you mean “text”?' },
     ],
     [
+      'a time zone that does not exist, of the sieve',
+      `${base}timezone: Europe/Gannet\n`,
+      { code: 'YS-FILE-WRONG-VALUE', line: 4, path: 'timezone', words: 'it is no time zone such as Europe/London' },
+    ],
+    [
+      'a time zone that does not exist, of a field',
+      'sieve: s\nfields:\n  at: { type: datetime, timezone: GMT+99 }\n',
+      { code: 'YS-FILE-WRONG-VALUE', line: 3, path: 'fields.at.timezone', words: 'it is no time zone' },
+    ],
+    [
       'a rule kind that does not exist',
       `${base}rules:\n  - kind: tempalte\n`,
       { code: 'YS-RULE-KIND', line: 5, path: 'rules[0].kind', words: 'did you mean “template”?' },

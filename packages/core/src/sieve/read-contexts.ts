@@ -1,13 +1,6 @@
 import { DateTime } from 'luxon';
 import type { Arrival } from '../names/index.js';
-import {
-  type ForwardedMessage,
-  languageOf,
-  type Reading,
-  type TextForm,
-  toOrigin,
-  type View,
-} from '../reading/index.js';
+import { languageOf, type Reading, type TextForm, toOrigin, type View } from '../reading/index.js';
 import type { ReadContext } from '../values/index.js';
 import type { CompiledSieve } from './compile-sieve.js';
 
@@ -23,7 +16,7 @@ export class ReadContexts {
     { locale, timezone }: Pick<CompiledSieve, 'locale' | 'timezone'>,
   ) {
     this.whole = {
-      language: locale.byMessage ? languageOf(reading, form).language : locale.language,
+      language: locale.byMessage ? languageOf(reading, form) : locale.language,
       region: locale.region,
       zone: timezone,
       reference: reading.date ?? localDay(arrival.received, timezone),
@@ -44,7 +37,7 @@ export class ReadContexts {
 function dateAt(segments: TextForm['segments'], offset: number): string | null {
   for (const { start, end, message } of segments) {
     if (!message || offset < start || offset >= end) continue;
-    return dateAt(message.segments, offset) ?? (message as ForwardedMessage).date;
+    return dateAt(message.segments, offset) ?? message.date;
   }
   return null;
 }

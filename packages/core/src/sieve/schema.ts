@@ -1,19 +1,13 @@
-import { IANAZone } from 'luxon';
 import * as v from 'valibot';
 import { conditionSchema } from '../conditions/index.js';
 import { closed } from '../files/index.js';
 import { routeSchema } from '../routing/index.js';
 import { ruleKinds } from '../rules/index.js';
-import { type FieldOptions, valueTypes } from '../values/index.js';
+import { type FieldOptions, valueTypes, zoneSchema } from '../values/index.js';
 
 /** Names of sieves and mailboxes: they stand in addresses of the API and in file names. */
 const slug = v.pipe(v.string(), v.regex(/^[a-z0-9][a-z0-9-]{0,62}$/));
 const fieldName = v.pipe(v.string(), v.regex(/^[a-z][a-z0-9_]{0,62}$/i));
-
-const timezone = v.pipe(
-  v.string(),
-  v.check((name) => IANAZone.isValidZone(name), 'it is no time zone such as Europe/London'),
-);
 
 const commonOptions = {
   title: v.optional(v.string()),
@@ -53,7 +47,7 @@ export const sieveSchema = closed({
   sieve: slug,
   title: v.optional(v.string()),
   locale: v.optional(v.pipe(v.string(), v.regex(/^(?:[a-z]{2}(-[A-Z]{2})?|by message)$/))),
-  timezone: v.optional(timezone),
+  timezone: v.optional(zoneSchema),
   body: v.optional(v.picklist(['html', 'text'])),
   fields: v.record(fieldName, fieldSchema),
   rows: v.optional(

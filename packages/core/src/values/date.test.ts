@@ -147,6 +147,13 @@ describe('dates counted from a day', () => {
     expect(dateIn(locale, raw)).toBe(iso);
   });
 
+  test('are refused where there is no day to count from', () => {
+    const nowhere = context('en-GB', '');
+    for (const raw of ['3 May', 'tomorrow', 'next Friday'])
+      expect(read('date', raw, {}, nowhere)).toBe('YS-VALUE-DATE');
+    expect(read('date', '3 May 2027', {}, nowhere)).toBe('2027-05-03');
+  });
+
   test('say which day that was; those written out do not', () => {
     const reference = (raw: string) => {
       const result = readValue(raw, { type: 'date' }, context('en-GB', '2026-11-20T10:00:00+00:00'));

@@ -7,7 +7,7 @@ import { type FieldOptions, fitByReading, type ReadContext, type ReadResult, typ
 import { type DayContext, type ReadDay, writtenDay } from './written-day.js';
 
 /** What a day is read against, by a field's stated order, else the locale's. */
-export function dayContext(options: FieldOptions, { language, region, reference }: ReadContext): DayContext {
+function dayContext(options: FieldOptions, { language, region, reference }: ReadContext): DayContext {
   const stated = typeof options.order === 'string' ? (options.order as DateOrder) : null;
   return { order: stated ?? orderOf(language, region), language, reference };
 }

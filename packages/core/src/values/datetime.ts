@@ -3,6 +3,7 @@ import * as v from 'valibot';
 import { clockTime } from './clock-time.js';
 import { datePart, orderOption, readDay } from './date.js';
 import { fitByReading, type ReadContext, type ValueType } from './value-type.js';
+import { zoneSchema } from './zones.js';
 
 const read: ValueType['read'] = (raw, options, context) => {
   const time = clockTime(raw);
@@ -29,7 +30,7 @@ function zoned(local: string, zone: string | null): string | null {
 export const datetime: ValueType = {
   kind: 'datetime',
   about: 'a day with a time of day, kept as ISO 8601 with the offset of its zone',
-  options: { ...orderOption, timezone: v.optional(v.string()) },
+  options: { ...orderOption, timezone: v.optional(zoneSchema) },
   part: `${datePart}(?:,? (?:at |um )?|T)\\d{1,2}[:.h]\\d{2}(?::\\d{2})?(?: ?[ap]\\.?m\\.?)?(?: ?(?:Z|UTC|GMT|[A-Z]{3,4}|[+-]\\d{2}:?\\d{2}))?`,
   read,
   fit: fitByReading({ read }),

@@ -6,3 +6,4 @@ export * from './read-value.js';
 export * from './types.js';
 export * from './value.js';
 export * from './value-type.js';
+export { zoneSchema } from './zones.js';

@@ -13,6 +13,7 @@ const separators = [
   /\s*\/\s*/,
 ];
 
+/** Values of one field; more are refused, and none is dropped. */
 const mostItems = 200;
 
 /** Reads several values of a type: the first way to cut them by which every piece can be read. */
@@ -26,9 +27,14 @@ export function readMany(type: ValueType, raw: string, options: FieldOptions, co
     : [null, ...separators]) {
     const pieces = (pattern === null ? [text] : text.split(pattern)).map((piece) => piece.trim()).filter(Boolean);
     if (pattern !== null && pieces.length < 2) continue;
-    const items = readAll(type, pieces.slice(0, mostItems), options, context);
-    if (Array.isArray(items)) return { ok: true, value: { kind: 'list', items, separator } };
-    fault ??= items;
+    if (pieces.length > mostItems)
+      return { ok: false, code: 'YS-VALUE-RANGE', params: { range: `at most ${mostItems} values` } };
+    const read = readAll(type, pieces, options, context);
+    if (!('code' in read)) {
+      const value = { kind: 'list', items: read.items, separator } as const;
+      return read.reference === undefined ? { ok: true, value } : { ok: true, value, reference: read.reference };
+    }
+    fault ??= read;
   }
   const alone = readOne(type, text, options, context);
   if (alone.ok && alone.value.kind !== 'list')
@@ -41,12 +47,14 @@ function readAll(
   pieces: readonly string[],
   options: FieldOptions,
   context: ReadContext,
-): SingleValue[] | { code: Code; params?: Params } {
+): { items: SingleValue[]; reference: string | undefined } | { code: Code; params?: Params } {
   const items: SingleValue[] = [];
+  let reference: string | undefined;
   for (const piece of pieces) {
     const read = readOne(type, piece, options, context);
     if (!read.ok) return { code: read.code, ...(read.params ? { params: read.params } : {}) };
+    reference ??= read.reference;
     if (read.value.kind !== 'list') items.push(read.value);
   }
-  return items;
+  return { items, reference };
 }

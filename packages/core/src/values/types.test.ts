@@ -131,6 +131,13 @@ describe('several values in one field', () => {
     expect(read(type, raw, { many: true })).toEqual(expected);
   });
 
+  test('say which day they count from, and too many are refused rather than cut', () => {
+    const days = readValue('3 May 2027, tomorrow', { type: 'date', many: true }, context('en-GB'));
+    expect(days.ok && days.reference).toBe('2026-11-20');
+    expect(read('integer', Array.from({ length: 201 }, (_, i) => i).join('; '), { many: true })).toBe('YS-VALUE-RANGE');
+    expect(read('integer', Array.from({ length: 200 }, (_, i) => i).join('; '), { many: true })).toHaveLength(200);
+  });
+
   test('stand in one cell with the field’s separator', () => {
     const result = readValue('3, 4', { type: 'integer', many: true, separator: ' | ' }, context('en-GB'));
     expect(result.ok && toText(result.value)).toBe('3 | 4');

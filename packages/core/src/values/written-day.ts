@@ -85,7 +85,8 @@ function dated(
   weekday: string | undefined,
   { reference }: DayContext,
 ): ReadDay {
-  const counted = year === undefined || year.length === 2;
+  // With no day to count from, any year would be a guess.
+  if (year === undefined && weekdayOf(reference) === null) return { code: 'YS-VALUE-DATE' };
   const found = day(
     year === undefined
       ? nearYear(month, date, reference)
@@ -98,7 +99,7 @@ function dated(
   if ('code' in found) return found;
   if (weekday !== undefined && weekdays.get(weekday) !== weekdayOf(found.date))
     return { code: 'YS-VALUE-DATE-WEEKDAY' };
-  return { ...found, counted: counted && year === undefined };
+  return { ...found, counted: year === undefined };
 }
 
 /** The year in which two figures lie nearest ahead, or else behind. */

@@ -1,4 +1,11 @@
 import { IANAZone } from 'luxon';
+import * as v from 'valibot';
+
+/** A time zone as files name it: by its IANA name. */
+export const zoneSchema = v.pipe(
+  v.string(),
+  v.check((name) => IANAZone.isValidZone(name), 'it is no time zone such as Europe/London'),
+);
 
 // Names of zones as people write them. The names of whole zones (CET, WET, EET, Eastern) follow the clocks of their region,
 // summer time included, as in the tz database; those with “standard” or “summer” in them are a fixed offset.
