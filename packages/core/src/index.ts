@@ -1,4 +1,5 @@
 export { canonicalJson, digestOf } from './canonical-json.js';
+export * from './coverage/index.js';
 export * from './errors/index.js';
 export { checkShape, closed, parseFile, Report } from './files/index.js';
 export { fileJsonSchema } from './json-schema.js';
@@ -10,6 +11,7 @@ export * from './reading/index.js';
 export type { Cell, Line, RouteHit } from './routing/index.js';
 export {
   type ChatRequest,
+  type Entered,
   type Evidence,
   type Facts,
   type KeptAnswer,
@@ -22,6 +24,7 @@ export {
   type FieldOptions,
   type JsonValue,
   momentOf,
+  readWritten,
   toJson,
   toText,
   type Value,

@@ -28,6 +28,15 @@ export const catalogue = {
     status: 422,
     sentence: '“{field}” is declared as a field and as a column of the rows. Names are shared: rename one.',
   },
+  'YS-EXPECT-VALUE': {
+    status: 422,
+    sentence: 'What is expected of “{field}” can never be a value of type {type}. Write a value it can have, or null.',
+  },
+  'YS-ENTERED-VALUE': {
+    status: 422,
+    sentence:
+      'A person entered “{value}” for {field}, and that is no value of its type any more. Enter it anew, or change the type back.',
+  },
   'YS-FIELD-TYPE': { status: 422, sentence: '“{type}” is no field type{nearest}.' },
   'YS-RULE-KIND': { status: 422, sentence: '“{kind}” is no rule kind{nearest}.' },
   'YS-CONDITION-NAME': { status: 422, sentence: '“{name}” is not known in conditions{nearest}.' },
@@ -96,6 +105,7 @@ export const catalogue = {
     sentence: 'The phone number has no country code, and the sieve’s locale names no region.',
   },
   'YS-VALUE-CHOICE': { status: 422, sentence: 'This is none of the field’s choices.' },
+  'YS-VALUE-SINGLE': { status: 422, sentence: 'Several values stand here, and the field takes one.' },
   'YS-VALUE-EMPTY': { status: 422, sentence: 'There is nothing to read here.' },
 
   // what happens to a message

@@ -4,7 +4,7 @@ import type { Path, Report } from '../files/index.js';
 import type { Limits } from '../limits.js';
 import type { NameScope, Scene } from '../names/index.js';
 import type { Range, View } from '../reading/index.js';
-import type { FieldOptions, ReadContext, Value } from '../values/index.js';
+import type { FieldOptions, JsonValue, ReadContext, Value } from '../values/index.js';
 
 /** Where a value came from. Offsets are in UTF-16 units of what `in` names; a worked-out value has none. */
 export interface Evidence {
@@ -61,6 +61,13 @@ export type KeptAnswer =
   | { kind: 'failed'; detail: string }
   | { kind: 'not tried' };
 
+/** What people entered for a record: it stands before anything rules find. Null is “there is none”. */
+export interface Entered {
+  fields: Readonly<Record<string, JsonValue>>;
+  /** The whole list of rows, or null when nobody entered rows. */
+  rows: readonly Readonly<Record<string, JsonValue>>[] | null;
+}
+
 /** Everything sifting needs from outside, as snapshots. */
 export interface Facts {
   /** Our key of the record the outcome will become, and a link to it; empty outside the service. */
@@ -69,6 +76,8 @@ export interface Facts {
   /** Name of the model that prompt rules address. */
   model: string;
   limits: Limits;
+  /** Left out when nobody entered anything. */
+  entered?: Entered | undefined;
 }
 
 /** What a rule sees while it runs. */

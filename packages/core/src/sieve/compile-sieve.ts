@@ -6,6 +6,7 @@ import type { BodyChoice } from '../reading/index.js';
 import { type CompiledRoute, compileRoute, type RouteSource } from '../routing/index.js';
 import { type CompiledRuleBody, type RuleCompiler, ruleKinds } from '../rules/index.js';
 import { type FieldOptions, type Locale, localeOf, readValue, type Value } from '../values/index.js';
+import { compileExpected, type Expected } from './expected.js';
 import { type RuleSource, type SieveSource, sieveSchema } from './schema.js';
 
 export interface CompiledRule extends CompiledRuleBody {
@@ -16,6 +17,12 @@ export interface CompiledRule extends CompiledRuleBody {
 export interface CompiledCheck {
   that: CompiledCondition;
   say: string;
+}
+
+/** A message a sieve is held against; null where no value is expected of it. */
+export interface CompiledSample {
+  message: string;
+  expected: Expected | null;
 }
 
 /** A sieve that is ready to sift. */
@@ -35,6 +42,7 @@ export interface CompiledSieve {
   checks: CompiledCheck[];
   routes: CompiledRoute[];
   review: { always: boolean; prompt: boolean };
+  samples: CompiledSample[];
 }
 
 export type Compiled<T> = { ok: true; sieve: T } | { ok: false; problems: FileProblem[] };
@@ -93,6 +101,10 @@ function compileChecked(source: SieveSource, report: Report): CompiledSieve {
     }),
     routes: compileRoutes(source, fields, columns, compiler),
     review: { always: source.review?.always ?? false, prompt: source.review?.prompt ?? true },
+    samples: (source.samples ?? []).map(({ message, expect }, i) => ({
+      message,
+      expected: expect ? compileExpected(expect, ['samples', i, 'expect'], { ...compiler, fields, columns }) : null,
+    })),
   };
 }
 

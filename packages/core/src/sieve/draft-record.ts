@@ -1,5 +1,6 @@
 import type { Evidence, Finding, Problem, RuleResult } from '../rules/index.js';
 import type { Value } from '../values/index.js';
+import type { EnteredFindings } from './entered.js';
 
 /** What is known of one place for a value while rules run. */
 type Place =
@@ -9,10 +10,21 @@ type Place =
 
 export type DraftRow = Map<string, Finding>;
 
+const asRow = (findings: readonly Finding[]): DraftRow => new Map(findings.map((finding) => [finding.field, finding]));
+
 /** The record while it is being filled. A rule fills only what is still empty; a problem counts as empty for later rules. */
 export class DraftRecord {
   private readonly places = new Map<string, Place>();
   rows: DraftRow[] = [];
+  private rowsEntered = false;
+
+  /** Takes what people entered, before any rule. */
+  enter({ findings, rows }: Pick<EnteredFindings, 'findings' | 'rows'>): void {
+    for (const finding of findings) this.places.set(finding.field, finding);
+    if (rows === null) return;
+    this.rows = rows.map(asRow);
+    this.rowsEntered = true;
+  }
 
   /** Takes what a rule found; says what became of it. */
   take(result: RuleResult): { filled: string[]; closed: string[]; problems: string[]; left: string[]; rows: number } {
@@ -25,8 +37,8 @@ export class DraftRecord {
     };
     for (const finding of result.findings) this.takeFinding(finding, report);
     const rows = (result.rows ?? []).filter((row) => row.length > 0);
-    if (this.rows.length === 0 && rows.length > 0) {
-      this.rows = rows.map((row) => new Map(row.map((finding) => [finding.field, finding])));
+    if (!this.rowsEntered && this.rows.length === 0 && rows.length > 0) {
+      this.rows = rows.map(asRow);
       report.rows = rows.length;
     }
     return report;

@@ -1,4 +1,5 @@
 export * from './compile-sieve.js';
+export { compileExpected, type Expected, type ExpectSource, expectSchema } from './expected.js';
 export type { Leftover } from './leftovers.js';
 export * from './outcome.js';
 export * from './schema.js';

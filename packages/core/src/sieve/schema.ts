@@ -4,6 +4,7 @@ import { closed } from '../files/index.js';
 import { routeSchema } from '../routing/index.js';
 import { ruleKinds } from '../rules/index.js';
 import { type FieldOptions, valueTypes, zoneSchema } from '../values/index.js';
+import { expectSchema } from './expected.js';
 
 /** Names of sieves and mailboxes: they stand in addresses of the API and in file names. */
 const slug = v.pipe(v.string(), v.regex(/^[a-z0-9][a-z0-9-]{0,62}$/));
@@ -39,9 +40,6 @@ export interface RuleSource {
 
 const ruleSchema = v.variant('kind', ruleVariants as never) as unknown as v.GenericSchema<RuleSource>;
 
-const literal = v.nullable(v.union([v.string(), v.number(), v.boolean()]));
-const expected = v.record(v.string(), v.union([literal, v.array(v.record(v.string(), literal))]));
-
 /** The sieve file, `*.sieve.yaml`. */
 export const sieveSchema = closed({
   sieve: slug,
@@ -63,7 +61,7 @@ export const sieveSchema = closed({
   checks: v.optional(v.array(closed({ that: conditionSchema, say: v.string() }))),
   review: v.optional(closed({ always: v.optional(v.boolean()), prompt: v.optional(v.boolean()) })),
   routes: v.optional(v.array(routeSchema)),
-  samples: v.optional(v.array(closed({ message: v.string(), expect: v.optional(expected) }))),
+  samples: v.optional(v.array(closed({ message: v.string(), expect: v.optional(expectSchema) }))),
 });
 
 export type SieveSource = v.InferOutput<typeof sieveSchema>;

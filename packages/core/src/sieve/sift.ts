@@ -15,6 +15,7 @@ import { type Facts, type Problem, problemAt, type RuleRun, type Want } from '..
 import { type JsonValue, toJson, toText, type Value } from '../values/index.js';
 import type { CompiledRule, CompiledSieve } from './compile-sieve.js';
 import { DraftRecord } from './draft-record.js';
+import { readEntered } from './entered.js';
 import { type Looked, leftoversOf } from './leftovers.js';
 import type { Outcome, SiftResult, TraceEntry, TypedValues } from './outcome.js';
 import { ReadContexts } from './read-contexts.js';
@@ -50,6 +51,7 @@ class Sifting {
   private readonly problems: Problem[] = [];
   /** Where the body’s values are read from; a template may choose other words than the body. */
   private looked: Looked;
+  private enteredProblems: readonly Problem[] = [];
   private layout: { name: string; score: number; recognised: boolean } | null = null;
 
   constructor(
@@ -65,6 +67,7 @@ class Sifting {
   }
 
   run(): SiftResult {
+    this.takeEntered();
     for (const rule of this.sieve.rules) {
       const wants = this.apply(rule);
       // Later rules depend on what this one finds, so nothing more is known until it is answered.
@@ -72,6 +75,17 @@ class Sifting {
     }
     for (const [field, value] of this.sieve.defaults) this.draft.fillDefault(field, value);
     return this.conclude();
+  }
+
+  /** What a person entered stands first, so that rules work with it and leave it alone. */
+  private takeEntered(): void {
+    const { entered } = this.facts;
+    if (!entered) return;
+    const { fields, columns } = this.sieve;
+    const read = readEntered(entered, { fields, columns, context: this.contexts.whole });
+    this.draft.enter(read);
+    // A rule may fill the field meanwhile; what was entered is not forgotten over it.
+    this.enteredProblems = read.problems;
   }
 
   private apply(rule: CompiledRule): Want[] {
@@ -140,6 +154,7 @@ class Sifting {
   private conclude(): SiftResult {
     const problems = [
       ...this.problems.filter(({ path }) => path === '' || this.draft.isOpen(path)),
+      ...this.enteredProblems.filter(({ path }) => !this.draft.problem(path)),
       ...this.unrecognised(),
       ...checkRecord(this.sieve, this.draft, this.scene({})),
     ];

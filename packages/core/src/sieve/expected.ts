@@ -1,0 +1,60 @@
+import * as v from 'valibot';
+import { nearest } from '../errors/index.js';
+import type { Path, Report } from '../files/index.js';
+import { type FieldOptions, type JsonValue, type ReadContext, readWritten, toJson } from '../values/index.js';
+
+const single = v.nullable(
+  v.union([v.string(), v.number(), v.boolean(), v.strictObject({ value: v.number(), currency: v.string() })]),
+);
+const written = v.union([single, v.array(single)]);
+
+/**
+ * Expected values as they are written: what a person confirmed for a message. A field that is left out is not judged,
+ * `null` says that it must be missing, and `rows` is the whole list in its order.
+ */
+export const expectSchema = v.objectWithRest({ rows: v.optional(v.array(v.record(v.string(), written))) }, written);
+
+export type ExpectSource = v.InferOutput<typeof expectSchema>;
+
+/** Expected values in the form of records, so that they compare with them. */
+export interface Expected {
+  fields: Readonly<Record<string, JsonValue>>;
+  /** Null when rows are not judged. */
+  rows: readonly Readonly<Record<string, JsonValue>>[] | null;
+}
+
+export interface ExpectCompiler {
+  fields: Readonly<Record<string, FieldOptions>>;
+  columns: Readonly<Record<string, FieldOptions>>;
+  context: ReadContext;
+  report: Report;
+}
+
+/** Reads expected values by the types of their fields. What names no field, or cannot be its value, is reported. */
+export function compileExpected(source: ExpectSource, path: Path, compiler: ExpectCompiler): Expected {
+  const { rows, ...values } = source;
+  const group = rows?.map((row, i) => readEach(row, compiler.columns, [...path, 'rows', i], compiler)) ?? null;
+  return { fields: readEach(values, compiler.fields, path, compiler), rows: group };
+}
+
+function readEach(
+  values: Readonly<Record<string, unknown>>,
+  declared: Readonly<Record<string, FieldOptions>>,
+  path: Path,
+  { context, report }: ExpectCompiler,
+): Record<string, JsonValue> {
+  const read: Record<string, JsonValue> = {};
+  for (const [field, value] of Object.entries(values as Record<string, JsonValue>)) {
+    const options = declared[field];
+    if (!options) {
+      const near = nearest(field, Object.keys(declared));
+      report.add('YS-SIEVE-UNKNOWN-FIELD', [...path, field], { field, nearest: near });
+    } else if (value === null) read[field] = null;
+    else {
+      const result = readWritten(value, options, context);
+      if (result.ok) read[field] = toJson(result.value);
+      else report.add('YS-EXPECT-VALUE', [...path, field], { field, type: options.type });
+    }
+  }
+  return read;
+}
