@@ -4,7 +4,7 @@ import type { MessageDetail } from '@yellow-sieve/contract';
 import { CallError } from '../call-error.js';
 import type { Command } from '../command.js';
 import { readBytes } from '../offline/files.js';
-import { shown } from './sift.js';
+import { shown } from '../show/value-text.js';
 
 const pollMs = 150;
 

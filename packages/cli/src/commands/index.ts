@@ -1,4 +1,5 @@
 import type { Command } from '../command.js';
+import { check } from './check.js';
 import { deliveries, retry } from './deliveries.js';
 import { feed } from './feed.js';
 import { again, messages, takeIn } from './messages.js';
@@ -10,6 +11,7 @@ import { sift } from './sift.js';
 /** All commands; those of two words come after the one whose word they begin with. */
 export const commands: readonly Command[] = [
   sift,
+  check,
   read,
   feed,
   messages,

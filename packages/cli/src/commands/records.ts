@@ -1,8 +1,8 @@
 import type { RecordItem } from '@yellow-sieve/contract';
 import type { JsonValue } from '@yellow-sieve/core';
 import type { Command } from '../command.js';
+import { shown } from '../show/value-text.js';
 import { listOptions, listQuery, moreNote, optional, shortTime } from './listing.js';
-import { shown } from './sift.js';
 
 const verdicts = ['sound', 'review', 'skipped', 'failed'] as const;
 const verdictOption = { flags: '--verdict <verdict>', about: 'only with this verdict', choices: verdicts };

@@ -1,18 +1,10 @@
 import { basename } from 'node:path';
-import { type JsonValue, type PublicOutcome, publicOutcome } from '@yellow-sieve/core';
+import { type PublicOutcome, publicOutcome } from '@yellow-sieve/core';
 import type { Command } from '../command.js';
 import { modelAt } from '../offline/ask-model.js';
 import { loadAnswers, loadMailbox, readBytes } from '../offline/files.js';
 import { siftBytes } from '../offline/sift-file.js';
-
-/** A value as a table shows it. */
-export function shown(value: JsonValue | undefined): string {
-  if (value === null || value === undefined) return '';
-  if (Array.isArray(value)) return value.map(shown).join(', ');
-  if (typeof value === 'boolean') return value ? 'yes' : 'no';
-  if (typeof value === 'object') return `${value.value} ${value.currency}`;
-  return String(value).replace(/\s+/g, ' ');
-}
+import { shown } from '../show/value-text.js';
 
 export const sift: Command = {
   words: 'sift',
