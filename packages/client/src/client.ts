@@ -28,7 +28,8 @@ type Needed<E extends Endpoint> = Pick<
   CallInput<E>,
   (E extends { params: object } ? 'params' : never) | (E extends { body: object | string } ? 'body' : never)
 > &
-  (E extends { query: object } ? { query?: CallInput<E>['query'] } : unknown);
+  (E extends { query: object } ? { query?: CallInput<E>['query'] } : unknown) &
+  (E extends { match: true } ? { match?: string | undefined } : unknown);
 
 /** A function for one endpoint. It takes nothing when the endpoint needs nothing. */
 export type Call<E extends Endpoint> = (
@@ -61,9 +62,11 @@ export function createClient(options: ClientOptions): Client {
 }
 
 interface AnyInput {
-  params?: Record<string, string>;
+  params?: Record<string, string | number>;
   query?: Record<string, string | number | undefined>;
   body?: unknown;
+  /** Digest of what the caller saw; a change by somebody else meanwhile makes the call fail with 412. */
+  match?: string | undefined;
 }
 
 async function call(options: ClientOptions, endpoint: Endpoint, input: AnyInput): Promise<unknown> {
@@ -76,7 +79,7 @@ async function call(options: ClientOptions, endpoint: Endpoint, input: AnyInput)
 async function send(
   { url, token, fetch: given }: ClientOptions,
   endpoint: Endpoint,
-  { params = {}, query = {}, body }: AnyInput,
+  { params = {}, query = {}, body, match }: AnyInput,
 ): Promise<Response> {
   const path = endpoint.path.replace(/:(\w+)/g, (_, name: string) => encodeURIComponent(params[name] ?? ''));
   const asked = new URLSearchParams(
@@ -92,6 +95,7 @@ async function send(
       headers: {
         ...(token ? { authorization: `Bearer ${token}` } : {}),
         ...(endpoint.body ? { 'content-type': type } : {}),
+        ...(match === undefined ? {} : { 'if-match': `"${match}"` }),
       },
       ...(endpoint.body ? { body: bytes ? (body as Uint8Array<ArrayBuffer>) : JSON.stringify(body) } : {}),
     });

@@ -1,16 +1,13 @@
 import { deliveryEndpoints } from './deliveries.js';
+import { jobEndpoints } from './jobs.js';
 import { liveEndpoints } from './live.js';
 import { messageEndpoints } from './messages.js';
 import { overviewEndpoints } from './overview.js';
 import { invitationEndpoints, peopleEndpoints, sessionEndpoints, tokenEndpoints } from './people.js';
 import { recordEndpoints } from './records.js';
-import {
-  connectionEndpoints,
-  destinationEndpoints,
-  mailboxEndpoints,
-  schemaEndpoints,
-  sieveEndpoints,
-} from './set-up.js';
+import { sampleEndpoints } from './samples.js';
+import { connectionEndpoints, destinationEndpoints, mailboxEndpoints, schemaEndpoints } from './set-up.js';
+import { sieveEndpoints } from './sieves.js';
 
 /** Every call of the API, by its family. */
 export const endpoints = {
@@ -19,6 +16,8 @@ export const endpoints = {
   records: recordEndpoints,
   deliveries: deliveryEndpoints,
   sieves: sieveEndpoints,
+  samples: sampleEndpoints,
+  jobs: jobEndpoints,
   mailboxes: mailboxEndpoints,
   destinations: destinationEndpoints,
   connections: connectionEndpoints,

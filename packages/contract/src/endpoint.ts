@@ -13,6 +13,8 @@ export interface Endpoint {
   query?: v.GenericSchema;
   /** A schema for JSON, or the media type of a body that is passed as bytes. */
   body?: v.GenericSchema | 'message/rfc822' | 'application/yaml';
+  /** Takes `If-Match` with the digest of what the caller saw: a change by somebody else meanwhile is answered with 412. */
+  match?: true;
   /** A schema for JSON, `file` for bytes with a media type of their own, or `events` for server-sent events. */
   response: v.GenericSchema | 'file' | 'events';
 }
@@ -23,7 +25,7 @@ type InputOf<S> = S extends v.GenericSchema ? v.InferInput<S> : undefined;
 export type ParamsOf<E extends Endpoint> = OutputOf<E['params']>;
 export type QueryOf<E extends Endpoint> = OutputOf<E['query']>;
 export type QueryInputOf<E extends Endpoint> = InputOf<E['query']>;
-export type BodyOf<E extends Endpoint> = E['body'] extends string ? Uint8Array : OutputOf<E['body']>;
+export type BodyOf<E extends Endpoint> = E['body'] extends string ? Uint8Array : InputOf<E['body']>;
 export type ResponseOf<E extends Endpoint> = E['response'] extends v.GenericSchema
   ? v.InferOutput<E['response']>
   : E['response'] extends 'events'

@@ -3,8 +3,8 @@ import type { Endpoint } from './endpoint.js';
 
 /** One server-sent event of `live`, in its data: what changed. Who wants to know more asks for it. */
 export const liveChangeSchema = v.object({
-  kind: v.picklist(['message', 'delivery', 'set-up']),
-  /** Key of the message or delivery; name of the mailbox, sieve or destination. */
+  kind: v.picklist(['message', 'delivery', 'set-up', 'job']),
+  /** Key of the message, delivery or job; name of the mailbox, sieve or destination. */
   what: v.string(),
 });
 export type LiveChange = v.InferOutput<typeof liveChangeSchema>;

@@ -47,6 +47,9 @@ export const messageDetailSchema = v.object({
       answer: v.nullable(v.string()),
       attempts: v.number(),
       next_try: v.nullable(momentSchema),
+      /** It was written, and the record has it no longer: it still stands there. */
+      left_over: v.boolean(),
+      revision: v.number(),
       updated: momentSchema,
     }),
   ),
@@ -54,6 +57,25 @@ export const messageDetailSchema = v.object({
 export type MessageDetail = v.InferOutput<typeof messageDetailSchema>;
 
 const params = v.object({ key: keySchema });
+
+/** How messages are put through again. */
+const againQuery = {
+  /** With the draft of this sieve: what it would newly deliver is kept back. Left out: with what is live. */
+  draft: v.optional(nameSchema),
+  /** Forget what people entered. */
+  forget: v.optional(v.picklist(['true', 'false']), 'false'),
+};
+
+/** Which messages to put through again; what is left out does not matter, and nothing at all means every message. */
+export const againSelection = v.strictObject({
+  keys: v.optional(v.pipe(v.array(keySchema), v.minLength(1), v.maxLength(1000))),
+  mailbox: v.optional(nameSchema),
+  sieve: v.optional(nameSchema),
+  state: v.optional(v.picklist(['done', 'review', 'skipped', 'failed'])),
+  /** Received at or after, and before. */
+  from: v.optional(v.pipe(v.string(), v.isoTimestamp())),
+  to: v.optional(v.pipe(v.string(), v.isoTimestamp())),
+});
 
 export const messageEndpoints = {
   list: {
@@ -131,9 +153,20 @@ export const messageEndpoints = {
     method: 'POST',
     path: '/api/v1/messages/:key/again',
     role: 'author',
-    summary: 'Puts the message through again, with the live version',
+    summary:
+      'Puts the message through again, with the live rules or the draft; what people entered survives unless `forget`',
     params,
+    query: v.object(againQuery),
     response: v.object({ key: keySchema }),
+  },
+  againMany: {
+    method: 'POST',
+    path: '/api/v1/messages/again',
+    role: 'author',
+    summary: 'Starts a job that puts messages through again: some, those of a mailbox, sieve, state or time, or all',
+    query: v.object(againQuery),
+    body: againSelection,
+    response: v.object({ job: keySchema }),
   },
   takeIn: {
     method: 'POST',

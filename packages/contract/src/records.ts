@@ -1,5 +1,5 @@
 import * as v from 'valibot';
-import { jsonSchema, keySchema, momentSchema, nameSchema, page, pageQuery } from './common.js';
+import { doneSchema, jsonSchema, keySchema, momentSchema, nameSchema, page, pageQuery } from './common.js';
 import type { Endpoint } from './endpoint.js';
 
 export const recordSchema = v.object({
@@ -52,6 +52,39 @@ export const recordEndpoints = {
       problems: v.array(jsonSchema),
       made_from: jsonSchema,
     }),
+  },
+  enter: {
+    method: 'POST',
+    path: '/api/v1/records/:key/enter',
+    role: 'reviewer',
+    summary:
+      'Enters values for a record: its next revision has them, and they survive putting the message through again',
+    params: v.object({ key: keySchema }),
+    body: v.strictObject({
+      /** By field; null says that there is none. */
+      fields: v.optional(v.record(v.string(), jsonSchema), {}),
+      /** The whole list of rows. */
+      rows: v.optional(v.array(v.record(v.string(), jsonSchema))),
+      /** Fields, or `rows`, whose entered values are taken back. */
+      take_back: v.optional(v.array(v.string()), []),
+    }),
+    response: v.object({ message: keySchema }),
+  },
+  judge: {
+    method: 'POST',
+    path: '/api/v1/records/:key/judge',
+    role: 'reviewer',
+    summary:
+      'Says of a field of a record, or of its rows, whether it is right; what is right counts in later comparisons',
+    params: v.object({ key: keySchema }),
+    body: v.strictObject({
+      /** A field, or `rows`. */
+      path: v.string(),
+      right: v.boolean(),
+      /** What would be right, if it is known. */
+      value: v.optional(jsonSchema),
+    }),
+    response: doneSchema,
   },
   export: {
     method: 'GET',

@@ -4,7 +4,6 @@ import type { Endpoint } from './endpoint.js';
 
 const params = v.object({ name: nameSchema });
 
-const sieveItem = v.object({ name: v.string(), title: v.string(), version: v.number(), updated: momentSchema });
 const mailboxItem = v.object({
   name: v.string(),
   title: v.string(),
@@ -27,37 +26,6 @@ const destinationItem = v.object({
 });
 export type DestinationItem = v.InferOutput<typeof destinationItem>;
 export type MailboxItem = v.InferOutput<typeof mailboxItem>;
-
-/** A field of a sieve, as tables of records need it. */
-const fieldItem = v.object({ name: v.string(), type: v.string(), unit: v.nullable(v.string()), required: v.boolean() });
-export type FieldItem = v.InferOutput<typeof fieldItem>;
-
-export const sieveEndpoints = {
-  list: {
-    method: 'GET',
-    path: '/api/v1/sieves',
-    role: 'viewer',
-    summary: 'Sieves with their live version',
-    response: page(sieveItem),
-  },
-  get: {
-    method: 'GET',
-    path: '/api/v1/sieves/:name',
-    role: 'viewer',
-    summary: 'The source text of the live version, comments and all',
-    params,
-    response: v.object({ ...sieveItem.entries, fields: v.array(fieldItem), source: v.string() }),
-  },
-  put: {
-    method: 'PUT',
-    path: '/api/v1/sieves/:name',
-    role: 'author',
-    summary: 'Publishes a sieve’s source text as the next version, if it changed',
-    params,
-    body: 'application/yaml',
-    response: sieveItem,
-  },
-} as const satisfies Record<string, Endpoint>;
 
 export const mailboxEndpoints = {
   list: {

@@ -27,8 +27,9 @@ import { foldChanges } from './store/tally-store.js';
 import { hasTokens, makeToken } from './store/token-store.js';
 import { answerRound } from './work/answer-lane.js';
 import { deliveryRound } from './work/delivery-lane.js';
+import { jobRound } from './work/job-lane.js';
 import { Lane } from './work/lane.js';
-import { messageRound } from './work/message-lane.js';
+import { handleClaimed, messageRound } from './work/message-lane.js';
 
 /** A running service. */
 export interface Service {
@@ -55,10 +56,13 @@ export async function startService(config: Config): Promise<Service> {
   const secrets = Secrets.fromFile(config.keyFile);
   const has = (role: Config['role']) => config.role === 'all' || config.role === role;
   const outgoing = new Outgoing(config.privateTargets);
-  const work = has('work') ? startWork(config, database, secrets, outgoing, log) : null;
+  const modelName = async () => (await openModel(database.db, secrets))?.model ?? 'default';
+  const work = has('work') ? startWork(config, database, secrets, outgoing, modelName, log) : null;
   const onward = () => work?.nudge();
   const intake: Intake = { db: database.db, queue: new CommitQueue(database), limit: config.messageLimit };
-  const web = has('web') ? await startWeb({ config, database, secrets, intake, outgoing, onward, log }) : null;
+  const web = has('web')
+    ? await startWeb({ config, database, secrets, intake, outgoing, onward, modelName, log })
+    : null;
   const httpPort = web?.port ?? null;
   const smtp = has('intake')
     ? await startSmtp({ intake, host: config.host, port: config.smtpPort, log, onward })
@@ -89,30 +93,30 @@ interface Work {
   stop(): Promise<void>;
 }
 
-function startWork(config: Config, { db }: DatabaseHandle, secrets: Secrets, outgoing: Outgoing, log: Logger): Work {
+function startWork(
+  config: Config,
+  { db }: DatabaseHandle,
+  secrets: Secrets,
+  outgoing: Outgoing,
+  modelName: () => Promise<string>,
+  log: Logger,
+): Work {
   const worker = uuid();
   const pool = new SiftingPool(config.threads, config.siftSeconds);
   const { pollMs, threads, leaseSeconds } = config;
-  const modelName = async () => (await openModel(db, secrets))?.model ?? 'default';
+  let stopping = false;
   const nudge = () => lanes.forEach((lane) => void lane.nudge());
+  const databaseUrl = config.database;
+  const messages = { db, databaseUrl, pool, worker, leaseSeconds, threads, log, modelName, onward: nudge };
+  const jobs = {
+    ...messages,
+    comparer: pool,
+    handleClaimed: (keys: readonly string[]) => handleClaimed(messages, keys),
+    stopping: () => stopping,
+  };
   const lanes = [
-    new Lane({
-      name: 'messages',
-      pollMs,
-      log,
-      round: () =>
-        messageRound({
-          db,
-          databaseUrl: config.database,
-          pool,
-          worker,
-          leaseSeconds,
-          threads,
-          log,
-          modelName,
-          onward: nudge,
-        }),
-    }),
+    new Lane({ name: 'messages', pollMs, log, round: () => messageRound(messages) }),
+    new Lane({ name: 'jobs', pollMs, log, round: () => jobRound(jobs) }),
     new Lane({
       name: 'answers',
       pollMs,
@@ -137,6 +141,7 @@ function startWork(config: Config, { db }: DatabaseHandle, secrets: Secrets, out
   return {
     nudge,
     async stop() {
+      stopping = true;
       await Promise.all(lanes.map((lane) => lane.stop()));
       await pool.close();
     },
@@ -150,17 +155,20 @@ interface Web {
 
 async function startWeb({
   config,
-  database: { db },
+  database: { db, together },
+  modelName,
   log,
   ...context
-}: Omit<ServeContext, 'app' | 'db' | 'live' | 'show'> & {
+}: Omit<ServeContext, 'app' | 'db' | 'live' | 'show' | 'trying' | 'together'> & {
   config: Config;
   database: DatabaseHandle;
+  modelName: () => Promise<string>;
   log: Logger;
 }): Promise<Web> {
   const live = new LiveHub({ db, log });
   const show = new ShowPool(config.database, config.siftSeconds);
-  const app = await buildApp({ db, live, show, ...context }, config, log);
+  const trying = { db, databaseUrl: config.database, comparer: show, modelName };
+  const app = await buildApp({ db, together, live, show, trying, ...context }, config, log);
   await app.listen({ host: config.host, port: config.httpPort });
   return {
     port: (app.server.address() as { port: number }).port,

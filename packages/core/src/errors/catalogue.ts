@@ -297,6 +297,39 @@ export const catalogue = {
     status: 409,
     sentence: 'Only a skipped message can be taken in; this one is {state}. Put it through again instead.',
   },
+  'YS-SIEVE-CHANGED': {
+    status: 412,
+    sentence:
+      'The sieve “{sieve}” is not what you saw any more: {by} published version {version} at {at}. Get it, and bring your change into it.',
+  },
+  'YS-DRAFT-CHANGED': {
+    status: 412,
+    sentence:
+      'The draft of “{sieve}” is not what you saw any more: {by} changed it at {at}. Get it, and bring your change into it.',
+  },
+  'YS-DRAFT-BEHIND': {
+    status: 409,
+    sentence:
+      'The draft of “{sieve}” was begun from version {base}, and version {version} is live. Compare the two, and save the draft anew on version {version}.',
+  },
+  'YS-PUBLISH-BREAKS': {
+    status: 409,
+    sentence: 'Publishing would break expected values that hold now: {broken}. Mend the rules, or say why.',
+  },
+  'YS-SAMPLE-NOT-TRIED': {
+    status: 409,
+    sentence:
+      'The sample asks a model what has no answer yet, so nothing is known of it. Feed the message to a mailbox first; its answers are kept.',
+  },
+  'YS-SAMPLE-NOT-TAKEN': { status: 409, sentence: 'The sieve does not take this sample: {why}' },
+  'YS-EXPECTED': { status: 422, sentence: 'What is expected does not fit the sieve: {detail}.' },
+  'YS-MESSAGE-NO-RECORD': { status: 409, sentence: 'No sieve took this message, so there is no record of it.' },
+  'YS-JOB-OVER': { status: 409, sentence: 'The job is {state}, so there is nothing to stop.' },
+  'YS-JOB-TROUBLE': {
+    status: 500,
+    sentence:
+      'The job was given up after {lost} failures in a row at the same place. It is in the log under {reference}.',
+  },
   'YS-MAILBOX-ADDRESS-TAKEN': {
     status: 409,
     sentence: 'The address “{address}” belongs to the mailbox “{mailbox}” already.',

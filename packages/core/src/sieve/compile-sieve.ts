@@ -5,7 +5,7 @@ import { sieveScope } from '../names/index.js';
 import type { BodyChoice } from '../reading/index.js';
 import { type CompiledRoute, compileRoute, type RouteSource } from '../routing/index.js';
 import { type CompiledRuleBody, type RuleCompiler, ruleKinds } from '../rules/index.js';
-import { type FieldOptions, type Locale, localeOf, readValue, type Value } from '../values/index.js';
+import { type FieldOptions, type Locale, localeOf, type ReadContext, readValue, type Value } from '../values/index.js';
 import { compileExpected, type Expected } from './expected.js';
 import { type RuleSource, type SieveSource, sieveSchema } from './schema.js';
 
@@ -76,8 +76,7 @@ function compileChecked(source: SieveSource, report: Report): CompiledSieve {
   checkNames(fields, columns, report);
   const locale = localeOf(source.locale);
   const timezone = source.timezone ?? null;
-  // A date in a condition or default is written out, so nothing is counted from this day.
-  const context = { language: locale.language, region: locale.region, reference: '2000-01-01', zone: timezone };
+  const context = writtenContext({ locale, timezone });
   const compiler: ConditionCompiler = { scope: sieveScope(fields, columns), context, report };
   const condition = (from: SieveSource['accept'], key: string) =>
     from ? compileCondition(from, [key], compiler) : null;
@@ -107,6 +106,14 @@ function compileChecked(source: SieveSource, report: Report): CompiledSieve {
     })),
   };
 }
+
+/** How what is written in the sieve's files is read. Dates are written out there, so nothing is counted from this day. */
+export const writtenContext = ({ locale, timezone }: Pick<CompiledSieve, 'locale' | 'timezone'>): ReadContext => ({
+  language: locale.language,
+  region: locale.region,
+  reference: '2000-01-01',
+  zone: timezone,
+});
 
 function checkNames(fields: object, columns: object, report: Report): void {
   for (const field of Object.keys(fields))

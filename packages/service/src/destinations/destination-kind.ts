@@ -1,6 +1,6 @@
 import type { Line } from '@yellow-sieve/core';
 import type * as v from 'valibot';
-import type { Database } from '../database/connect.js';
+import type { Database, Executor } from '../database/connect.js';
 import type { Outgoing } from '../outgoing/outgoing.js';
 
 /** What became of one try. `refused` is for good; `unreachable` is tried again; `uncertain`: no answer came after sending. */
@@ -48,5 +48,7 @@ export interface DestinationKind {
   render(line: Line, about: DeliveryAbout, definition: Record<string, unknown>): Rendered;
   /** Whether the destination is reachable, allowed and of the right shape. Writes no record. */
   test(context: DestinationContext): Promise<{ ok: boolean; detail: string }>;
+  /** Takes out again what was delivered, where the target is the service's own; left out by kinds whose targets are not. */
+  withdraw?(tx: Executor, destination: string, identity: string): Promise<void>;
   deliver(payload: unknown, about: DeliveryAbout, context: DestinationContext): Promise<Tried>;
 }

@@ -10,17 +10,31 @@ import type { Config } from '../config.js';
 import { codeVersion } from '../version.js';
 import { sendProblem } from './problems.js';
 import { serveDeliveries } from './routes/deliveries.js';
+import { serveJobs } from './routes/jobs.js';
 import { serveMessages } from './routes/messages.js';
 import { serveOpen } from './routes/open.js';
 import { serveOverview } from './routes/overview.js';
 import { servePeople } from './routes/people.js';
 import { serveRecords } from './routes/records.js';
+import { serveSamples } from './routes/samples.js';
 import { serveSetUp } from './routes/set-up.js';
+import { serveSieves } from './routes/sieves.js';
 import { serveConsole } from './serve-console.js';
 import type { ServeContext } from './serve-context.js';
 
 const sieveFileBytes = 2 * 1024 * 1024;
-const families = [serveOpen, serveOverview, serveMessages, serveRecords, serveDeliveries, serveSetUp, servePeople];
+const families = [
+  serveOpen,
+  serveOverview,
+  serveMessages,
+  serveRecords,
+  serveDeliveries,
+  serveSieves,
+  serveSamples,
+  serveJobs,
+  serveSetUp,
+  servePeople,
+];
 /** Requests a minute from one address; a person with a script stays far below it. */
 const requestsPerMinute = 6000;
 
@@ -34,7 +48,7 @@ export async function buildApp(
     loggerInstance: log as never,
     bodyLimit: sieveFileBytes,
     logController: new LogController({ disableRequestLogging: true }),
-    routerOptions: { maxParamLength: 200 },
+    routerOptions: { maxParamLength: 600 },
     trustProxy: trustProxy === '' ? false : trustProxy,
   }) as unknown as FastifyInstance;
   app.setErrorHandler(sendProblem);

@@ -1,9 +1,10 @@
 import type { FastifyInstance } from 'fastify';
-import type { Database } from '../database/connect.js';
+import type { Database, DatabaseHandle } from '../database/connect.js';
 import type { Intake } from '../intake/accept.js';
 import type { Outgoing } from '../outgoing/outgoing.js';
 import type { ShowPool } from '../pipeline/show-pool.js';
 import type { Secrets } from '../secrets.js';
+import type { Trying } from '../sieves/publish.js';
 
 import type { LiveHub } from './live-hub.js';
 
@@ -16,6 +17,10 @@ export interface ServeContext {
   outgoing: Outgoing;
   live: LiveHub;
   show: ShowPool;
+  /** Tries rules on samples and messages. */
+  trying: Trying;
+  /** Connections that take several statements as one transaction. */
+  together: DatabaseHandle['together'];
   /** Wakes those who do the work. */
   onward: () => void;
 }

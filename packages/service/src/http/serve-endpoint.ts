@@ -34,6 +34,8 @@ export interface Input<E extends Endpoint> {
   params: ParamsOf<E>;
   query: QueryOf<E>;
   body: BodyOf<E>;
+  /** Digest of what the caller saw, where the endpoint asks for it and the caller said so. */
+  match: string | undefined;
 }
 
 /** Who calls, and the request itself, for the few handlers that need it. */
@@ -68,6 +70,7 @@ export function serveEndpoint<const E extends Endpoint>(
         params: checked(endpoint.params, request.params),
         query: checked(endpoint.query, request.query),
         body: bodyOf(endpoint, request),
+        match: endpoint.match ? matchOf(request) : undefined,
       };
       const answer = await handler(input as Input<E>, { caller: request.caller, request, reply });
       if (endpoint.response === 'file') return sendFile(reply, answer as FileReply);
@@ -75,6 +78,13 @@ export function serveEndpoint<const E extends Endpoint>(
       return v.parse(endpoint.response as v.GenericSchema, answer);
     },
   });
+}
+
+/** The digest in If-Match; `*`, and no such header, match whatever is there. */
+function matchOf(request: FastifyRequest): string | undefined {
+  const header = request.headers['if-match'];
+  if (header === undefined || header === '*') return undefined;
+  return /^(?:W\/)?"([^"]*)"$/.exec(header)?.[1] ?? header;
 }
 
 function bodyOf(endpoint: Endpoint, request: FastifyRequest): unknown {

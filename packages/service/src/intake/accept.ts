@@ -17,16 +17,21 @@ export interface Intake {
  * Takes a raw message in from any intake: streams it into the database and commits it with a message per receipt. When
  * this resolves, the message is on disk. A message over the limit, or an empty one, leaves nothing behind.
  */
-export async function acceptMessage(
-  { db, queue, limit }: Intake,
+export async function acceptMessage(intake: Intake, source: Readable, receipts: readonly Receipt[]): Promise<string[]> {
+  return takeRaw(intake, source, (writer) => intake.queue.commit(writer, receipts));
+}
+
+/** Streams a raw message into the database; `keep` commits it with whatever it belongs to. */
+export async function takeRaw<T>(
+  { db, limit }: Pick<Intake, 'db' | 'limit'>,
   source: Readable,
-  receipts: readonly Receipt[],
-): Promise<string[]> {
+  keep: (writer: RawWriter) => Promise<T>,
+): Promise<T> {
   const writer = new RawWriter(db);
   try {
     await writeAll(writer, source, limit);
     if (writer.size === 0) throw new YsError('YS-INTAKE-EMPTY');
-    return await queue.commit(writer, receipts);
+    return await keep(writer);
   } catch (error) {
     // The sweep removes what cannot be removed now.
     await writer.abandon().catch(() => undefined);

@@ -26,6 +26,8 @@ export interface ClaimedMessage {
   worker: string;
   /** True when a person took it in, so that it counts even as a twin. */
   admitted: boolean;
+  /** True when a draft handles it: what it would newly deliver is kept back, and nothing that was delivered is touched. */
+  keepBack: boolean;
   /** Key the record will have, and its current revision (0 when there is none yet). */
   record: { key: string; revision: number };
 }
@@ -59,6 +61,7 @@ export async function commitOutcome(
       receivedAt: claimed.receivedAt,
       record: handled.outcome ? claimed.record.key : null,
       revision,
+      keepBack: claimed.keepBack,
     };
     await fillOutbox(tx, about, handled.verdict, handled.hits);
     return {
@@ -87,7 +90,7 @@ async function skippedAsTwin(
   { summary }: Read,
   reason: Reason,
 ): Promise<MessageChange> {
-  await fillOutbox(tx, { id, mailboxId, receivedAt, record: null, revision }, 'skipped', []);
+  await fillOutbox(tx, { id, mailboxId, receivedAt, record: null, revision, keepBack: false }, 'skipped', []);
   return { ...columnsOf(summary), state: 'skipped', reasons: [reason], category: null, sieve: null, lost: 0 };
 }
 
@@ -137,6 +140,8 @@ async function openWant(tx: Executor, digest: string, request: unknown): Promise
 
 type MessageChange = Partial<typeof message.$inferInsert> & Pick<typeof message.$inferInsert, 'state'>;
 
+const unclaimed = { claimedBy: null, claimedUntil: null };
+
 async function committing(
   db: Database,
   claimed: ClaimedMessage,
@@ -150,7 +155,12 @@ async function committing(
       const change = await write(tx);
       await tx
         .update(message)
-        .set({ ...change, claimedBy: null, claimedUntil: null, updatedAt: new Date() })
+        .set({
+          ...change,
+          ...(change.state === 'waiting' ? {} : { through: null }),
+          ...unclaimed,
+          updatedAt: new Date(),
+        })
         .where(eq(message.id, claimed.id));
       const { id, mailboxId, receivedAt } = claimed;
       const moved = { was: 'waiting', is: change.state };

@@ -1,15 +1,17 @@
-import type { Arrival, HandleResult, KeptAnswer } from '@yellow-sieve/core';
+import type { Arrival, Entered, HandleResult, KeptAnswer } from '@yellow-sieve/core';
+import type { SieveText, SourceText } from './worker-state.js';
 
 /** What a worker thread is told of one message. It reads the raw pieces itself. */
 export interface HandleTask {
   database: string;
   rawId: string;
-  mailbox: { digest: string; source: string };
-  sieves: { name: string; digest: string; source: string }[];
+  mailbox: SourceText;
+  sieves: SieveText[];
   arrival: Arrival;
   record: { key: string; link: string };
   model: string;
   answers: Record<string, KeptAnswer>;
+  entered?: Entered | undefined;
 }
 
 /** What listings show of a message once it has been read. */
@@ -29,3 +31,6 @@ export interface HandleReply {
   same: string | null;
   result: HandleResult;
 }
+
+/** Where a record is found in the API. */
+export const recordLink = (key: string): string => `/api/v1/records/${key}`;

@@ -13,6 +13,8 @@ export interface OutboxMessage {
   receivedAt: Date;
   record: string | null;
   revision: number;
+  /** True when only a draft made it: new deliveries are kept back, and what is there already is left alone. */
+  keepBack: boolean;
 }
 
 /** Writes what each route would do, and a delivery for each line of those that fire; all in the caller's transaction. */
@@ -33,37 +35,70 @@ export async function fillOutbox(
     const goes = fires && verdict !== 'skipped' && (verdict === 'sound' || hit.inReview === 'deliver');
     if (goes) for (const line of lines) current.push(await putDelivery(tx, message, hit, line));
   }
+  if (message.keepBack) return;
   await dropSuperseded(tx, message, current);
+  await leaveOver(tx, message, current);
 }
 
-/** What an earlier revision would still have sent, and this one does not, is not sent. What has left stays listed. */
-async function dropSuperseded(tx: Executor, message: OutboxMessage, current: readonly string[]): Promise<void> {
-  const superseded = await tx
-    .select({ id: delivery.id, destination: delivery.destination, state: delivery.state })
+type DeliveryRow = typeof delivery.$inferSelect;
+
+/** Deliveries of the message in some states that the current revision does not have. */
+function notCurrent(
+  tx: Executor,
+  message: OutboxMessage,
+  current: readonly string[],
+  states: DeliveryRow['state'][],
+): Promise<DeliveryRow[]> {
+  return tx
+    .select()
     .from(delivery)
     .where(
       and(
         eq(delivery.messageId, message.id),
-        inArray(delivery.state, ['waiting', 'retrying', 'uncertain', 'stopped']),
+        inArray(delivery.state, states),
         current.length > 0 ? notInArray(delivery.identity, [...current]) : undefined,
       ),
     )
     .for('update');
-  if (superseded.length === 0) return;
-  const dropped = superseded.map(({ id }) => id);
+}
+
+/** What an earlier revision would still have sent, and this one does not, is not sent. What has left stays listed. */
+async function dropSuperseded(tx: Executor, message: OutboxMessage, current: readonly string[]): Promise<void> {
+  const open = await notCurrent(tx, message, current, ['waiting', 'retrying', 'uncertain', 'stopped', 'kept back']);
+  await drop(tx, message, open, 'superseded by a later revision');
+}
+
+/** What was written and is no longer part of the record is taken out where the target is ours, and marked elsewhere. */
+async function leaveOver(tx: Executor, message: OutboxMessage, current: readonly string[]): Promise<void> {
+  const withdrawn: DeliveryRow[] = [];
+  const left: string[] = [];
+  for (const row of await notCurrent(tx, message, current, ['delivered'])) {
+    const [target] = await tx.select().from(destination).where(eq(destination.name, row.destination));
+    const withdraw = target && destinationKinds[target.kind]?.withdraw;
+    if (withdraw) {
+      await withdraw(tx, row.destination, row.identity);
+      withdrawn.push(row);
+    } else left.push(row.id);
+  }
+  await drop(tx, message, withdrawn, 'taken out again: no longer part of the record');
+  if (left.length > 0) await tx.update(delivery).set({ leftOver: true }).where(inArray(delivery.id, left));
+}
+
+async function drop(tx: Executor, message: OutboxMessage, rows: readonly DeliveryRow[], answer: string): Promise<void> {
+  if (rows.length === 0) return;
+  const gone = { state: 'dropped' as const, answer, claimedBy: null, claimedUntil: null, updatedAt: new Date() };
   await tx
     .update(delivery)
-    .set({
-      state: 'dropped',
-      answer: 'superseded by a later revision',
-      claimedBy: null,
-      claimedUntil: null,
-      updatedAt: new Date(),
-    })
-    .where(inArray(delivery.id, dropped));
+    .set(gone)
+    .where(
+      inArray(
+        delivery.id,
+        rows.map(({ id }) => id),
+      ),
+    );
   await noteChanges(
     tx,
-    superseded.map(({ id, destination: owner, state }) => ({
+    rows.map(({ id, destination: owner, state }) => ({
       kind: 'delivery' as const,
       what: id,
       owner,
@@ -80,7 +115,11 @@ async function putDelivery(tx: Executor, message: OutboxMessage, hit: RouteHit, 
   const about = { identity, message: message.id, messageTime: message.receivedAt.toISOString() };
   const ready = await render(tx, hit, line, about);
   const [known] = await tx.select().from(delivery).where(eq(delivery.identity, identity)).for('update');
-  if (known && isThere(known, hit.to, ready.payload)) return identity;
+  if (known && message.keepBack && known.state !== 'kept back') return identity;
+  if (known && isThere(known, hit.to, ready.payload)) {
+    if (known.leftOver) await tx.update(delivery).set({ leftOver: false }).where(eq(delivery.id, known.id));
+    return identity;
+  }
   const now = new Date();
   const current = {
     recordId: message.record,
@@ -88,7 +127,8 @@ async function putDelivery(tx: Executor, message: OutboxMessage, hit: RouteHit, 
     destination: hit.to,
     payload: ready.payload,
     orderKey: ready.order,
-    state: ready.code === null ? ('waiting' as const) : ('stopped' as const),
+    state: stateOf(ready, message),
+    leftOver: false,
     attempts: 0,
     lost: 0,
     dueAt: now,
@@ -119,6 +159,9 @@ async function putDelivery(tx: Executor, message: OutboxMessage, hit: RouteHit, 
   await noteChanges(tx, changes);
   return identity;
 }
+
+const stateOf = ({ code }: Ready, { keepBack }: OutboxMessage) =>
+  code !== null ? ('stopped' as const) : keepBack ? ('kept back' as const) : ('waiting' as const);
 
 function isThere(known: typeof delivery.$inferSelect, to: string, payload: unknown): boolean {
   if (known.state !== 'delivered' || known.destination !== to) return false;

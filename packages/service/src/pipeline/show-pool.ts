@@ -1,4 +1,5 @@
 import { YsError } from '@yellow-sieve/core';
+import type { CompareReply, CompareTask } from './compare-task.js';
 import type { ShowReply, ShowTask } from './show-task.js';
 import { ThreadPool } from './thread-pool.js';
 
@@ -13,11 +14,21 @@ export class ShowPool {
 
   /** @throws YsError YS-MESSAGE-TOO-SLOW when reading takes too long. */
   async show(task: Omit<ShowTask, 'database'>): Promise<ShowReply> {
-    // The thread is started by the first who looks.
-    this.pool ??= new ThreadPool({ worker: 'show-worker', threads: 1, seconds: this.seconds });
-    const done = await this.pool.run({ database: this.database, ...task });
+    const done = await this.started().run({ database: this.database, ...task });
     if (!('reply' in done)) throw new YsError('YS-MESSAGE-TOO-SLOW', { seconds: this.seconds });
     return done.reply;
+  }
+
+  /** Compares some messages; null when that takes longer than one of them may. */
+  async compare(task: CompareTask): Promise<CompareReply[] | null> {
+    const done = await this.started().run<CompareTask, CompareReply[]>(task, 'compare');
+    return 'reply' in done ? done.reply : null;
+  }
+
+  /** The thread is started by the first who looks. */
+  private started(): ThreadPool<ShowTask, ShowReply> {
+    this.pool ??= new ThreadPool({ worker: 'show-worker', threads: 1, seconds: this.seconds });
+    return this.pool;
   }
 
   async close(): Promise<void> {

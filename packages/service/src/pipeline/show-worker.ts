@@ -1,15 +1,14 @@
 import { publicReading, readMessage } from '@yellow-sieve/core';
-import { connectDatabase, type DatabaseHandle } from '../database/connect.js';
 import { originalHtml } from '../original/original-html.js';
 import { rawPieces } from '../store/raw-store.js';
 import type { ShowReply, ShowTask } from './show-task.js';
+import { databaseOf } from './worker-state.js';
 
-let handle: DatabaseHandle | null = null;
+export { default as compare } from './compare-worker.js';
 
 /** Runs in a worker thread of the web process: reads a raw message, and makes of it what a person wants to see. */
 export default async function show({ database, rawId, body, want }: ShowTask): Promise<ShowReply> {
-  handle ??= connectDatabase(database, 1);
-  const reading = await readMessage(rawPieces(handle.db, rawId));
+  const reading = await readMessage(rawPieces(databaseOf(database).db, rawId));
   if (want.kind === 'reading') return { kind: 'reading', reading: publicReading(reading, body) };
   const { html } = reading;
   // Evidence of a text that was not made from the HTML has no place in it.

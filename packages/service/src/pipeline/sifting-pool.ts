@@ -1,4 +1,5 @@
 import { say } from '@yellow-sieve/core';
+import type { CompareReply, CompareTask } from './compare-task.js';
 import type { HandleReply, HandleTask } from './handle-task.js';
 import { ThreadPool } from './thread-pool.js';
 
@@ -18,6 +19,12 @@ export class SiftingPool {
   async handle(task: HandleTask): Promise<SiftingReply> {
     const done = await this.pool.run(task);
     return 'reply' in done ? done.reply : { stopped: say('YS-MESSAGE-TOO-SLOW', { seconds: this.seconds }) };
+  }
+
+  /** Compares some messages; null when that takes longer than one of them may. */
+  async compare(task: CompareTask): Promise<CompareReply[] | null> {
+    const done = await this.pool.run<CompareTask, CompareReply[]>(task, 'compare');
+    return 'reply' in done ? done.reply : null;
   }
 
   close(): Promise<void> {

@@ -31,12 +31,16 @@ export class ThreadPool<Task, Reply> {
     });
   }
 
-  /** The reply, or `tooSlow`. Rejects when the thread ended for another reason. */
-  async run(task: Task): Promise<{ reply: Reply } | { tooSlow: true }> {
+  /**
+   * The reply, or `tooSlow`. Rejects when the thread ended for another reason. `name` is that of another function of the
+   * worker's file than its default one.
+   */
+  async run<T = Task, R = Reply>(task: T, name?: string): Promise<{ reply: R } | { tooSlow: true }> {
     const clock = new AbortController();
     const timer = setTimeout(() => clock.abort(), this.seconds * 1000);
     try {
-      return { reply: await this.pool.run(task, { signal: clock.signal }) };
+      const options = { signal: clock.signal, ...(name === undefined ? {} : { name }) };
+      return { reply: (await this.pool.run(task as never, options)) as R };
     } catch (error) {
       if (clock.signal.aborted) return { tooSlow: true };
       throw error;

@@ -5,7 +5,7 @@ import { change } from '../database/schema.js';
 
 /** A change of one thing. States say what is counted; null where nothing was, or nothing is. */
 export interface Change {
-  kind: 'message' | 'delivery' | 'set-up';
+  kind: 'message' | 'delivery' | 'set-up' | 'job';
   what: string;
   owner: string;
   /** Any moment of the day (UTC) it is counted under. */

@@ -4,9 +4,20 @@ import { and, asc, desc, eq, lt, sql } from 'drizzle-orm';
 import { v7 as uuid } from 'uuid';
 import type { Database, DatabaseHandle, Executor } from '../database/connect.js';
 import { runTogether } from '../database/run-together.js';
-import { delivery, mailbox, message, messageWant, record, recordRevision, routeHit, want } from '../database/schema.js';
+import {
+  delivery,
+  mailbox,
+  message,
+  messageWant,
+  record,
+  recordRevision,
+  routeHit,
+  type Through,
+  want,
+} from '../database/schema.js';
 import { retryDeadlocks } from '../database/trouble.js';
 import { type Change, changeStatement, noteChanges } from './change-store.js';
+import { takeBack } from './entered-store.js';
 import { cursorId, pageOf } from './paging.js';
 import type { RawWriter } from './raw-store.js';
 
@@ -155,9 +166,52 @@ export async function messageDetail(db: Executor, id: string) {
   };
 }
 
+/** How messages are put through again. */
+export interface AgainOptions {
+  /** The state of a sieve to use instead of what is live. */
+  through: Through | null;
+  /** Whether what people entered is forgotten; by default it survives. */
+  forget: boolean;
+}
+
 /** Puts a message through again: it waits for its turn like a new one, and its record gets the next revision. */
-export async function putThroughAgain(db: Database, id: string): Promise<void> {
-  await retryDeadlocks(() => db.transaction(async (tx) => wait(tx, await lockedMessage(tx, id))));
+export async function putThroughAgain(
+  db: Database,
+  id: string,
+  options: AgainOptions = { through: null, forget: false },
+): Promise<void> {
+  await retryDeadlocks(() => db.transaction((tx) => waitAgain(tx, id, options)));
+}
+
+/** The same within a transaction. */
+export async function waitAgain(tx: Executor, id: string, options: AgainOptions): Promise<void> {
+  await wait(tx, await lockedMessage(tx, id), options);
+}
+
+/**
+ * Puts several messages through again, held by a worker from the start, so that nobody else takes them up. A message that
+ * is at work, or whose question to a model is open, is left to whoever is at it.
+ */
+export async function claimAgain(
+  db: Database,
+  ids: readonly string[],
+  { worker, leaseSeconds, ...options }: AgainOptions & { worker: string; leaseSeconds: number },
+): Promise<string[]> {
+  const held: string[] = [];
+  for (const id of ids)
+    await retryDeadlocks(() =>
+      db.transaction(async (tx) => {
+        const row = await lockedMessage(tx, id);
+        if (row.state === 'waiting') return;
+        await wait(tx, row, options);
+        await tx
+          .update(message)
+          .set({ claimedBy: worker, claimedUntil: sql`NOW(3) + INTERVAL ${leaseSeconds} SECOND` })
+          .where(eq(message.id, id));
+        held.push(id);
+      }),
+    );
+  return held;
 }
 
 /**
@@ -170,7 +224,7 @@ export async function takeIn(db: Database, id: string): Promise<void> {
       const row = await lockedMessage(tx, id);
       if (row.state !== 'skipped') throw new YsError('YS-MESSAGE-NOT-SKIPPED', { state: row.state });
       await tx.update(message).set({ admitted: true }).where(eq(message.id, id));
-      await wait(tx, row);
+      await wait(tx, row, { through: null, forget: false });
     }),
   );
 }
@@ -181,16 +235,18 @@ async function lockedMessage(tx: Executor, id: string) {
   return row;
 }
 
-async function wait(tx: Executor, row: typeof message.$inferSelect): Promise<void> {
+async function wait(tx: Executor, row: typeof message.$inferSelect, { through, forget }: AgainOptions): Promise<void> {
   const { id } = row;
   const now = new Date();
   // What a model was asked in vain is asked anew.
   await tx.execute(
     sql`DELETE ${messageWant} FROM ${messageWant} JOIN ${want} USING (digest) WHERE ${messageWant.messageId} = ${id} AND ${want.state} = 'failed'`,
   );
+  if (forget) await takeBack(tx, id);
+  const unclaimed = { lost: 0, claimedBy: null, claimedUntil: null };
   await tx
     .update(message)
-    .set({ state: 'waiting', wants: 0, lost: 0, dueAt: now, claimedBy: null, claimedUntil: null, updatedAt: now })
+    .set({ state: 'waiting', wants: 0, dueAt: now, ...unclaimed, through, updatedAt: now })
     .where(eq(message.id, id));
   await noteChanges(tx, [{ ...arrival(row), was: row.state }]);
 }

@@ -1,9 +1,12 @@
 import { compileSieve, digestOf, YsError } from '@yellow-sieve/core';
-import { and, asc, eq, inArray } from 'drizzle-orm';
+import { and, asc, desc, eq, inArray, lt } from 'drizzle-orm';
 import { v7 as uuid } from 'uuid';
 import type { Database, Executor } from '../database/connect.js';
 import { sieve, sieveVersion } from '../database/schema.js';
+import { retryDeadlocks } from '../database/trouble.js';
 import { noteSetUp } from './change-store.js';
+import { forgetDraft } from './draft-store.js';
+import { importExpected } from './sample-store.js';
 
 export interface LiveSieve {
   name: string;
@@ -11,6 +14,7 @@ export interface LiveSieve {
   version: number;
   source: string;
   digest: string;
+  by: string | null;
   updated: Date;
 }
 
@@ -20,6 +24,7 @@ const live = {
   version: sieve.liveVersion,
   source: sieveVersion.source,
   digest: sieveVersion.digest,
+  by: sieveVersion.by,
   updated: sieve.updatedAt,
 };
 const isLive = and(eq(sieveVersion.sieveId, sieve.id), eq(sieveVersion.number, sieve.liveVersion));
@@ -39,48 +44,116 @@ export async function liveSieves(db: Executor, names: readonly string[]): Promis
   return new Map(rows.map((row) => [row.name, row]));
 }
 
+export async function findSieve(db: Executor, name: string): Promise<LiveSieve | null> {
+  return (await liveSieves(db, [name])).get(name) ?? null;
+}
+
 export async function getSieve(db: Executor, name: string): Promise<LiveSieve> {
-  const found = (await liveSieves(db, [name])).get(name);
+  const found = await findSieve(db, name);
   if (!found) throw new YsError('YS-NOT-FOUND', { what: 'sieve', name });
   return found;
 }
 
+const versionColumns = {
+  number: sieveVersion.number,
+  source: sieveVersion.source,
+  digest: sieveVersion.digest,
+  by: sieveVersion.by,
+  why: sieveVersion.why,
+  backTo: sieveVersion.backTo,
+  created: sieveVersion.createdAt,
+};
+export type SieveVersion = Awaited<ReturnType<typeof getVersion>>;
+
+const versions = (db: Executor) =>
+  db.select(versionColumns).from(sieveVersion).innerJoin(sieve, eq(sieve.id, sieveVersion.sieveId));
+
+/** @throws YsError YS-NOT-FOUND when there is no such version. */
+export async function getVersion(db: Executor, name: string, number: number) {
+  const [row] = await versions(db).where(and(eq(sieve.name, name), eq(sieveVersion.number, number)));
+  if (!row) throw new YsError('YS-NOT-FOUND', { what: 'version', name: `${name} ${number}` });
+  return row;
+}
+
+/** Versions, newest first, from below a number. */
+export async function listVersions(db: Executor, name: string, below: number | undefined, limit: number) {
+  await getSieve(db, name);
+  return versions(db)
+    .where(and(eq(sieve.name, name), below === undefined ? undefined : lt(sieveVersion.number, below)))
+    .orderBy(desc(sieveVersion.number))
+    .limit(limit);
+}
+
 /** The source text of one version, or null when there is none. */
 export async function sieveSource(db: Executor, name: string, version: number): Promise<string | null> {
-  const [row] = await db
-    .select({ source: sieveVersion.source })
-    .from(sieveVersion)
-    .innerJoin(sieve, eq(sieve.id, sieveVersion.sieveId))
-    .where(and(eq(sieve.name, name), eq(sieveVersion.number, version)));
+  const [row] = await versions(db).where(and(eq(sieve.name, name), eq(sieveVersion.number, version)));
   return row?.source ?? null;
 }
 
-/** Publishes a source text as the next version. The same text as the live version changes nothing. */
-export async function putSieve(db: Database, name: string, source: string): Promise<LiveSieve> {
+/** Checks that a source text compiles, and is of the sieve it is put under. */
+export function compileNamed(name: string, source: string) {
   const compiled = compileSieve(source);
   if (compiled.name !== name)
     throw new YsError('YS-REQUEST-INVALID', { detail: `the file is of the sieve “${compiled.name}”, not “${name}”` });
-  const digest = digestOf(source);
-  await db.transaction(async (tx) => {
-    const [known] = await tx.select().from(sieve).where(eq(sieve.name, name)).for('update');
-    const id = known?.id ?? uuid();
-    const [before] = known
-      ? await tx
-          .select({ digest: sieveVersion.digest })
-          .from(sieveVersion)
-          .where(and(eq(sieveVersion.sieveId, id), eq(sieveVersion.number, known.liveVersion)))
-      : [];
-    if (before?.digest === digest) return;
-    const number = (known?.liveVersion ?? 0) + 1;
-    const now = new Date();
-    await tx.insert(sieveVersion).values({ sieveId: id, number, source, digest, createdAt: now });
-    if (known)
-      await tx
-        .update(sieve)
-        .set({ title: compiled.title, liveVersion: number, updatedAt: now })
-        .where(eq(sieve.id, id));
-    else await tx.insert(sieve).values({ id, name, title: compiled.title, liveVersion: number, updatedAt: now });
-    await noteSetUp(tx, name);
-  });
+  return compiled;
+}
+
+export interface Publication {
+  name: string;
+  source: string;
+  by: string;
+  why?: string | undefined;
+  /** Digest of the live version its author saw; left out: whatever is live. */
+  match?: string | undefined;
+  backTo?: number | undefined;
+}
+
+/**
+ * Makes a source text the next version, and the live one. The same text as the live version makes none. Expected values
+ * in it become those of the samples it names, and a draft with the same text is done with.
+ * @throws YsError YS-SIEVE-CHANGED when another version is live than the author saw.
+ */
+export async function publishVersion(db: Database, publication: Publication): Promise<LiveSieve> {
+  const { name, source } = publication;
+  const compiled = compileNamed(name, source);
+  await retryDeadlocks(() =>
+    db.transaction(async (tx) => {
+      await addVersion(tx, publication, compiled.title);
+      await importExpected(tx, name, compiled.source.samples ?? [], publication.by);
+      await forgetDraft(tx, name, digestOf(source));
+    }),
+  );
   return getSieve(db, name);
+}
+
+async function addVersion(tx: Executor, publication: Publication, title: string): Promise<void> {
+  const { name, source, by, why, match, backTo } = publication;
+  const digest = digestOf(source);
+  const [known] = await tx.select().from(sieve).where(eq(sieve.name, name)).for('update');
+  const before = known && (await getVersion(tx, name, known.liveVersion));
+  if (match !== undefined && match !== (before?.digest ?? ''))
+    throw new YsError('YS-SIEVE-CHANGED', {
+      sieve: name,
+      version: before?.number ?? 0,
+      by: before?.by ?? 'somebody',
+      at: before?.created.toISOString() ?? 'an unknown time',
+    });
+  if (before?.digest === digest) return;
+  const number = (known?.liveVersion ?? 0) + 1;
+  const id = known?.id ?? uuid();
+  const now = new Date();
+  await tx.insert(sieveVersion).values({
+    sieveId: id,
+    number,
+    source,
+    digest,
+    by,
+    why: why ?? null,
+    backTo: backTo ?? null,
+    createdAt: now,
+  });
+  const current = { title, liveVersion: number, updatedAt: now };
+  if (known) await tx.update(sieve).set(current).where(eq(sieve.id, id));
+  else await tx.insert(sieve).values({ id, name, ...current });
+  await noteSetUp(tx, name);
 }

@@ -1,10 +1,10 @@
 import { sql } from 'drizzle-orm';
 import type { Database } from '../database/connect.js';
-import type { delivery, message, want } from '../database/schema.js';
+import type { delivery, job, message, want } from '../database/schema.js';
 import { retryDeadlocks } from '../database/trouble.js';
 
 /** Tables whose rows are claimed. They share the columns `claimed_by`, `claimed_until` and `lost`. */
-type Claimable = typeof message | typeof delivery | typeof want;
+type Claimable = typeof message | typeof delivery | typeof want | typeof job;
 
 export interface ClaimOptions {
   table: Claimable;

@@ -1,14 +1,16 @@
-import { type KeptAnswer, parseMailbox, say } from '@yellow-sieve/core';
+import { type Entered, type KeptAnswer, parseMailbox, say } from '@yellow-sieve/core';
 import { inArray, sql } from 'drizzle-orm';
 import type { Logger } from 'pino';
 import type { Database } from '../database/connect.js';
-import { message, record } from '../database/schema.js';
+import { message, record, type Through } from '../database/schema.js';
 import { type ClaimedMessage, commitFailure, commitOutcome, commitWants, newRecordKey } from '../pipeline/commit.js';
-import type { HandleReply, HandleTask } from '../pipeline/handle-task.js';
+import { type HandleReply, type HandleTask, recordLink } from '../pipeline/handle-task.js';
 import type { SiftingPool } from '../pipeline/sifting-pool.js';
 import { answersOf } from '../store/answer-store.js';
+import { findDraft } from '../store/draft-store.js';
+import { enteredOf } from '../store/entered-store.js';
 import { type MailboxRow, mailboxesById } from '../store/mailbox-store.js';
-import { type LiveSieve, liveSieves } from '../store/sieve-store.js';
+import { getVersion, type LiveSieve, liveSieves } from '../store/sieve-store.js';
 import { codeVersion } from '../version.js';
 import { type ClaimOptions, claimAlone, claimRows, lostBeforeAlone } from './claims.js';
 
@@ -39,14 +41,15 @@ export async function messageRound(options: MessageLaneOptions): Promise<number>
     leaseSeconds: options.leaseSeconds,
   };
   const ids = await claimRows(options.db, claim);
-  await handleAll(options, ids);
+  await handleClaimed(options, ids);
   if (ids.length > 0) return ids.length;
   const alone = await claimAlone(options.db, claim);
-  await handleAll(options, alone);
+  await handleClaimed(options, alone);
   return alone.length;
 }
 
-async function handleAll(options: MessageLaneOptions, ids: readonly string[]): Promise<void> {
+/** Handles messages that the worker holds, side by side. */
+export async function handleClaimed(options: MessageLaneOptions, ids: readonly string[]): Promise<void> {
   if (ids.length === 0) return;
   const rows = await options.db
     .select()
@@ -62,6 +65,7 @@ async function handleAll(options: MessageLaneOptions, ids: readonly string[]): P
     .where(inArray(record.messageId, [...ids]));
   const recordOf = new Map(records.map((row) => [row.messageId, { key: row.id, revision: row.revision }]));
   const model = await options.modelName();
+  const entered = await enteredOf(options.db, ids);
   await Promise.all(
     rows.map(async (row) => {
       const claimed: ClaimedMessage = {
@@ -70,10 +74,12 @@ async function handleAll(options: MessageLaneOptions, ids: readonly string[]): P
         receivedAt: row.receivedAt,
         worker: options.worker,
         admitted: row.admitted,
+        keepBack: row.through?.version === 'draft',
         record: recordOf.get(row.id) ?? { key: newRecordKey(row.receivedAt), revision: 0 },
       };
       try {
-        await handleOne(options, row, claimed, mailboxes.get(row.mailboxId), sieves, model);
+        const mailbox = mailboxes.get(row.mailboxId);
+        await handleOne(options, { row, claimed, mailbox, sieves, model, entered: entered.get(row.id) });
       } catch (error) {
         await afterCrash(options, row, claimed, error);
       }
@@ -82,13 +88,19 @@ async function handleAll(options: MessageLaneOptions, ids: readonly string[]): P
   options.onward();
 }
 
+/** A message with all that handling it needs. */
+interface ToHandle {
+  row: MessageRow;
+  claimed: ClaimedMessage;
+  mailbox: MailboxRow | undefined;
+  sieves: ReadonlyMap<string, LiveSieve>;
+  model: string;
+  entered: Entered | undefined;
+}
+
 async function handleOne(
   options: MessageLaneOptions,
-  row: MessageRow,
-  claimed: ClaimedMessage,
-  mailbox: MailboxRow | undefined,
-  sieves: ReadonlyMap<string, LiveSieve>,
-  model: string,
+  { row, claimed, mailbox, sieves, model, entered }: ToHandle,
 ): Promise<void> {
   if (!mailbox)
     return void (await commitFailure(options.db, claimed, {
@@ -96,12 +108,37 @@ async function handleOne(
       text: say('YS-NOT-FOUND', { what: 'mailbox', name: row.mailboxId }),
     }));
   if (row.lost > lostBeforeAlone) return giveUp(options, claimed);
-  const named = parseMailbox(mailbox.source).sieves.flatMap((name) => sieves.get(name) ?? []);
+  const live = parseMailbox(mailbox.source).sieves.flatMap((name) => sieves.get(name) ?? []);
+  const named = await statesOf(options.db, live, row.through);
   const answers = await answersOf(options.db, row.id);
-  const reply = await options.pool.handle(taskOf(options.databaseUrl, row, claimed, mailbox, named, answers, model));
+  const reply = await options.pool.handle({
+    ...taskOf(options.databaseUrl, row, claimed, mailbox, named, answers, model),
+    entered,
+  });
   if ('stopped' in reply)
     return void (await commitFailure(options.db, claimed, { code: 'YS-MESSAGE-TOO-SLOW', text: reply.stopped }));
   await commitReply(options.db, claimed, reply, mailbox, named, answers);
+}
+
+/** The sieves a message is handled with: the live ones, but for the one that another state of was asked for. */
+async function statesOf(db: Database, live: readonly LiveSieve[], through: Through | null): Promise<SieveInUse[]> {
+  return Promise.all(
+    live.map(async (sieve): Promise<SieveInUse> => {
+      if (through?.sieve !== sieve.name) return sieve;
+      if (through.version !== 'draft')
+        return { name: sieve.name, ...(await versionText(db, sieve.name, through.version)) };
+      const draft = await findDraft(db, sieve.name);
+      return draft ? { name: sieve.name, version: null, digest: draft.digest, source: draft.source } : sieve;
+    }),
+  );
+}
+
+/** A sieve as a message is handled with it; a draft has no version. */
+type SieveInUse = Pick<LiveSieve, 'name' | 'digest' | 'source'> & { version: number | null };
+
+async function versionText(db: Database, name: string, number: number) {
+  const { source, digest } = await getVersion(db, name, number);
+  return { version: number, source, digest };
 }
 
 function taskOf(
@@ -109,7 +146,7 @@ function taskOf(
   row: MessageRow,
   claimed: ClaimedMessage,
   mailbox: MailboxRow,
-  sieves: readonly LiveSieve[],
+  sieves: readonly SieveInUse[],
   answers: Record<string, KeptAnswer>,
   model: string,
 ): HandleTask {
@@ -126,7 +163,7 @@ function taskOf(
       trusted: [],
       admitted: row.admitted,
     },
-    record: { key: claimed.record.key, link: `/api/v1/records/${claimed.record.key}` },
+    record: { key: claimed.record.key, link: recordLink(claimed.record.key) },
     model,
     answers,
   };
@@ -137,7 +174,7 @@ async function commitReply(
   claimed: ClaimedMessage,
   { summary, same, result }: HandleReply,
   mailbox: MailboxRow,
-  sieves: readonly LiveSieve[],
+  sieves: readonly SieveInUse[],
   answers: Record<string, KeptAnswer>,
 ): Promise<void> {
   if (result.kind === 'wants') return void (await commitWants(db, claimed, { summary, same }, result.wants));

@@ -11,7 +11,7 @@ export const change = mysqlTable(
     id: key('id').primaryKey(),
     /** By the database's clock. */
     at: moment('at').notNull(),
-    kind: varchar('kind', { length: 16, enum: ['message', 'delivery', 'set-up'] }).notNull(),
+    kind: varchar('kind', { length: 16, enum: ['message', 'delivery', 'set-up', 'job'] }).notNull(),
     /** Key or name of what changed. */
     what: varchar('what', { length: 64 }).notNull(),
     /** A message's mailbox, a delivery's destination: what is counted by. */

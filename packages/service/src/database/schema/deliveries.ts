@@ -50,6 +50,8 @@ export const delivery = mysqlTable(
     code: varchar('code', { length: 64 }),
     answer: text('answer'),
     messageTime: moment('message_time').notNull(),
+    /** It was written, and the record's current revision no longer has it: somebody may want to take it out there. */
+    leftOver: boolean('left_over').notNull().default(false),
     ...claim,
     createdAt: moment('created_at').notNull(),
     updatedAt: moment('updated_at').notNull(),

@@ -3,6 +3,13 @@ import { boolean, index, int, json, mediumtext, mysqlTable, primaryKey, varchar 
 import { blob, digest, key, moment } from '../columns.js';
 import { claim } from './claim.js';
 
+/** Puts a message through by another state of one sieve than the live one. */
+export interface Through {
+  sieve: string;
+  /** A published version, or the draft as it stands when the message's turn comes. */
+  version: number | 'draft';
+}
+
 export const raw = mysqlTable('raw', {
   id: key('id').primaryKey(),
   digest: digest('digest').notNull(),
@@ -61,6 +68,8 @@ export const message = mysqlTable(
     /** Questions to a model that are still open; the message waits for them without holding a worker. */
     wants: int('wants').notNull().default(0),
     dueAt: moment('due_at').notNull(),
+    /** How it is to be put through, when not simply by what is live. */
+    through: json('through').$type<Through>(),
     ...claim,
     updatedAt: moment('updated_at').notNull(),
   },

@@ -94,3 +94,39 @@ export const routeHit = mysqlTable(
   },
   (t) => [primaryKey({ columns: [t.messageId, t.route] })],
 );
+
+/** What people entered for a message's record. It stands before what rules find, whenever the message is put through. */
+export const enteredValue = mysqlTable(
+  'entered_value',
+  {
+    messageId: key('message_id').notNull(),
+    /** A field, or `rows` for the whole list. */
+    path: varchar('path', { length: 64 }).notNull(),
+    value: json('value').$type<JsonValue | Record<string, JsonValue>[]>(),
+    by: varchar('entered_by', { length: 100 }).notNull(),
+    at: moment('at').notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.messageId, t.path] })],
+);
+
+/** What people said of values of past records: right or wrong. The newest of a message and path counts. */
+export const judgement = mysqlTable(
+  'judgement',
+  {
+    id: key('id').primaryKey(),
+    messageId: key('message_id').notNull(),
+    recordId: key('record_id').notNull(),
+    revision: int('revision').notNull(),
+    sieve: varchar('sieve', { length: 64 }).notNull(),
+    sieveVersion: int('sieve_version'),
+    /** A field, or `rows` for the whole list. */
+    path: varchar('path', { length: 64 }).notNull(),
+    right: boolean('is_right').notNull(),
+    /** The right value, where it is known: what stood there, or what they wrote instead. */
+    known: boolean('known').notNull(),
+    value: json('value').$type<JsonValue | Record<string, JsonValue>[]>(),
+    by: varchar('judged_by', { length: 100 }).notNull(),
+    at: moment('at').notNull(),
+  },
+  (t) => [index('judgement_of_message').on(t.messageId, t.path, t.id), index('judgement_of_sieve').on(t.sieve, t.at)],
+);

@@ -1,4 +1,5 @@
 import type { Cell } from '@yellow-sieve/core';
+import { and, eq } from 'drizzle-orm';
 import { sheetRow } from '../../database/schema.js';
 import type { DestinationKind } from '../destination-kind.js';
 
@@ -10,6 +11,9 @@ export const sheet: DestinationKind = {
   connection: null,
   render: (line) => ({ payload: line.cells }),
   test: async () => ({ ok: true, detail: 'a sheet is kept in the service itself' }),
+  async withdraw(tx, destination, identity) {
+    await tx.delete(sheetRow).where(and(eq(sheetRow.destination, destination), eq(sheetRow.identity, identity)));
+  },
   async deliver(payload, about, { db, name }) {
     const cells = payload as Cell[];
     const updatedAt = new Date();

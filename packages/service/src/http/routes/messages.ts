@@ -3,8 +3,10 @@ import { messageEndpoints } from '@yellow-sieve/contract';
 import { compileSieve, YsError } from '@yellow-sieve/core';
 import MailComposer from 'nodemailer/lib/mail-composer/index.js';
 import { acceptMessage } from '../../intake/accept.js';
+import type { AgainParams } from '../../jobs/index.js';
 import { originalPolicy } from '../../original/original-html.js';
 import { isOpen } from '../../store/delivery-store.js';
+import { createJob } from '../../store/job-store.js';
 import { mailboxHead } from '../../store/mailbox-store.js';
 import { listMessages, messageDetail, messageRow, putThroughAgain, takeIn } from '../../store/message-store.js';
 import { rawPieces } from '../../store/raw-store.js';
@@ -53,11 +55,34 @@ export function serveMessages(context: ServeContext): void {
     onward();
     return { key: params.key };
   });
-  serveEndpoint(app, db, messageEndpoints.again, async ({ params }) => {
-    await putThroughAgain(db, params.key);
+  serveEndpoint(app, db, messageEndpoints.again, async ({ params, query }) => {
+    await putThroughAgain(db, params.key, againOptions(query));
     onward();
     return { key: params.key };
   });
+  serveEndpoint(app, db, messageEndpoints.againMany, async ({ query, body }, { caller }) => {
+    const made: AgainParams = { selection: body, ...againOptions(query) };
+    const job = await createJob(db, {
+      kind: 'again',
+      title: `Put through again: ${selectionText(body)}`,
+      sieve: query.draft ?? body.sieve ?? null,
+      by: caller?.name ?? '',
+      params: made,
+    });
+    onward();
+    return { job };
+  });
+}
+
+const againOptions = ({ draft, forget }: { draft?: string | undefined; forget: 'true' | 'false' }) => ({
+  through: draft === undefined ? null : { sieve: draft, version: 'draft' as const },
+  forget: forget === 'true',
+});
+
+/** A selection in words. */
+function selectionText({ keys, ...rest }: AgainParams['selection']): string {
+  const parts = Object.entries(rest).map(([name, value]) => `${name} ${value}`);
+  return [...(keys ? [`${keys.length} chosen`] : []), ...parts].join(', ') || 'all messages';
 }
 
 async function feed(
@@ -115,16 +140,20 @@ async function detailOf(db: ServeContext['db'], key: string) {
     made_from: revision?.madeFrom ?? null,
     outcome: revision && outcomeOf(row, revision),
     routes: routes.map(({ route, destination, fires, why, lines }) => ({ route, destination, fires, why, lines })),
-    deliveries: deliveries.map(({ id, route, destination, state, answer, attempts, dueAt, updatedAt }) => ({
-      key: id,
-      route,
-      destination,
-      state,
-      answer,
-      attempts,
-      next_try: isOpen(state) ? dueAt.toISOString() : null,
-      updated: updatedAt.toISOString(),
-    })),
+    deliveries: deliveries.map(
+      ({ id, route, destination, state, answer, attempts, dueAt, updatedAt, leftOver, revision: made }) => ({
+        key: id,
+        route,
+        destination,
+        state,
+        answer,
+        attempts,
+        next_try: isOpen(state) ? dueAt.toISOString() : null,
+        left_over: leftOver,
+        revision: made,
+        updated: updatedAt.toISOString(),
+      }),
+    ),
   };
 }
 

@@ -4,14 +4,24 @@ import { compileSieve } from '@yellow-sieve/core';
 import { csvOf } from '../../exports/csv.js';
 import { recordTable } from '../../exports/record-file.js';
 import { xlsxOf } from '../../exports/xlsx.js';
+import { enterValues, judgeValue } from '../../sieves/correct.js';
 import { allRecords, getRecord, listRecords, type RecordFilter } from '../../store/record-store.js';
 import { getSieve } from '../../store/sieve-store.js';
 import type { ServeContext } from '../serve-context.js';
 import { type FileReply, serveEndpoint } from '../serve-endpoint.js';
 
-export function serveRecords({ app, db }: ServeContext): void {
+export function serveRecords({ app, db, onward }: ServeContext): void {
   serveEndpoint(app, db, recordEndpoints.export, ({ query }) => exportFile(db, query));
   serveEndpoint(app, db, recordEndpoints.list, ({ query }) => listRecords(db, query));
+  serveEndpoint(app, db, recordEndpoints.enter, async ({ params, body }, { caller }) => {
+    const message = await enterValues(db, params.key, body, caller?.name ?? '');
+    onward();
+    return { message };
+  });
+  serveEndpoint(app, db, recordEndpoints.judge, async ({ params, body }, { caller }) => {
+    await judgeValue(db, params.key, body, caller?.name ?? '');
+    return { done: true as const };
+  });
   serveEndpoint(app, db, recordEndpoints.get, ({ params }) => getRecord(db, params.key));
 }
 

@@ -1,11 +1,5 @@
-import {
-  connectionEndpoints,
-  destinationEndpoints,
-  mailboxEndpoints,
-  schemaEndpoints,
-  sieveEndpoints,
-} from '@yellow-sieve/contract';
-import { compileSieve, fileJsonSchema } from '@yellow-sieve/core';
+import { connectionEndpoints, destinationEndpoints, mailboxEndpoints, schemaEndpoints } from '@yellow-sieve/contract';
+import { fileJsonSchema } from '@yellow-sieve/core';
 import {
   type DestinationRow,
   getDestination,
@@ -16,18 +10,10 @@ import {
   testDestination,
 } from '../../store/destination-store.js';
 import { getMailbox, listMailboxes, putMailbox } from '../../store/mailbox-store.js';
-import { getSieve, type LiveSieve, listSieves, putSieve } from '../../store/sieve-store.js';
 import { countsOf } from '../../store/tally-store.js';
 import type { ServeContext } from '../serve-context.js';
 import { serveEndpoint } from '../serve-endpoint.js';
 
-const sieveItem = ({ name, title, version, updated, source }: LiveSieve) => ({
-  name,
-  title,
-  version,
-  updated: updated.toISOString(),
-  source,
-});
 const destinationItem = (row: DestinationRow, states: Record<string, number> = {}) => ({
   name: row.name,
   title: row.title,
@@ -52,29 +38,8 @@ async function deliveryStates(db: ServeContext['db']): Promise<Map<string, Recor
   return states;
 }
 
-/** The fields of a sieve, as tables of records need them. */
-const fieldsOf = (source: string) =>
-  Object.entries(compileSieve(source).fields).map(([name, { type, unit, required }]) => ({
-    name,
-    type,
-    unit: typeof unit === 'string' ? unit : null,
-    required: required ?? false,
-  }));
-
-/** Sieves, mailboxes, destinations and connections. */
+/** Mailboxes, destinations and connections. */
 export function serveSetUp({ app, db, secrets, outgoing }: ServeContext): void {
-  serveEndpoint(app, db, sieveEndpoints.list, async () => ({
-    items: (await listSieves(db)).map(sieveItem),
-    next: null,
-  }));
-  serveEndpoint(app, db, sieveEndpoints.get, async ({ params }) => {
-    const live = await getSieve(db, params.name);
-    return { ...sieveItem(live), fields: fieldsOf(live.source) };
-  });
-  serveEndpoint(app, db, sieveEndpoints.put, async ({ params, body }) =>
-    sieveItem(await putSieve(db, params.name, body)),
-  );
-
   serveEndpoint(app, db, mailboxEndpoints.list, async () => ({ items: await listMailboxes(db), next: null }));
   serveEndpoint(app, db, mailboxEndpoints.get, ({ params }) => getMailbox(db, params.name));
   serveEndpoint(app, db, mailboxEndpoints.put, async ({ params, body }) => {

@@ -1,0 +1,67 @@
+import * as v from 'valibot';
+import { doneSchema, jsonSchema, keySchema, momentSchema, nameSchema, page, pageQuery } from './common.js';
+import type { Endpoint } from './endpoint.js';
+
+export const jobStates = ['waiting', 'running', 'done', 'stopped', 'failed'] as const;
+
+export const jobSchema = v.object({
+  key: keySchema,
+  kind: v.string(),
+  title: v.string(),
+  sieve: v.nullable(v.string()),
+  by: v.string(),
+  state: v.picklist(jobStates),
+  /** Messages done, of how many; the total is null until it is known. */
+  done: v.number(),
+  total: v.nullable(v.number()),
+  /** Messages a second, while it worked; null before the first. */
+  rate: v.nullable(v.number()),
+  /** Seconds of work left, at that rate. */
+  left: v.nullable(v.number()),
+  /** Why it failed. */
+  detail: v.nullable(v.string()),
+  created: momentSchema,
+  started: v.nullable(momentSchema),
+  finished: v.nullable(momentSchema),
+  /** What it found so far, in numbers. */
+  result: jsonSchema,
+});
+export type Job = v.InferOutput<typeof jobSchema>;
+
+const params = v.object({ key: keySchema });
+
+export const jobEndpoints = {
+  list: {
+    method: 'GET',
+    path: '/api/v1/jobs',
+    role: 'viewer',
+    summary: 'Jobs, newest first',
+    query: v.object({ ...pageQuery, sieve: v.optional(nameSchema) }),
+    response: page(jobSchema),
+  },
+  get: {
+    method: 'GET',
+    path: '/api/v1/jobs/:key',
+    role: 'viewer',
+    summary: 'One job: how far it is, and what it found',
+    params,
+    response: jobSchema,
+  },
+  findings: {
+    method: 'GET',
+    path: '/api/v1/jobs/:key/findings',
+    role: 'viewer',
+    summary: 'What a job found message by message, in the order it came to them',
+    params,
+    query: v.object(pageQuery),
+    response: page(v.object({ message: v.string(), detail: jsonSchema })),
+  },
+  stop: {
+    method: 'POST',
+    path: '/api/v1/jobs/:key/stop',
+    role: 'author',
+    summary: 'Stops a job after the step it is at; what it did stays',
+    params,
+    response: doneSchema,
+  },
+} as const satisfies Record<string, Endpoint>;

@@ -1,0 +1,200 @@
+import * as v from 'valibot';
+import { doneSchema, jsonSchema, keySchema, momentSchema, nameSchema, page, pageQuery } from './common.js';
+import type { Endpoint } from './endpoint.js';
+
+const params = v.object({ name: nameSchema });
+
+export const sieveItem = v.object({
+  name: v.string(),
+  title: v.string(),
+  version: v.number(),
+  /** Digest of the live source text, for If-Match. */
+  digest: v.string(),
+  by: v.nullable(v.string()),
+  updated: momentSchema,
+});
+export type SieveItem = v.InferOutput<typeof sieveItem>;
+
+/** A field of a sieve, as tables of records need it. */
+const fieldItem = v.object({ name: v.string(), type: v.string(), unit: v.nullable(v.string()), required: v.boolean() });
+export type FieldItem = v.InferOutput<typeof fieldItem>;
+
+const versionItem = v.object({
+  number: v.number(),
+  digest: v.string(),
+  by: v.nullable(v.string()),
+  why: v.nullable(v.string()),
+  /** The version it went back to, if it did. */
+  back_to: v.nullable(v.number()),
+  created: momentSchema,
+});
+export type VersionItem = v.InferOutput<typeof versionItem>;
+
+const draftItem = v.object({
+  digest: v.string(),
+  /** The version it was begun from; null for a sieve that was never published. */
+  base: v.nullable(v.number()),
+  by: v.string(),
+  updated: momentSchema,
+  source: v.string(),
+  /** Why it cannot be published yet, each at its line. */
+  problems: v.array(
+    v.object({ code: v.string(), path: v.string(), text: v.string(), line: v.number(), column: v.number() }),
+  ),
+});
+export type DraftItem = v.InferOutput<typeof draftItem>;
+
+const number = v.pipe(v.string(), v.transform(Number), v.integer(), v.minValue(1));
+/** What is live, the draft, or the number of a version. */
+const state = v.union([v.picklist(['live', 'draft']), number]);
+const why = v.pipe(v.string(), v.maxLength(1000));
+
+/** How many stored messages, the newest first. */
+const stored = v.union([v.pipe(v.number(), v.integer(), v.minValue(0), v.maxValue(10_000_000)), v.literal('all')]);
+
+export const sieveEndpoints = {
+  list: {
+    method: 'GET',
+    path: '/api/v1/sieves',
+    role: 'viewer',
+    summary: 'Sieves with their live version',
+    response: page(sieveItem),
+  },
+  get: {
+    method: 'GET',
+    path: '/api/v1/sieves/:name',
+    role: 'viewer',
+    summary: 'The source text of the live version, comments and all',
+    params,
+    response: v.object({ ...sieveItem.entries, fields: v.array(fieldItem), source: v.string() }),
+  },
+  put: {
+    method: 'PUT',
+    path: '/api/v1/sieves/:name',
+    role: 'author',
+    summary:
+      'Publishes a sieve’s source text as the next version, if it changed; `why` is wanted when expected values break',
+    params,
+    query: v.object({ why: v.optional(why) }),
+    body: 'application/yaml',
+    match: true,
+    response: sieveItem,
+  },
+  versions: {
+    method: 'GET',
+    path: '/api/v1/sieves/:name/versions',
+    role: 'viewer',
+    summary: 'Versions, newest first: who published them, when and why',
+    params,
+    query: v.object(pageQuery),
+    response: page(versionItem),
+  },
+  version: {
+    method: 'GET',
+    path: '/api/v1/sieves/:name/versions/:number',
+    role: 'viewer',
+    summary: 'One version with its source text',
+    params: v.object({ name: nameSchema, number }),
+    response: v.object({ ...versionItem.entries, source: v.string() }),
+  },
+  compare: {
+    method: 'GET',
+    path: '/api/v1/sieves/:name/compare',
+    role: 'viewer',
+    summary: 'The source texts of two states of a sieve, compared line by line (unified diff)',
+    params,
+    query: v.object({ from: v.optional(state, 'live'), to: v.optional(state, 'draft') }),
+    response: v.object({ same: v.boolean(), diff: v.string() }),
+  },
+  back: {
+    method: 'POST',
+    path: '/api/v1/sieves/:name/versions/:number/back',
+    role: 'author',
+    summary: 'Goes back: publishes an earlier version’s text as the next version',
+    params: v.object({ name: nameSchema, number }),
+    body: v.strictObject({ why: v.optional(why) }),
+    match: true,
+    response: sieveItem,
+  },
+  draft: {
+    method: 'GET',
+    path: '/api/v1/sieves/:name/draft',
+    role: 'viewer',
+    summary: 'The draft: the sieve as it is being edited',
+    params,
+    response: draftItem,
+  },
+  putDraft: {
+    method: 'PUT',
+    path: '/api/v1/sieves/:name/draft',
+    role: 'author',
+    summary: 'Keeps a draft, also one that cannot be published yet; `base` sets it upon another version',
+    params,
+    query: v.object({ base: v.optional(number) }),
+    body: 'application/yaml',
+    match: true,
+    response: draftItem,
+  },
+  dropDraft: {
+    method: 'DELETE',
+    path: '/api/v1/sieves/:name/draft',
+    role: 'author',
+    summary: 'Drops the draft',
+    params,
+    response: doneSchema,
+  },
+  publish: {
+    method: 'POST',
+    path: '/api/v1/sieves/:name/publish',
+    role: 'author',
+    summary: 'Publishes the draft as the next version; `why` is wanted when expected values break',
+    params,
+    body: v.strictObject({ why: v.optional(why) }),
+    match: true,
+    response: sieveItem,
+  },
+  coverage: {
+    method: 'GET',
+    path: '/api/v1/sieves/:name/coverage',
+    role: 'viewer',
+    summary: 'The grid fields x messages, a page at a time, over samples or stored messages',
+    params,
+    query: v.object({
+      ...pageQuery,
+      of: v.optional(v.picklist(['samples', 'stored']), 'samples'),
+      /** The rules to try; what differs from the live ones is `changed`. */
+      with: v.optional(state, 'live'),
+    }),
+    response: v.object({
+      fields: v.array(fieldItem),
+      /** As the core counts it, over this page. */
+      accuracy: jsonSchema,
+      items: v.array(jsonSchema),
+      next: v.nullable(v.string()),
+    }),
+  },
+  effect: {
+    method: 'POST',
+    path: '/api/v1/sieves/:name/effect',
+    role: 'viewer',
+    summary: 'Starts a job that says what a change would do, over samples and stored messages; nothing is changed',
+    params,
+    body: v.strictObject({
+      /** The text to try; left out: `with`. */
+      source: v.optional(v.pipe(v.string(), v.maxLength(2_000_000))),
+      with: v.optional(v.union([v.literal('draft'), v.pipe(v.number(), v.integer(), v.minValue(1))]), 'draft'),
+      stored: v.optional(stored, 200),
+    }),
+    response: v.object({ job: keySchema }),
+  },
+  accuracy: {
+    method: 'GET',
+    path: '/api/v1/sieves/:name/accuracy',
+    role: 'viewer',
+    summary: 'How often people found each field right in past records, week by week',
+    params,
+    response: v.object({
+      items: v.array(v.object({ week: v.string(), field: v.string(), judged: v.number(), right: v.number() })),
+    }),
+  },
+} as const satisfies Record<string, Endpoint>;

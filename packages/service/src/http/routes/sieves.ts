@@ -1,0 +1,169 @@
+import { type DraftItem, sieveEndpoints, type VersionItem } from '@yellow-sieve/contract';
+import { accuracyOf, type CompiledSieve, compileSieve, tryCompileSieve, YsError } from '@yellow-sieve/core';
+import { createTwoFilesPatch } from 'diff';
+import type { EffectParams } from '../../jobs/index.js';
+import { compareAll } from '../../pipeline/compare.js';
+import { sampleItem, storedItems } from '../../sieves/items.js';
+import { goBack, publish, publishDraft } from '../../sieves/publish.js';
+import { ruleStates, type SieveState, sourceOf } from '../../sieves/rule-state.js';
+import { type Draft, forgetDraft, getDraft, putDraft } from '../../store/draft-store.js';
+import { createJob } from '../../store/job-store.js';
+import { accuracyByWeek } from '../../store/judgement-store.js';
+import { cursorId } from '../../store/paging.js';
+import { listSamples } from '../../store/sample-store.js';
+import { getSieve, getVersion, type LiveSieve, listSieves, listVersions } from '../../store/sieve-store.js';
+import type { ServeContext } from '../serve-context.js';
+import { serveEndpoint } from '../serve-endpoint.js';
+
+const sieveItem = ({ name, title, version, digest, by, updated, source }: LiveSieve) => ({
+  name,
+  title,
+  version,
+  digest,
+  by,
+  updated: updated.toISOString(),
+  source,
+});
+
+const versionItem = ({
+  number,
+  digest,
+  by,
+  why,
+  backTo,
+  created,
+  source,
+}: Awaited<ReturnType<typeof getVersion>>): VersionItem & { source: string } => ({
+  number,
+  digest,
+  by,
+  why,
+  back_to: backTo,
+  created: created.toISOString(),
+  source,
+});
+
+function draftItem({ source, digest, base, by, updatedAt }: Draft): DraftItem {
+  const compiled = tryCompileSieve(source);
+  return {
+    source,
+    digest,
+    base,
+    by,
+    updated: updatedAt.toISOString(),
+    problems: compiled.ok ? [] : compiled.problems,
+  };
+}
+
+/** The fields of a sieve, as tables of records need them. */
+const fieldsOf = ({ fields }: CompiledSieve) =>
+  Object.entries(fields).map(([name, { type, unit, required }]) => ({
+    name,
+    type,
+    unit: typeof unit === 'string' ? unit : null,
+    required: required ?? false,
+  }));
+
+/** Sieves, their versions, drafts, coverage and the effect of changes. */
+export function serveSieves(context: ServeContext): void {
+  const { app, db, trying, onward } = context;
+  serveEndpoint(app, db, sieveEndpoints.list, async () => ({
+    items: (await listSieves(db)).map(sieveItem),
+    next: null,
+  }));
+  serveEndpoint(app, db, sieveEndpoints.get, async ({ params }) => {
+    const live = await getSieve(db, params.name);
+    return { ...sieveItem(live), fields: fieldsOf(compileSieve(live.source)) };
+  });
+  serveEndpoint(app, db, sieveEndpoints.put, async ({ params, query, body, match }, { caller }) =>
+    sieveItem(
+      await publish(trying, { name: params.name, source: body, by: caller?.name ?? '', why: query.why, match }),
+    ),
+  );
+  serveEndpoint(app, db, sieveEndpoints.versions, async ({ params, query }) => {
+    const rows = await listVersions(db, params.name, below(query.cursor), query.limit + 1);
+    const items = rows.slice(0, query.limit).map(versionItem);
+    return { items, next: rows.length > query.limit ? String(items.at(-1)?.number) : null };
+  });
+  serveEndpoint(app, db, sieveEndpoints.version, async ({ params }) =>
+    versionItem(await getVersion(db, params.name, params.number)),
+  );
+  serveEndpoint(app, db, sieveEndpoints.compare, async ({ params, query }) => {
+    const [from, to] = [await sourceOf(db, params.name, query.from), await sourceOf(db, params.name, query.to)];
+    const named = (state: SieveState) => `${params.name} ${typeof state === 'number' ? `version ${state}` : state}`;
+    const diff = createTwoFilesPatch(named(query.from), named(query.to), from, to, '', '', { context: 3 });
+    return { same: from === to, diff };
+  });
+  serveEndpoint(app, db, sieveEndpoints.back, async ({ params, body, match }, { caller }) =>
+    sieveItem(await goBack(trying, params.number, { name: params.name, by: caller?.name ?? '', why: body.why, match })),
+  );
+  serveEndpoint(app, db, sieveEndpoints.draft, async ({ params }) => draftItem(await getDraft(db, params.name)));
+  serveEndpoint(app, db, sieveEndpoints.putDraft, async ({ params, query, body, match }, { caller }) =>
+    draftItem(await putDraft(db, { name: params.name, source: body, by: caller?.name ?? '', match, base: query.base })),
+  );
+  serveEndpoint(app, db, sieveEndpoints.dropDraft, async ({ params }) => {
+    await forgetDraft(db, params.name);
+    return { done: true as const };
+  });
+  serveEndpoint(app, db, sieveEndpoints.publish, async ({ params, body, match }, { caller }) =>
+    sieveItem(await publishDraft(trying, { name: params.name, by: caller?.name ?? '', why: body.why, match })),
+  );
+  serveEndpoint(app, db, sieveEndpoints.coverage, ({ params, query }) => coveragePage(context, params.name, query));
+  serveEndpoint(app, db, sieveEndpoints.effect, async ({ params, body }, { caller }) => {
+    const source = body.source ?? (await sourceOf(db, params.name, body.with));
+    // What does not compile is said now, not by a job that fails.
+    await ruleStates(db, params.name, source);
+    const made: EffectParams = { sieve: params.name, source, stored: body.stored };
+    const job = await createJob(db, {
+      kind: 'effect',
+      title: `Effect of a change of ${params.name}`,
+      sieve: params.name,
+      by: caller?.name ?? '',
+      params: made,
+    });
+    onward();
+    return { job };
+  });
+  serveEndpoint(app, db, sieveEndpoints.accuracy, async ({ params }) => ({
+    items: await accuracyByWeek(db, params.name),
+  }));
+}
+
+/** Cursor of versions: the number of the last one shown. */
+function below(cursor: string | undefined): number | undefined {
+  if (cursor === undefined) return undefined;
+  if (!/^\d{1,9}$/.test(cursor)) throw new YsError('YS-REQUEST-CURSOR');
+  return Number(cursor);
+}
+
+interface CoverageQuery {
+  limit: number;
+  cursor?: string | undefined;
+  of: 'samples' | 'stored';
+  with: SieveState;
+}
+
+async function coveragePage({ db, trying }: ServeContext, name: string, query: CoverageQuery) {
+  const source = await sourceOf(db, name, query.with);
+  const states = await ruleStates(db, name, source);
+  const { limit, cursor } = query;
+  const found =
+    query.of === 'samples'
+      ? (await listSamples(db, name, { after: cursor, limit: limit + 1 })).map(sampleItem)
+      : await storedItems(db, { mailboxIds: states.mailboxIds, before: cursorId(cursor), takenBy: name }, limit + 1);
+  const compared = await compareAll(trying.comparer, db, {
+    database: trying.databaseUrl,
+    sieve: name,
+    items: found.slice(0, limit),
+    before: query.with === 'live' ? null : states.before,
+    after: states.after,
+    model: await trying.modelName(),
+  });
+  const items = compared.flatMap(({ reply }) => (reply ? [{ ...reply.coverage, unreadable: reply.unreadable }] : []));
+  return {
+    fields: fieldsOf(compileSieve(source)),
+    accuracy: accuracyOf(items),
+    items,
+    next: found.length > limit ? (found[limit - 1]?.name ?? null) : null,
+  };
+}

@@ -1,0 +1,126 @@
+import { addEffect, type EffectSummary, effectOn, emptySummary, hasEffect, type Made } from '@yellow-sieve/core';
+import { and, count, desc, eq, gte, inArray, lt } from 'drizzle-orm';
+import type { Executor } from '../database/connect.js';
+import { mailbox, message, record, recordRevision, type Through } from '../database/schema.js';
+import { claimAgain } from '../store/message-store.js';
+import type { JobKind, JobTools } from './job-kind.js';
+
+/** Which messages to put through again; what is left out does not matter. */
+export interface AgainSelection {
+  keys?: string[] | undefined;
+  mailbox?: string | undefined;
+  sieve?: string | undefined;
+  state?: 'done' | 'review' | 'skipped' | 'failed' | undefined;
+  /** Received at or after, and before, in ISO 8601. */
+  from?: string | undefined;
+  to?: string | undefined;
+}
+
+/** Puts stored messages through again, each to its next revision. */
+export interface AgainParams {
+  selection: AgainSelection;
+  /** The state of a sieve to use; null: what is live. */
+  through: Through | null;
+  /** Whether what people entered is to be forgotten. */
+  forget: boolean;
+}
+
+interface At {
+  /** Messages before this one come next. */
+  before: string | undefined;
+}
+
+/** Messages a thread gets in one step; live mail waits for no longer than these take. */
+const perThread = 8;
+
+export const again: JobKind<AgainParams, At, EffectSummary> = {
+  kind: 'again',
+
+  async begin({ db }, { selection }) {
+    const [row] = await db
+      .select({ count: count() })
+      .from(message)
+      .where(await selected(db, selection, undefined));
+    return { total: row?.count ?? 0, done: 0, at: { before: undefined }, result: emptySummary() };
+  },
+
+  async step(tools, { selection, through, forget }, stand) {
+    const { db, threads } = tools;
+    const most = perThread * threads;
+    const rows = await db
+      .select({ id: message.id })
+      .from(message)
+      .where(await selected(db, selection, stand.at.before))
+      .orderBy(desc(message.id))
+      .limit(most);
+    const ids = rows.map(({ id }) => id);
+    const before = await revisionsOf(db, ids);
+    const held = await claimAgain(db, ids, { ...tools, through, forget });
+    await tools.handleClaimed(held);
+    const effects = await effectsOf(tools, before, held);
+    return {
+      total: stand.total,
+      done: stand.done + ids.length,
+      at: { before: ids.at(-1) ?? stand.at.before },
+      result: effects.reduce(addEffect, stand.result),
+      over: ids.length < most,
+      findings: effects.filter(hasEffect).map((detail) => ({ message: detail.message, detail })),
+    };
+  },
+};
+
+async function selected(
+  db: Executor,
+  { keys, mailbox: name, sieve, state, from, to }: AgainSelection,
+  before?: string,
+) {
+  const [owner] = name ? await db.select({ id: mailbox.id }).from(mailbox).where(eq(mailbox.name, name)) : [];
+  return and(
+    before === undefined ? undefined : lt(message.id, before),
+    keys ? inArray(message.id, keys) : undefined,
+    name ? eq(message.mailboxId, owner?.id ?? '') : undefined,
+    sieve ? eq(message.sieve, sieve) : undefined,
+    state ? eq(message.state, state) : undefined,
+    from ? gte(message.receivedAt, new Date(from)) : undefined,
+    to ? lt(message.receivedAt, new Date(to)) : undefined,
+  );
+}
+
+/** What is kept of each message's current revision, as far as it is compared. */
+async function revisionsOf(db: Executor, ids: readonly string[]): Promise<Map<string, Made>> {
+  if (ids.length === 0) return new Map();
+  const rows = await db
+    .select({ id: message.id, state: message.state, category: message.category, revision: recordRevision })
+    .from(message)
+    .leftJoin(record, eq(record.messageId, message.id))
+    .leftJoin(recordRevision, and(eq(recordRevision.recordId, record.id), eq(recordRevision.number, record.revision)))
+    .where(inArray(message.id, [...ids]));
+  return new Map(rows.map(({ id, category, revision }) => [id, madeOfRevision(category, revision)]));
+}
+
+function madeOfRevision(category: string | null, revision: typeof recordRevision.$inferSelect | null): Made {
+  const nothing = { fields: {}, rows: [], evidence: {}, problems: [], sieve: null, layout: null };
+  const kept = revision ?? nothing;
+  return {
+    wants: [],
+    verdict: (revision?.verdict ?? null) as Made['verdict'],
+    reasons: revision?.reasons ?? [],
+    sieve: kept.sieve,
+    layout: kept.layout,
+    category,
+    fields: kept.fields,
+    rows: kept.rows,
+    evidence: kept.evidence,
+    problems: kept.problems,
+    // What routes would write is in the outbox, not in revisions.
+    hits: [],
+  };
+}
+
+async function effectsOf({ db }: JobTools, before: ReadonlyMap<string, Made>, ids: readonly string[]) {
+  const after = await revisionsOf(db, ids);
+  return ids.flatMap((id) => {
+    const [was, is] = [before.get(id), after.get(id)];
+    return was && is ? [effectOn(id, was, is, null)] : [];
+  });
+}

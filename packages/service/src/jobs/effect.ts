@@ -1,0 +1,71 @@
+import { addEffect, type EffectSummary, emptySummary, hasEffect, type MessageEffect } from '@yellow-sieve/core';
+import { type Compared, compareAll } from '../pipeline/compare.js';
+import type { CompareItem } from '../pipeline/compare-task.js';
+import { countStored, sampleItems, storedItems } from '../sieves/items.js';
+import { type RuleStates, ruleStates } from '../sieves/rule-state.js';
+import type { JobKind, JobStand, JobStep, JobTools } from './job-kind.js';
+
+/** The effect of another source text of a sieve, against what is live, over its samples and stored messages. */
+export interface EffectParams {
+  sieve: string;
+  source: string;
+  /** How many stored messages, the newest first. */
+  stored: number | 'all';
+}
+
+type At = { of: 'samples' } | { of: 'stored'; before: string | undefined; left: number };
+type Stand = JobStand<At, EffectSummary>;
+
+/** Messages a thread gets in one step. */
+const perThread = 24;
+
+export const effect: JobKind<EffectParams, At, EffectSummary> = {
+  kind: 'effect',
+
+  async begin({ db }, { sieve, source, stored }) {
+    const { mailboxIds } = await ruleStates(db, sieve, source);
+    const samples = (await sampleItems(db, sieve)).length;
+    const messages = await countStored(db, { mailboxIds, before: undefined });
+    const total = samples + Math.min(messages, stored === 'all' ? messages : stored);
+    return { total, done: 0, at: { of: 'samples' }, result: emptySummary() };
+  },
+
+  async step(tools, { sieve, source, stored }, stand) {
+    const states = await ruleStates(tools.db, sieve, source);
+    const { at } = stand;
+    if (at.of === 'samples') {
+      const seen = await compared(tools, sieve, states, await sampleItems(tools.db, sieve));
+      const left = stored === 'all' ? Number.MAX_SAFE_INTEGER : stored;
+      return after(stand, seen, { of: 'stored', before: undefined, left }, false);
+    }
+    const most = Math.min(at.left, perThread * tools.threads);
+    const items = await storedItems(tools.db, { mailboxIds: states.mailboxIds, before: at.before }, most);
+    const seen = await compared(tools, sieve, states, items);
+    const next: At = { of: 'stored', before: items.at(-1)?.name ?? at.before, left: at.left - items.length };
+    return after(stand, seen, next, items.length < most || next.left === 0);
+  },
+};
+
+async function compared(
+  { db, databaseUrl, comparer, modelName }: JobTools,
+  sieve: string,
+  { before, after: next }: RuleStates,
+  items: CompareItem[],
+): Promise<Compared[]> {
+  const model = await modelName();
+  return compareAll(comparer, db, { database: databaseUrl, sieve, items, before, after: next, model });
+}
+
+function after(stand: Stand, seen: readonly Compared[], at: At, over: boolean): JobStep<At, EffectSummary> {
+  const effects = seen.flatMap(({ reply }) => reply?.effect ?? []);
+  return {
+    total: stand.total,
+    done: stand.done + seen.length,
+    at,
+    result: effects.reduce(addEffect, stand.result),
+    over,
+    findings: effects.filter((one) => hasEffect(one) || one.notTried).map(finding),
+  };
+}
+
+const finding = (detail: MessageEffect) => ({ message: detail.message, detail });

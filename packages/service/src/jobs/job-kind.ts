@@ -1,0 +1,35 @@
+import type { Trying } from '../sieves/publish.js';
+
+/** What jobs work with. */
+export interface JobTools extends Trying {
+  /** Worker threads; a step should give each of them something to do. */
+  threads: number;
+  /** Puts messages through that this worker holds; resolves when each has its next revision, or waits for a model. */
+  handleClaimed(keys: readonly string[]): Promise<void>;
+  worker: string;
+  leaseSeconds: number;
+}
+
+/** Where a job stands: it begins with `begin`, and each step gives the next. All of it is kept as JSON. */
+export interface JobStand<At, Result> {
+  /** Messages to go through; null while nobody knows. */
+  total: number | null;
+  done: number;
+  at: At;
+  result: Result;
+}
+
+export interface JobStep<At, Result> extends JobStand<At, Result> {
+  over: boolean;
+  findings: { message: string; detail: unknown }[];
+}
+
+/**
+ * One kind of long work: a file, and one line in the registry. A step is short (about a second at the most), and may be done
+ * twice: when the service ends in the middle of one, it is begun again.
+ */
+export interface JobKind<Params = unknown, At = unknown, Result = unknown> {
+  readonly kind: string;
+  begin(tools: JobTools, params: Params): Promise<JobStand<At, Result>>;
+  step(tools: JobTools, params: Params, stand: JobStand<At, Result>): Promise<JobStep<At, Result>>;
+}

@@ -1,0 +1,50 @@
+import { type CompiledMailbox, type CompiledSieve, compileMailbox, compileSieve, mailboxOf } from '@yellow-sieve/core';
+import { connectDatabase, type DatabaseHandle } from '../database/connect.js';
+
+/** A file's text, and what tells it from others. */
+export interface SourceText {
+  digest: string;
+  source: string;
+}
+
+export interface SieveText extends SourceText {
+  name: string;
+}
+
+const handles = new Map<string, DatabaseHandle>();
+
+/** This thread's own connection to the database. */
+export function databaseOf(url: string): DatabaseHandle {
+  const handle = handles.get(url) ?? connectDatabase(url, 1);
+  handles.set(url, handle);
+  return handle;
+}
+
+/** Compiled mailboxes by what they were compiled from; a handful is enough, for old versions are not asked for again. */
+const mailboxes = new Map<string, CompiledMailbox>();
+const sieves = new Map<string, CompiledSieve>();
+const mostKept = 200;
+
+/** A mailbox with its sieves, compiled once. */
+export function compiledMailbox(mailbox: SourceText, texts: readonly SieveText[]): CompiledMailbox {
+  const key = [mailbox.digest, ...texts.map(({ digest }) => digest)].join(' ');
+  return kept(mailboxes, key, () =>
+    compileMailbox(mailbox.source, new Map(texts.map((text) => [text.name, compiledSieve(text)]))),
+  );
+}
+
+/** A sieve alone, as samples are held against it. */
+export const aloneMailbox = (text: SieveText): CompiledMailbox =>
+  kept(mailboxes, `alone ${text.digest}`, () => mailboxOf(compiledSieve(text)));
+
+export const compiledSieve = ({ digest, source }: SourceText): CompiledSieve =>
+  kept(sieves, digest, () => compileSieve(source));
+
+function kept<T>(cache: Map<string, T>, key: string, make: () => T): T {
+  const known = cache.get(key);
+  if (known) return known;
+  if (cache.size >= mostKept) cache.clear();
+  const made = make();
+  cache.set(key, made);
+  return made;
+}

@@ -1,0 +1,95 @@
+import type { ExpectSource, JsonValue } from '@yellow-sieve/core';
+import { and, count, desc, eq, inArray, lt } from 'drizzle-orm';
+import type { Executor } from '../database/connect.js';
+import { judgement, mailbox, message, record } from '../database/schema.js';
+import type { CompareItem } from '../pipeline/compare-task.js';
+import { recordLink } from '../pipeline/handle-task.js';
+import { enteredOf } from '../store/entered-store.js';
+import { listSamples, type SampleRow } from '../store/sample-store.js';
+
+/** A sample, to be tried on the sieve alone, as it is where there is no service. */
+export const sampleItem = ({ name, rawId, expect }: SampleRow): CompareItem => ({
+  name,
+  rawId,
+  came: null,
+  expect,
+  entered: undefined,
+});
+
+export async function sampleItems(db: Executor, sieve: string): Promise<CompareItem[]> {
+  return (await listSamples(db, sieve)).map(sampleItem);
+}
+
+/** Which stored messages: those of some mailboxes that came before one. */
+export interface StoredSelection {
+  mailboxIds: readonly string[];
+  before: string | undefined;
+  /** Only those this sieve took. */
+  takenBy?: string | undefined;
+}
+
+const selected = ({ mailboxIds, before, takenBy }: StoredSelection) =>
+  and(
+    inArray(message.mailboxId, [...mailboxIds]),
+    before === undefined ? undefined : lt(message.id, before),
+    takenBy === undefined ? undefined : eq(message.sieve, takenBy),
+  );
+
+export async function countStored(db: Executor, selection: StoredSelection): Promise<number> {
+  if (selection.mailboxIds.length === 0) return 0;
+  const [row] = await db.select({ count: count() }).from(message).where(selected(selection));
+  return row?.count ?? 0;
+}
+
+/** Stored messages, newest first, with what people entered for them and said of their values. */
+export async function storedItems(db: Executor, selection: StoredSelection, limit: number): Promise<CompareItem[]> {
+  if (selection.mailboxIds.length === 0 || limit === 0) return [];
+  const rows = await db
+    .select({ message, mailbox: mailbox.name, record: record.id })
+    .from(message)
+    .innerJoin(mailbox, eq(mailbox.id, message.mailboxId))
+    .leftJoin(record, eq(record.messageId, message.id))
+    .where(selected(selection))
+    .orderBy(desc(message.id))
+    .limit(limit);
+  const ids = rows.map((row) => row.message.id);
+  const entered = await enteredOf(db, ids);
+  const judged = await judgedValues(db, ids);
+  return rows.map((row): CompareItem => {
+    const { id, rawId, recipient, receivedAt, admitted } = row.message;
+    const key = row.record ?? '';
+    const arrival = {
+      key: id,
+      mailbox: row.mailbox,
+      recipient,
+      received: receivedAt.toISOString(),
+      trusted: [],
+      admitted,
+    };
+    return {
+      name: id,
+      rawId,
+      came: { arrival, record: { key, link: key && recordLink(key) } },
+      expect: judged.get(id) ?? null,
+      entered: entered.get(id),
+    };
+  });
+}
+
+/** The right values that people told of some messages' records, as expected values: the newest word counts. */
+async function judgedValues(db: Executor, ids: readonly string[]): Promise<Map<string, ExpectSource>> {
+  if (ids.length === 0) return new Map();
+  const rows = await db
+    .select()
+    .from(judgement)
+    .where(inArray(judgement.messageId, [...ids]))
+    .orderBy(judgement.id);
+  const judged = new Map<string, Record<string, JsonValue>>();
+  for (const { messageId, path, known, value } of rows) {
+    const expect = judged.get(messageId) ?? {};
+    judged.set(messageId, expect);
+    if (known) expect[path] = (value ?? null) as JsonValue;
+    else delete expect[path];
+  }
+  return judged as unknown as Map<string, ExpectSource>;
+}
