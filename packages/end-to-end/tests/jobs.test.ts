@@ -9,9 +9,9 @@ const name = 'berth-request';
 const params = { name };
 const source = readFileSync(demoFile('berths', 'berth-request.sieve.yaml'), 'utf8');
 const changed = (from: string | RegExp, to: string) => source.replace(from, to);
-const many = 300;
+const many = 200;
 const mail = (i: number) =>
-  `Subject: Berth request: Vessel${i}\r\nDate: Mon, 3 May 2027 09:12:00 +0100\r\n\r\nVessel: Vessel${i}\r\nLength over all: ${10 + (i % 20)} m\r\nArrives 3 June 2027 for 4 nights\r\nE-mail: a@b.example\r\n`;
+  `Subject: Berth request: Vessel${i}\r\nDate: Mon, 3 May 2027 09:12:00 +0100\r\n\r\nVessel: Vessel${i}\r\nLength over all: ${10 + (i % 20)} m\r\nArrives 3 June 2027 for 4 nights\r\nE-mail: a${i}@b.example\r\n`;
 
 beforeAll(async () => {
   world = await startWorld({ YELLOW_SIEVE_LEASE_SECONDS: '2' });
@@ -22,7 +22,6 @@ beforeAll(async () => {
     await Promise.all(Array.from({ length: 25 }, (_, i) => sendRaw(world.smtpPort, mail(at + i))));
   await until('all are done', async () => {
     const [row] = await world.sql<{ n: number }>("SELECT COUNT(*) AS n FROM message WHERE state = 'done'");
-    if (process.env.SHOW) console.log(JSON.stringify(await world.sql('SELECT state, COUNT(*) n, MAX(lost) l, MAX(reasons) r FROM message GROUP BY state')));
     return row?.n === many;
   });
 }, 180_000);
@@ -79,7 +78,8 @@ describe('the effect of a change', () => {
     expect(summary.routes['berth-request/harbour-master-chat']).toEqual({ fires: 0, stops: many / 5, alters: 0 });
     const all = await findings(job.key);
     expect(new Set(all.map(({ message }) => message)).size).toBe(many / 5);
-    expect(all[0]?.changes[0]).toMatchObject({
+    const longest = all.find(({ changes }) => changes[0]?.before.value === 29);
+    expect(longest?.changes[0]).toMatchObject({
       field: 'length',
       kind: 'lost',
       before: { value: 29, evidence: [{ how: 'read', in: 'message.text', raw: '29' }] },
