@@ -11,7 +11,7 @@ export type Output =
       exit?: 0 | 1;
     }
   | { kind: 'text'; text: string; json: unknown; exit?: 0 | 1 }
-  | { kind: 'bytes'; bytes: Uint8Array };
+  | { kind: 'bytes'; bytes: Uint8Array; json?: unknown };
 
 export interface Option {
   /** As commander writes it: `--state <state>`. */
@@ -28,6 +28,18 @@ export interface Input {
   /** The client of the service that is named by environment or file; throws when none is. */
   client: () => Client;
   stdin: () => Promise<Buffer>;
+  /** Asks a person yes or no; where nobody sits at a terminal it throws, and says what to give instead. */
+  confirm: (question: string) => Promise<boolean>;
+  /** Shows how far long work is, where somebody sits at a terminal. */
+  progress: Progress;
+  /** Shows something before the output, such as what a question is about. */
+  tell: (text: string) => void;
+}
+
+/** A bar that fills; nothing where there is no terminal. */
+export interface Progress {
+  show(done: number, total: number | null, note: string): void;
+  end(): void;
 }
 
 /** A command is data and a function that returns: it never prints and never exits. */

@@ -1,9 +1,20 @@
+import { createInterface } from 'node:readline/promises';
 import { runProgram } from './program.js';
+import { progressBar } from './progress-bar.js';
 
 async function readStdin(): Promise<Buffer> {
   const pieces: Buffer[] = [];
   for await (const piece of process.stdin) pieces.push(piece as Buffer);
   return Buffer.concat(pieces);
+}
+
+async function ask(question: string): Promise<string> {
+  const lines = createInterface({ input: process.stdin, output: process.stderr });
+  try {
+    return await lines.question(question);
+  } finally {
+    lines.close();
+  }
 }
 
 process.exitCode = await runProgram(process.argv.slice(2), {
@@ -12,4 +23,5 @@ process.exitCode = await runProgram(process.argv.slice(2), {
   out: { write: (text) => void process.stdout.write(text), columns: process.stdout.columns },
   err: { write: (text) => void process.stderr.write(text), columns: process.stderr.columns },
   stdin: readStdin,
+  person: process.stdin.isTTY && process.stderr.isTTY ? { ask, progress: progressBar(process.stderr) } : null,
 });

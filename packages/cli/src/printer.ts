@@ -30,8 +30,8 @@ export interface Screen {
 
 /** The one place that prints. With `json`, every output is JSON: one document, or one object a line for lists of messages. */
 export function print(output: Output, json: boolean, screen: Screen): void {
-  if (output.kind === 'bytes') screen.write(output.bytes);
-  else if (json) screen.write(jsonText(output.json));
+  if (json && (output.kind !== 'bytes' || output.json !== undefined)) screen.write(jsonText(output.json));
+  else if (output.kind === 'bytes') screen.write(output.bytes);
   else if (output.kind === 'text') screen.write(`${clean(output.text, keepLines)}\n`);
   else {
     const note = output.note ? `\n${clean(output.note, keepLines)}\n` : '';

@@ -2,7 +2,7 @@ import { ClientError } from '@yellow-sieve/client';
 import { YsError } from '@yellow-sieve/core';
 import { Command as Commander, CommanderError, Option as CommanderOption } from 'commander';
 import { CallError } from './call-error.js';
-import type { Command, Output } from './command.js';
+import type { Command, Output, Progress } from './command.js';
 import { commands } from './commands/index.js';
 import { connectService } from './connect.js';
 import { print, type Screen } from './printer.js';
@@ -14,7 +14,11 @@ export interface Surroundings {
   out: Screen;
   err: Screen;
   stdin: () => Promise<Buffer>;
+  /** The person at the terminal: can answer, and likes to see how far things are. Null for scripts. */
+  person: { ask: (question: string) => Promise<string>; progress: Progress } | null;
 }
+
+const noProgress: Progress = { show: () => undefined, end: () => undefined };
 
 /** Runs the command line. Resolves to the exit code: 0 fine, 1 found trouble, 2 wrong call. */
 export async function runProgram(argv: readonly string[], around: Surroundings): Promise<0 | 1 | 2> {
@@ -65,7 +69,14 @@ async function runCommand(command: Command, made: Commander, around: Surrounding
     .flat()
     .filter((arg): arg is string => typeof arg === 'string');
   const client = () => connectService(around.env, around.folder);
-  const output: Output = await command.run({ args, options, json, client, stdin: around.stdin });
+  const { person, stdin, err } = around;
+  const confirm = async (question: string) => {
+    if (!person) throw new CallError('YS-CLI-CONFIRM', { question });
+    return /^y(es)?$/i.test((await person.ask(`${question} [y/N] `)).trim());
+  };
+  const tell = (text: string) => err.write(`${text}\n`);
+  const progress = person?.progress ?? noProgress;
+  const output: Output = await command.run({ args, options, json, client, stdin, confirm, progress, tell });
   print(output, json, around.out);
   return 'exit' in output && output.exit === 1 ? 1 : 0;
 }

@@ -2,7 +2,7 @@ import { spawnSync } from 'node:child_process';
 import { createServer } from 'node:net';
 import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
-import { runProgram } from '@yellow-sieve/cli';
+import { runCommand, serviceEnv } from './command-line.js';
 import { demoFile, projectFolder, setUpBerths, startService, startWorld, type World } from './harness.js';
 
 let world: World;
@@ -12,24 +12,8 @@ beforeAll(async () => {
 });
 afterAll(() => world.end());
 
-async function run(...argv: string[]) {
-  const out: string[] = [];
-  const err: string[] = [];
-  const screen = (into: string[]) => ({
-    write: (text: string | Uint8Array) =>
-      void into.push(typeof text === 'string' ? text : Buffer.from(text).toString()),
-    columns: undefined,
-  });
-  const env = { YELLOW_SIEVE_URL: world.url, YELLOW_SIEVE_TOKEN: world.token };
-  const exit = await runProgram(argv, {
-    env,
-    folder: '/',
-    out: screen(out),
-    err: screen(err),
-    stdin: async () => Buffer.from('Subject: by stdin\r\n\r\nhello'),
-  });
-  return { exit, out: out.join(''), err: err.join('') };
-}
+const run = (...argv: string[]) =>
+  runCommand(argv, { env: serviceEnv(world), stdin: async () => Buffer.from('Subject: by stdin\r\n\r\nhello') });
 
 describe('against a service', () => {
   test('feed --wait gives the record and where it went', async () => {
@@ -59,7 +43,7 @@ describe('against a service', () => {
 
   test('sieves, mailboxes and destinations are listed, put and tested', async () => {
     expect((await run('sieve', 'berth-request')).out).toContain('# Berth requests as the harbour');
-    expect((await run('sieve', 'put', demoFile('berths', 'berth-request.sieve.yaml'))).exit).toBe(0);
+    expect((await run('sieve', 'put', demoFile('berths', 'berth-request.sieve.yaml'), '--yes')).exit).toBe(0);
     expect((await run('mailbox')).out).toContain('berths@gannetbay.example');
     expect((await run('destination')).out).toMatch(/\/sheets\/\S+\.csv/);
     expect(await run('destination', 'berth-table')).toMatchObject({ exit: 0, out: 'the database answers\n' });

@@ -1,6 +1,5 @@
 import { readdirSync, readFileSync } from 'node:fs';
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
-import { runProgram } from '@yellow-sieve/cli';
 import {
   compileMailbox,
   compileSieve,
@@ -11,6 +10,7 @@ import {
   publicOutcome,
   readMessage,
 } from '@yellow-sieve/core';
+import { runCommand } from './command-line.js';
 import { demoFile, setUpBerths, startWorld, until, type World } from './harness.js';
 
 let world: World;
@@ -30,18 +30,10 @@ const withoutMessage = ({ message: _m, confidence: _c, why: _w, ...outcome }: Re
   JSON.stringify(outcome);
 
 async function onCommandLine(): Promise<string[]> {
-  const out: string[] = [];
-  const screen = { write: (text: string | Uint8Array) => void out.push(String(text)), columns: undefined };
   const mailbox = demoFile('berths', 'berths.mailbox.yaml');
-  await runProgram(['sift', mailbox, ...files, '--json', '--model', `http://127.0.0.1:${world.model.port}/v1`], {
-    env: {},
-    folder: '/',
-    out: screen,
-    err: screen,
-    stdin: async () => Buffer.alloc(0),
-  });
+  const model = `http://127.0.0.1:${world.model.port}/v1`;
+  const { out } = await runCommand(['sift', mailbox, ...files, '--json', '--model', model]);
   return out
-    .join('')
     .trim()
     .split('\n')
     .map((line) => withoutMessage(JSON.parse(line)));

@@ -2,10 +2,17 @@ import type { Command } from '../command.js';
 import { check } from './check.js';
 import { deliveries, retry } from './deliveries.js';
 import { feed } from './feed.js';
+import { jobs, jobsFindings, jobsStop } from './jobs.js';
 import { again, messages, takeIn } from './messages.js';
 import { read } from './read.js';
-import { exportRecords, records } from './records.js';
-import { destinationPut, destinations, mailboxes, mailboxPut, sievePut, sieves } from './set-up.js';
+import { enterRecord, exportRecords, judgeRecord, records } from './records.js';
+import { destinationPut, destinations, mailboxes, mailboxPut, sieves } from './set-up.js';
+import { sieveGet } from './sieve/get.js';
+import { sieveBack, sievePublish } from './sieve/publish.js';
+import { sievePut } from './sieve/put.js';
+import { samples, samplesAdd, samplesConfirm } from './sieve/samples.js';
+import { sieveCheck, sieveEffect } from './sieve/try.js';
+import { sieveCompare, sieveVersions } from './sieve/versions.js';
 import { sift } from './sift.js';
 
 /** All commands; those of two words come after the one whose word they begin with. */
@@ -19,12 +26,27 @@ export const commands: readonly Command[] = [
   takeIn,
   records,
   exportRecords,
+  enterRecord,
+  judgeRecord,
   deliveries,
   retry,
   sieves,
+  sieveGet,
   sievePut,
+  sieveCheck,
+  sieveEffect,
+  sievePublish,
+  sieveVersions,
+  sieveCompare,
+  sieveBack,
+  samples,
+  samplesAdd,
+  samplesConfirm,
   mailboxes,
   mailboxPut,
   destinations,
   destinationPut,
+  jobs,
+  jobsFindings,
+  jobsStop,
 ];

@@ -1,5 +1,8 @@
 import { type Message, messageStates } from '@yellow-sieve/contract';
+import { CallError } from '../call-error.js';
 import type { Command } from '../command.js';
+import { waitForJob } from '../wait-for-job.js';
+import { jobText } from './jobs.js';
 import { listOptions, listQuery, moreNote, optional, shortTime } from './listing.js';
 
 export const messages: Command = {
@@ -55,13 +58,57 @@ export const takeIn: Command = {
   },
 };
 
+const selectionOptions = [
+  { flags: '--mailbox <name>', about: 'those of this mailbox' },
+  { flags: '--sieve <name>', about: 'those this sieve took' },
+  { flags: '--state <state>', about: 'those in this state', choices: ['done', 'review', 'skipped', 'failed'] },
+  { flags: '--from <moment>', about: 'received at or after this moment, such as 2026-11-01T00:00:00Z' },
+  { flags: '--to <moment>', about: 'received before this moment' },
+  { flags: '--all', about: 'every message there is' },
+] as const;
+
 export const again: Command = {
   words: 'messages again',
-  about: 'Put a message through again with the live version of its sieve',
-  args: '<key>',
-  examples: ['yellow-sieve messages again 0199…'],
-  async run({ args: [key = ''], client }) {
-    const answer = await client().messages.again({ params: { key } });
-    return { kind: 'text', text: `${answer.key} is put through again.`, json: answer };
+  about: 'Put messages through again: those with these keys, or as a job those of a mailbox, sieve, state or time',
+  args: '[keys...]',
+  options: [
+    ...selectionOptions,
+    { flags: '--draft <sieve>', about: 'with the draft of this sieve; what it would newly deliver is kept back' },
+    { flags: '--forget', about: 'forget what people entered' },
+    { flags: '--yes', about: 'do not ask' },
+  ],
+  examples: [
+    'yellow-sieve messages again 0199…',
+    'yellow-sieve messages again --state review --sieve berth-request',
+    'yellow-sieve messages again --from 2026-11-01T00:00:00Z',
+  ],
+  async run(input) {
+    const { args, options } = input;
+    const client = input.client();
+    const query = {
+      draft: optional(input, 'draft'),
+      forget: options.forget === true ? ('true' as const) : ('false' as const),
+    };
+    const chosen = ['mailbox', 'sieve', 'state', 'from', 'to'].filter((name) => optional(input, name) !== undefined);
+    const [key] = args;
+    if (key !== undefined && args.length === 1 && chosen.length === 0) {
+      const answer = await client.messages.again({ params: { key }, query });
+      return { kind: 'text', text: `${answer.key} is put through again.`, json: answer };
+    }
+    if (args.length === 0 && chosen.length === 0 && options.all !== true) throw new CallError('YS-CLI-SELECTION');
+    const body = Object.fromEntries(chosen.map((name) => [name, optional(input, name)]));
+    if (args.length === 0 && options.yes !== true && !(await input.confirm(questionOf(body))))
+      throw new CallError('YS-CLI-DECLINED');
+    const { job } = await client.messages.againMany({
+      query,
+      body: { ...body, ...(args.length > 0 ? { keys: [...args] } : {}) },
+    });
+    const done = await waitForJob(client, job, input.progress);
+    return { kind: 'text', text: jobText(done), json: done, exit: done.state === 'done' ? 0 : 1 };
   },
+};
+
+const questionOf = (selection: Record<string, unknown>) => {
+  const parts = Object.entries(selection).map(([name, value]) => `${name} ${value}`);
+  return `Put ${parts.length > 0 ? `the messages of ${parts.join(', ')}` : 'every message'} through again?`;
 };

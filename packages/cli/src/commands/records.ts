@@ -1,5 +1,6 @@
 import type { RecordItem } from '@yellow-sieve/contract';
 import type { JsonValue } from '@yellow-sieve/core';
+import { CallError } from '../call-error.js';
 import type { Command } from '../command.js';
 import { shown } from '../show/value-text.js';
 import { listOptions, listQuery, moreNote, optional, shortTime } from './listing.js';
@@ -73,5 +74,41 @@ export const exportRecords: Command = {
       verdict: optional<(typeof verdicts)[number]>(input, 'verdict'),
     };
     return { kind: 'bytes', bytes: await input.client().records.export({ query }) };
+  },
+};
+
+/** `nights=3` as a field and its value; nothing behind the sign says that there is none. */
+function pairOf(text: string): [string, string | null] {
+  const [field = '', value = ''] = text.split(/=(.*)/s);
+  if (!text.includes('=')) throw new CallError('YS-CLI-PAIR', { text });
+  return [field, value === '' ? null : value];
+}
+
+export const enterRecord: Command = {
+  words: 'records enter',
+  about: 'Enter values for a record; they survive putting its message through again',
+  args: '<key> <values...>',
+  examples: ['yellow-sieve records enter 0199… nights=3', 'yellow-sieve records enter 0199… pier='],
+  async run({ args: [key = '', ...values], client }) {
+    const fields = Object.fromEntries(values.map(pairOf));
+    const answer = await client().records.enter({ params: { key }, body: { fields } });
+    return { kind: 'text', text: 'Entered; the next revision has it.', json: answer };
+  },
+};
+
+export const judgeRecord: Command = {
+  words: 'records judge',
+  about: 'Say of fields of a record whether they are right; FIELD=VALUE says what would be',
+  args: '<key> <word> <fields...>',
+  examples: ['yellow-sieve records judge 0199… right vessel nights', 'yellow-sieve records judge 0199… wrong nights=4'],
+  async run({ args: [key = '', word = '', ...fields], client }) {
+    if (word !== 'right' && word !== 'wrong') throw new CallError('YS-CLI-WORD', { word, known: 'right or wrong' });
+    const right = word === 'right';
+    for (const field of fields) {
+      const [path, value] = field.includes('=') ? pairOf(field) : [field, undefined];
+      const said = value === undefined || right ? {} : { value };
+      await client().records.judge({ params: { key }, body: { path, right, ...said } });
+    }
+    return { kind: 'text', text: `${fields.join(', ')}: ${word}.`, json: { key, right, fields } };
   },
 };

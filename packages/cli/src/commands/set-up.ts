@@ -7,7 +7,7 @@ import { readBytes } from '../offline/files.js';
 const nameOf = (file: string) => basename(file).split('.')[0] ?? '';
 
 function putCommand(
-  family: 'sieve' | 'mailbox' | 'destination',
+  family: 'mailbox' | 'destination',
   put: (client: Client, name: string, body: Uint8Array) => Promise<{ title: string }>,
 ): Command {
   return {
@@ -28,7 +28,6 @@ function putCommand(
   };
 }
 
-export const sievePut = putCommand('sieve', (client, name, body) => client.sieves.put({ params: { name }, body }));
 export const mailboxPut = putCommand('mailbox', (client, name, body) =>
   client.mailboxes.put({ params: { name }, body }),
 );

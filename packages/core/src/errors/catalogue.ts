@@ -370,6 +370,19 @@ export const catalogue = {
     sentence:
       'No service is named. Set YELLOW_SIEVE_URL and YELLOW_SIEVE_TOKEN, or run this below a folder that has .yellow-sieve/client.json.',
   },
+  'YS-CLI-CONFIRM': {
+    status: 400,
+    sentence: '{question} Nobody is here to answer. Look at what was said above, and say --yes.',
+  },
+  'YS-CLI-DECLINED': { status: 400, sentence: 'Nothing was changed.' },
+  'YS-CLI-JOB': { status: 409, sentence: 'The job {state} before it was done. {detail}' },
+  'YS-CLI-COUNT': { status: 400, sentence: '{option} takes a number or “all”, not “{value}”.' },
+  'YS-CLI-PAIR': { status: 400, sentence: '“{text}” is no FIELD=VALUE.' },
+  'YS-CLI-WORD': { status: 400, sentence: '“{word}” is not known here; say {known}.' },
+  'YS-CLI-SELECTION': {
+    status: 400,
+    sentence: 'No message is named. Give keys, one of --mailbox, --sieve, --state, --from and --to, or --all.',
+  },
   'YS-CLI-WAITED': {
     status: 504,
     sentence: 'The message was taken, but was not done after {seconds} seconds. Look again with “messages {message}”.',

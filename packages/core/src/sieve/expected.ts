@@ -4,7 +4,12 @@ import type { Path, Report } from '../files/index.js';
 import { type FieldOptions, type JsonValue, type ReadContext, readWritten, toJson } from '../values/index.js';
 
 const single = v.nullable(
-  v.union([v.string(), v.number(), v.boolean(), v.strictObject({ value: v.number(), currency: v.string() })]),
+  v.union([
+    v.string(),
+    v.number(),
+    v.boolean(),
+    v.strictObject({ value: v.union([v.number(), v.string()]), currency: v.string() }),
+  ]),
 );
 const written = v.union([single, v.array(single)]);
 
@@ -12,9 +17,14 @@ const written = v.union([single, v.array(single)]);
  * Expected values as they are written: what a person confirmed for a message. A field that is left out is not judged,
  * `null` says that it must be missing, and `rows` is the whole list in its order.
  */
-export const expectSchema = v.objectWithRest({ rows: v.optional(v.array(v.record(v.string(), written))) }, written);
+export const expectSchema = v.objectWithRest(
+  { rows: v.optional(v.array(v.record(v.string(), written))) },
+  written,
+) as unknown as v.GenericSchema<ExpectSource>;
 
-export type ExpectSource = v.InferOutput<typeof expectSchema>;
+export interface ExpectSource {
+  readonly [field: string]: JsonValue | readonly Readonly<Record<string, JsonValue>>[] | undefined;
+}
 
 /** Expected values in the form of records, so that they compare with them. */
 export interface Expected {
@@ -33,7 +43,10 @@ export interface ExpectCompiler {
 /** Reads expected values by the types of their fields. What names no field, or cannot be its value, is reported. */
 export function compileExpected(source: ExpectSource, path: Path, compiler: ExpectCompiler): Expected {
   const { rows, ...values } = source;
-  const group = rows?.map((row, i) => readEach(row, compiler.columns, [...path, 'rows', i], compiler)) ?? null;
+  const group =
+    (rows as readonly Record<string, JsonValue>[] | undefined)?.map((row, i) =>
+      readEach(row, compiler.columns, [...path, 'rows', i], compiler),
+    ) ?? null;
   return { fields: readEach(values, compiler.fields, path, compiler), rows: group };
 }
 

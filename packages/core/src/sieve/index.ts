@@ -4,3 +4,4 @@ export type { Leftover } from './leftovers.js';
 export * from './outcome.js';
 export * from './schema.js';
 export * from './sift.js';
+export { type WrittenSample, withSamples } from './with-samples.js';

@@ -77,13 +77,16 @@ function plainForm(text: string, options: FieldOptions): SingleValue | string | 
 function textOf(written: Written): string {
   if (written === null) return '';
   if (Array.isArray(written)) return written.map(textOf).join('\n');
-  if (typeof written === 'object') return `${plainNumber(written.value)} ${written.currency}`;
+  // In a file, figures are taken as written, also those in an amount.
+  if (typeof written === 'object') return `${plainNumber(written.value as number | string)} ${written.currency}`;
   if (typeof written === 'number') return plainNumber(written);
   return typeof written === 'boolean' ? (written ? 'yes' : 'no') : written;
 }
 
 /** Without an exponent, which no figure of a person has. */
-const plainNumber = (number: number) =>
-  Math.abs(number) < 1e-6 || Math.abs(number) >= 1e21
-    ? number.toLocaleString('en-US', { useGrouping: false, maximumFractionDigits: 20 })
-    : String(number);
+const plainNumber = (number: number | string) =>
+  typeof number === 'string'
+    ? number
+    : Math.abs(number) < 1e-6 || Math.abs(number) >= 1e21
+      ? number.toLocaleString('en-US', { useGrouping: false, maximumFractionDigits: 20 })
+      : String(number);

@@ -24,7 +24,7 @@ export const effect: JobKind<EffectParams, At, EffectSummary> = {
 
   async begin({ db }, { sieve, source, stored }) {
     const { mailboxIds } = await ruleStates(db, sieve, source);
-    const samples = (await sampleItems(db, sieve)).length;
+    const samples = (await sampleItems(db, sieve, source)).length;
     const messages = await countStored(db, { mailboxIds, before: undefined });
     const total = samples + Math.min(messages, stored === 'all' ? messages : stored);
     return { total, done: 0, at: { of: 'samples' }, result: emptySummary() };
@@ -34,7 +34,7 @@ export const effect: JobKind<EffectParams, At, EffectSummary> = {
     const states = await ruleStates(tools.db, sieve, source);
     const { at } = stand;
     if (at.of === 'samples') {
-      const seen = await compared(tools, sieve, states, await sampleItems(tools.db, sieve));
+      const seen = await compared(tools, sieve, states, await sampleItems(tools.db, sieve, source));
       const left = stored === 'all' ? Number.MAX_SAFE_INTEGER : stored;
       return after(stand, seen, { of: 'stored', before: undefined, left }, false);
     }

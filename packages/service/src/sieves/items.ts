@@ -1,4 +1,4 @@
-import type { ExpectSource, JsonValue } from '@yellow-sieve/core';
+import { compileSieve, type ExpectSource, type JsonValue } from '@yellow-sieve/core';
 import { and, count, desc, eq, inArray, lt } from 'drizzle-orm';
 import type { Executor } from '../database/connect.js';
 import { judgement, mailbox, message, record } from '../database/schema.js';
@@ -16,8 +16,14 @@ export const sampleItem = ({ name, rawId, expect }: SampleRow): CompareItem => (
   entered: undefined,
 });
 
-export async function sampleItems(db: Executor, sieve: string): Promise<CompareItem[]> {
-  return (await listSamples(db, sieve)).map(sampleItem);
+/**
+ * The samples of a sieve. What a source text itself expects of them stands over what was expected so far: who changes both
+ * in one act is judged by what they wrote.
+ */
+export async function sampleItems(db: Executor, sieve: string, source: string): Promise<CompareItem[]> {
+  const written = new Map(compileSieve(source).source.samples?.map(({ message, expect }) => [message, expect]));
+  const items = (await listSamples(db, sieve)).map(sampleItem);
+  return items.map((item) => ({ ...item, expect: written.get(item.name) ?? item.expect }));
 }
 
 /** Which stored messages: those of some mailboxes that came before one. */

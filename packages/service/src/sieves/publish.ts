@@ -1,7 +1,6 @@
-import { compileSieve, type MessageEffect, YsError } from '@yellow-sieve/core';
+import { type MessageEffect, YsError } from '@yellow-sieve/core';
 import type { Database } from '../database/connect.js';
 import { type Compared, type Comparer, compareAll } from '../pipeline/compare.js';
-import type { CompareItem } from '../pipeline/compare-task.js';
 import { findDraft } from '../store/draft-store.js';
 import { findSieve, getVersion, type LiveSieve, type Publication, publishVersion } from '../store/sieve-store.js';
 import { sampleItems } from './items.js';
@@ -23,15 +22,9 @@ export async function trySamples(
   source: string,
 ): Promise<Compared[]> {
   const { before, after } = await ruleStates(db, name, source);
-  const items = withExpected(await sampleItems(db, name), source);
+  const items = await sampleItems(db, name, source);
   const model = await modelName();
   return compareAll(comparer, db, { database: databaseUrl, sieve: name, items, before, after, model });
-}
-
-/** What the text itself expects of a sample stands over what was expected so far: both change in one act. */
-function withExpected(items: readonly CompareItem[], source: string): CompareItem[] {
-  const written = new Map(compileSieve(source).source.samples?.map(({ message, expect }) => [message, expect]));
-  return items.map((item) => ({ ...item, expect: written.get(item.name) ?? item.expect }));
 }
 
 /**

@@ -1,0 +1,43 @@
+import type { Client } from '@yellow-sieve/client';
+import type { EffectSummary, MessageEffect } from '@yellow-sieve/core';
+import { CallError } from '../../call-error.js';
+import type { Input } from '../../command.js';
+import { effectText } from '../../show/effect-text.js';
+import { waitForJob } from '../../wait-for-job.js';
+
+/** Options of every command that shows an effect. */
+export const effectOptions = [
+  { flags: '--stored <count>', about: 'how many stored messages to try, the newest first, or “all”', default: '200' },
+];
+
+/** What a change would do, as the service found it. */
+export interface FoundEffect {
+  summary: EffectSummary;
+  messages: MessageEffect[];
+  text: string;
+}
+
+/** Messages told in full; of the rest the numbers are enough to decide by. */
+const mostTold = 20;
+
+export type EffectOf = { source: string } | { with: 'draft' | number };
+
+/** Has the service try a change, and waits for what it finds. */
+export async function findEffect(input: Input, client: Client, name: string, of: EffectOf): Promise<FoundEffect> {
+  const body = { ...of, stored: storedOf(input) };
+  const { job: key } = await client.sieves.effect({ params: { name }, body });
+  const job = await waitForJob(client, key, input.progress);
+  if (job.state !== 'done') throw new CallError('YS-CLI-JOB', { state: job.state, detail: job.detail ?? '' });
+  const page = await client.jobs.findings({ params: { key }, query: { limit: String(mostTold) } });
+  const summary = job.result as EffectSummary;
+  const messages = page.items.map(({ detail }) => detail as MessageEffect);
+  const more = page.next === null ? '' : `\n\nand more; all of it: yellow-sieve jobs findings ${key} --limit 200`;
+  return { summary, messages, text: `${effectText(summary, messages)}${more}` };
+}
+
+function storedOf({ options }: Input): number | 'all' {
+  const stored = String(options.stored ?? '200');
+  if (stored === 'all') return 'all';
+  if (!/^\d{1,8}$/.test(stored)) throw new CallError('YS-CLI-COUNT', { option: '--stored', value: stored });
+  return Number(stored);
+}
