@@ -4,6 +4,7 @@ import { join } from 'node:path';
 import { setTimeout as sleep } from 'node:timers/promises';
 import { fileURLToPath } from 'node:url';
 import { createClient } from '@yellow-sieve/client';
+import { compileSieve } from '@yellow-sieve/core';
 import nodemailer from 'nodemailer';
 
 const here = fileURLToPath(new URL('.', import.meta.url));
@@ -27,11 +28,20 @@ export async function loadDemo({ url, token, smtpPort, database, standIns }) {
   await connect(client, database, standIns);
   for (const file of readdirSync(join(here, 'destinations')))
     await client.destinations.put({ params: { name: file.split('.')[0] }, body: read('destinations', file) });
-  await client.sieves.put({ params: { name: 'berth-request' }, body: read('berths', 'berth-request.sieve.yaml') });
+  await putSieve(client, 'berth-request');
   await client.mailboxes.put({ params: { name: 'berths' }, body: read('berths', 'berths.mailbox.yaml') });
   await feed(client, smtpPort);
   await settled(client);
   for (const { name } of (await client.destinations.list()).items) await client.destinations.test({ params: { name } });
+}
+
+/** A sieve with its samples. What the file expects of them is taken over when it is put again, with the samples there. */
+async function putSieve(client, name) {
+  const body = read('berths', `${name}.sieve.yaml`);
+  await client.sieves.put({ params: { name }, body });
+  for (const { message: sample } of compileSieve(body.toString()).samples)
+    await client.samples.put({ params: { name, sample }, body: read('berths', sample) });
+  await client.sieves.put({ params: { name }, body });
 }
 
 async function connect(client, database, standIns) {

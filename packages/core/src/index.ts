@@ -20,6 +20,7 @@ export {
   type Want,
 } from './rules/index.js';
 export * from './sieve/index.js';
+export * from './suggest/index.js';
 export {
   type FieldOptions,
   type JsonValue,

@@ -14,11 +14,13 @@ import { samples, samplesAdd, samplesConfirm } from './sieve/samples.js';
 import { sieveCheck, sieveEffect } from './sieve/try.js';
 import { sieveCompare, sieveVersions } from './sieve/versions.js';
 import { sift } from './sift.js';
+import { suggest } from './suggest.js';
 
 /** All commands; those of two words come after the one whose word they begin with. */
 export const commands: readonly Command[] = [
   sift,
   check,
+  suggest,
   read,
   feed,
   messages,

@@ -375,6 +375,11 @@ export const catalogue = {
     sentence: '{question} Nobody is here to answer. Look at what was said above, and say --yes.',
   },
   'YS-CLI-DECLINED': { status: 400, sentence: 'Nothing was changed.' },
+  'YS-SUGGEST-NOTHING': {
+    status: 422,
+    sentence:
+      'Nothing in these messages looks like a labelled value, and they share no text around what differs. Mark the values yourself.',
+  },
   'YS-CLI-JOB': { status: 409, sentence: 'The job {state} before it was done. {detail}' },
   'YS-CLI-COUNT': { status: 400, sentence: '{option} takes a number or “all”, not “{value}”.' },
   'YS-CLI-PAIR': { status: 400, sentence: '“{text}” is no FIELD=VALUE.' },

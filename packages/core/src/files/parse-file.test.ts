@@ -31,4 +31,13 @@ describe('a developer’s file', () => {
   test('JSON is read too', () => {
     expect(parseFile('{"sieve": "x", "fields": {}}').data).toEqual({ sieve: 'x', fields: {} });
   });
+
+  test('a field may have the name of a key: what stands below it is no text for that', () => {
+    const text = 'fields:\n  when: { type: date, required: true }\nexpect: { code: 007 }\nwith: { all: 3 }\n';
+    expect(parseFile(text).data).toEqual({
+      fields: { when: { type: 'date', required: true } },
+      expect: { code: '007' },
+      with: { all: 3 },
+    });
+  });
 });

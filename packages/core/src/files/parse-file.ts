@@ -17,6 +17,9 @@ const asWritten = new Set([
   'every',
 ]);
 
+/** Keys below which stand names of the developer's own choosing: a field may be called `when`. */
+const names = new Set(['fields', 'columns', 'with', 'where']);
+
 export type Path = readonly (string | number)[];
 
 /** A developer's file as data, with the place of everything in it. */
@@ -62,12 +65,13 @@ export function asParsedFile(data: unknown): ParsedFile {
   return { data, problems: [], locate: () => ({ line: 1, column: 1 }) };
 }
 
-function toData(node: Node | null | undefined, written: boolean): unknown {
+function toData(node: Node | null | undefined, written: boolean, named = false): unknown {
   if (isMap(node)) {
     return Object.fromEntries(
       node.items.map(({ key, value }) => {
         const name = isScalar(key) ? String(key.source ?? key.value) : '';
-        return [name, toData(value as Node, written || asWritten.has(name))];
+        const own = !named;
+        return [name, toData(value as Node, written || (own && asWritten.has(name)), own && names.has(name))];
       }),
     );
   }

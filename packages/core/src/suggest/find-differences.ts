@@ -1,0 +1,99 @@
+import { type Line, normalise } from '../rules/template/normalise.js';
+import type { Token } from '../rules/template/token.js';
+import type { Marked } from './marked.js';
+
+const mostLines = 200;
+/** Words of a line that are compared; a line of a letter has fewer. */
+const mostTokens = 80;
+/** Words of a line that two messages must share for it to be the same line of both, and at least so many. */
+const sameShare = 0.5;
+const fewestShared = 2;
+
+/**
+ * What differs between messages of one shape: lines that all of them share but for some words, which are taken for values.
+ * They are named by the constant words before them, or behind them where none stand before.
+ */
+export function findDifferences(text: string, others: readonly string[], taken: readonly Marked[]): Marked[] {
+  const lines = shortLines(text).filter((line) => !taken.some((one) => one.start < line.end && line.start < one.end));
+  const rest = others.map(shortLines);
+  return lines.flatMap((line) => {
+    const twins = rest.map((candidates) => twinOf(line, candidates));
+    if (twins.some((twin) => twin === null) || twins.length === 0) return [];
+    return differing(text, line, twins as Line[]);
+  });
+}
+
+const shortLines = (text: string): Line[] =>
+  normalise(text, mostLines).filter(({ tokens }) => tokens.length <= mostTokens);
+
+/** The line of another message that shares most of its words. */
+function twinOf(line: Line, candidates: readonly Line[]): Line | null {
+  const words = line.tokens.filter(({ word }) => word).map(({ norm }) => norm);
+  const own = new Set(words);
+  let best: { line: Line; shared: number } | null = null;
+  for (const candidate of candidates) {
+    // Most lines have next to no word in common: that is seen without aligning them.
+    if (candidate.tokens.filter(({ norm }) => own.has(norm)).length < fewestShared) continue;
+    const shared = common(line.tokens, candidate.tokens).filter((at) => line.tokens[at]?.word).length;
+    if (!best || shared > best.shared) best = { line: candidate, shared };
+  }
+  const enough = best && best.shared >= fewestShared && best.shared >= words.length * sameShare;
+  return best && enough ? best.line : null;
+}
+
+/** The stretches of a line that are not the same in all of its twins. */
+function differing(text: string, { tokens }: Line, twins: readonly Line[]): Marked[] {
+  const constant = tokens.map((_, i) => twins.every((twin) => common(tokens, twin.tokens).includes(i)));
+  const found: Marked[] = [];
+  for (let at = 0; at < tokens.length; at++) {
+    if (constant[at]) continue;
+    let to = at;
+    while (to + 1 < tokens.length && !constant[to + 1]) to++;
+    const [first, last] = [tokens[at], tokens[to]];
+    const label = named(tokens, constant, at, to);
+    if (first && last && label && tokens.slice(at, to + 1).some(({ word }) => word))
+      found.push({
+        label: text.slice(label.start, label.end),
+        ...trimmed(text, first.start, last.end),
+        by: 'difference',
+      });
+    at = to;
+  }
+  return found;
+}
+
+/** A mark at the end of a sentence is none of the value's. */
+function trimmed(text: string, start: number, end: number) {
+  const value = text.slice(start, end).replace(/[.,;:!?]+$/, '');
+  return { start, end: start + value.length };
+}
+
+const small = new Set('the a an of for to at on in is was by from with and your our der die das le la'.split(' '));
+
+function named(tokens: readonly Token[], constant: readonly boolean[], from: number, to: number): Token | null {
+  const telling = (at: number) => constant[at] && tokens[at]?.word && !small.has(tokens[at]?.norm ?? '');
+  for (let at = from - 1; at >= 0; at--) if (telling(at)) return tokens[at] ?? null;
+  for (let at = to + 1; at < tokens.length; at++) if (telling(at)) return tokens[at] ?? null;
+  return null;
+}
+
+/** Indices of the tokens of one line that belong to the longest run of words, in order, that another line has too. */
+function common(a: readonly Token[], b: readonly Token[]): number[] {
+  const width = b.length + 1;
+  const most = new Uint16Array((a.length + 1) * width);
+  for (let i = a.length - 1; i >= 0; i--)
+    for (let j = b.length - 1; j >= 0; j--)
+      most[i * width + j] =
+        a[i]?.norm === b[j]?.norm
+          ? (most[(i + 1) * width + j + 1] ?? 0) + 1
+          : Math.max(most[(i + 1) * width + j] ?? 0, most[i * width + j + 1] ?? 0);
+  const found: number[] = [];
+  for (let i = 0, j = 0; i < a.length && j < b.length; ) {
+    if (a[i]?.norm === b[j]?.norm) {
+      found.push(i++);
+      j++;
+    } else if ((most[(i + 1) * width + j] ?? 0) >= (most[i * width + j + 1] ?? 0)) i++;
+    else j++;
+  }
+  return found;
+}

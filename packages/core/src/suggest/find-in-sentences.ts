@@ -1,0 +1,58 @@
+import { normalise } from '../rules/template/normalise.js';
+import { type ReadContext, readValue } from '../values/index.js';
+import type { Marked } from './marked.js';
+
+/** Values that can be told by their looks alone, wherever they stand in a line. */
+const telling: readonly { type: string; like: RegExp }[] = [
+  { type: 'email', like: /[^\s<>()[\],;:"]+@[^\s<>()[\],;:"]+\.\p{L}{2,}/gu },
+  { type: 'amount', like: /(?:[£€¥$₹] ?\d[\d.,]*\d|\b[A-Z]{3} \d[\d.,]*\d|\d[\d.,]*\d ?(?:€|[A-Z]{3}\b))/g },
+  {
+    type: 'date',
+    like: /\b\d{4}-\d{2}-\d{2}\b|\b\d{1,2}(?:st|nd|rd|th|\.)? (?:of )?\p{L}{3,9}\.?(?:,? \d{4})?\b|\b\p{L}{3,9} \d{1,2}(?:st|nd|rd|th)?,? \d{4}\b|\b\d{1,2}[./]\d{1,2}[./]\d{2,4}\b/gu,
+  },
+];
+/** `3 nights`, `three nights`: what is counted names the figure. */
+const counted = /(?<![\p{L}\p{N}.,])([\p{L}\p{N}]+) (\p{L}{3,})(?!\p{L})/gu;
+/** A sentence of a form is short; letters are left alone. */
+const longestLine = 90;
+const mostLines = 400;
+
+/** Values in the short sentences of a form (`Arrives 4 December 2026 for 3 nights`), named by the word before or behind them. */
+export function findInSentences(text: string, taken: readonly Marked[], context: ReadContext): Marked[] {
+  const found: Marked[] = [];
+  for (const line of normalise(text, mostLines)) {
+    const words = text.slice(line.start, line.end);
+    const free = (start: number, end: number) =>
+      ![...taken, ...found].some((one) => one.start < end && start < one.end);
+    if (!['text', 'bullet'].includes(line.kind) || words.length > longestLine || !free(line.start, line.end)) continue;
+    const add = (label: string | undefined, from: number, value: string) => {
+      const start = line.start + from;
+      if (label && free(start, start + value.length))
+        found.push({ label, start, end: start + value.length, by: 'sentence' });
+    };
+    for (const { type, like } of telling)
+      for (const match of words.matchAll(like)) {
+        if (!readValue(match[0], { type }, context).ok) continue;
+        const from = type === 'date' ? withWeekday(words, match.index, match[0], context) : match.index;
+        const value = words.slice(from, match.index + match[0].length);
+        add(type === 'email' ? 'email' : wordBefore(words.slice(0, from)), from, value);
+      }
+    for (const match of words.matchAll(counted))
+      if (readValue(match[1] ?? '', { type: 'integer' }, context).ok) add(match[2], match.index, match[1] ?? '');
+  }
+  return found;
+}
+
+/** Where a date begins that has its weekday before it. */
+function withWeekday(words: string, at: number, date: string, context: ReadContext): number {
+  const before = /\p{L}+,? $/u.exec(words.slice(0, at))?.[0] ?? '';
+  const whole = `${before}${date}`;
+  return before !== '' && readValue(whole, { type: 'date' }, context).ok ? at - before.length : at;
+}
+
+const small = /^(?:on|at|for|from|by|the|of|to|is|am|um|le|el|den|and|und|with|in|a)$/i;
+
+/** The nearest word before that says something. */
+function wordBefore(text: string): string | undefined {
+  return (text.match(/[\p{L}]+/gu) ?? []).reverse().find((word) => !small.test(word));
+}

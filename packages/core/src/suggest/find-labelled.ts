@@ -1,0 +1,202 @@
+import { enumerationEnd } from '../rules/template/classify.js';
+import { isSentence } from '../rules/template/label-shape.js';
+import { type Line, normalise } from '../rules/template/normalise.js';
+import { isSeparator, skipSeparators } from '../rules/template/separators.js';
+import { columnGap, type Token } from '../rules/template/token.js';
+import type { Marked } from './marked.js';
+
+/** Lines that are looked at for labels. */
+const mostLines = 600;
+/** Words of a line that are looked at. */
+const mostTokens = 200;
+/** A style of labels without marks (`Vessel      Kittiwake`) is believed when so many lines have it. */
+const fewestOfStyle = 3;
+const longestLabel = 5;
+/** Lines a value below its label may have. */
+const longestBlock = 20;
+
+/** The labelled values of a text: beside their label, below it, in the next cell, in columns, behind dots or dashes. */
+export function findLabelled(text: string): Marked[] {
+  const lines = normalise(text, mostLines).map((line) => ({ ...line, tokens: line.tokens.slice(0, mostTokens) }));
+  for (const line of titlesAbove(text, lines)) line.kind = 'heading';
+  const plain = lines.map((line) => splitsOf(line));
+  const style = styleOf(lines, plain);
+  const found: Marked[] = [];
+  for (let at = 0; at < lines.length; at++) {
+    const line = lines[at] as Line;
+    const splits = plain[at]?.length ? (plain[at] as Split[]) : styled(line, style);
+    for (const [i, split] of splits.entries()) {
+      const label = labelText(text, line, split);
+      const end = i + 1 < splits.length ? endBefore(line, (splits[i + 1] as Split).from) : line.end;
+      if (label === '') continue;
+      const start = line.tokens[split.value]?.start;
+      if (start !== undefined && start < end)
+        found.push(marked(text, label, start, i + 1 < splits.length ? end : runOn(text, lines, at, style)));
+      else if (i + 1 === splits.length) {
+        const below = blockBelow(text, lines, at, style);
+        if (below) found.push({ label, ...below, by: 'label' });
+      }
+    }
+  }
+  return withoutOverlaps(found);
+}
+
+/** Labels without a mark, each on a line of its own above its value: believed where several blocks begin with such a line. */
+function titlesAbove(text: string, lines: readonly Line[]): Line[] {
+  const titles = lines.filter((line, i) => {
+    const [above, below] = [lines[i - 1], lines[i + 1]];
+    const begins = above === undefined || above.kind === 'blank';
+    const words = text.slice(line.start, line.end).trim();
+    return (
+      begins &&
+      line.kind === 'text' &&
+      below?.kind === 'text' &&
+      isLabel(line.tokens) &&
+      /^\p{Lu}[^.,;!?]*$/u.test(words)
+    );
+  });
+  return titles.length >= fewestOfStyle ? titles : [];
+}
+
+/** Where on a line a label stands: its tokens, and the first token of its value. */
+interface Split {
+  from: number;
+  to: number;
+  value: number;
+}
+
+/** The labels of a line that a colon, an equals sign or a cell's edge closes; several where columns part them. */
+function splitsOf({ tokens, kind }: Line): Split[] {
+  const first = enumerationEnd(tokens);
+  if (kind === 'question') return [{ from: first, to: tokens.length - 1, value: tokens.length }];
+  if (kind === 'heading') return [{ from: first, to: tokens.length, value: tokens.length }];
+  if (kind !== 'label only' && kind !== 'label and value') return [];
+  const splits: Split[] = [];
+  let from = first;
+  for (let at = from; at < tokens.length; at++) {
+    if (!closesLabel(tokens, at) || !isLabel(tokens.slice(from, at))) continue;
+    const value = skipSeparators(tokens, at + 1);
+    splits.push({ from, to: at, value });
+    const next = nextColumn(tokens, value + 1);
+    if (next === null) break;
+    from = next;
+    at = next;
+  }
+  return splits;
+}
+
+const closesLabel = (tokens: readonly Token[], at: number) => {
+  const [before, mark, behind] = [tokens[at - 1], tokens[at], tokens[at + 1]];
+  if (!mark || !/^[:=\t：]$/.test(mark.norm)) return false;
+  return !(/^\d{1,2}$/.test(before?.norm ?? '') && /^\d{2}/.test(behind?.norm ?? '') && behind?.gap === 0);
+};
+
+const isLabel = (tokens: readonly Token[]) => {
+  const words = tokens.filter(({ word }) => word);
+  return words.length > 0 && words.length <= longestLabel && words.some(({ norm }) => /\p{L}/u.test(norm));
+};
+
+/** The token where another labelled column begins, if one does: behind a wide gap or a bar, with a label of its own. */
+function nextColumn(tokens: readonly Token[], from: number): number | null {
+  for (let at = from; at < tokens.length; at++) {
+    const token = tokens[at] as Token;
+    const begins = token.gap >= columnGap || /^[|\t]$/.test(tokens[at - 1]?.norm ?? '');
+    if (!begins || !token.word) continue;
+    const close = tokens.findIndex((_, i) => i > at && closesLabel(tokens, i));
+    if (close > at && isLabel(tokens.slice(at, close))) return at;
+  }
+  return null;
+}
+
+type Style = 'gap' | 'dots' | 'dash' | 'capitals' | null;
+
+/** The style of labels without a mark, if enough lines have it. */
+function styleOf(lines: readonly Line[], plain: readonly Split[][]): Style {
+  const bare = lines.filter((line, i) => plain[i]?.length === 0 && (line.kind === 'text' || line.kind === 'heading'));
+  const styles = ['dots', 'gap', 'dash', 'capitals'] as const;
+  return styles.find((style) => bare.filter((line) => styled(line, style).length > 0).length >= fewestOfStyle) ?? null;
+}
+
+function styled({ tokens, kind }: Line, style: Style): Split[] {
+  if (style === null || (kind !== 'text' && kind !== 'heading')) return [];
+  const from = enumerationEnd(tokens);
+  const close = tokens.findIndex((token, i) => i > from && closes[style](tokens, i, token));
+  if (close < 0 || !isLabel(tokens.slice(from, close))) return [];
+  const value = style === 'gap' || style === 'capitals' ? close : firstBehind(tokens, close);
+  const columns = tokens.filter(({ gap }, i) => i > from && gap >= columnGap).length;
+  // A line of many columns is one of a table.
+  return style === 'gap' && columns > 1 ? [] : [{ from, to: close, value }];
+}
+
+const closes: Record<NonNullable<Style>, (tokens: readonly Token[], i: number, token: Token) => boolean> = {
+  gap: (_tokens, _i, { gap }) => gap >= columnGap,
+  dots: (tokens, i, { norm }) => /^[._…]$/.test(norm) && tokens[i + 1]?.norm === norm && tokens[i + 2]?.norm === norm,
+  capitals: (tokens, i, { capitals }) =>
+    !capitals && tokens.slice(0, i).every((one) => one.capitals && one.norm.length > 1),
+  dash: (_tokens, _i, { norm, gap }) => norm === '-' && gap > 0,
+};
+
+function firstBehind(tokens: readonly Token[], from: number): number {
+  let at = from;
+  while (at < tokens.length && (isSeparator(tokens[at]) || tokens[at]?.norm === '_') && !tokens[at]?.word) at++;
+  return at;
+}
+
+const labelText = (text: string, { tokens }: Line, { from, to }: Split): string =>
+  text
+    .slice(tokens[from]?.start ?? 0, tokens[to - 1]?.end ?? 0)
+    .replace(/^[*_"'(]+|[*_"')]+$/g, '')
+    .trim();
+
+/** Where the column before another one ends. */
+const endBefore = ({ tokens }: Line, token: number): number => tokens[token - 1]?.end ?? 0;
+
+function marked(text: string, label: string, start: number, end: number): Marked {
+  const value = text.slice(start, end).replace(/[\s|]+$/, '');
+  return { label, start, end: start + value.length, by: 'label' };
+}
+
+/** A value that was wrapped goes on in the lines below it, as long as they are no labels and the line above was a long one. */
+function runOn(text: string, lines: readonly Line[], at: number, style: Style): number {
+  let end = (lines[at] as Line).end;
+  for (let i = at + 1; i < lines.length; i++) {
+    const [above, line] = [lines[i - 1] as Line, lines[i] as Line];
+    if (line.kind !== 'text' || styled(line, style).length > 0 || above.end - above.start < wrapWidth) break;
+    if (isSentence(text.slice(line.start, line.end)) && /[.!?]\s*$/.test(text.slice(above.start, above.end))) break;
+    end = line.end;
+  }
+  return end;
+}
+
+const wrapWidth = 56;
+
+/** The block below a label that stands alone: down to the next blank line, label, heading or ruling. */
+function blockBelow(
+  text: string,
+  lines: readonly Line[],
+  at: number,
+  style: Style,
+): { start: number; end: number } | null {
+  let from = at + 1;
+  while (from <= at + 2 && ['blank', 'ruling'].includes(lines[from]?.kind ?? '')) from++;
+  let to = from;
+  while (to < lines.length && to < from + longestBlock && goesOn(lines[to] as Line, style)) to++;
+  const [first, last] = [lines[from], lines[to - 1]];
+  if (!first || !last || to === from) return null;
+  const start = first.start + (/^\s*/.exec(text.slice(first.start, first.end))?.[0].length ?? 0);
+  return { start, end: last.end - (/\s*$/.exec(text.slice(last.start, last.end))?.[0].length ?? 0) };
+}
+
+const goesOn = (line: Line, style: Style) => ['text', 'bullet'].includes(line.kind) && styled(line, style).length === 0;
+
+/** Two that overlap cannot both be marked: the first one stands. */
+function withoutOverlaps(found: readonly Marked[]): Marked[] {
+  let end = -1;
+  return [...found]
+    .sort((a, b) => a.start - b.start)
+    .filter((one) => {
+      if (one.start < end || one.end <= one.start) return false;
+      end = one.end;
+      return true;
+    });
+}

@@ -1,0 +1,32 @@
+import { foldLabel, type Looked, type Marked } from './marked.js';
+
+/** A message with the values that seem to stand in it. */
+export interface Examined {
+  message: Looked;
+  marked: Marked[];
+}
+
+/** Messages of one group share at least this part of their labels. */
+const alike = 0.5;
+
+/** Puts messages of the same shape together: each goes to the first group that shares enough of its labels. */
+export function groupByLabels(messages: readonly Examined[]): Examined[][] {
+  const groups: { labels: Set<string>; members: Examined[] }[] = [];
+  for (const one of messages) {
+    const labels = new Set(one.marked.filter(({ by }) => by === 'label').map(({ label }) => foldLabel(label)));
+    const home = groups.find((group) => overlap(group.labels, labels) >= alike);
+    if (!home) groups.push({ labels, members: [one] });
+    else {
+      home.members.push(one);
+      for (const label of labels) home.labels.add(label);
+    }
+  }
+  return groups.map(({ members }) => members);
+}
+
+/** The part of the smaller set that both have; two without labels are alike in that. */
+function overlap(a: ReadonlySet<string>, b: ReadonlySet<string>): number {
+  const least = Math.min(a.size, b.size);
+  if (least === 0) return a.size === b.size ? 1 : 0;
+  return [...a].filter((label) => b.has(label)).length / least;
+}

@@ -1,0 +1,2 @@
+export { type Naming, namingOf } from './field-name.js';
+export * from './suggest-sieve.js';

@@ -1,0 +1,31 @@
+import type { View } from '../reading/index.js';
+
+/** A value that seems to stand in a message, and the words that seem to name it. Offsets are those of the view. */
+export interface Marked {
+  /** What names it, as written: `Length over all`. */
+  label: string;
+  start: number;
+  end: number;
+  /** How it was found; labels are surer than what stands in sentences. */
+  by: 'label' | 'sentence' | 'difference' | 'greeting';
+}
+
+/** A message as it is looked at for suggestions. */
+export interface Looked {
+  name: string;
+  view: View;
+  subject: string;
+}
+
+/** The value as it stands in the message. */
+export const rawOf = ({ view }: Looked, { start, end }: Marked): string => view.text.slice(start, end);
+
+/** Label texts in the form in which they are compared. */
+export const foldLabel = (label: string): string =>
+  label
+    .normalize('NFKD')
+    .replace(/\p{M}/gu, '')
+    .toLowerCase()
+    .replace(/\([^)]*\)/g, ' ')
+    .replace(/[^\p{L}\p{N}]+/gu, ' ')
+    .trim();

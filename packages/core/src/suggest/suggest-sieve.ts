@@ -1,0 +1,263 @@
+import { Document, isMap, type YAMLMap } from 'yaml';
+import { bodyViews, formOf, languageOf, type Reading } from '../reading/index.js';
+import { type CompiledSieve, noFacts, type Outcome, sift, tryCompileSieve } from '../sieve/index.js';
+import { type FieldOptions, localeOf, type ReadContext } from '../values/index.js';
+import { fieldName, type Naming } from './field-name.js';
+import { findDifferences } from './find-differences.js';
+import { findInSentences } from './find-in-sentences.js';
+import { findLabelled } from './find-labelled.js';
+import { type Examined, groupByLabels } from './group.js';
+import { guessType } from './guess-type.js';
+import { foldLabel, type Looked, type Marked, rawOf } from './marked.js';
+import { type Named, writeLayout } from './write-layout.js';
+
+/** A message to suggest from, under the name its sample will have. */
+export interface SuggestFrom {
+  name: string;
+  reading: Reading;
+}
+
+export interface SuggestOptions {
+  /** Name of the sieve; default `suggested`. */
+  sieve?: string;
+  /** Locale of the sieve, such as `en-GB`; by default the language most messages are written in. */
+  locale?: string;
+  /** How fields are named; default `snake_case`. */
+  naming?: Naming;
+}
+
+/** A field that was suggested, and where its value stands in how many messages. */
+export interface SuggestedField {
+  name: string;
+  label: string;
+  options: FieldOptions;
+  found: number;
+}
+
+export interface Suggestion {
+  /** The sieve as YAML; its samples name the messages and expect what the sieve finds in them. */
+  source: string;
+  fields: SuggestedField[];
+  /** Names of the messages by layout. */
+  layouts: { name: string; messages: string[] }[];
+}
+
+/** Messages that are looked at: a kind of mail shows its shape in far fewer. */
+const mostMessages = 50;
+/** Values marked in one message at the most; nobody has a form of more. */
+const mostMarked = 120;
+const mostRounds = 8;
+const mostCompared = 6;
+
+/**
+ * Suggests a sieve from one message or several of the same kind: labels, cells and headings name the fields, values tell
+ * their types, what differs between messages of one shape is a value too. The sieve is tried on the messages: a field that
+ * is not read as it was marked becomes text, and one that is not found again is left out. Null when nothing was found.
+ */
+export function suggestSieve(messages: readonly SuggestFrom[], options: SuggestOptions = {}): Suggestion | null {
+  const looked = messages.slice(0, mostMessages);
+  const locale = options.locale ?? commonLanguage(looked);
+  const { language, region } = localeOf(locale);
+  const context: ReadContext = { language, region, reference: '2000-01-01', zone: null };
+  const groups = groupByLabels(looked.map((one) => examine(one, context))).map((group) => withDifferences(group));
+  const fields = nameFields(groups.flat(), context, options.naming ?? 'snake_case');
+  const draft = { sieve: options.sieve ?? 'suggested', locale, fields, groups };
+  // A field is at worst made a text first, and dropped then; dropping some may help or harm others once more.
+  for (let round = 0; round < mostRounds && draft.fields.size > 0; round++) {
+    const compiled = tryCompileSieve(sourceOf(draft, null));
+    if (!compiled.ok) return null;
+    const failing = failingFields(compiled.sieve, looked, draft);
+    if (failing.size === 0) return suggestion(draft, compiled.sieve, looked);
+    for (const label of failing) {
+      const known = draft.fields.get(label);
+      if (known && known.options.type !== 'text') known.options = { type: 'text' };
+      else draft.fields.delete(label);
+    }
+  }
+  return null;
+}
+
+interface Draft {
+  sieve: string;
+  locale: string;
+  /** By folded label. */
+  fields: Map<string, SuggestedField>;
+  groups: Examined[][];
+}
+
+function commonLanguage(messages: readonly SuggestFrom[]): string {
+  const counts = new Map<string, number>();
+  for (const { reading } of messages) {
+    const language = languageOf(reading, formOf(reading));
+    counts.set(language, (counts.get(language) ?? 0) + 1);
+  }
+  return [...counts].sort((a, b) => b[1] - a[1])[0]?.[0] ?? 'en';
+}
+
+function examine({ name, reading }: SuggestFrom, context: ReadContext): Examined {
+  const view = bodyViews(formOf(reading))[0] ?? { in: 'message.text', text: '', pieces: [] };
+  const message: Looked = { name, view, subject: reading.subject };
+  const labelled = onlyOnce(findLabelled(view.text)).slice(0, mostMarked);
+  return { message, marked: [...labelled, ...findInSentences(view.text, labelled, context)].slice(0, mostMarked) };
+}
+
+/** A label that stands twice in a message names nothing: which of the two is meant nobody knows. */
+function onlyOnce(marked: readonly Marked[]): Marked[] {
+  const counts = new Map<string, number>();
+  for (const { label } of marked) counts.set(foldLabel(label), (counts.get(foldLabel(label)) ?? 0) + 1);
+  return marked.filter(({ label }) => counts.get(foldLabel(label)) === 1);
+}
+
+/** In several messages of one shape, what differs in the lines that nothing was marked in. */
+function withDifferences(group: Examined[]): Examined[] {
+  if (group.length < 2) return group;
+  return group.map((one) => {
+    // A few are enough to tell what differs.
+    const others = group
+      .filter((other) => other !== one)
+      .slice(0, mostCompared)
+      .map(({ message }) => message.view.text);
+    const sure = one.marked.filter(({ by }) => by === 'label');
+    const differences = onlyOnce(findDifferences(one.message.view.text, others, sure)).slice(0, mostMarked);
+    const guessed = one.marked.filter(
+      (mark) =>
+        mark.by === 'sentence' && !differences.some((other) => other.start < mark.end && mark.start < other.end),
+    );
+    return { ...one, marked: [...sure, ...differences, ...guessed] };
+  });
+}
+
+function nameFields(all: readonly Examined[], context: ReadContext, naming: Naming): Map<string, SuggestedField> {
+  const fields = new Map<string, SuggestedField>();
+  const taken = new Set<string>();
+  for (const { marked } of all)
+    for (const { label } of [...marked].sort((a, b) => a.start - b.start)) {
+      const key = foldLabel(label);
+      if (key === '' || fields.has(key)) continue;
+      const values = all.flatMap((one) =>
+        one.marked.filter((mark) => foldLabel(mark.label) === key).map((mark) => rawOf(one.message, mark)),
+      );
+      const guess = guessType(label, values, context);
+      const plain = fieldName(label, guess.type, naming, new Set());
+      const same = [...fields].find(
+        ([other, field]) =>
+          field.name === plain && field.options.type === guess.type && !standTogether(all, key, other),
+      )?.[1];
+      // Another layout may call the same thing otherwise: “E-mail” there, “Your e-mail address” here.
+      if (same) {
+        same.found += values.length;
+        fields.set(key, same);
+        continue;
+      }
+      const name = fieldName(label, guess.type, naming, taken);
+      taken.add(name);
+      fields.set(key, { name, label, options: guess, found: values.length });
+    }
+  return fields;
+}
+
+const standTogether = (all: readonly Examined[], a: string, b: string) =>
+  all.some(({ marked }) => [a, b].every((key) => marked.some(({ label }) => foldLabel(label) === key)));
+
+/** Labels of fields that are not read again where they were marked, or not as their type. */
+function failingFields(sieve: CompiledSieve, messages: readonly SuggestFrom[], { fields, groups }: Draft): Set<string> {
+  const failing = new Set<string>();
+  for (const group of groups) {
+    const shown = fullest(group).message;
+    for (const { message, marked } of group) {
+      const from = messages.find(({ name }) => name === message.name);
+      const result = from && sift(from.reading, sieve, noFacts);
+      if (result?.kind !== 'outcome') continue;
+      const { outcome } = result;
+      const unread = new Set(outcome.problems.flatMap(({ path, code }) => (code === 'YS-FIELD-MISSING' ? [] : [path])));
+      for (const [label, { name }] of fields) if (unread.has(name)) failing.add(label);
+      // Elsewhere the same sentence may have been cut otherwise; only labels are sure.
+      const sure = marked.filter(({ by }) => by === 'label' || message === shown);
+      for (const mark of sure) if (!isReadAgain(message, mark, fields, outcome)) failing.add(foldLabel(mark.label));
+    }
+  }
+  return failing;
+}
+
+/** Whether the sieve finds what was marked. A text may go on below: its end is the template's to find. */
+function isReadAgain(
+  message: Looked,
+  mark: Marked,
+  fields: Draft['fields'],
+  { fields: values, evidence }: Outcome,
+): boolean {
+  const field = fields.get(foldLabel(mark.label));
+  if (!field) return true;
+  const raw = squeezed(
+    evidence[field.name]?.map((one) => (one.in === message.view.in ? (one.raw ?? '') : '')).join(' ') ?? '',
+  );
+  const wanted = squeezed(rawOf(message, mark));
+  return (
+    (values[field.name] ?? null) !== null &&
+    (raw === wanted || (field.options.type === 'text' && raw.startsWith(wanted)))
+  );
+}
+
+const squeezed = (text: string) => text.replace(/\s+/g, ' ').trim();
+
+function suggestion(draft: Draft, sieve: CompiledSieve, messages: readonly SuggestFrom[]): Suggestion {
+  const samples = messages.map(({ name, reading }) => {
+    const result = sift(reading, sieve, noFacts);
+    return { message: name, expect: result.kind === 'outcome' ? result.outcome.fields : {} };
+  });
+  return {
+    source: sourceOf(draft, samples),
+    fields: [...new Set(draft.fields.values())],
+    layouts: draft.groups.map((group, i) => ({
+      name: layoutName(i),
+      messages: group.map(({ message }) => message.name),
+    })),
+  };
+}
+
+const layoutName = (index: number) => `layout ${index + 1}`;
+
+function sourceOf({ sieve, locale, fields, groups }: Draft, samples: object[] | null): string {
+  const everywhere = groups.flat().length;
+  const declared = Object.fromEntries(
+    [...fields.values()].map(({ name, options, found }) => [
+      name,
+      { ...options, ...(found === everywhere && everywhere > 1 ? { required: true } : {}) },
+    ]),
+  );
+  const layouts = groups.flatMap((group, i) => {
+    const first = fullest(group);
+    const named = first.marked.flatMap((mark): Named[] => {
+      const field = fields.get(foldLabel(mark.label));
+      return field ? [{ ...mark, field: field.name }] : [];
+    });
+    if (named.length === 0) return [];
+    const subject = subjectOf(first.message, named);
+    const text = writeLayout(first.message.view.text, named);
+    return [{ name: layoutName(i), sample: first.message.name, ...(subject ? { subject } : {}), text }];
+  });
+  const document = new Document({
+    sieve,
+    locale,
+    fields: declared,
+    rules: [{ kind: 'template', name: 'by its layout', layouts }],
+    ...(samples ? { samples } : {}),
+  });
+  for (const field of (document.get('fields') as YAMLMap).items) if (isMap(field.value)) field.value.flow = true;
+  return document.toString({ lineWidth: 0 });
+}
+
+/** The message of a group with most values marked: a layout that lacks a label cannot find its value. */
+const fullest = (group: readonly Examined[]): Examined =>
+  group.reduce((best, one) => (one.marked.length > best.marked.length ? one : best));
+
+/** The subject as a layout, where a value of the text stands in it as a whole. */
+function subjectOf({ subject, view }: Looked, named: readonly Named[]): string | null {
+  for (const { start, end, field } of named) {
+    const value = view.text.slice(start, end).trim();
+    const at = value.length >= 3 ? subject.indexOf(value) : -1;
+    const around = at < 0 ? '' : subject.slice(0, at) + subject.slice(at + value.length);
+    if (/\p{L}{3}/u.test(around)) return `${subject.slice(0, at)}[[${field}]]${subject.slice(at + value.length)}`;
+  }
+  return null;
+}
