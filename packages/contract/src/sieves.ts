@@ -176,7 +176,7 @@ export const sieveEndpoints = {
   effect: {
     method: 'POST',
     path: '/api/v1/sieves/:name/effect',
-    role: 'viewer',
+    role: 'author',
     summary: 'Starts a job that says what a change would do, over samples and stored messages; nothing is changed',
     params,
     body: v.strictObject({

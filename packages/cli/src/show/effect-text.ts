@@ -37,9 +37,11 @@ export function summaryLines(summary: EffectSummary): string[] {
     ...lines('route', summary.routes),
     ...(breaks > 0 ? [row('expected', '', `${breaks} that held, and would no longer`)] : []),
     ...(mends > 0 ? [row('expected', '', `${mends} that did not hold, and would`)] : []),
-    ...(asks.questions > 0 ? [row('model', '', `${asks.questions} questions, ${asks.characters} characters`)] : []),
+    ...(asks.questions > 0 ? [row('model', '', `${questions(asks)}, ${asks.characters} characters`)] : []),
   ];
 }
+
+const questions = ({ questions: count }: EffectSummary['asks']) => `${count} ${count === 1 ? 'question' : 'questions'}`;
 
 const row = (about: string, name: string, what: string) =>
   `  ${about.padEnd(9)} ${[name, what].filter(Boolean).join('  ')}`;
@@ -58,7 +60,7 @@ export function linesOf(effect: MessageEffect): string[] {
     ...turned('category', category),
     ...turned('layout', layout),
     ...routes.map(({ route, to, kind }) => `route ${route} to ${to}: ${routeWords[kind]}`),
-    ...(asks ? [`would ask a model ${asks.questions} questions (${asks.characters} characters)`] : []),
+    ...(asks ? [`would ask a model ${questions(asks)} (${asks.characters} characters)`] : []),
     ...(notTried && !asks ? ['not compared: the old rules lack an answer of the model'] : []),
   ];
 }

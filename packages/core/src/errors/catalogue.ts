@@ -374,7 +374,7 @@ export const catalogue = {
     status: 400,
     sentence: '{question} Nobody is here to answer. Look at what was said above, and say --yes.',
   },
-  'YS-CLI-DECLINED': { status: 400, sentence: 'Nothing was changed.' },
+  'YS-CLI-DECLINED': { status: 400, sentence: 'Declined: nothing was published or put through.' },
   'YS-SUGGEST-NOTHING': {
     status: 422,
     sentence:
