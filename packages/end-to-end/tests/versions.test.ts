@@ -158,7 +158,35 @@ describe('two people at once', () => {
   });
 });
 
+test('a draft that was published meanwhile is not begun anew unseen', async () => {
+  const { client } = world;
+  const draft = await client.sieves.putDraft({ params, body: changed('title: Berth requests', 'title: Ours') });
+  await client.sieves.publish({ params, body: {}, match: draft.digest });
+  const late = client.sieves.putDraft({
+    params,
+    body: changed('title: Berth requests', 'title: Late'),
+    match: 'f'.repeat(64),
+  });
+  expect((await refusal(late)).slice(0, 2)).toEqual(['YS-SIEVE-CHANGED', 412]);
+  const { digest } = await client.sieves.get({ params });
+  expect((await client.sieves.putDraft({ params, body: changed('x', 'y'), match: digest })).base).toBeGreaterThan(1);
+  await client.sieves.dropDraft({ params });
+});
+
 describe('publishing', () => {
+  test('a field with expected values cannot go without a word either', async () => {
+    const { client } = world;
+    const gone = source
+      .replace(/ {2}deposit: \{.*\n/, '')
+      .replace(/ +Deposit paid: .*\n/, '')
+      .replace(/ +Deposit: .*\n/, '')
+      .replace(/ +deposit: 40.00,\n/, '');
+    const [code, , sentence] = await refusal(
+      client.sieves.put({ params, body: Buffer.from(gone.replace(/\nsamples:[\s\S]*/, '\n')) }),
+    );
+    expect([code, sentence]).toEqual(['YS-PUBLISH-BREAKS', expect.stringContaining('messages/001.eml: deposit')]);
+  });
+
   test('what breaks expected values wants a reason, and the version keeps it', async () => {
     const { client } = world;
     const { version } = await client.sieves.get({ params });

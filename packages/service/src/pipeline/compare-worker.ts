@@ -3,6 +3,7 @@ import {
   compileExpected,
   coverMessage,
   type Expected,
+  type ExpectSource,
   effectOn,
   type Facts,
   handleMessage,
@@ -30,7 +31,7 @@ async function compareOne(task: CompareTask, item: CompareItem): Promise<Compare
   const before = task.before && make(reading, task.before, task, item);
   const after = make(reading, task.after, task, item);
   const sieve = sieveOf(task.after, task.sieve);
-  const { expected, unreadable } = readExpected(item, sieve);
+  const { expected, unreadable } = readExpected(item, sieve, task.before && sieveOf(task.before, task.sieve));
   const fields = Object.keys(sieve?.fields ?? {});
   const rows = sieve?.source.rows !== undefined;
   return {
@@ -65,14 +66,27 @@ function sieveOf(state: RuleState, name: string): CompiledSieve | null {
   return text ? compiledSieve(text) : null;
 }
 
-/** Expected values by the fields as they are now; one that fits no more is said, and not judged by. */
+/**
+ * Expected values by the fields as they would be. One of a field that would be gone, or of another type, is taken as the
+ * fields are now: it can hold now, and break by the change. What fits neither is said, and not judged by.
+ */
 function readExpected(
   { expect }: CompareItem,
-  sieve: CompiledSieve | null,
+  after: CompiledSieve | null,
+  before: CompiledSieve | null,
 ): { expected: Expected | null; unreadable: string[] } {
-  if (!expect || !sieve) return { expected: null, unreadable: [] };
+  if (!expect) return { expected: null, unreadable: [] };
+  const [now, then] = [before && readBy(before, expect), after && readBy(after, expect)];
+  const fields = { ...now?.expected.fields, ...then?.expected.fields };
+  const fitting = then?.problems.some(({ path }) => path.startsWith('rows')) ? now : (then ?? now);
+  const rows = fitting?.expected.rows ?? null;
+  const unreadable = (then?.problems ?? []).filter(({ path }) => !(path in fields) && !path.startsWith('rows'));
+  return { expected: { fields, rows }, unreadable: unreadable.map(({ text }) => text) };
+}
+
+function readBy(sieve: CompiledSieve, expect: ExpectSource) {
   const report = new Report(() => ({ line: 1, column: 1 }));
   const { fields, columns } = sieve;
   const expected = compileExpected(expect, [], { fields, columns, context: writtenContext(sieve), report });
-  return { expected, unreadable: report.problems.map(({ text }) => text) };
+  return { expected, problems: report.problems };
 }

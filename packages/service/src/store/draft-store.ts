@@ -1,7 +1,7 @@
 import { digestOf, YsError } from '@yellow-sieve/core';
 import { and, eq } from 'drizzle-orm';
 import type { Database, Executor } from '../database/connect.js';
-import { draft, sieve } from '../database/schema.js';
+import { draft, sieve, sieveVersion } from '../database/schema.js';
 import { retryDeadlocks } from '../database/trouble.js';
 import { noteSetUp } from './change-store.js';
 
@@ -30,7 +30,7 @@ export interface DraftChange {
 
 /**
  * Keeps a draft. It need not compile: nothing a person wrote is lost over that.
- * @throws YsError YS-DRAFT-CHANGED when somebody else changed it since its author saw it.
+ * @throws YsError YS-DRAFT-CHANGED, or YS-SIEVE-CHANGED where there is no draft (any more), when it is not what its author saw.
  */
 export async function putDraft(db: Database, change: DraftChange): Promise<Draft> {
   await retryDeadlocks(() => db.transaction((tx) => writeDraft(tx, change)));
@@ -43,6 +43,8 @@ async function writeDraft(tx: Executor, { name, source, by, match, base }: Draft
   const [before] = await tx.select().from(draft).where(eq(draft.sieve, name)).for('update');
   if (match !== undefined && before && before.digest !== match)
     throw new YsError('YS-DRAFT-CHANGED', { sieve: name, by: before.by, at: before.updatedAt.toISOString() });
+  // Without a draft it was the live version that was seen; a draft that was seen is published or dropped by now.
+  if (match !== undefined && !before && known) await refuseOther(tx, known, match);
   const values = {
     source,
     digest: digestOf(source),
@@ -55,6 +57,17 @@ async function writeDraft(tx: Executor, { name, source, by, match, base }: Draft
     .values({ sieve: name, ...values })
     .onDuplicateKeyUpdate({ set: values });
   await noteSetUp(tx, name);
+}
+
+async function refuseOther(tx: Executor, known: typeof sieve.$inferSelect, match: string): Promise<void> {
+  const [live] = await tx
+    .select()
+    .from(sieveVersion)
+    .where(and(eq(sieveVersion.sieveId, known.id), eq(sieveVersion.number, known.liveVersion)));
+  if (!live || live.digest === match) return;
+  const { number: version, createdAt } = live;
+  const by = live.by ?? 'somebody';
+  throw new YsError('YS-SIEVE-CHANGED', { sieve: known.name, version, by, at: createdAt.toISOString() });
 }
 
 /** Drops a draft. With a digest, only the one that has it. */

@@ -67,14 +67,10 @@ export function serveSamples(context: ServeContext): void {
   });
   serveEndpoint(app, db, sampleEndpoints.fromMessage, async ({ params, body }, { caller }) => {
     const sample = body.sample ?? `samples/${body.message}.eml`;
+    // Values first: where there are none to confirm, no sample is made either.
+    const expected = body.confirm ? await recordValues(db, params.name, body.message) : null;
     await copy(context, params.name, sample, body.message);
-    if (body.confirm)
-      await setExpected(
-        db,
-        { sieve: params.name, name: sample },
-        await recordValues(db, params.name, body.message),
-        caller?.name ?? '',
-      );
+    if (expected) await setExpected(db, { sieve: params.name, name: sample }, expected, caller?.name ?? '');
     return shown(params.name, sample);
   });
   serveEndpoint(app, db, sampleEndpoints.expect, async ({ params, body }, { caller }) => {
