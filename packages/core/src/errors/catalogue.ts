@@ -28,6 +28,19 @@ export const catalogue = {
     status: 422,
     sentence: '“{field}” is declared as a field and as a column of the rows. Names are shared: rename one.',
   },
+  'YS-RENAME-NAME': {
+    status: 422,
+    sentence: '“{name}” cannot be the name of a field. Write letters, digits and _, beginning with a letter.',
+  },
+  'YS-RENAME-TAKEN': {
+    status: 409,
+    sentence: '“{name}” is a field or column of this sieve already. Choose another name.',
+  },
+  'YS-RENAME-BY-HAND': {
+    status: 422,
+    sentence:
+      'Not every place that names “{field}” could be changed, so none was: {detail} Write that place another way, then rename.',
+  },
   'YS-EXPECT-VALUE': {
     status: 422,
     sentence: 'What is expected of “{field}” can never be a value of type {type}. Write a value it can have, or null.',

@@ -1,6 +1,6 @@
 import type * as v from 'valibot';
 import type { Code } from '../errors/index.js';
-import type { Path, Report } from '../files/index.js';
+import type { Mentions, Path, Report } from '../files/index.js';
 import type { Limits } from '../limits.js';
 import type { NameScope, Scene } from '../names/index.js';
 import type { Range, View } from '../reading/index.js';
@@ -139,6 +139,8 @@ export interface RuleKind {
   readonly about: string;
   /** Valibot entries beside the common ones. */
   readonly entries: v.ObjectEntries;
+  /** Which of the entries name fields, so that a field can be renamed in them. */
+  readonly mentions: Mentions;
   /** Null when it cannot be compiled; the reasons are in the report. */
   compile(source: never, compiler: RuleCompiler): CompiledRuleBody | null;
 }

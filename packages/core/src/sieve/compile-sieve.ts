@@ -7,7 +7,7 @@ import { type CompiledRoute, compileRoute, type RouteSource } from '../routing/i
 import { type CompiledRuleBody, type RuleCompiler, ruleKinds } from '../rules/index.js';
 import { type FieldOptions, type Locale, localeOf, type ReadContext, readValue, type Value } from '../values/index.js';
 import { compileExpected, type Expected } from './expected.js';
-import { type RuleSource, type SieveSource, sieveSchema } from './schema.js';
+import { type RuleSource, reservedNames, type SieveSource, sieveSchema } from './schema.js';
 
 export interface CompiledRule extends CompiledRuleBody {
   name: string;
@@ -46,8 +46,6 @@ export interface CompiledSieve {
 }
 
 export type Compiled<T> = { ok: true; sieve: T } | { ok: false; problems: FileProblem[] };
-
-const reserved = new Set(['message', 'record', 'rows']);
 
 /** Compiles a sieve from its source text (YAML or JSON) or from data. All problems are found at once, each at its line. */
 export function tryCompileSieve(source: string | object): Compiled<CompiledSieve> {
@@ -117,9 +115,9 @@ export const writtenContext = ({ locale, timezone }: Pick<CompiledSieve, 'locale
 
 function checkNames(fields: object, columns: object, report: Report): void {
   for (const field of Object.keys(fields))
-    if (reserved.has(field)) report.add('YS-SIEVE-RESERVED-NAME', ['fields', field], { field });
+    if (reservedNames.has(field)) report.add('YS-SIEVE-RESERVED-NAME', ['fields', field], { field });
   for (const field of Object.keys(columns)) {
-    if (reserved.has(field)) report.add('YS-SIEVE-RESERVED-NAME', ['rows', 'columns', field], { field });
+    if (reservedNames.has(field)) report.add('YS-SIEVE-RESERVED-NAME', ['rows', 'columns', field], { field });
     if (field in fields) report.add('YS-SIEVE-FIELD-TWICE', ['rows', 'columns', field], { field });
   }
 }

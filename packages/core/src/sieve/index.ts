@@ -2,6 +2,7 @@ export * from './compile-sieve.js';
 export { compileExpected, type Expected, type ExpectSource, expectSchema } from './expected.js';
 export type { Leftover } from './leftovers.js';
 export * from './outcome.js';
+export { type Renamed, renameField } from './rename/rename-field.js';
 export * from './schema.js';
 export * from './sift.js';
 export { type WrittenSample, withSamples } from './with-samples.js';

@@ -8,7 +8,10 @@ import { expectSchema } from './expected.js';
 
 /** Names of sieves and mailboxes: they stand in addresses of the API and in file names. */
 const slug = v.pipe(v.string(), v.regex(/^[a-z0-9][a-z0-9-]{0,62}$/));
-const fieldName = v.pipe(v.string(), v.regex(/^[a-z][a-z0-9_]{0,62}$/i));
+export const fieldNamePattern = /^[a-z][a-z0-9_]{0,62}$/i;
+/** Names that mean something else where fields are named. */
+export const reservedNames: ReadonlySet<string> = new Set(['message', 'record', 'rows']);
+const fieldName = v.pipe(v.string(), v.regex(fieldNamePattern));
 
 const commonOptions = {
   title: v.optional(v.string()),

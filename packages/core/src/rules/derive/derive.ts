@@ -47,4 +47,10 @@ function compile(source: DeriveSource, compiler: RuleCompiler): CompiledRuleBody
 }
 
 /** Works a field out of others, by a text with tokens. A missing token gives nothing, unless there is a default. */
-export const derive: RuleKind = { kind: 'derive', about: 'works a field out of others', entries, compile };
+export const derive: RuleKind = {
+  kind: 'derive',
+  about: 'works a field out of others',
+  entries,
+  mentions: { fills: 'name', from: 'text' },
+  compile,
+};

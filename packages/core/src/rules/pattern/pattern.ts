@@ -124,4 +124,10 @@ function findGroup(
 }
 
 /** Finds values by a regular expression whose named groups are fields, or columns of the rows. */
-export const pattern: RuleKind = { kind: 'pattern', about: 'finds values by a regular expression', entries, compile };
+export const pattern: RuleKind = {
+  kind: 'pattern',
+  about: 'finds values by a regular expression',
+  entries,
+  mentions: { find: 'groups', in: 'name' },
+  compile,
+};

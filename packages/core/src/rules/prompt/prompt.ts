@@ -129,4 +129,10 @@ function findingsOf(answer: Answer, question: Question, views: readonly View[], 
 }
 
 /** Asks a language model, and takes only what the message supports. */
-export const prompt: RuleKind = { kind: 'prompt', about: 'asks a language model', entries, compile };
+export const prompt: RuleKind = {
+  kind: 'prompt',
+  about: 'asks a language model',
+  entries,
+  mentions: { show: 'name', fills: 'name', 'examples.*.gives': 'keys', when: 'condition' },
+  compile,
+};

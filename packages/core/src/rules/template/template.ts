@@ -176,4 +176,10 @@ function traceOf(best: Trial, view: View | null): Record<string, unknown> {
 }
 
 /** Fills fields from one marked sample of each layout. The best-scoring layout fills, alone. */
-export const template: RuleKind = { kind: 'template', about: 'fills fields from marked samples', entries, compile };
+export const template: RuleKind = {
+  kind: 'template',
+  about: 'fills fields from marked samples',
+  entries,
+  mentions: { 'layouts.*.subject': 'slots', 'layouts.*.text': 'slots' },
+  compile,
+};
