@@ -26,6 +26,8 @@ const versionItem = v.object({
   why: v.nullable(v.string()),
   /** The version it went back to, if it did. */
   back_to: v.nullable(v.number()),
+  /** The field it gave another name, where that is all it did. */
+  renamed: v.nullable(v.object({ from: v.string(), to: v.string() })),
   created: momentSchema,
 });
 export type VersionItem = v.InferOutput<typeof versionItem>;
@@ -186,6 +188,38 @@ export const sieveEndpoints = {
       stored: v.optional(stored, 200),
     }),
     response: v.object({ job: keySchema }),
+  },
+  rename: {
+    method: 'POST',
+    path: '/api/v1/sieves/:name/rename',
+    role: 'author',
+    summary:
+      'Renames a field or column everywhere: the live rules as the next version, the draft, samples, and by a job the stored records; `dry` only shows it',
+    params,
+    body: v.strictObject({
+      from: v.string(),
+      to: v.string(),
+      dry: v.optional(v.boolean(), false),
+      why: v.optional(why),
+    }),
+    match: true,
+    response: v.object({
+      /** The version that is live now. */
+      version: v.number(),
+      /** The change of the source text, as a unified diff. */
+      diff: v.string(),
+      places: v.number(),
+      /** Routes whose mapping was written out, so that they go on writing under the old name. */
+      spelled_out: v.array(v.string()),
+      /** Prompt rules that ask under the new name: messages put through again are asked about anew. */
+      asks: v.array(v.string()),
+      /** Whether there is a draft it was renamed in too. */
+      draft: v.boolean(),
+      samples: v.number(),
+      records: v.number(),
+      /** The job that renames it in stored records; null where it was only shown. */
+      job: v.nullable(keySchema),
+    }),
   },
   accuracy: {
     method: 'GET',

@@ -10,6 +10,7 @@ import { destinationPut, destinations, mailboxes, mailboxPut, sieves } from './s
 import { sieveGet } from './sieve/get.js';
 import { sieveBack, sievePublish } from './sieve/publish.js';
 import { sievePut } from './sieve/put.js';
+import { sieveRename } from './sieve/rename.js';
 import { samples, samplesAdd, samplesConfirm } from './sieve/samples.js';
 import { sieveCheck, sieveEffect } from './sieve/try.js';
 import { sieveCompare, sieveVersions } from './sieve/versions.js';
@@ -41,6 +42,7 @@ export const commands: readonly Command[] = [
   sieveVersions,
   sieveCompare,
   sieveBack,
+  sieveRename,
   samples,
   samplesAdd,
   samplesConfirm,

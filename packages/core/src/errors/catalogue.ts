@@ -32,6 +32,11 @@ export const catalogue = {
     status: 422,
     sentence: '“{name}” cannot be the name of a field. Write letters, digits and _, beginning with a letter.',
   },
+  'YS-RENAME-DRAFT': {
+    status: 409,
+    sentence:
+      'There is a draft of “{sieve}” by {by} in which the field cannot be renamed: {detail} Mend, publish or drop it first.',
+  },
   'YS-RENAME-TAKEN': {
     status: 409,
     sentence: '“{name}” is a field or column of this sieve already. Choose another name.',

@@ -1,11 +1,13 @@
 import { again } from './again.js';
 import { effect } from './effect.js';
 import type { JobKind } from './job-kind.js';
+import { rename } from './rename.js';
 
 /** All kinds of long work, by name. */
 export const jobKinds: Readonly<Record<string, JobKind>> = Object.fromEntries(
-  [again, effect].map((kind) => [kind.kind, kind as JobKind]),
+  [again, effect, rename].map((kind) => [kind.kind, kind as JobKind]),
 );
 export type { AgainParams } from './again.js';
 export type { EffectParams } from './effect.js';
 export type { JobKind, JobStand, JobStep, JobTools } from './job-kind.js';
+export type { RenameParams } from './rename.js';

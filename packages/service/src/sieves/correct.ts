@@ -14,7 +14,7 @@ import { enter, takeBack } from '../store/entered-store.js';
 import { judge } from '../store/judgement-store.js';
 import { messageDetail, waitAgain } from '../store/message-store.js';
 import { getRecord } from '../store/record-store.js';
-import { sieveSource } from '../store/sieve-store.js';
+import { versionNow } from '../store/rename-store.js';
 
 type Rows = Record<string, JsonValue>[];
 
@@ -75,8 +75,8 @@ async function madeWith(db: Database, message: string): Promise<{ version: numbe
   const { revision } = await messageDetail(db, message);
   if (!revision) throw new YsError('YS-MESSAGE-NO-RECORD');
   const version = revision.madeFrom.sieveVersion;
-  const source = version === null ? null : await sieveSource(db, revision.sieve, version);
-  if (source === null) throw new YsError('YS-MESSAGE-NO-RECORD');
+  if (version === null) throw new YsError('YS-MESSAGE-NO-RECORD');
+  const { source } = await versionNow(db, revision.sieve, version);
   return { version, compiled: compileSieve(source) };
 }
 

@@ -33,11 +33,12 @@ export interface DraftChange {
  * @throws YsError YS-DRAFT-CHANGED, or YS-SIEVE-CHANGED where there is no draft (any more), when it is not what its author saw.
  */
 export async function putDraft(db: Database, change: DraftChange): Promise<Draft> {
-  await retryDeadlocks(() => db.transaction((tx) => writeDraft(tx, change)));
+  await retryDeadlocks(() => db.transaction((tx) => putDraftIn(tx, change)));
   return getDraft(db, change.name);
 }
 
-async function writeDraft(tx: Executor, { name, source, by, match, base }: DraftChange): Promise<void> {
+/** The same as part of a transaction. */
+export async function putDraftIn(tx: Executor, { name, source, by, match, base }: DraftChange): Promise<void> {
   // The sieve's row is the lock; a sieve that was never published has none, and the draft's own key decides.
   const [known] = await tx.select().from(sieve).where(eq(sieve.name, name)).for('update');
   const [before] = await tx.select().from(draft).where(eq(draft.sieve, name)).for('update');

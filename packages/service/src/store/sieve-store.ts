@@ -1,4 +1,4 @@
-import { compileSieve, digestOf, YsError } from '@yellow-sieve/core';
+import { compileSieve, digestOf, type FieldRename, YsError } from '@yellow-sieve/core';
 import { and, asc, desc, eq, inArray, lt } from 'drizzle-orm';
 import { v7 as uuid } from 'uuid';
 import type { Database, Executor } from '../database/connect.js';
@@ -61,6 +61,7 @@ const versionColumns = {
   by: sieveVersion.by,
   why: sieveVersion.why,
   backTo: sieveVersion.backTo,
+  renamed: sieveVersion.renamed,
   created: sieveVersion.createdAt,
 };
 export type SieveVersion = Awaited<ReturnType<typeof getVersion>>;
@@ -106,6 +107,7 @@ export interface Publication {
   /** Digest of the live version its author saw; left out: whatever is live. */
   match?: string | undefined;
   backTo?: number | undefined;
+  renamed?: FieldRename | undefined;
 }
 
 /**
@@ -114,20 +116,21 @@ export interface Publication {
  * @throws YsError YS-SIEVE-CHANGED when another version is live than the author saw.
  */
 export async function publishVersion(db: Database, publication: Publication): Promise<LiveSieve> {
+  await retryDeadlocks(() => db.transaction((tx) => publishIn(tx, publication)));
+  return getSieve(db, publication.name);
+}
+
+/** The same as part of a transaction. */
+export async function publishIn(tx: Executor, publication: Publication): Promise<void> {
   const { name, source } = publication;
   const compiled = compileNamed(name, source);
-  await retryDeadlocks(() =>
-    db.transaction(async (tx) => {
-      await addVersion(tx, publication, compiled.title);
-      await importExpected(tx, name, compiled.source.samples ?? [], publication.by);
-      await forgetDraft(tx, name, digestOf(source));
-    }),
-  );
-  return getSieve(db, name);
+  await addVersion(tx, publication, compiled.title);
+  await importExpected(tx, name, compiled.source.samples ?? [], publication.by);
+  await forgetDraft(tx, name, digestOf(source));
 }
 
 async function addVersion(tx: Executor, publication: Publication, title: string): Promise<void> {
-  const { name, source, by, why, match, backTo } = publication;
+  const { name, source, by, why, match, backTo, renamed } = publication;
   const digest = digestOf(source);
   const [known] = await tx.select().from(sieve).where(eq(sieve.name, name)).for('update');
   const before = known && (await getVersion(tx, name, known.liveVersion));
@@ -150,6 +153,7 @@ async function addVersion(tx: Executor, publication: Publication, title: string)
     by,
     why: why ?? null,
     backTo: backTo ?? null,
+    renamed: renamed ?? null,
     createdAt: now,
   });
   const current = { title, liveVersion: number, updatedAt: now };

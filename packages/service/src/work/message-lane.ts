@@ -10,7 +10,8 @@ import { answersOf } from '../store/answer-store.js';
 import { findDraft } from '../store/draft-store.js';
 import { enteredOf } from '../store/entered-store.js';
 import { type MailboxRow, mailboxesById } from '../store/mailbox-store.js';
-import { getVersion, type LiveSieve, liveSieves } from '../store/sieve-store.js';
+import { versionNow } from '../store/rename-store.js';
+import { type LiveSieve, liveSieves } from '../store/sieve-store.js';
 import { codeVersion } from '../version.js';
 import { type ClaimOptions, claimAlone, claimRows, lostBeforeAlone } from './claims.js';
 
@@ -124,22 +125,21 @@ async function handleOne(
 async function statesOf(db: Database, live: readonly LiveSieve[], through: Through | null): Promise<SieveInUse[]> {
   return Promise.all(
     live.map(async (sieve): Promise<SieveInUse> => {
-      if (through?.sieve !== sieve.name) return sieve;
-      if (through.version !== 'draft')
-        return { name: sieve.name, ...(await versionText(db, sieve.name, through.version)) };
+      const inUse = { ...sieve, namesOf: sieve.version };
+      if (through?.sieve !== sieve.name) return inUse;
+      if (through.version !== 'draft') return { ...inUse, ...(await versionNow(db, sieve.name, through.version)) };
       const draft = await findDraft(db, sieve.name);
-      return draft ? { name: sieve.name, version: null, digest: draft.digest, source: draft.source } : sieve;
+      return draft ? { ...inUse, version: null, digest: draft.digest, source: draft.source } : inUse;
     }),
   );
 }
 
 /** A sieve as a message is handled with it; a draft has no version. */
-type SieveInUse = Pick<LiveSieve, 'name' | 'digest' | 'source'> & { version: number | null };
-
-async function versionText(db: Database, name: string, number: number) {
-  const { source, digest } = await getVersion(db, name, number);
-  return { version: number, source, digest };
-}
+type SieveInUse = Pick<LiveSieve, 'name' | 'digest' | 'source'> & {
+  version: number | null;
+  /** The version whose names its fields go by. */
+  namesOf: number;
+};
 
 function taskOf(
   database: string,
@@ -181,6 +181,7 @@ async function commitReply(
   const taken = sieves.find(({ name }) => name === result.outcome?.sieve);
   await commitOutcome(db, claimed, { summary, same }, result, {
     sieveVersion: taken?.version ?? null,
+    ...(taken && taken.namesOf !== taken.version ? { namesOf: taken.namesOf } : {}),
     sieveDigest: taken?.digest ?? null,
     mailboxDigest: mailbox.digest,
     answers: Object.keys(answers),

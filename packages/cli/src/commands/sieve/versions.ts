@@ -1,3 +1,4 @@
+import type { VersionItem } from '@yellow-sieve/contract';
 import type { Command } from '../../command.js';
 import { listOptions, listQuery, moreNote, shortTime } from '../listing.js';
 
@@ -18,13 +19,17 @@ export const sieveVersions: Command = {
         String(item.number),
         shortTime(item.created),
         item.by ?? '',
-        [item.back_to === null ? '' : `back to version ${item.back_to}`, item.why ?? ''].filter(Boolean).join(': '),
+        [item.back_to === null ? '' : `back to version ${item.back_to}`, renamedText(item.renamed), item.why ?? '']
+          .filter(Boolean)
+          .join(': '),
       ]),
       json: page,
       ...moreNote(page.next),
     };
   },
 };
+
+const renamedText = (renamed: VersionItem['renamed']) => (renamed ? `${renamed.from} is now ${renamed.to}` : '');
 
 export const sieveCompare: Command = {
   words: 'sieve compare',

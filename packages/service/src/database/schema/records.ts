@@ -55,6 +55,8 @@ export const recordRevision = mysqlTable(
 
 export interface MadeFrom {
   sieveVersion: number | null;
+  /** The version whose names its fields go by, where one was renamed since the version that made it. */
+  namesOf?: number;
   sieveDigest: string | null;
   mailboxDigest: string;
   /** Digests of the model's answers that were used. */

@@ -1,4 +1,4 @@
-import type { ExpectSource } from '@yellow-sieve/core';
+import type { ExpectSource, FieldRename } from '@yellow-sieve/core';
 import { index, int, json, mediumtext, mysqlTable, primaryKey, text, unique, varchar } from 'drizzle-orm/mysql-core';
 import { digest, key, moment } from '../columns.js';
 
@@ -26,6 +26,8 @@ export const sieveVersion = mysqlTable(
     why: text('why'),
     /** The version it went back to, if it did. */
     backTo: int('back_to'),
+    /** The field it gave another name, where that is all it did. */
+    renamed: json('renamed').$type<FieldRename>(),
     createdAt: moment('created_at').notNull(),
   },
   (t) => [primaryKey({ columns: [t.sieveId, t.number] })],

@@ -1,10 +1,11 @@
 import { type DraftItem, sieveEndpoints, type VersionItem } from '@yellow-sieve/contract';
 import { accuracyOf, type CompiledSieve, compileSieve, tryCompileSieve, YsError } from '@yellow-sieve/core';
-import { createTwoFilesPatch } from 'diff';
+import { createTwoFilesPatch, FILE_HEADERS_ONLY } from 'diff';
 import type { EffectParams } from '../../jobs/index.js';
 import { compareAll } from '../../pipeline/compare.js';
 import { sampleItem, storedItems } from '../../sieves/items.js';
 import { goBack, publish, publishDraft } from '../../sieves/publish.js';
+import { planRename, type RenameRequest, rename } from '../../sieves/rename.js';
 import { ruleStates, type SieveState, sourceOf } from '../../sieves/rule-state.js';
 import { type Draft, forgetDraft, getDraft, putDraft } from '../../store/draft-store.js';
 import { createJob } from '../../store/job-store.js';
@@ -31,6 +32,7 @@ const versionItem = ({
   by,
   why,
   backTo,
+  renamed,
   created,
   source,
 }: Awaited<ReturnType<typeof getVersion>>): VersionItem & { source: string } => ({
@@ -39,6 +41,7 @@ const versionItem = ({
   by,
   why,
   back_to: backTo,
+  renamed,
   created: created.toISOString(),
   source,
 });
@@ -91,8 +94,7 @@ export function serveSieves(context: ServeContext): void {
   serveEndpoint(app, db, sieveEndpoints.compare, async ({ params, query }) => {
     const [from, to] = [await sourceOf(db, params.name, query.from), await sourceOf(db, params.name, query.to)];
     const named = (state: SieveState) => `${params.name} ${typeof state === 'number' ? `version ${state}` : state}`;
-    const diff = createTwoFilesPatch(named(query.from), named(query.to), from, to, '', '', { context: 3 });
-    return { same: from === to, diff };
+    return { same: from === to, diff: diffOf([named(query.from), from], [named(query.to), to]) };
   });
   serveEndpoint(app, db, sieveEndpoints.back, async ({ params, body, match }, { caller }) =>
     sieveItem(await goBack(trying, params.number, { name: params.name, by: caller?.name ?? '', why: body.why, match })),
@@ -124,10 +126,37 @@ export function serveSieves(context: ServeContext): void {
     onward();
     return { job };
   });
+  serveEndpoint(app, db, sieveEndpoints.rename, ({ params, body, match }, { caller }) =>
+    renameNamed(context, { name: params.name, by: caller?.name ?? '', match, ...body }),
+  );
   serveEndpoint(app, db, sieveEndpoints.accuracy, async ({ params }) => ({
     items: await accuracyByWeek(db, params.name),
   }));
 }
+
+async function renameNamed({ db, onward }: ServeContext, request: RenameRequest & { dry: boolean }) {
+  const plan = await planRename(db, request);
+  const { live, renamed } = plan;
+  const shown = {
+    diff: diffOf([`${live.name} now`, live.source], [`${live.name} renamed`, renamed.source], 1),
+    places: renamed.places,
+    spelled_out: renamed.spelledOut,
+    asks: plan.asks,
+    draft: plan.draft !== null,
+    samples: plan.samples,
+    records: plan.records,
+  };
+  if (request.dry) return { ...shown, version: live.version, job: null };
+  const done = await rename(db, request, plan);
+  onward();
+  return { ...shown, ...done };
+}
+
+type Named = readonly [name: string, text: string];
+
+/** Two texts compared line by line, with some lines around each change. */
+const diffOf = ([fromName, from]: Named, [toName, to]: Named, context = 3) =>
+  createTwoFilesPatch(fromName, toName, from, to, '', '', { context, headerOptions: FILE_HEADERS_ONLY });
 
 /** Cursor of versions: the number of the last one shown. */
 function below(cursor: string | undefined): number | undefined {

@@ -1,0 +1,1 @@
+ALTER TABLE `sieve_version` ADD `renamed` json;
