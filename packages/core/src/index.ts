@@ -19,6 +19,7 @@ export {
   ruleKinds,
   type Want,
 } from './rules/index.js';
+export * from './scrub/index.js';
 export * from './sieve/index.js';
 export * from './suggest/index.js';
 export {

@@ -6,6 +6,7 @@ import { jobs, jobsFindings, jobsStop } from './jobs.js';
 import { again, messages, takeIn } from './messages.js';
 import { read } from './read.js';
 import { enterRecord, exportRecords, judgeRecord, records } from './records.js';
+import { scrub } from './scrub.js';
 import { destinationPut, destinations, mailboxes, mailboxPut, sieves } from './set-up.js';
 import { sieveGet } from './sieve/get.js';
 import { sieveBack, sievePublish } from './sieve/publish.js';
@@ -22,6 +23,7 @@ export const commands: readonly Command[] = [
   sift,
   check,
   suggest,
+  scrub,
   read,
   feed,
   messages,

@@ -1,4 +1,4 @@
-import { existsSync, readFileSync } from 'node:fs';
+import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { dirname, join, resolve } from 'node:path';
 import {
   type CompiledMailbox,
@@ -23,6 +23,14 @@ export function readBytes(file: string): Buffer {
   } catch (cause) {
     throw Object.assign(new CallError('YS-FILE-NOT-FOUND', { file }), { cause });
   }
+}
+
+/** Writes a file below a folder, and returns its path. The name must have no `..` in it, as names of samples have none. */
+export function writeUnder(folder: string, name: string, content: string | Uint8Array): string {
+  const path = join(folder, name);
+  mkdirSync(dirname(path), { recursive: true });
+  writeFileSync(path, content);
+  return path;
 }
 
 /** A mailbox from a sieve file or a mailbox file with its sieves beside it. */

@@ -46,6 +46,11 @@ export const catalogue = {
     sentence:
       'Not every place that names “{field}” could be changed, so none was: {detail} Write that place another way, then rename.',
   },
+  'YS-SCRUB-TOO-LONG': {
+    status: 413,
+    sentence:
+      'A text of this message is too long to be scrubbed whole, so it is not written. Take another message as the sample.',
+  },
   'YS-EXPECT-VALUE': {
     status: 422,
     sentence: 'What is expected of “{field}” can never be a value of type {type}. Write a value it can have, or null.',
@@ -398,6 +403,7 @@ export const catalogue = {
     sentence:
       'Nothing in these messages looks like a labelled value, and they share no text around what differs. Mark the values yourself.',
   },
+  'YS-CLI-FOLDER': { status: 400, sentence: 'Where to is not said. Name a folder: --folder shown.' },
   'YS-CLI-JOB': { status: 409, sentence: 'The job {state} before it was done. {detail}' },
   'YS-CLI-COUNT': { status: 400, sentence: '{option} takes a number or “all”, not “{value}”.' },
   'YS-CLI-PAIR': { status: 400, sentence: '“{text}” is no FIELD=VALUE.' },

@@ -1,9 +1,9 @@
-import { mkdirSync, writeFileSync } from 'node:fs';
-import { dirname, join } from 'node:path';
 import type { Client } from '@yellow-sieve/client';
 import type { SampleItem } from '@yellow-sieve/contract';
 import { type ExpectSource, withSamples } from '@yellow-sieve/core';
 import type { Command } from '../../command.js';
+import { writeUnder } from '../../offline/files.js';
+import { scrubOptions, writeScrubbed } from '../scrub.js';
 
 export const sieveGet: Command = {
   words: 'sieve get',
@@ -13,24 +13,39 @@ export const sieveGet: Command = {
     { flags: '--folder <folder>', about: 'write NAME.sieve.yaml and the samples there, with what is expected of them' },
     { flags: '--version <number>', about: 'that version instead of the live one' },
     { flags: '--draft', about: 'the draft instead of the live version' },
+    { flags: '--scrub', about: 'with other names, addresses and numbers in the samples, to be shown to others' },
+    ...scrubOptions,
   ],
   examples: [
     'yellow-sieve sieve get berth-request > berth-request.sieve.yaml',
     'yellow-sieve sieve get berth-request --folder sieves',
+    'yellow-sieve sieve get berth-request --folder shown --scrub',
   ],
-  async run({ args: [name = ''], options, client: connect }) {
-    const client = connect();
+  async run(input) {
+    const [name = ''] = input.args;
+    const { options } = input;
+    const client = input.client();
     const found = await stateOf(client, name, options);
     const { folder } = options;
     if (typeof folder !== 'string') return { kind: 'bytes', bytes: Buffer.from(found.source), json: found };
     const samples = await allSamples(client, name);
+    if (options.scrub === true) {
+      const files = [];
+      for (const { name: sample, expect } of samples)
+        files.push({
+          name: sample,
+          raw: await client.samples.raw({ params: { name, sample } }),
+          expect: expect as ExpectSource | null,
+        });
+      return writeScrubbed(input, { name, source: found.source, files, folder, answers: {} });
+    }
     const text = withSamples(
       found.source,
       samples.map((item) => ({ message: item.name, expect: item.expect as ExpectSource | null })),
     );
-    const written = [write(folder, `${name}.sieve.yaml`, text)];
+    const written = [writeUnder(folder, `${name}.sieve.yaml`, text)];
     for (const { name: sample } of samples)
-      written.push(write(folder, sample, await client.samples.raw({ params: { name, sample } })));
+      written.push(writeUnder(folder, sample, await client.samples.raw({ params: { name, sample } })));
     return { kind: 'table', columns: ['written'], rows: written.map((file) => [file]), json: written };
   },
 };
@@ -50,12 +65,4 @@ async function allSamples(client: Client, name: string): Promise<SampleItem[]> {
     cursor = page.next ?? undefined;
   } while (cursor !== undefined);
   return all;
-}
-
-/** Names of samples have no `..` in them: the service takes none that has. */
-function write(folder: string, name: string, content: string | Uint8Array): string {
-  const path = join(folder, name);
-  mkdirSync(dirname(path), { recursive: true });
-  writeFileSync(path, content);
-  return path;
 }
