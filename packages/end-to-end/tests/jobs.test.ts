@@ -105,6 +105,39 @@ describe('the effect of a change', () => {
     expect(await questions()).toBe(asked);
   });
 
+  test('says what the questions would cost, where the connection states a price', async () => {
+    const { client } = world;
+    const always = changed(/ {4}when:\n {6}any:\n.*\n.*\n/, '    when: [vessel, present]\n');
+    const text = always.replace('nights, skipper, email, phone]', 'deposit]');
+    const url = `http://127.0.0.1:${world.model.port}/v1`;
+    const put = (price: object) =>
+      client.connections.put({ params: { name: 'model' }, body: { kind: 'model', url, model: 'stand-in', ...price } });
+    const estimate = async () => {
+      const [, summary] = await effectOf({ source: text, stored: 5 });
+      return {
+        asks: summary.asks,
+        ...(summary as unknown as { estimate: { tokens: number; price: unknown } }).estimate,
+      };
+    };
+    await put({});
+    expect(await estimate()).toMatchObject({ tokens: expect.any(Number), price: null });
+    await put({ price_per_1000_tokens: 2, currency: 'EUR' });
+    const { asks, tokens, price } = await estimate();
+    // No model has answered anything yet, so it goes by the length of the questions.
+    expect(tokens).toBe(Math.round(asks.characters / 4 + asks.questions * 200));
+    expect(price).toEqual({ value: expect.closeTo((tokens * 2) / 1000, 3), currency: 'EUR' });
+    await expect(put({ price_per_1000_tokens: -1, currency: 'EUR' })).rejects.toMatchObject({
+      code: 'YS-REQUEST-INVALID',
+    });
+    const mean = [10, 20, 30, 40, 50];
+    for (const [i, count] of mean.entries())
+      await world.sql(
+        `INSERT INTO kept_answer (digest, model, content, complete, tokens, created_at) VALUES (?, 'stand-in', '{}', 1, ?, NOW(3))`,
+        [String(i).repeat(64), count],
+      );
+    expect((await estimate()).tokens).toBe(asks.questions * 30);
+  });
+
   test('of what does not compile is refused at once', async () => {
     await expect(effectOf({ source: 'sieve: berth-request\nfeilds: {}\n' })).rejects.toMatchObject({
       code: expect.stringMatching(/^YS-FILE/),

@@ -14,6 +14,8 @@ import type { ServeContext } from './http/serve-context.js';
 import type { Intake } from './intake/accept.js';
 import { CommitQueue } from './intake/commit-queue.js';
 import { type SmtpIntake, startSmtp } from './intake/smtp.js';
+import type { JobTools } from './jobs/index.js';
+import { estimateAsks } from './model/price.js';
 import { Outgoing } from './outgoing/outgoing.js';
 import { ShowPool } from './pipeline/show-pool.js';
 import { SiftingPool } from './pipeline/sifting-pool.js';
@@ -111,6 +113,8 @@ function startWork(
   const jobs = {
     ...messages,
     comparer: pool,
+    estimateAsks: async (asks: Parameters<JobTools['estimateAsks']>[0]) =>
+      estimateAsks(db, await openModel(db, secrets), asks),
     handleClaimed: (keys: readonly string[]) => handleClaimed(messages, keys),
     stopping: () => stopping,
   };

@@ -2,8 +2,13 @@ import type { EffectSummary, Evidence, MessageEffect, RowDifference, Spot, Value
 import { cellsText } from './coverage-text.js';
 import { named } from './value-text.js';
 
+/** An effect in numbers, and what its questions to a model would take where that is known. */
+export type ShownSummary = EffectSummary & {
+  estimate?: { tokens: number; price: { value: number; currency: string } | null };
+};
+
 /** The effect of a change for a terminal: the numbers, then each message it touches. */
-export function effectText(summary: EffectSummary, effects: readonly MessageEffect[]): string {
+export function effectText(summary: ShownSummary, effects: readonly MessageEffect[]): string {
   const touched = effects.filter((effect) => linesOf(effect).length > 0);
   return [
     ...summaryLines(summary),
@@ -12,7 +17,7 @@ export function effectText(summary: EffectSummary, effects: readonly MessageEffe
 }
 
 /** The numbers alone. */
-export function summaryLines(summary: EffectSummary): string[] {
+export function summaryLines(summary: ShownSummary): string[] {
   const { messages, affected, notTried, fields, rows, asks, breaks, mends } = summary;
   const counts = (of: object) =>
     Object.entries(of)
@@ -37,8 +42,15 @@ export function summaryLines(summary: EffectSummary): string[] {
     ...lines('route', summary.routes),
     ...(breaks > 0 ? [row('expected', '', `${breaks} that held, and would no longer`)] : []),
     ...(mends > 0 ? [row('expected', '', `${mends} that did not hold, and would`)] : []),
-    ...(asks.questions > 0 ? [row('model', '', `${questions(asks)}, ${asks.characters} characters`)] : []),
+    ...(asks.questions > 0 ? [row('model', '', `${questions(asks)}, ${estimateText(summary)}`)] : []),
   ];
+}
+
+/** What the questions would take; only a service knows more than how long they are. */
+function estimateText({ asks, estimate }: ShownSummary): string {
+  if (!estimate) return `${asks.characters} characters`;
+  const { tokens, price } = estimate;
+  return `about ${tokens} tokens${price ? `, about ${price.value.toFixed(price.value < 1 ? 4 : 2)} ${price.currency}` : ''}`;
 }
 
 const questions = ({ questions: count }: EffectSummary['asks']) => `${count} ${count === 1 ? 'question' : 'questions'}`;

@@ -1,4 +1,5 @@
 import { addEffect, type EffectSummary, emptySummary, hasEffect, type MessageEffect } from '@yellow-sieve/core';
+import type { Estimate } from '../model/price.js';
 import { type Compared, compareAll } from '../pipeline/compare.js';
 import type { CompareItem } from '../pipeline/compare-task.js';
 import { countStored, sampleItems, storedItems } from '../sieves/items.js';
@@ -14,12 +15,15 @@ export interface EffectParams {
 }
 
 type At = { of: 'samples' } | { of: 'stored'; before: string | undefined; left: number };
-type Stand = JobStand<At, EffectSummary>;
+type Stand = JobStand<At, FoundEffect>;
+
+/** What was found, and what the questions in it would take once it is known how many there are. */
+export type FoundEffect = EffectSummary & { estimate?: Estimate };
 
 /** Messages a thread gets in one step. */
 const perThread = 24;
 
-export const effect: JobKind<EffectParams, At, EffectSummary> = {
+export const effect: JobKind<EffectParams, At, FoundEffect> = {
   kind: 'effect',
 
   async begin({ db }, { sieve, source, stored }) {
@@ -36,13 +40,13 @@ export const effect: JobKind<EffectParams, At, EffectSummary> = {
     if (at.of === 'samples') {
       const seen = await compared(tools, sieve, states, await sampleItems(tools.db, sieve, source));
       const left = stored === 'all' ? Number.MAX_SAFE_INTEGER : stored;
-      return after(stand, seen, { of: 'stored', before: undefined, left }, false);
+      return after(tools, stand, seen, { of: 'stored', before: undefined, left }, false);
     }
     const most = Math.min(at.left, perThread * tools.threads);
     const items = await storedItems(tools.db, { mailboxIds: states.mailboxIds, before: at.before }, most);
     const seen = await compared(tools, sieve, states, items);
     const next: At = { of: 'stored', before: items.at(-1)?.name ?? at.before, left: at.left - items.length };
-    return after(stand, seen, next, items.length < most || next.left === 0);
+    return after(tools, stand, seen, next, items.length < most || next.left === 0);
   },
 };
 
@@ -56,13 +60,20 @@ async function compared(
   return compareAll(comparer, db, { database: databaseUrl, sieve, items, before, after: next, model });
 }
 
-function after(stand: Stand, seen: readonly Compared[], at: At, over: boolean): JobStep<At, EffectSummary> {
+async function after(
+  { estimateAsks }: JobTools,
+  stand: Stand,
+  seen: readonly Compared[],
+  at: At,
+  over: boolean,
+): Promise<JobStep<At, FoundEffect>> {
   const effects = seen.flatMap(({ reply }) => reply?.effect ?? []);
+  const result: FoundEffect = effects.reduce(addEffect, stand.result);
   return {
     total: stand.total,
     done: stand.done + seen.length,
     at,
-    result: effects.reduce(addEffect, stand.result),
+    result: over && result.asks.questions > 0 ? { ...result, estimate: await estimateAsks(result.asks) } : result,
     over,
     findings: effects.filter((one) => hasEffect(one) || one.notTried).map(finding),
   };

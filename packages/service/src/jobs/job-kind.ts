@@ -1,3 +1,4 @@
+import type { Estimate } from '../model/price.js';
 import type { Trying } from '../sieves/publish.js';
 
 /** What jobs work with. */
@@ -6,6 +7,8 @@ export interface JobTools extends Trying {
   threads: number;
   /** Puts messages through that this worker holds; resolves when each has its next revision, or waits for a model. */
   handleClaimed(keys: readonly string[]): Promise<void>;
+  /** What questions to the model would take. */
+  estimateAsks(asks: { questions: number; characters: number }): Promise<Estimate>;
   worker: string;
   leaseSeconds: number;
 }

@@ -10,6 +10,10 @@ export const modelEntries = {
   model: v.string(),
   key: v.optional(v.string()),
   timeout_seconds: v.optional(v.number(), 60),
+  /** Of question and answer together; for estimates only. */
+  price_per_1000_tokens: v.optional(v.pipe(v.number(), v.minValue(0))),
+  /** ISO 4217. */
+  currency: v.optional(v.pipe(v.string(), v.regex(/^[A-Z]{3}$/))),
 };
 export type ModelConnection = v.InferOutput<ReturnType<typeof v.object<typeof modelEntries>>>;
 

@@ -1,8 +1,8 @@
 import type { Client } from '@yellow-sieve/client';
-import type { EffectSummary, MessageEffect } from '@yellow-sieve/core';
+import type { MessageEffect } from '@yellow-sieve/core';
 import { CallError } from '../../call-error.js';
 import type { Input } from '../../command.js';
-import { effectText } from '../../show/effect-text.js';
+import { effectText, type ShownSummary } from '../../show/effect-text.js';
 import { waitForJob } from '../../wait-for-job.js';
 
 /** Options of every command that shows an effect. */
@@ -12,7 +12,7 @@ export const effectOptions = [
 
 /** What a change would do, as the service found it. */
 export interface FoundEffect {
-  summary: EffectSummary;
+  summary: ShownSummary;
   messages: MessageEffect[];
   text: string;
 }
@@ -29,7 +29,7 @@ export async function findEffect(input: Input, client: Client, name: string, of:
   const job = await waitForJob(client, key, input.progress);
   if (job.state !== 'done') throw new CallError('YS-CLI-JOB', { state: job.state, detail: job.detail ?? '' });
   const page = await client.jobs.findings({ params: { key }, query: { limit: String(mostTold) } });
-  const summary = job.result as EffectSummary;
+  const summary = job.result as ShownSummary;
   const messages = page.items.map(({ detail }) => detail as MessageEffect);
   const more = page.next === null ? '' : `\n\nand more; all of it: yellow-sieve jobs findings ${key} --limit 200`;
   return { summary, messages, text: `${effectText(summary, messages)}${more}` };

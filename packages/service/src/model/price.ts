@@ -1,0 +1,41 @@
+import { and, avg, count, eq, isNotNull } from 'drizzle-orm';
+import type { Database } from '../database/connect.js';
+import { keptAnswer } from '../database/schema.js';
+import type { ModelConnection } from '../store/model-store.js';
+
+/** What questions to a model are likely to take, as far as it can be told. */
+export interface Estimate {
+  tokens: number;
+  /** Null where the connection states no price. */
+  price: { value: number; currency: string } | null;
+}
+
+/** Answers from which on their mean says more than the length of the questions. */
+const fewestAnswers = 5;
+/** Characters of a token, as most models cut European languages. */
+const charactersPerToken = 4;
+/** Tokens of an answer: a handful of fields with their quotes. */
+const answerTokens = 200;
+
+/** What some questions would take: by the mean of the answers this model gave so far, else by how long they are. */
+export async function estimateAsks(
+  db: Database,
+  model: ModelConnection | null,
+  { questions, characters }: { questions: number; characters: number },
+): Promise<Estimate> {
+  const [known] = model
+    ? await db
+        .select({ mean: avg(keptAnswer.tokens), count: count() })
+        .from(keptAnswer)
+        .where(and(eq(keptAnswer.model, model.model), isNotNull(keptAnswer.tokens)))
+    : [];
+  const byLength = characters / charactersPerToken + questions * answerTokens;
+  const tokens = Math.round((known?.count ?? 0) >= fewestAnswers ? Number(known?.mean) * questions : byLength);
+  return { tokens, price: priceOf(model, tokens) };
+}
+
+function priceOf(model: ModelConnection | null, tokens: number): Estimate['price'] {
+  const { price_per_1000_tokens: price, currency } = model ?? {};
+  if (price === undefined || currency === undefined) return null;
+  return { value: Math.round(price * tokens * 10) / 10_000, currency };
+}
