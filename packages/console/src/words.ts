@@ -96,6 +96,8 @@ export const words = {
     stoppedOne: '{destination}: {answer}',
     retryingNow: 'deliveries are tried again by themselves',
     look: 'Look',
+    driftOf: '{sieve} in {mailbox}',
+    driftSeen: 'Seen',
     none: 'No mailbox yet',
     noneHelp: 'A mailbox takes messages in at its addresses. Make the first one.',
     makeMailbox: 'Make a mailbox',

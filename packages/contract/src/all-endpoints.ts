@@ -1,4 +1,5 @@
 import { deliveryEndpoints } from './deliveries.js';
+import { driftEndpoints } from './drift.js';
 import { jobEndpoints } from './jobs.js';
 import { liveEndpoints } from './live.js';
 import { messageEndpoints } from './messages.js';
@@ -12,6 +13,7 @@ import { sieveEndpoints } from './sieves.js';
 /** Every call of the API, by its family. */
 export const endpoints = {
   overview: overviewEndpoints,
+  drift: driftEndpoints,
   messages: messageEndpoints,
   records: recordEndpoints,
   deliveries: deliveryEndpoints,

@@ -1,6 +1,7 @@
 export * from './all-endpoints.js';
 export * from './common.js';
 export * from './deliveries.js';
+export * from './drift.js';
 export * from './endpoint.js';
 export * from './jobs.js';
 export * from './live.js';

@@ -1,6 +1,7 @@
 import * as v from 'valibot';
 import { keySchema, momentSchema } from './common.js';
 import { deliveryStates } from './deliveries.js';
+import { driftSchema } from './drift.js';
 import type { Endpoint } from './endpoint.js';
 import { messageStates } from './messages.js';
 
@@ -29,6 +30,8 @@ export const overviewSchema = v.object({
   ),
   /** What wants a hand now, whenever it came. */
   wants: v.object({ review: v.number(), failed: v.number(), deliveries: statesOf(deliveryStates) }),
+  /** What is no longer as it was, and nobody has seen yet. */
+  drift: v.array(driftSchema),
   stopped: v.array(
     v.object({
       delivery: keySchema,

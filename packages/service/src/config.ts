@@ -32,6 +32,8 @@ const schema = v.object({
   YELLOW_SIEVE_SIFT_SECONDS: v.optional(count(1), '20'),
   /** Milliseconds between looks for work when there was none. */
   YELLOW_SIEVE_POLL_MS: v.optional(count(10), '250'),
+  /** Seconds between looks whether the mail of a mailbox is still as it was. */
+  YELLOW_SIEVE_DRIFT_SECONDS: v.optional(count(1), '300'),
   /** Seconds a claim on work holds before another may take it over; longer than any one piece of work takes. */
   YELLOW_SIEVE_LEASE_SECONDS: v.optional(count(1), '60'),
   /** Where people reach the console, such as `https://sieve.gannetbay.example`; for the links it prints. */
@@ -56,6 +58,7 @@ export interface Config {
   siftSeconds: number;
   pollMs: number;
   leaseSeconds: number;
+  driftSeconds: number;
   url: string | undefined;
   trustProxy: string;
   privateTargets: string[];
@@ -86,6 +89,7 @@ export function readConfig(env: NodeJS.ProcessEnv): Config {
     siftSeconds: o.YELLOW_SIEVE_SIFT_SECONDS,
     pollMs: o.YELLOW_SIEVE_POLL_MS,
     leaseSeconds: o.YELLOW_SIEVE_LEASE_SECONDS,
+    driftSeconds: o.YELLOW_SIEVE_DRIFT_SECONDS,
     url: o.YELLOW_SIEVE_URL?.replace(/\/$/, ''),
     trustProxy: o.YELLOW_SIEVE_TRUST_PROXY,
     privateTargets: o.YELLOW_SIEVE_PRIVATE_TARGETS,

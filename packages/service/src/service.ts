@@ -29,6 +29,7 @@ import { foldChanges } from './store/tally-store.js';
 import { hasTokens, makeToken } from './store/token-store.js';
 import { answerRound } from './work/answer-lane.js';
 import { deliveryRound } from './work/delivery-lane.js';
+import { DriftWatch } from './work/drift-lane.js';
 import { jobRound } from './work/job-lane.js';
 import { Lane } from './work/lane.js';
 import { handleClaimed, messageRound } from './work/message-lane.js';
@@ -118,6 +119,7 @@ function startWork(
     handleClaimed: (keys: readonly string[]) => handleClaimed(messages, keys),
     stopping: () => stopping,
   };
+  const drift = new DriftWatch(db, config.driftSeconds);
   const lanes = [
     new Lane({ name: 'messages', pollMs, log, round: () => messageRound(messages) }),
     new Lane({ name: 'jobs', pollMs, log, round: () => jobRound(jobs) }),
@@ -139,6 +141,7 @@ function startWork(
       log,
       round: async () => (await sweepIncomplete(db, new Date(Date.now() - orphanAgeMs))) + (await sweepSessions(db)),
     }),
+    new Lane({ name: 'drift', pollMs: config.driftSeconds * 1000, log, round: () => drift.round() }),
     new Lane({ name: 'counts', pollMs: foldMs, log, round: () => foldChanges(db) }),
   ];
   for (const lane of lanes) lane.start();

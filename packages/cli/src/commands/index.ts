@@ -1,6 +1,7 @@
 import type { Command } from '../command.js';
 import { check } from './check.js';
 import { deliveries, retry } from './deliveries.js';
+import { drift, driftSeen } from './drift.js';
 import { feed } from './feed.js';
 import { jobs, jobsFindings, jobsStop } from './jobs.js';
 import { again, messages, takeIn } from './messages.js';
@@ -52,6 +53,8 @@ export const commands: readonly Command[] = [
   mailboxPut,
   destinations,
   destinationPut,
+  drift,
+  driftSeen,
   jobs,
   jobsFindings,
   jobsStop,

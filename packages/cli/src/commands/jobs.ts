@@ -42,8 +42,14 @@ export const jobs: Command = {
 /** A job as text: how far it is, and its numbers. */
 export function jobText(job: Job): string {
   const { title, state, done, total, detail, result } = job;
-  const head = `${title}: ${state}, ${done} of ${total ?? '…'} messages${paceOf(job) && `, ${paceOf(job)}`}`;
-  return [head, ...(detail ? [detail] : []), ...(result ? summaryLines(result as EffectSummary) : [])].join('\n');
+  const head = `${title}: ${state}, ${done} of ${total ?? '…'} ${job.kind === 'rename' ? 'records' : 'messages'}${paceOf(job) && `, ${paceOf(job)}`}`;
+  return [head, ...(detail ? [detail] : []), ...resultLines(result)].join('\n');
+}
+
+function resultLines(result: unknown): string[] {
+  if (!result) return [];
+  const { renamed } = result as { renamed?: number };
+  return renamed === undefined ? summaryLines(result as EffectSummary) : [`  records   ${renamed} renamed`];
 }
 
 export const jobsStop: Command = {

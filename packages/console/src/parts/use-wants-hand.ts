@@ -9,7 +9,8 @@ export const overviewQuery = (days: number) => ({
 });
 
 /** How many things want a person's hand now. */
-export const wantsHand = ({ wants }: Overview): number => wants.review + wants.failed + wants.deliveries.stopped;
+export const wantsHand = ({ wants, drift }: Overview): number =>
+  wants.review + wants.failed + wants.deliveries.stopped + drift.length;
 
 export function useWantsHand(): number {
   const { data } = useQuery(overviewQuery(30));

@@ -403,6 +403,20 @@ export const catalogue = {
     sentence:
       'Nothing in these messages looks like a labelled value, and they share no text around what differs. Mark the values yourself.',
   },
+  'YS-DRIFT-RECOGNISED': {
+    status: 200,
+    sentence:
+      '{count} of the last {of} messages have a layout that is known, and before it was {share} %. Look at one, and mark what is new.',
+  },
+  'YS-DRIFT-FILLED': {
+    status: 200,
+    sentence:
+      '“{what}” was found in {count} of the last {of} messages, and before it was in {share} %. Look at one that lacks it.',
+  },
+  'YS-DRIFT-LEFTOVER': {
+    status: 200,
+    sentence: 'A new line “{what}:” stands in {count} of the last {of} messages, and no field takes it.',
+  },
   'YS-CLI-FOLDER': { status: 400, sentence: 'Where to is not said. Name a folder: --folder shown.' },
   'YS-CLI-JOB': { status: 409, sentence: 'The job {state} before it was done. {detail}' },
   'YS-CLI-COUNT': { status: 400, sentence: '{option} takes a number or “all”, not “{value}”.' },

@@ -2,6 +2,7 @@
 export * from './schema/answers.js';
 export * from './schema/changes.js';
 export * from './schema/deliveries.js';
+export * from './schema/drift.js';
 export * from './schema/jobs.js';
 export * from './schema/messages.js';
 export * from './schema/people.js';

@@ -10,6 +10,7 @@ import type { Config } from '../config.js';
 import { codeVersion } from '../version.js';
 import { sendProblem } from './problems.js';
 import { serveDeliveries } from './routes/deliveries.js';
+import { serveDrift } from './routes/drift.js';
 import { serveJobs } from './routes/jobs.js';
 import { serveMessages } from './routes/messages.js';
 import { serveOpen } from './routes/open.js';
@@ -31,6 +32,7 @@ const families = [
   serveDeliveries,
   serveSieves,
   serveSamples,
+  serveDrift,
   serveJobs,
   serveSetUp,
   servePeople,

@@ -1,9 +1,13 @@
-import type { Overview } from '@yellow-sieve/contract';
+import { useMutation, useQueryClient } from '@tanstack/react-query';
+import type { DriftItem, Overview } from '@yellow-sieve/contract';
 import type { ReactNode } from 'react';
 import { Link } from 'react-router';
 import { styled } from 'styled-components';
+import { PlainButton } from '../../parts/Button';
 import { Muted } from '../../parts/Page';
 import { When } from '../../parts/When';
+import { service } from '../../service';
+import { useMay } from '../../session/use-session';
 import { fill, words } from '../../words';
 
 const Box = styled.section`
@@ -47,9 +51,9 @@ const Look = styled(Link)`
 
 /** What a person should do something about, first things first. */
 export function WantsHand({ overview }: { overview: Overview }) {
-  const { wants, stopped, messages } = overview;
+  const { wants, stopped, messages, drift } = overview;
   const trying = wants.deliveries.retrying + wants.deliveries.uncertain;
-  const any = wants.review + wants.failed + wants.deliveries.stopped > 0;
+  const any = wants.review + wants.failed + wants.deliveries.stopped + drift.length > 0;
   return (
     <Box data-wants={any}>
       <h2>{words.overview.wants}</h2>
@@ -67,6 +71,9 @@ export function WantsHand({ overview }: { overview: Overview }) {
           ))}
         </Row>
       )}
+      {drift.map((one) => (
+        <DriftRow key={one.key} drift={one} />
+      ))}
       {trying > 0 && <Row count={trying} text={words.overview.retryingNow} to="/destinations?state=retrying" />}
       {!any && trying === 0 && (
         <Item>
@@ -79,6 +86,36 @@ export function WantsHand({ overview }: { overview: Overview }) {
         </Item>
       )}
     </Box>
+  );
+}
+
+/** Something in the mail of a mailbox that is no longer as it was. */
+function DriftRow({ drift }: { drift: DriftItem }) {
+  const { key, mailbox, sieve, text, message, now, found } = drift;
+  const queries = useQueryClient();
+  const may = useMay('reviewer');
+  const seen = useMutation({
+    mutationFn: () => service.drift.seen({ params: { key } }),
+    onSuccess: () => queries.invalidateQueries({ queryKey: ['overview'] }),
+  });
+  const count = drift.kind === 'leftover' ? now.count : now.of - now.count;
+  return (
+    <Row count={count} text={text} to={`/messages/${message}`}>
+      <div>
+        <Muted>
+          {sieve ? fill(words.overview.driftOf, { mailbox, sieve }) : mailbox} · <When at={found} />
+        </Muted>{' '}
+        {may && (
+          <PlainButton
+            isPending={seen.isPending}
+            onPress={() => seen.mutate()}
+            aria-label={`${words.overview.driftSeen}: ${text}`}
+          >
+            {words.overview.driftSeen}
+          </PlainButton>
+        )}
+      </div>
+    </Row>
   );
 }
 

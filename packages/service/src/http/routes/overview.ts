@@ -11,6 +11,7 @@ import { mailboxHeads } from '../../store/mailbox-store.js';
 import { countsOf } from '../../store/tally-store.js';
 import type { ServeContext } from '../serve-context.js';
 import { serveEndpoint } from '../serve-endpoint.js';
+import { driftItems } from './drift.js';
 
 /** Stopped deliveries that are told one by one; the rest is a number. */
 const mostStopped = 5;
@@ -43,6 +44,7 @@ async function overview(db: ServeContext['db'], days: number) {
       };
     }),
     wants: { review: all.review, failed: all.failed, deliveries: sumOf(deliveryStates, deliveries) },
+    drift: (await driftItems(db)).filter(({ seen_by }) => seen_by === null),
     stopped: await stoppedDeliveries(db, mostStopped),
   };
 }
