@@ -62,6 +62,14 @@ export const destinationEndpoints = {
     summary: 'Destinations, with the secret links of sheets',
     response: page(destinationItem),
   },
+  get: {
+    method: 'GET',
+    path: '/api/v1/destinations/:name',
+    role: 'viewer',
+    summary: 'A destination with its source text',
+    params,
+    response: v.object({ ...destinationItem.entries, source: v.string() }),
+  },
   put: {
     method: 'PUT',
     path: '/api/v1/destinations/:name',

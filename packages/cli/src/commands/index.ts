@@ -3,6 +3,10 @@ import { check } from './check.js';
 import { deliveries, retry } from './deliveries.js';
 import { drift, driftSeen } from './drift.js';
 import { feed } from './feed.js';
+import { filesCheck } from './files/check.js';
+import { filesGet } from './files/get.js';
+import { files } from './files/list.js';
+import { filesPut } from './files/put.js';
 import { jobs, jobsFindings, jobsStop } from './jobs.js';
 import { again, messages, takeIn } from './messages.js';
 import { read } from './read.js';
@@ -49,6 +53,10 @@ export const commands: readonly Command[] = [
   samples,
   samplesAdd,
   samplesConfirm,
+  files,
+  filesCheck,
+  filesGet,
+  filesPut,
   mailboxes,
   mailboxPut,
   destinations,

@@ -417,6 +417,16 @@ export const catalogue = {
     status: 200,
     sentence: 'A new line “{what}:” stands in {count} of the last {of} messages, and no field takes it.',
   },
+  'YS-CLI-SAMPLE-TWICE': {
+    status: 409,
+    sentence:
+      'The sieves {one} and {other} have different samples of the name {name}, which cannot stand in one folder. Get one of them alone: sieve get {other} --folder {other}.',
+  },
+  'YS-CLI-NO-FILES': {
+    status: 404,
+    sentence:
+      'There is no sieve, mailbox or destination file in {folder}. They are called NAME.sieve.yaml, NAME.mailbox.yaml and NAME.destination.yaml.',
+  },
   'YS-CLI-FOLDER': { status: 400, sentence: 'Where to is not said. Name a folder: --folder shown.' },
   'YS-CLI-JOB': { status: 409, sentence: 'The job {state} before it was done. {detail}' },
   'YS-CLI-COUNT': { status: 400, sentence: '{option} takes a number or “all”, not “{value}”.' },

@@ -39,16 +39,29 @@ export const sieveGet: Command = {
         });
       return writeScrubbed(input, { name, source: found.source, files, folder, answers: {} });
     }
-    const text = withSamples(
-      found.source,
-      samples.map((item) => ({ message: item.name, expect: item.expect as ExpectSource | null })),
-    );
-    const written = [writeUnder(folder, `${name}.sieve.yaml`, text)];
-    for (const { name: sample } of samples)
-      written.push(writeUnder(folder, sample, await client.samples.raw({ params: { name, sample } })));
+    const written = await writeSieve(client, { name, source: found.source, samples, folder });
     return { kind: 'table', columns: ['written'], rows: written.map((file) => [file]), json: written };
   },
 };
+
+export interface ToWrite {
+  name: string;
+  source: string;
+  samples: readonly SampleItem[];
+  folder: string;
+}
+
+/** Writes a sieve file that expects what the service expects, and its samples beside it; returns their paths. */
+export async function writeSieve(client: Client, { name, source, samples, folder }: ToWrite): Promise<string[]> {
+  const text = withSamples(
+    source,
+    samples.map((item) => ({ message: item.name, expect: item.expect as ExpectSource | null })),
+  );
+  const written = [writeUnder(folder, `${name}.sieve.yaml`, text)];
+  for (const { name: sample } of samples)
+    written.push(writeUnder(folder, sample, await client.samples.raw({ params: { name, sample } })));
+  return written;
+}
 
 async function stateOf(client: Client, name: string, { version, draft }: Readonly<Record<string, unknown>>) {
   if (draft === true) return client.sieves.draft({ params: { name } });
@@ -56,7 +69,8 @@ async function stateOf(client: Client, name: string, { version, draft }: Readonl
   return client.sieves.get({ params: { name } });
 }
 
-async function allSamples(client: Client, name: string): Promise<SampleItem[]> {
+/** All samples of a sieve, by name. */
+export async function allSamples(client: Client, name: string): Promise<SampleItem[]> {
   const all: SampleItem[] = [];
   let cursor: string | undefined;
   do {

@@ -36,7 +36,8 @@ export const sievePut: Command = {
   },
 };
 
-async function putOne(input: Input, client: Client, file: string): Promise<SieveItem> {
+/** Publishes one file, after showing what that changes. */
+export async function putOne(input: Input, client: Client, file: string): Promise<SieveItem> {
   const source = readText(file);
   const compiled = compileSieve(source);
   const params = { name: compiled.name };

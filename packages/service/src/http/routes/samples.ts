@@ -19,7 +19,9 @@ import { rawPieces } from '../../store/raw-store.js';
 import {
   copySample,
   describeSample,
+  findSample,
   getSample,
+  importExpected,
   listSamples,
   putSample,
   removeSample,
@@ -96,10 +98,20 @@ export function serveSamples(context: ServeContext): void {
 
 async function keep(context: ServeContext, sieve: string, name: string, raw: Readable): Promise<void> {
   const { db, intake, together } = context;
-  await getSieve(db, sieve);
+  const { source, by } = await getSieve(db, sieve);
+  const known = await findSample(db, sieve, name);
   const made = { sieve, name, subject: '', fromAddress: null, messageId: null };
   await takeRaw(intake, raw, (writer) => putSample({ db, together }, writer, made));
   await describe(context, sieve, name);
+  // What the live file expects of a sample counts from the moment the sample is there.
+  const { samples = [] } = compileSieve(source).source;
+  if (!known)
+    await importExpected(
+      db,
+      sieve,
+      samples.filter(({ message }) => message === name),
+      by ?? '',
+    );
 }
 
 /** Subject and sender are for listings; a message that cannot be read in time has none. */

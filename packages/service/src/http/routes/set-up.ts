@@ -51,6 +51,11 @@ export function serveSetUp({ app, db, secrets, outgoing }: ServeContext): void {
     const states = await deliveryStates(db);
     return { items: (await listDestinations(db)).map((row) => destinationItem(row, states.get(row.name))), next: null };
   });
+  serveEndpoint(app, db, destinationEndpoints.get, async ({ params }) => {
+    const row = await getDestination(db, params.name);
+    const states = await deliveryStates(db);
+    return { ...destinationItem(row, states.get(row.name)), source: row.source };
+  });
   serveEndpoint(app, db, destinationEndpoints.put, async ({ params, body }) => {
     await putDestination(db, params.name, body);
     return destinationItem(await getDestination(db, params.name));

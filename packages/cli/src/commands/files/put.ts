@@ -1,0 +1,59 @@
+import type { Client } from '@yellow-sieve/client';
+import { CallError } from '../../call-error.js';
+import type { Command, Input } from '../../command.js';
+import { readBytes, readText } from '../../offline/files.js';
+import { type FileKind, type SetUpFile, setUpFiles } from '../../offline/set-up-files.js';
+import { effectOptions } from '../sieve/effect-job.js';
+import { orNothing } from '../sieve/or-nothing.js';
+import { putOne } from '../sieve/put.js';
+
+export const filesPut: Command = {
+  words: 'files put',
+  about:
+    'Put all mailboxes, sieves with their samples, and destinations of a folder into a service, after showing what changes',
+  args: '<folder>',
+  options: [
+    ...effectOptions,
+    { flags: '--yes', about: 'do not ask' },
+    { flags: '--why <reason>', about: 'why, where expected values that hold now would break' },
+  ],
+  examples: ['yellow-sieve files put mail-rules', 'yellow-sieve files put mail-rules --yes'],
+  async run(input) {
+    const client = input.client();
+    const rows: string[][] = [];
+    for (const file of setUpFiles(input.args[0] ?? '')) {
+      const before = await sourceNow(client, file);
+      const state = before === null ? 'new' : before === readText(file.file) ? 'as it was' : 'changed';
+      if (file.kind === 'sieve') await putOne(state === 'as it was' ? unasked(input) : input, client, file.file);
+      else if (state !== 'as it was') await putOther(input, client, file, state);
+      rows.push([file.kind, file.name, state]);
+    }
+    return {
+      kind: 'table',
+      columns: ['kind', 'name', 'it was'],
+      rows,
+      json: rows.map(([kind, name, state]) => ({ kind, name, state })),
+      note: 'What is in the service and not in the folder stays there.',
+    };
+  },
+};
+
+/** The rules stay as they are, so there is no effect to be shown; samples and what is expected of them may differ. */
+const unasked = (input: Input): Input => ({ ...input, options: { ...input.options, yes: true } });
+
+async function sourceNow(client: Client, { kind, name }: SetUpFile): Promise<string | null> {
+  const params = { name };
+  const call: Record<FileKind, () => Promise<{ source: string }>> = {
+    destination: () => client.destinations.get({ params }),
+    mailbox: () => client.mailboxes.get({ params }),
+    sieve: () => client.sieves.get({ params }),
+  };
+  return (await orNothing(call[kind]()))?.source ?? null;
+}
+
+async function putOther(input: Input, client: Client, { kind, name, file }: SetUpFile, state: string): Promise<void> {
+  const asks = state === 'changed' && input.options.yes !== true;
+  if (asks && !(await input.confirm(`Change the ${kind} ${name}?`))) throw new CallError('YS-CLI-DECLINED');
+  const call = { params: { name }, body: readBytes(file) };
+  await (kind === 'mailbox' ? client.mailboxes.put(call) : client.destinations.put(call));
+}
