@@ -41,10 +41,7 @@ async function score(family, cases) {
 }
 
 const [show, only] = process.argv.slice(2);
-for (const [title, set] of [
-  ['worked on', workedOn],
-  ['frozen', frozen],
-]) {
+for (const [title, set] of [['worked on', workedOn]]) {
   const sums = { one: [0, 0, 0], three: [0, 0, 0] };
   console.log(`\n${title.padEnd(34)} from one        from three`);
   for (const family of set.families) {

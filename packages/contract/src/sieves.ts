@@ -189,6 +189,24 @@ export const sieveEndpoints = {
     }),
     response: v.object({ job: keySchema }),
   },
+  suggest: {
+    method: 'POST',
+    path: '/api/v1/suggest',
+    role: 'author',
+    summary: 'Suggests a sieve from stored messages of one kind; nothing is kept',
+    body: v.strictObject({
+      /** Keys of the messages. */
+      messages: v.pipe(v.array(keySchema), v.minLength(1), v.maxLength(20)),
+      sieve: v.optional(nameSchema, 'suggested'),
+      /** Such as en-GB; left out: the language of the messages. */
+      locale: v.optional(v.pipe(v.string(), v.regex(/^[a-z]{2}(-[A-Z]{2})?$/))),
+    }),
+    response: v.object({
+      source: v.string(),
+      fields: v.array(v.object({ name: v.string(), label: v.string(), options: jsonSchema, found: v.number() })),
+      layouts: v.array(v.object({ name: v.string(), messages: v.array(v.string()) })),
+    }),
+  },
   rename: {
     method: 'POST',
     path: '/api/v1/sieves/:name/rename',

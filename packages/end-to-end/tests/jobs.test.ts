@@ -79,6 +79,7 @@ describe('the effect of a change', () => {
     const all = await findings(job.key);
     expect(new Set(all.map(({ message }) => message)).size).toBe(many / 5);
     const longest = all.find(({ changes }) => changes[0]?.before.value === 29);
+    expect(longest).toHaveProperty('subject', expect.stringMatching(/^Berth request: Vessel\d+$/));
     expect(longest?.changes[0]).toMatchObject({
       field: 'length',
       kind: 'lost',

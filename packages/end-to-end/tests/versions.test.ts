@@ -225,3 +225,33 @@ describe('publishing', () => {
     expect((await refusal(client.sieves.version({ params: { name, number: 99 } })))[0]).toBe('YS-NOT-FOUND');
   });
 });
+
+describe('a suggestion from stored messages', () => {
+  test('is a sieve that finds in them what it says, and nothing is kept of it', async () => {
+    const { client } = world;
+    const keys = [];
+    for (const number of ['001', '003'])
+      keys.push((await client.messages.feed({ params: { mailbox: 'berths' }, query: {}, body: demoMail(number) })).key);
+    const found = await client.sieves.suggest({ body: { messages: keys, sieve: 'forms', locale: 'en-GB' } });
+    expect(found.fields.map((field) => field.name)).toEqual(expect.arrayContaining(['vessel', 'skipper', 'email']));
+    expect(found.layouts.flatMap(({ messages }) => messages).sort()).toEqual(
+      keys.map((key) => `samples/${key}.eml`).sort(),
+    );
+    const sieves = await client.sieves.list();
+    expect(sieves.items.map((item) => item.name)).toEqual([name]);
+    await client.sieves.put({ params: { name: 'forms' }, body: Buffer.from(found.source) });
+    for (const key of keys) await client.samples.fromMessage({ params: { name: 'forms' }, body: { message: key } });
+    const grid = await client.sieves.coverage({ params: { name: 'forms' } });
+    const cells = (grid.items as MessageCoverage[]).flatMap((item) => Object.values(item.cells));
+    expect(cells.filter(({ state }) => state === 'found').length).toBeGreaterThan(10);
+    expect(cells.filter(({ state }) => state === 'wrong' || state === 'problem')).toEqual([]);
+  });
+
+  test('of messages that have nothing to find is refused in words', async () => {
+    const { client } = world;
+    const body = Buffer.from('From: a@b.example\nSubject: Hello\n\nhello\n');
+    const { key } = await client.messages.feed({ params: { mailbox: 'berths' }, query: {}, body });
+    expect((await refusal(client.sieves.suggest({ body: { messages: [key] } })))[0]).toBe('YS-SUGGEST-NOTHING');
+    expect((await refusal(client.sieves.suggest({ body: { messages: [] } })))[0]).toBe('YS-REQUEST-INVALID');
+  });
+});

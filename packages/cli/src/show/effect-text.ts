@@ -7,12 +7,17 @@ export type ShownSummary = EffectSummary & {
   estimate?: { tokens: number; price: { value: number; currency: string } | null };
 };
 
+/** An effect on one message, with the subject people know it by where a service tells it. */
+export type ToldEffect = MessageEffect & { subject?: string | null };
+
+const headOf = ({ message, subject }: ToldEffect) => (subject ? `${message}  ${subject}` : message);
+
 /** The effect of a change for a terminal: the numbers, then each message it touches. */
-export function effectText(summary: ShownSummary, effects: readonly MessageEffect[]): string {
+export function effectText(summary: ShownSummary, effects: readonly ToldEffect[]): string {
   const touched = effects.filter((effect) => linesOf(effect).length > 0);
   return [
     ...summaryLines(summary),
-    ...touched.flatMap((effect) => ['', effect.message, ...linesOf(effect).map((line) => `     ${line}`)]),
+    ...touched.flatMap((effect) => ['', headOf(effect), ...linesOf(effect).map((line) => `     ${line}`)]),
   ].join('\n');
 }
 

@@ -1,5 +1,6 @@
 import { normalise } from '../rules/template/normalise.js';
 import { type ReadContext, readValue } from '../values/index.js';
+import { weekdays } from '../values/month-names.js';
 import type { Marked } from './marked.js';
 
 /** Values that can be told by their looks alone, wherever they stand in a line. */
@@ -12,7 +13,7 @@ const telling: readonly { type: string; like: RegExp }[] = [
   },
 ];
 /** `3 nights`, `three nights`: what is counted names the figure. */
-const counted = /(?<![\p{L}\p{N}.,])([\p{L}\p{N}]+) (\p{L}{3,})(?!\p{L})/gu;
+const counted = /(?<![\p{L}\p{N}.,])([\p{L}\p{N}]+)(?= (\p{L}{3,})(?!\p{L}))/gu;
 /** A sentence of a form is short; letters are left alone. */
 const longestLine = 90;
 const mostLines = 400;
@@ -33,7 +34,7 @@ export function findInSentences(text: string, taken: readonly Marked[], context:
     for (const { type, like } of telling)
       for (const match of words.matchAll(like)) {
         if (!readValue(match[0], { type }, context).ok) continue;
-        const from = type === 'date' ? withWeekday(words, match.index, match[0], context) : match.index;
+        const from = type === 'date' ? withWeekday(words, match.index) : match.index;
         const value = words.slice(from, match.index + match[0].length);
         add(type === 'email' ? 'email' : wordBefore(words.slice(0, from)), from, value);
       }
@@ -44,10 +45,9 @@ export function findInSentences(text: string, taken: readonly Marked[], context:
 }
 
 /** Where a date begins that has its weekday before it. */
-function withWeekday(words: string, at: number, date: string, context: ReadContext): number {
-  const before = /\p{L}+,? $/u.exec(words.slice(0, at))?.[0] ?? '';
-  const whole = `${before}${date}`;
-  return before !== '' && readValue(whole, { type: 'date' }, context).ok ? at - before.length : at;
+function withWeekday(words: string, at: number): number {
+  const [before = '', name = ''] = /(\p{L}+),? $/u.exec(words.slice(0, at)) ?? [];
+  return weekdays.has(name.toLowerCase()) ? at - before.length : at;
 }
 
 const small = /^(?:on|at|for|from|by|the|of|to|is|am|um|le|el|den|and|und|with|in|a)$/i;

@@ -1,4 +1,5 @@
 import { type FieldOptions, type ReadContext, readValue } from '../values/index.js';
+import { weekdays } from '../values/month-names.js';
 import { foldLabel } from './marked.js';
 
 /** Labels of what only looks like a number: nobody adds up order numbers, and zeros in front of them count. */
@@ -31,7 +32,9 @@ const guesses: readonly Guess[] = [
 
 /** The type that all values of a field read as; text where none does. Empty values say nothing. */
 export function guessType(label: string, values: readonly string[], context: ReadContext): FieldOptions {
-  const filled = values.map((value) => value.trim()).filter((value) => value !== '' && oneLine.test(value));
+  const filled = values
+    .map((value) => withoutWeekday(value.trim()))
+    .filter((value) => value !== '' && oneLine.test(value));
   if (filled.length === 0 || values.some((value) => value.trim().includes('\n'))) return { type: 'text' };
   const folded = foldLabel(label);
   const found = guesses.find(
@@ -44,6 +47,10 @@ export function guessType(label: string, values: readonly string[], context: Rea
   const unit = found.options.type === 'number' ? unitOf(filled, context) : null;
   return unit === null ? { ...found.options } : { ...found.options, unit };
 }
+
+/** Without a year, a weekday is right in some years only; which one is meant the message tells. */
+const withoutWeekday = (value: string) =>
+  value.replace(/^(\p{L}+),? (?=\d|\p{L})/u, (all, word: string) => (weekdays.has(word.toLowerCase()) ? '' : all));
 
 const isNumeric = ({ type }: FieldOptions) => type === 'integer' || type === 'number';
 

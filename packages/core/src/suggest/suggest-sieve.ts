@@ -94,7 +94,9 @@ function commonLanguage(messages: readonly SuggestFrom[]): string {
   return [...counts].sort((a, b) => b[1] - a[1])[0]?.[0] ?? 'en';
 }
 
-function examine({ name, reading }: SuggestFrom, context: ReadContext): Examined {
+function examine({ name, reading }: SuggestFrom, inGeneral: ReadContext): Examined {
+  // Dates without a year count from the message's own.
+  const context = { ...inGeneral, reference: reading.date?.slice(0, 10) ?? inGeneral.reference };
   const view = bodyViews(formOf(reading))[0] ?? { in: 'message.text', text: '', pieces: [] };
   const message: Looked = { name, view, subject: reading.subject };
   const labelled = onlyOnce(findLabelled(view.text)).slice(0, mostMarked);

@@ -5,12 +5,12 @@ import { readMessage } from '../reading/index.js';
 import { compileSieve } from '../sieve/index.js';
 import { namingOf, suggestSieve } from './index.js';
 
-type Mail = { subject?: string; text?: string; html?: string };
+type Mail = { subject?: string; text?: string; html?: string; date?: string };
 
-const readingOf = ({ subject = 'A form', text, html }: Mail) =>
+const readingOf = ({ subject = 'A form', text, html, date }: Mail) =>
   readMessage(
     Buffer.from(
-      `Subject: ${subject}\r\nContent-Type: text/${html ? 'html' : 'plain'}; charset=utf-8\r\n\r\n${html ?? text}`,
+      `Subject: ${subject}\r\n${date ? `Date: ${date}\r\n` : ''}Content-Type: text/${html ? 'html' : 'plain'}; charset=utf-8\r\n\r\n${html ?? text}`,
     ),
   );
 
@@ -120,6 +120,13 @@ describe('from one message', () => {
     expect(Object.keys(types)).toEqual(expect.arrayContaining(['vessel']));
     expect(Object.keys(types)).not.toContain('extra');
     expect(sieve.name).toBe('suggested');
+  });
+
+  test('a day is told with its weekday, though it has no year', async () => {
+    const text = form.replace('Friday 4 December 2026', 'Friday 4 December');
+    const { types, values } = await suggested([{ subject: 'x', text, date: 'Fri, 6 Nov 2026 08:00:00 +0000' }]);
+    expect(types).toMatchObject({ arrives: 'date', nights: 'integer' });
+    expect(values[0]).toMatchObject({ arrives: '2026-12-04', nights: 3 });
   });
 });
 

@@ -67,7 +67,10 @@ async function after(
   at: At,
   over: boolean,
 ): Promise<JobStep<At, FoundEffect>> {
-  const effects = seen.flatMap(({ reply }) => reply?.effect ?? []);
+  const found = seen.flatMap(({ item, reply }) =>
+    reply?.effect ? [{ effect: reply.effect, subject: item.subject }] : [],
+  );
+  const effects = found.map(({ effect: one }) => one);
   const result: FoundEffect = effects.reduce(addEffect, stand.result);
   return {
     total: stand.total,
@@ -75,8 +78,11 @@ async function after(
     at,
     result: over && result.asks.questions > 0 ? { ...result, estimate: await estimateAsks(result.asks) } : result,
     over,
-    findings: effects.filter((one) => hasEffect(one) || one.notTried).map(finding),
+    findings: found.filter(({ effect: one }) => hasEffect(one) || one.notTried).map(finding),
   };
 }
 
-const finding = (detail: MessageEffect) => ({ message: detail.message, detail });
+const finding = ({ effect: detail, subject }: { effect: MessageEffect; subject: string | null }) => ({
+  message: detail.message,
+  detail: { ...detail, subject },
+});

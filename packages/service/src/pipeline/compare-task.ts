@@ -19,6 +19,8 @@ export interface RuleState {
 export interface CompareItem {
   /** Key of the message, or name of the sample. */
   name: string;
+  /** For people to know it by. */
+  subject: string | null;
   rawId: string;
   /** How it came, and to which mailbox; null for a sample, which the sieve alone is tried on. */
   came: { arrival: Arrival; record: { key: string; link: string } } | null;

@@ -1,6 +1,7 @@
-import { YsError } from '@yellow-sieve/core';
+import { type Suggestion, YsError } from '@yellow-sieve/core';
 import type { CompareReply, CompareTask } from './compare-task.js';
 import type { ShowReply, ShowTask } from './show-task.js';
+import type { SuggestTask } from './suggest-worker.js';
 import { ThreadPool } from './thread-pool.js';
 
 /** The worker thread that reads messages for people who look at them, so that a long one holds nobody else up. */
@@ -23,6 +24,16 @@ export class ShowPool {
   async compare(task: CompareTask): Promise<CompareReply[] | null> {
     const done = await this.started().run<CompareTask, CompareReply[]>(task, 'compare');
     return 'reply' in done ? done.reply : null;
+  }
+
+  /** Suggests a sieve; null when nothing was found. @throws YsError YS-MESSAGE-TOO-SLOW */
+  async suggest(task: Omit<SuggestTask, 'database'>): Promise<Suggestion | null> {
+    const done = await this.started().run<SuggestTask, Suggestion | null>(
+      { database: this.database, ...task },
+      'suggest',
+    );
+    if (!('reply' in done)) throw new YsError('YS-MESSAGE-TOO-SLOW', { seconds: this.seconds });
+    return done.reply;
   }
 
   /** The thread is started by the first who looks. */

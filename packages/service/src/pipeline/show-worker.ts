@@ -5,6 +5,7 @@ import type { ShowReply, ShowTask } from './show-task.js';
 import { databaseOf } from './worker-state.js';
 
 export { default as compare } from './compare-worker.js';
+export { default as suggest } from './suggest-worker.js';
 
 /** Runs in a worker thread of the web process: reads a raw message, and makes of it what a person wants to see. */
 export default async function show({ database, rawId, body, want }: ShowTask): Promise<ShowReply> {

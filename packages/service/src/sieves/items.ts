@@ -8,8 +8,9 @@ import { enteredOf } from '../store/entered-store.js';
 import { listSamples, type SampleRow } from '../store/sample-store.js';
 
 /** A sample, to be tried on the sieve alone, as it is where there is no service. */
-export const sampleItem = ({ name, rawId, expect }: SampleRow): CompareItem => ({
+export const sampleItem = ({ name, subject, rawId, expect }: SampleRow): CompareItem => ({
   name,
+  subject,
   rawId,
   came: null,
   expect,
@@ -62,7 +63,7 @@ export async function storedItems(db: Executor, selection: StoredSelection, limi
   const entered = await enteredOf(db, ids);
   const judged = await judgedValues(db, ids);
   return rows.map((row): CompareItem => {
-    const { id, rawId, recipient, receivedAt, admitted } = row.message;
+    const { id, subject, rawId, recipient, receivedAt, admitted } = row.message;
     const key = row.record ?? '';
     const arrival = {
       key: id,
@@ -74,6 +75,7 @@ export async function storedItems(db: Executor, selection: StoredSelection, limi
     };
     return {
       name: id,
+      subject,
       rawId,
       came: { arrival, record: { key, link: key && recordLink(key) } },
       expect: judged.get(id) ?? null,

@@ -10,6 +10,7 @@ import { ruleStates, type SieveState, sourceOf } from '../../sieves/rule-state.j
 import { type Draft, forgetDraft, getDraft, putDraft } from '../../store/draft-store.js';
 import { createJob } from '../../store/job-store.js';
 import { accuracyByWeek } from '../../store/judgement-store.js';
+import { messageRow } from '../../store/message-store.js';
 import { cursorId } from '../../store/paging.js';
 import { listSamples } from '../../store/sample-store.js';
 import { getSieve, getVersion, type LiveSieve, listSieves, listVersions } from '../../store/sieve-store.js';
@@ -126,12 +127,27 @@ export function serveSieves(context: ServeContext): void {
     onward();
     return { job };
   });
+  serveEndpoint(app, db, sieveEndpoints.suggest, ({ body }) => suggested(context, body));
   serveEndpoint(app, db, sieveEndpoints.rename, ({ params, body, match }, { caller }) =>
     renameNamed(context, { name: params.name, by: caller?.name ?? '', match, ...body }),
   );
   serveEndpoint(app, db, sieveEndpoints.accuracy, async ({ params }) => ({
     items: await accuracyByWeek(db, params.name),
   }));
+}
+
+interface SuggestRequest {
+  messages: string[];
+  sieve: string;
+  locale?: string | undefined;
+}
+
+async function suggested({ db, show }: ServeContext, { messages: keys, sieve, locale }: SuggestRequest) {
+  const messages = [];
+  for (const key of keys) messages.push({ name: `samples/${key}.eml`, rawId: (await messageRow(db, key)).rawId });
+  const found = await show.suggest({ messages, options: { sieve, ...(locale ? { locale } : {}) } });
+  if (!found) throw new YsError('YS-SUGGEST-NOTHING');
+  return found;
 }
 
 async function renameNamed({ db, onward }: ServeContext, request: RenameRequest & { dry: boolean }) {
@@ -188,7 +204,9 @@ async function coveragePage({ db, trying }: ServeContext, name: string, query: C
     after: states.after,
     model: await trying.modelName(),
   });
-  const items = compared.flatMap(({ reply }) => (reply ? [{ ...reply.coverage, unreadable: reply.unreadable }] : []));
+  const items = compared.flatMap(({ item, reply }) =>
+    reply ? [{ ...reply.coverage, subject: item.subject, unreadable: reply.unreadable }] : [],
+  );
   return {
     fields: fieldsOf(compileSieve(source)),
     accuracy: accuracyOf(items),

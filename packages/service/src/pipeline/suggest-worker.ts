@@ -1,0 +1,18 @@
+import { readMessage, type SuggestFrom, type Suggestion, type SuggestOptions, suggestSieve } from '@yellow-sieve/core';
+import { rawPieces } from '../store/raw-store.js';
+import { databaseOf } from './worker-state.js';
+
+/** Stored messages to suggest a sieve from, under the names their samples will have. */
+export interface SuggestTask {
+  database: string;
+  messages: { name: string; rawId: string }[];
+  options: SuggestOptions;
+}
+
+/** Runs in a worker thread: suggests a sieve from raw messages. */
+export default async function suggest({ database, messages, options }: SuggestTask): Promise<Suggestion | null> {
+  const looked: SuggestFrom[] = [];
+  for (const { name, rawId } of messages)
+    looked.push({ name, reading: await readMessage(rawPieces(databaseOf(database).db, rawId)) });
+  return suggestSieve(looked, options);
+}
