@@ -1,5 +1,6 @@
 // The effect of a change over stored messages, as a job of a running service, against sifting the same bytes in a loop on
-// one core in the same run. `node bench/effect.mjs 5000` for that many messages; 1,000 when left out.
+// one core in the same run. `node bench/effect.mjs 5000` for that many messages, 1,000 when left out; a second number says how
+// often, 3 times when left out.
 import { execFileSync } from 'node:child_process';
 import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { availableParallelism, tmpdir } from 'node:os';
@@ -11,6 +12,7 @@ import { startDatabase } from '../scripts/database.mjs';
 import { startProcess } from '../scripts/processes.mjs';
 
 const count = Number(process.argv[2] ?? 1000);
+const rounds = Number(process.argv[3] ?? 3);
 const berths = (name) => readFileSync(new URL(`../demo/berths/${name}`, import.meta.url), 'utf8');
 const source = berths('berth-request.sieve.yaml').replace(/\nroutes:[\s\S]*?\nsamples:/, '\nroutes: []\nsamples:');
 const changed = source.replace('Wanted pier: [[pier]]', 'Quay: [[pier]]');
@@ -78,7 +80,7 @@ try {
   });
   console.log(`${count} messages fed and handled at ${(count / ((performance.now() - fed) / 1000)).toFixed(0)}/s`);
   const alone = await siftRate();
-  for (let round = 1; round <= 3; round++) {
+  for (let round = 1; round <= rounds; round++) {
     const before = memoryOf(service.child.pid);
     let most = before;
     const { job } = await api.sieves.effect({ params, body: { source: changed, stored: 'all' } });

@@ -110,7 +110,9 @@ describe('sieve put', () => {
     const declined = await run(['sieve', 'put', sieveFile()], silent.around);
     expect([declined.exit, silent.asked]).toEqual([2, ['Publish berth-request over version 1? [y/N] ']]);
     expect(declined.err).toContain('Effect: 3 of 6 messages differ');
-    expect(declined.err).toMatch(/001\.eml {2}Berth request: Kittiwake\n +pier lost: “North” .* → nothing, which breaks what was right\n/);
+    expect(declined.err).toMatch(
+      /001\.eml {2}Berth request: Kittiwake\n +pier lost: “North” .* → nothing, which breaks what was right\n/,
+    );
     expect((await world.client.sieves.get({ params: { name: 'berth-request' } })).version).toBe(1);
     expect((await world.client.samples.list({ params: { name: 'berth-request' } })).items).toHaveLength(5);
   });
