@@ -47,6 +47,8 @@ export interface Service {
 const connections = 20;
 const startPatienceMs = 60_000;
 const sweepMs = 10 * 60_000;
+/** How often the watch for drift is asked whether it is time to look. */
+const driftPollMs = 15_000;
 const foldMs = 5000;
 const closePatienceMs = 2000;
 const orphanAgeMs = 24 * 3600_000;
@@ -141,7 +143,12 @@ function startWork(
       log,
       round: async () => (await sweepIncomplete(db, new Date(Date.now() - orphanAgeMs))) + (await sweepSessions(db)),
     }),
-    new Lane({ name: 'drift', pollMs: config.driftSeconds * 1000, log, round: () => drift.round() }),
+    new Lane({
+      name: 'drift',
+      pollMs: Math.min(driftPollMs, config.driftSeconds * 1000),
+      log,
+      round: () => drift.round(),
+    }),
     new Lane({ name: 'counts', pollMs: foldMs, log, round: () => foldChanges(db) }),
   ];
   for (const lane of lanes) lane.start();
