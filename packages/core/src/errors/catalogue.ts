@@ -68,6 +68,10 @@ export const catalogue = {
   'YS-CONDITION-UNDECIDABLE': { status: 422, sentence: 'The condition on {name} cannot be decided: {detail}.' },
   'YS-TEXT-SYNTAX': { status: 422, sentence: 'The text cannot be read: {detail}. Check its tokens.' },
   'YS-TEXT-NAME': { status: 422, sentence: 'The text uses “{name}”, which is not known{nearest}.' },
+  'YS-TABLE-NO-COLUMN': {
+    status: 422,
+    sentence: 'The table rule names no column, so it fills nothing. Write a column of the rows, and the words over it.',
+  },
   'YS-PATTERN-SYNTAX': { status: 422, sentence: 'The pattern cannot be read: {detail}.' },
   'YS-PATTERN-NO-GROUP': {
     status: 422,

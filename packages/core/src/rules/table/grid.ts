@@ -1,0 +1,26 @@
+import type { Range, View } from '../../reading/index.js';
+
+/** A cell: where its words stand. Several ranges where a value goes on in the next line; none where it is empty. */
+export type GridCell = readonly Range[];
+
+/** Rows of cells in a text, however they are kept apart. */
+export interface Grid {
+  view: View;
+  /** What keeps its cells apart, in words for the trace. */
+  made_of: 'cells' | 'delimiters' | 'columns';
+  rows: readonly (readonly GridCell[])[];
+}
+
+/** What a cell says, with what goes on below it on one line. */
+export const cellText = ({ text }: View, cell: GridCell): string =>
+  cell.map(({ start, end }) => text.slice(start, end).trim()).join(' ');
+
+export const isEmpty = (view: View, cell: GridCell | undefined): boolean => !cell || cellText(view, cell) === '';
+
+/** A range without the blanks around it. */
+export function trimmed({ text }: View, { start, end }: Range): Range {
+  let [from, to] = [start, end];
+  while (from < to && /\s/.test(text[from] as string)) from++;
+  while (to > from && /\s/.test(text[to - 1] as string)) to--;
+  return { start: from, end: to };
+}

@@ -1,0 +1,55 @@
+/** Left a column of the sieve, right the words that may stand over it outside. */
+export type HeaderWords = Readonly<Record<string, readonly string[]>>;
+
+/** Which cell of a header row each column has. */
+export interface Header {
+  cells: ReadonlyMap<string, number>;
+  /** How well the words fit; a row that merely contains them fits less. */
+  score: number;
+}
+
+/** Words without case, accents, marks and what stands in brackets (`Price (GBP)`). */
+export const folded = (text: string): string =>
+  text
+    .normalize('NFKD')
+    .replace(/\p{M}/gu, '')
+    .toLowerCase()
+    .replace(/\([^)]*\)|\[[^\]]*\]/g, ' ')
+    .replace(/[^\p{L}\p{N}#%]+/gu, ' ')
+    .trim();
+
+/** Longer cells are no headings. */
+const mostWords = 6;
+
+/**
+ * Finds the columns over a row of cells. Every cell serves one column, the best fit first; all of `needed` must be there,
+ * and at least two columns where more than one is known.
+ */
+export function headerOf(cells: readonly string[], words: HeaderWords, needed: readonly string[]): Header | null {
+  const texts = cells.map(folded);
+  const fits = Object.entries(words).flatMap(([column, names]) =>
+    texts.flatMap((text, cell) => {
+      const fit = Math.max(...names.map((name) => fitOf(text, folded(name))));
+      return fit > 0 ? [{ column, cell, fit }] : [];
+    }),
+  );
+  const found = new Map<string, number>();
+  let score = 0;
+  for (const { column, cell, fit } of fits.sort((a, b) => b.fit - a.fit || a.cell - b.cell)) {
+    if (found.has(column) || [...found.values()].includes(cell)) continue;
+    found.set(column, cell);
+    score += fit;
+  }
+  const least = Math.min(2, Object.keys(words).length);
+  if (found.size < least || needed.some((column) => !found.has(column))) return null;
+  return { cells: found, score };
+}
+
+/** 1 for the same words, less where a cell has more of them: `Unit price` is a price, if no cell is just that. */
+function fitOf(text: string, name: string): number {
+  if (name === '' || text === '') return 0;
+  if (text === name) return 1;
+  const [has, wanted] = [text.split(' '), name.split(' ')];
+  if (has.length > mostWords || !wanted.every((word) => has.includes(word))) return 0;
+  return 0.5 + (0.4 * wanted.length) / has.length;
+}

@@ -1,0 +1,40 @@
+import type { FieldOptions, ReadContext } from '../../values/index.js';
+import { fitOfValue } from '../../values/index.js';
+import { cellText, type Grid, type GridCell } from './grid.js';
+import { type Header, type HeaderWords, headerOf } from './header.js';
+import { addsUp } from './totals.js';
+
+/** An item of a table, and why another row of it is none. */
+export type Item = { cells: ReadonlyMap<string, GridCell> } | { passedOver: string; text: string };
+
+export interface ItemOptions {
+  words: HeaderWords;
+  columns: Readonly<Record<string, FieldOptions>>;
+  context: ReadContext;
+}
+
+/** The rows below a header: which of them are items, and which add up, head, or stand between. */
+export function itemsOf(grid: Grid, headerAt: number, header: Header, options: ItemOptions): Item[] {
+  return grid.rows.slice(headerAt + 1).map((row) => itemOf(grid, row, header, options));
+}
+
+function itemOf(grid: Grid, row: readonly GridCell[], header: Header, { words, columns, context }: ItemOptions): Item {
+  const texts = row.map((cell) => cellText(grid.view, cell));
+  const filled = texts.filter((text) => text !== '');
+  const not = (passedOver: string): Item => ({ passedOver, text: filled.join(' ').slice(0, 80) });
+  if (filled.length === 0) return not('it is empty');
+  if (headerOf(texts, words, [...header.cells.keys()])) return not('it is the header once more');
+  const cells = new Map([...header.cells].map(([column, at]) => [column, row[at] ?? []]));
+  const has = [...cells].filter(([, cell]) => cellText(grid.view, cell) !== '');
+  if (addsUp(filled[0] ?? '') && has.length < header.cells.size) return not('it adds up others');
+  if (filled.length === 1 && header.cells.size > 1) return not('it has one cell only');
+  const fitting = has.filter(([column, cell]) => {
+    const declared = columns[column];
+    return declared && (declared.type === 'text' || fitOfValue(cellText(grid.view, cell), declared, context) > 0);
+  });
+  const typed = fitting.filter(([column]) => columns[column]?.type !== 'text').length;
+  const anyTyped = [...header.cells.keys()].some((column) => columns[column]?.type !== 'text');
+  return has.length >= Math.min(2, header.cells.size) && (typed > 0 || !anyTyped)
+    ? { cells }
+    : not('its cells are no values of these columns');
+}

@@ -1,0 +1,155 @@
+import * as v from 'valibot';
+import { nearest } from '../../errors/index.js';
+import { type Range, rowsOf, type View } from '../../reading/index.js';
+import { evidenceAt, findAt, problemAt, readRaw } from '../finding.js';
+import type { CompiledRuleBody, Finding, RuleCompiler, RuleKind, RuleResult, RuleRun } from '../rule-kind.js';
+import { cellText, type Grid, type GridCell, trimmed } from './grid.js';
+import { type Header, type HeaderWords, headerOf } from './header.js';
+import { type Item, itemsOf } from './items.js';
+import { textGrids } from './text-grid.js';
+
+const headings = v.union([v.string(), v.pipe(v.array(v.string()), v.minLength(1))]);
+const entries = {
+  columns: v.record(v.string(), headings),
+  take: v.optional(v.picklist(['first', 'all'])),
+};
+
+interface TableSource {
+  columns: Record<string, string | string[]>;
+  take?: 'first' | 'all';
+}
+
+interface CompiledTable {
+  words: HeaderWords;
+  /** Columns without which no table is one of these. */
+  needed: string[];
+  take: 'first' | 'all';
+}
+
+function compile(source: TableSource, { columns, path, report }: RuleCompiler): CompiledRuleBody | null {
+  const known = Object.keys(columns);
+  const named = Object.keys(source.columns);
+  for (const field of named.filter((name) => !known.includes(name)))
+    report.add('YS-SIEVE-UNKNOWN-FIELD', [...path, 'columns', field], { field, nearest: nearest(field, known) });
+  if (named.length === 0) report.add('YS-TABLE-NO-COLUMN', [...path, 'columns']);
+  if (named.length === 0 || named.some((name) => !known.includes(name))) return null;
+  const table: CompiledTable = {
+    words: Object.fromEntries(Object.entries(source.columns).map(([name, words]) => [name, [words].flat()])),
+    needed: named.filter((name) => columns[name]?.required === true),
+    take: source.take ?? 'all',
+  };
+  return { fills: named, run: (run) => runTable(table, run, columns) };
+}
+
+interface Found {
+  grid: Grid;
+  at: number;
+  header: Header;
+}
+
+function runTable(table: CompiledTable, run: RuleRun, columns: RuleCompiler['columns']): RuleResult {
+  const found = firstWithTables(table, run);
+  const taken = table.take === 'first' ? found.slice(0, 1) : found;
+  const most = run.facts.limits.rows;
+  const items = taken.flatMap(({ grid, at, header }) => {
+    const options = { words: table.words, columns, context: run.contextAt(grid.view, 0) };
+    return itemsOf(grid, at, header, options).map((item) => ({ grid, item }));
+  });
+  const rows = items.flatMap(({ grid, item }) => ('cells' in item ? [rowOf(grid, item.cells, run, columns)] : []));
+  const stopped = rows.length > most;
+  return {
+    findings: [],
+    rows: rows.slice(0, most),
+    problems: stopped ? [problemAt('YS-RULE-STOPPED', '', { rule: run.rule, limit: `${most} rows` }, undefined)] : [],
+    steps: items.length,
+    trace: traceOf(
+      taken,
+      items.map(({ item }) => item),
+      Object.keys(table.words),
+    ),
+  };
+}
+
+/** Tables of the markup come first, then those written in the text; in the body, else in other words of the message. */
+function firstWithTables(table: CompiledTable, run: RuleRun): Found[] {
+  for (const view of run.bodies())
+    for (const grids of [markedUp(view, run), written(view, table)]) {
+      const found = grids.flatMap((grid) => headedBy(grid, table));
+      if (found.length > 0) return found;
+    }
+  return [];
+}
+
+const markedUp = (view: View, { scene }: RuleRun): Grid[] =>
+  scene.form.tables.flatMap((table) => {
+    const rows = rowsOf(view, [table]).map((cells) => cells.map((cell): GridCell => [trimmed(view, cell)]));
+    return rows.length > 0 ? [{ view, made_of: 'cells' as const, rows }] : [];
+  });
+
+const written = (view: View, { words, needed }: CompiledTable): Grid[] =>
+  textGrids(view, (cells) => headerOf(cells, words, needed) !== null);
+
+/** The first row of a grid that heads these columns. */
+function headedBy(grid: Grid, { words, needed }: CompiledTable): Found[] {
+  for (const [at, row] of grid.rows.entries()) {
+    const header = headerOf(
+      row.map((cell) => cellText(grid.view, cell)),
+      words,
+      needed,
+    );
+    if (header) return [{ grid, at, header }];
+  }
+  return [];
+}
+
+function rowOf(
+  { view }: Grid,
+  cells: ReadonlyMap<string, GridCell>,
+  run: RuleRun,
+  columns: RuleCompiler['columns'],
+): Finding[] {
+  return [...cells].flatMap(([column, cell]): Finding[] => {
+    const options = columns[column];
+    const [first, ...more] = cell;
+    if (!options || !first) return [];
+    const context = run.contextAt(view, first.start);
+    const link = options.type === 'url' ? linkIn(view, first, run) : null;
+    if (link) return [readRaw(link.href, column, options, context, link.evidence)];
+    if (more.length === 0) return [findAt(view, first.start, first.end, column, options, context, run.rule)];
+    const evidence = cell.flatMap(({ start, end }) => evidenceAt(view, start, end, run.rule));
+    return [readRaw(cellText(view, cell), column, options, context, evidence)];
+  });
+}
+
+/** Where the link of a cell leads. */
+function linkIn(view: View, { start, end }: Range, { scene, rule }: RuleRun) {
+  const [place] = evidenceAt(view, start, end, rule);
+  if (!place || place.in !== 'message.text') return null;
+  const at = scene.form.links.findIndex(
+    (link) => link.start < (place.end ?? 0) && link.end > (place.start ?? 0) && !/^mailto:/i.test(link.href),
+  );
+  const href = scene.form.links[at]?.href;
+  if (href === undefined) return null;
+  const target = { how: 'read' as const, in: `link:${at}`, start: 0, end: href.length, raw: href, rule };
+  return { href, evidence: [place, target] };
+}
+
+const mostPassedOver = 20;
+
+function traceOf(taken: readonly Found[], items: readonly Item[], columns: readonly string[]): Record<string, unknown> {
+  if (taken.length === 0) return { looked_for: columns, found: 'no table with these headings' };
+  return {
+    tables: taken.map(({ grid, header }) => ({ made_of: grid.made_of, columns: [...header.cells.keys()] })),
+    items: items.filter((item) => 'cells' in item).length,
+    passed_over: items.filter((item) => 'passedOver' in item).slice(0, mostPassedOver),
+  };
+}
+
+/** Makes rows of the tables whose header words name its columns. */
+export const table: RuleKind = {
+  kind: 'table',
+  about: 'makes rows of tables, found by the words over their columns',
+  entries,
+  mentions: { columns: 'keys' },
+  compile,
+};

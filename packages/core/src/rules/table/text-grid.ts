@@ -1,0 +1,144 @@
+import { linesOf, type Range, type View } from '../../reading/index.js';
+import { type Grid, type GridCell, isEmpty, trimmed } from './grid.js';
+
+/** What keeps the cells of a line apart. */
+type Separator = '|' | '\t' | ';' | 'gap';
+
+interface Row {
+  line: Range;
+  separator: Separator;
+  cells: Range[];
+}
+
+/** Blank lines within a table, and lines that are no rows of it, that do not end it. */
+const mostStrangers = 1;
+
+/** Tables that are written in a text: from each line on that heads one, down to where its rows end. */
+export function textGrids(view: View, isHeader: (cells: readonly string[]) => boolean): Grid[] {
+  const lines = linesOf(view.text);
+  const grids: Grid[] = [];
+  for (let at = 0; at < lines.length; at++) {
+    const head = rowOf(view, lines[at] as Range);
+    if (!head || !isHeader(head.cells.map(({ start, end }) => view.text.slice(start, end)))) continue;
+    const { rows, next } = rowsBelow(view, lines, at, head);
+    grids.push({ view, made_of: head.separator === 'gap' ? 'columns' : 'delimiters', rows });
+    at = next - 1;
+  }
+  return grids;
+}
+
+function rowsBelow(view: View, lines: readonly Range[], headAt: number, head: Row) {
+  const rows: GridCell[][] = [head.cells.map((cell) => [cell])];
+  let strangers = 0;
+  let next = headAt + 1;
+  for (let at = headAt + 1; at < lines.length && strangers <= mostStrangers; at++) {
+    const line = lines[at] as Range;
+    const text = view.text.slice(line.start, line.end);
+    if (isRuling(text)) continue;
+    if (text.trim() === '') {
+      if (rows.length > 1 && !goesOn(view, lines, at + 1, head)) break;
+      continue;
+    }
+    const row = rowOf(view, line);
+    if (row && row.separator === head.separator && row.cells.length >= 2) {
+      rows.push(underHeader(row, head));
+      [strangers, next] = [0, at + 1];
+    } else if (isContinuation(view, lines, at, head, rows)) {
+      continueRow(view, line, head, rows);
+      [strangers, next] = [0, at + 1];
+    } else strangers++;
+  }
+  return { rows, next };
+}
+
+const isRuling = (text: string) => /^[\s|+:=_–—*.-]+$/.test(text) && /[-=_–—*.+]{3}/.test(text);
+
+/** The cells of a line; null where it has but one. */
+function rowOf(view: View, line: Range): Row | null {
+  const text = view.text.slice(line.start, line.end).replace(/^(?:\s{0,3}>)+ ?/, (quoted) => ' '.repeat(quoted.length));
+  const separator = separatorOf(text);
+  const cells = cut(text, separator)
+    .map(({ start, end }) => trimmed(view, { start: line.start + start, end: line.start + end }))
+    .filter(({ start, end }, i, all) => end > start || (separator !== 'gap' && i > 0 && i < all.length - 1));
+  return cells.length >= 2 ? { line, separator, cells } : null;
+}
+
+function separatorOf(text: string): Separator {
+  if ((text.match(/\|/g)?.length ?? 0) >= 1) return '|';
+  if (text.includes('\t')) return '\t';
+  return (text.match(/;/g)?.length ?? 0) >= 2 ? ';' : 'gap';
+}
+
+function cut(text: string, separator: Separator): Range[] {
+  const pattern = separator === 'gap' ? /\s{2,}/g : new RegExp(`\\${separator === '\t' ? 't' : separator}`, 'g');
+  const cells: Range[] = [];
+  let at = 0;
+  for (const match of text.matchAll(pattern)) {
+    cells.push({ start: at, end: match.index });
+    at = match.index + match[0].length;
+  }
+  return [...cells, { start: at, end: text.length }];
+}
+
+/** The cells of a row by the columns of its header: in order where there are as many, else under the heading they stand below. */
+function underHeader(row: Row, head: Row): GridCell[] {
+  if (row.separator !== 'gap' || row.cells.length === head.cells.length)
+    return head.cells.map((_, i) => (row.cells[i] ? [row.cells[i]] : []));
+  const columns: GridCell[] = head.cells.map(() => []);
+  let from = 0;
+  row.cells.forEach((cell, i) => {
+    const last = head.cells.length - (row.cells.length - i);
+    const candidates = head.cells.map((_, column) => column).slice(from, Math.max(from, last) + 1);
+    const best = candidates.sort((a, b) => apart(cell, row, a, head) - apart(cell, row, b, head))[0];
+    if (best === undefined) return;
+    columns[best] = [cell];
+    from = best + 1;
+  });
+  return columns;
+}
+
+/** How far a cell stands from its heading: nothing where they overlap, the less the better their edges agree. */
+function apart(cell: Range, row: Row, column: number, head: Row): number {
+  const heading = head.cells[column] as Range;
+  const [start, end] = [cell.start - row.line.start, cell.end - row.line.start];
+  const [from, to] = [heading.start - head.line.start, heading.end - head.line.start];
+  const edges = Math.min(Math.abs(start - from), Math.abs(end - to));
+  return edges + 10 * Math.max(0, from - end, start - to);
+}
+
+/** Whether the rows go on behind a blank line. */
+function goesOn(view: View, lines: readonly Range[], at: number, head: Row): boolean {
+  const next = lines[at];
+  const row = next && rowOf(view, next);
+  return (
+    row !== undefined && row !== null && row.separator === head.separator && row.cells.length >= head.cells.length - 1
+  );
+}
+
+/** A line of one cell right below a row, with another row behind it: a long description that was wrapped. */
+function isContinuation(
+  view: View,
+  lines: readonly Range[],
+  at: number,
+  head: Row,
+  rows: readonly GridCell[][],
+): boolean {
+  if (head.separator !== 'gap' || rows.length < 2) return false;
+  for (let below = at + 1; below < lines.length; below++) {
+    const line = lines[below] as Range;
+    if (isRuling(view.text.slice(line.start, line.end))) return true;
+    if (view.text.slice(line.start, line.end).trim() === '') return false;
+    if (rowOf(view, line)) return true;
+  }
+  return false;
+}
+
+/** Puts a line of one cell to the cell of the row above that stands over it. */
+function continueRow(view: View, line: Range, head: Row, rows: GridCell[][]): void {
+  const cell = trimmed(view, line);
+  const above = rows.at(-1) as GridCell[];
+  const row = { line, separator: head.separator, cells: [cell] };
+  const filled = head.cells.map((_, column) => column).filter((column) => !isEmpty(view, above[column]));
+  const [best = 0] = filled.sort((a, b) => apart(cell, row, a, head) - apart(cell, row, b, head));
+  above[best] = [...(above[best] ?? []), cell];
+}
