@@ -100,7 +100,7 @@ export const catalogue = {
   'YS-TEMPLATE-BLOCK': {
     status: 422,
     sentence:
-      'Repeated blocks in the layout “{layout}” are not read yet. Use a pattern rule that takes all, or leave the block out.',
+      'The repeated block in the layout “{layout}” cannot be read. Write [[rows:]] and [[:rows]] each alone on its line, once, with one item between them that has a slot.',
   },
   'YS-DERIVE-TYPE': { status: 422, sentence: 'The text for “{field}” gave something its type cannot read: {detail}.' },
 
@@ -408,17 +408,17 @@ export const catalogue = {
       'Nothing in these messages looks like a labelled value, and they share no text around what differs. Mark the values yourself.',
   },
   'YS-DRIFT-RECOGNISED': {
-    status: 200,
+    status: 422,
     sentence:
       '{count} of the last {of} messages have a layout that is known, and before it was {share} %. Look at one, and mark what is new.',
   },
   'YS-DRIFT-FILLED': {
-    status: 200,
+    status: 422,
     sentence:
       '“{what}” was found in {count} of the last {of} messages, and before it was in {share} %. Look at one that lacks it.',
   },
   'YS-DRIFT-LEFTOVER': {
-    status: 200,
+    status: 422,
     sentence: 'A new line “{what}:” stands in {count} of the last {of} messages, and no field takes it.',
   },
   'YS-CLI-SAMPLE-TWICE': {

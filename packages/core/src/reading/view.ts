@@ -56,6 +56,22 @@ export function toOrigin(view: View, start: number, end: number): Range[] {
   return found;
 }
 
+/** A view of a part of another. */
+export function partOf(view: View, start: number, end: number): View {
+  let at = 0;
+  const pieces = toOrigin(view, start, end).map((range) => {
+    const piece = { at, origin: range.start, length: range.end - range.start };
+    at += piece.length;
+    return piece;
+  });
+  const rows = view.rows?.flatMap((cells) =>
+    cells.every((cell) => cell.start >= start && cell.end <= end)
+      ? [cells.map((cell) => ({ start: cell.start - start, end: cell.end - start }))]
+      : [],
+  );
+  return { in: view.in, text: view.text.slice(start, end), pieces, ...(rows ? { rows } : {}) };
+}
+
 /** A view of the end of another. */
 export function tailOf(view: View, from: number): View {
   const [first] = toOrigin(view, from, view.text.length);

@@ -1,7 +1,8 @@
 import * as v from 'valibot';
 import { nearest } from '../../errors/index.js';
-import { type Range, rowsOf, type View } from '../../reading/index.js';
+import { rowsOf, type View } from '../../reading/index.js';
 import { evidenceAt, findAt, problemAt, readRaw } from '../finding.js';
+import { linkAt } from '../link-at.js';
 import type { CompiledRuleBody, Finding, RuleCompiler, RuleKind, RuleResult, RuleRun } from '../rule-kind.js';
 import { cellText, type Grid, type GridCell, trimmed } from './grid.js';
 import { type Header, type HeaderWords, headerOf } from './header.js';
@@ -113,25 +114,12 @@ function rowOf(
     const [first, ...more] = cell;
     if (!options || !first) return [];
     const context = run.contextAt(view, first.start);
-    const link = options.type === 'url' ? linkIn(view, first, run) : null;
+    const link = options.type === 'url' ? linkAt(view, first, run) : null;
     if (link) return [readRaw(link.href, column, options, context, link.evidence)];
     if (more.length === 0) return [findAt(view, first.start, first.end, column, options, context, run.rule)];
     const evidence = cell.flatMap(({ start, end }) => evidenceAt(view, start, end, run.rule));
     return [readRaw(cellText(view, cell), column, options, context, evidence)];
   });
-}
-
-/** Where the link of a cell leads. */
-function linkIn(view: View, { start, end }: Range, { scene, rule }: RuleRun) {
-  const [place] = evidenceAt(view, start, end, rule);
-  if (!place || place.in !== 'message.text') return null;
-  const at = scene.form.links.findIndex(
-    (link) => link.start < (place.end ?? 0) && link.end > (place.start ?? 0) && !/^mailto:/i.test(link.href),
-  );
-  const href = scene.form.links[at]?.href;
-  if (href === undefined) return null;
-  const target = { how: 'read' as const, in: `link:${at}`, start: 0, end: href.length, raw: href, rule };
-  return { href, evidence: [place, target] };
 }
 
 const mostPassedOver = 20;

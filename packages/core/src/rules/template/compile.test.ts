@@ -91,7 +91,6 @@ describe('a layout', () => {
     ['[[vessel]]', { code: 'YS-TEMPLATE-BARE-SLOT', slot: 'vessel' }],
     ['[[vessel]] - [[email]]', { code: 'YS-TEMPLATE-BARE-SLOT', slot: 'vessel' }],
     ['Vessel: [[ves sel]]', { code: 'YS-TEMPLATE-SLOT', slot: 'ves sel' }],
-    ['[[rows:]]\n- [[vessel]]\n[[:rows]]', { code: 'YS-TEMPLATE-BLOCK' }],
   ])('%j cannot be compiled', (text, fault) => {
     expect(compileLayout('form', text, fields)).toEqual(fault);
   });

@@ -22,7 +22,6 @@ type Fields = Readonly<Record<string, FieldOptions>>;
 
 /** Compiles a layout's text into landmarks: the constant words by which its slots are found again. */
 export function compileLayout(name: string, text: string, fields: Fields): CompiledLayout | LayoutFault {
-  if (/\[\[\s*:?rows:?\s*\]\]/.test(text)) return { code: 'YS-TEMPLATE-BLOCK' };
   const lines = joinSentences(text.replace(/\n+$/, '').split('\n'));
   const landmarks: Landmark[] = [];
   for (const [number, line] of lines.entries()) {

@@ -1,6 +1,6 @@
 import type { LineKind } from './classify.js';
 import type { Delimited } from './delimited.js';
-import type { Slot } from './parse-layout.js';
+import { namesOf, type Slot } from './parse-layout.js';
 import { isSeparator } from './separators.js';
 import type { Token } from './token.js';
 
@@ -44,5 +44,5 @@ export function tokenWeight(token: Token): number {
 /** The fields whose slots a landmark holds. */
 export function fieldsOf({ slots, below, delimited }: Landmark): string[] {
   const places = delimited ? delimited.slots : [...slots.map(({ slot }) => slot), ...(below ? [below] : [])];
-  return places.flatMap(({ field }) => (field === null ? [] : [field]));
+  return places.flatMap(namesOf);
 }

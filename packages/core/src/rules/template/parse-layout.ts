@@ -4,7 +4,12 @@ import { columnGap, type Token } from './token.js';
 /** A place for a value; `field` is null for text to ignore. */
 export interface Slot {
   field: string | null;
+  /** Further fields from the same place, as in `[[title, link]]`: one of type url takes the target of the link there. */
+  also?: string[];
 }
+
+/** The fields a slot fills. */
+export const namesOf = ({ field, also = [] }: Slot): string[] => (field === null ? [] : [field, ...also]);
 
 /** A stretch of a template line: a slot, or constants. */
 export interface Piece {
@@ -22,7 +27,7 @@ export type SlotFault =
   | { code: 'YS-TEMPLATE-TOUCHING-SLOTS'; slot: string; next: string };
 
 const slotPattern = /\[\[(\[\[|[^\]]*\]\])/g;
-const slotName = /^(\*|[a-z][a-z0-9_]*)$/i;
+const slotName = /^(?:\*|[a-z][a-z0-9_]*(?:\s*,\s*[a-z][a-z0-9_]*)*)$/i;
 
 /** Constants and slots of one template line, alternating; `[[[[` is a literal `[[`. */
 export function piecesOf(line: string): Piece[] | SlotFault {
@@ -48,12 +53,17 @@ export function piecesOf(line: string): Piece[] | SlotFault {
     flush();
     const previous = pieces.at(-1)?.slot;
     if (previous) return { code: 'YS-TEMPLATE-TOUCHING-SLOTS', slot: previous.field ?? '*', next: written };
-    pieces.push({ constant: [], text: '', slot: { field: written === '*' ? null : written }, gap: 0 });
+    pieces.push({ constant: [], text: '', slot: slotOf(written), gap: 0 });
   }
   constant += line.slice(at);
   flush();
   while (pieces.at(-1)?.slot === null && pieces.at(-1)?.constant.length === 0) pieces.pop();
   return pieces;
+}
+
+function slotOf(written: string): Slot {
+  const [field = '*', ...also] = written.split(/\s*,\s*/);
+  return field === '*' ? { field: null } : { field, ...(also.length > 0 ? { also } : {}) };
 }
 
 export const hasWords = (pieces: readonly Piece[]): boolean =>

@@ -1,8 +1,10 @@
-import { toOrigin, type View } from '../../reading/index.js';
+import type { View } from '../../reading/index.js';
 import type { FieldOptions } from '../../values/index.js';
 import { evidenceAt, findAt, problemAt, readRaw } from '../finding.js';
-import type { Evidence, Finding, RuleRun } from '../rule-kind.js';
+import { linkAt } from '../link-at.js';
+import type { Finding, RuleRun } from '../rule-kind.js';
 import type { Alignment } from './align.js';
+import { namesOf } from './parse-layout.js';
 import type { Place } from './place.js';
 import type { Candidate } from './search.js';
 import { rivalOf } from './ties.js';
@@ -13,15 +15,16 @@ type Fields = Readonly<Record<string, FieldOptions>>;
 export function readSlots(alignment: Alignment | null, view: View | null, run: RuleRun, fields: Fields): Finding[] {
   if (!alignment || !view) return [];
   return alignment.places.flatMap(({ place, candidate }, i): Finding[] => {
-    const { field } = place.slot;
-    const options = field === null ? undefined : fields[field];
-    if (field === null || !options) return [];
     const doubt = doubtOf(candidate, alignment, view);
-    if (doubt) {
-      const evidence = evidenceAt(view, place.start, place.end, run.rule);
-      return [{ field, state: 'problem', evidence, problem: problemAt(doubt, field, { field }, evidence[0]) }];
-    }
-    return [readPlace(place, field, options, view, run, neighboursOf(alignment, i, fields))];
+    return namesOf(place.slot).flatMap((field): Finding[] => {
+      const options = fields[field];
+      if (!options) return [];
+      if (doubt) {
+        const evidence = evidenceAt(view, place.start, place.end, run.rule);
+        return [{ field, state: 'problem', evidence, problem: problemAt(doubt, field, { field }, evidence[0]) }];
+      }
+      return [readPlace(place, field, options, view, run, neighboursOf(alignment, i, fields))];
+    });
   });
 }
 
@@ -46,30 +49,13 @@ function readPlace(
   const lenders = { before: evidenceOf(neighbours.before), after: evidenceOf(neighbours.after) };
   const context = { ...run.contextAt(view, place.start), beside };
   if (options.type === 'url') {
-    const target = targetAt(view, place, run);
-    if (target) return readRaw(target.href, field, options, context, [...evidenceOf(place), target.evidence]);
+    const link = linkAt(view, place, run);
+    if (link) return readRaw(link.href, field, options, context, link.evidence);
   }
   return findAt(view, place.start, end, field, options, context, run.rule, {
     raw: place.joined ? joined(raw) : raw,
     lenders,
   });
-}
-
-/** The target of the link that stands in a place: what is written there may be a mere name for it. */
-function targetAt(
-  view: View,
-  { start, end }: Place,
-  { scene, rule }: RuleRun,
-): { href: string; evidence: Evidence } | null {
-  if (view.in !== 'message.text') return null;
-  const ranges = toOrigin(view, start, end);
-  const at = scene.form.links.findIndex((link) =>
-    ranges.some((range) => link.start < range.end && link.end > range.start),
-  );
-  const href = scene.form.links[at]?.href;
-  if (href === undefined || /^mailto:/i.test(href)) return null;
-  const evidence = { how: 'read', in: `link:${at}`, start: 0, end: href.length, raw: href, rule } as const;
-  return { href, evidence };
 }
 
 /** One line of the sample that was wrapped here is one line again. */

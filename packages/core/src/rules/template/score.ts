@@ -6,6 +6,9 @@ import type { Candidate, Search } from './search.js';
 /** From this score on a layout counts as recognised. */
 export const recognisedFrom = 0.5;
 
+/** What a layout has at the most when none of its places is filled. */
+export const withoutValues = 0.6;
+
 /** The most that lines a layout cannot explain take off its score. */
 const unexplainedPrice = 0.15;
 
@@ -29,7 +32,9 @@ export function scoreLayout(
     else missing += landmark.weight * shareOf(landmark, search);
   }
   const share = weight === 0 ? 0 : weight / (weight + missing);
-  const score = share * (0.6 + 0.4 * fitShare(places, search)) - unexplainedPrice * unexplained(claimed, search);
+  const score =
+    share * (withoutValues + (1 - withoutValues) * fitShare(places, search)) -
+    unexplainedPrice * unexplained(claimed, search);
   return Math.round(Math.max(0, Math.min(1, score)) * 1000) / 1000;
 }
 

@@ -1,79 +1,25 @@
-import * as v from 'valibot';
-import { nearest } from '../../errors/index.js';
-import { closed, type Path } from '../../files/index.js';
-import { bareSubjectStart, tailOf, toOrigin, type View } from '../../reading/index.js';
+import { bareSubjectStart, type Range, tailOf, toOrigin, type View } from '../../reading/index.js';
 import { problemAt } from '../finding.js';
-import type { CompiledRuleBody, Finding, RuleCompiler, RuleKind, RuleResult, RuleRun } from '../rule-kind.js';
+import type { CompiledRuleBody, Finding, Problem, RuleCompiler, RuleKind, RuleResult, RuleRun } from '../rule-kind.js';
 import { type Alignment, align } from './align.js';
-import { type CompiledLayout, compileLayout } from './compile.js';
+import { type BlockRows, blockRows } from './block.js';
+import type { CompiledLayout } from './compile.js';
 import { slotTraces } from './explain.js';
+import { compileOne, entries, type Layout, type LayoutSource } from './layouts.js';
 import { readSlots } from './read-slots.js';
-import { recognisedFrom } from './score.js';
+import { recognisedFrom, withoutValues } from './score.js';
 import { indexText } from './search.js';
-
-const entries = {
-  layouts: v.pipe(
-    v.array(
-      closed({
-        name: v.string(),
-        sample: v.optional(v.string()),
-        subject: v.optional(v.string()),
-        text: v.optional(v.string()),
-      }),
-    ),
-    v.minLength(1),
-  ),
-};
-
-interface LayoutSource {
-  name: string;
-  sample?: string;
-  subject?: string;
-  text?: string;
-}
-
-interface Layout {
-  name: string;
-  text: CompiledLayout | null;
-  subject: CompiledLayout | null;
-}
 
 function compile(source: { layouts: LayoutSource[] }, compiler: RuleCompiler): CompiledRuleBody | null {
   const layouts = source.layouts.map((layout, i) => compileOne(layout, [...compiler.path, 'layouts', i], compiler));
   if (layouts.some((layout) => layout === null)) return null;
   const compiled = layouts as Layout[];
-  const fills = compiled.flatMap(({ text, subject }) => [...(text?.fields ?? []), ...(subject?.fields ?? [])]);
+  const fills = compiled.flatMap(({ text, subject, block }) => [
+    ...(text?.fields ?? []),
+    ...(subject?.fields ?? []),
+    ...(block?.block.fields ?? []),
+  ]);
   return { fills: [...new Set(fills)], run: (run) => runTemplate(compiled, run, compiler) };
-}
-
-function compileOne(source: LayoutSource, path: Path, compiler: RuleCompiler): Layout | null {
-  const subject = compilePart(source.name, source.subject, [...path, 'subject'], compiler);
-  const text = compilePart(source.name, source.text, [...path, 'text'], compiler);
-  if (subject === undefined || text === undefined) return null;
-  if (!subject?.fields.length && !text?.fields.length) {
-    compiler.report.add('YS-TEMPLATE-NO-SLOT', path, { layout: source.name });
-    return null;
-  }
-  return { name: source.name, text, subject };
-}
-
-/** The compiled part, null when it was left out, undefined when it cannot be compiled. */
-function compilePart(
-  layout: string,
-  text: string | undefined,
-  path: Path,
-  { fields, report }: RuleCompiler,
-): CompiledLayout | null | undefined {
-  if (text === undefined) return null;
-  const compiled = compileLayout(layout, text, fields);
-  if ('code' in compiled) {
-    report.add(compiled.code, path, { layout, ...compiled });
-    return undefined;
-  }
-  const strangers = compiled.fields.filter((field) => !(field in fields));
-  for (const field of strangers)
-    report.add('YS-SIEVE-UNKNOWN-FIELD', path, { field, nearest: nearest(field, Object.keys(fields)) });
-  return strangers.length > 0 ? undefined : compiled;
 }
 
 /** The layout that fits best, tried on text and subject. */
@@ -81,6 +27,8 @@ interface Trial {
   layout: Layout;
   text: Alignment | null;
   subject: Alignment | null;
+  /** Null for a layout without a repeated block. */
+  rows: BlockRows | null;
   score: number;
 }
 
@@ -94,7 +42,9 @@ function runTemplate(layouts: readonly Layout[], run: RuleRun, compiler: RuleCom
   const fits = run.bodies().map((text) => {
     const indexed = { text: index(text, limits.templateLines), subject: indexedSubject };
     const attempt: Attempt = (part, at) => (part ? align(part, indexed[at], limits.templateCandidates) : null);
-    return { views: { text, subject }, ...fitBest(layouts, attempt) };
+    const repeat = (layout: Layout, alignment: Alignment | null) =>
+      rowsIn(layout, alignment, text, run, compiler.columns);
+    return { views: { text, subject }, ...fitBest(layouts, attempt, repeat) };
   });
   const { best, views, tried } = fits.reduce((a, b) => (b.best.score > a.best.score ? b : a));
   const steps = fits.reduce((sum, fit) => sum + fit.steps, 0);
@@ -110,21 +60,54 @@ function runTemplate(layouts: readonly Layout[], run: RuleRun, compiler: RuleCom
   const read = (part: keyof typeof views) => readSlots(best[part], views[part], run, compiler.fields);
   const limit = `${limits.templateCandidates} places`;
   return {
-    ...(best.text && views.text.in === 'message.text' ? { looked: lookedAt(best.text, views.text) } : {}),
+    ...(best.text && views.text.in === 'message.text' ? { looked: lookedAt(best.text, best.rows, views.text) } : {}),
+    ...(best.rows ? { rows: best.rows.rows.slice(0, limits.rows) } : {}),
     findings: mergeSlots([...read('text'), ...read('subject')]),
     layout,
-    problems: best.text?.stopped ? [problemAt('YS-RULE-STOPPED', '', { rule: run.rule, limit }, undefined)] : [],
+    problems: [
+      ...(best.text?.stopped ? [problemAt('YS-RULE-STOPPED', '', { rule: run.rule, limit }, undefined)] : []),
+      ...tooManyRows(best.rows, run),
+    ],
     steps,
     trace: { ...trace, layout: layout.name, ...traceOf(best, views.text) },
   };
 }
 
 /** The words that a layout was found in, and those that are its own. */
-function lookedAt({ claimed }: Alignment, view: View): NonNullable<RuleResult['looked']> {
+function lookedAt({ claimed }: Alignment, rows: BlockRows | null, view: View): NonNullable<RuleResult['looked']> {
+  const known = [...[...claimed.values()].map(({ from, end }) => ({ start: from, end })), ...(rows?.known ?? [])];
   return {
     over: toOrigin(view, 0, view.text.length),
-    known: [...claimed.values()].flatMap(({ from, end }) => toOrigin(view, from, end)),
+    known: known.flatMap(({ start, end }) => toOrigin(view, start, end)),
   };
+}
+
+/** The items of a layout's repeated block, between what stands before it and what stands behind it. */
+function rowsIn(
+  { block }: Layout,
+  alignment: Alignment | null,
+  view: View,
+  run: RuleRun,
+  columns: RuleCompiler['columns'],
+): BlockRows | null {
+  return block && alignment && blockRows(block.block, view, regionOf(alignment, block.before, view), run, columns);
+}
+
+function regionOf({ claimed, places }: Alignment, before: number, { text }: View): Range {
+  const above = [...claimed.values()].filter(({ landmark }) => landmark.index < before);
+  const ends = [
+    ...above.map(({ line }) => line.end),
+    ...places.filter(({ candidate }) => above.includes(candidate)).map(({ place }) => place.end),
+  ];
+  const start = Math.max(0, ...ends);
+  const below = [...claimed.values()].filter(({ landmark, from }) => landmark.index >= before && from >= start);
+  return { start, end: Math.min(text.length, ...below.map(({ line }) => line.start)) };
+}
+
+function tooManyRows(found: BlockRows | null, { rule, facts }: RuleRun): Problem[] {
+  const most = facts.limits.rows;
+  const stopped = found !== null && found.rows.length > most;
+  return stopped ? [problemAt('YS-RULE-STOPPED', '', { rule, limit: `${most} rows` }, undefined)] : [];
 }
 
 /** What a message without a subject is aligned with. */
@@ -138,22 +121,35 @@ function whereabouts(all: readonly View[], taken: View): string {
 
 type Attempt = (part: CompiledLayout | null, at: 'text' | 'subject') => Alignment | null;
 
+type Repeat = (layout: Layout, alignment: Alignment | null) => BlockRows | null;
+
 /** Tries all layouts: each is judged by its text, or by its subject where it has no text. The best one's subject is read too. */
 function fitBest(
   layouts: readonly Layout[],
   attempt: Attempt,
+  repeat: Repeat,
 ): { best: Trial; tried: { layout: string; score: number }[]; steps: number } {
   const judged = layouts.map((layout) => {
     const alignment = layout.text ? attempt(layout.text, 'text') : attempt(layout.subject, 'subject');
-    return { layout, alignment, score: alignment?.score ?? 0 };
+    const rows = layout.text ? repeat(layout, alignment) : null;
+    return { layout, alignment, rows, score: scoreWithRows(alignment, rows) };
   });
-  const { layout, alignment, score } = judged.reduce((a, b) => (b.score > a.score ? b : a));
+  const { layout, alignment, rows, score } = judged.reduce((a, b) => (b.score > a.score ? b : a));
   const subject = attempt(layout.subject, 'subject');
   return {
-    best: { layout, score, text: layout.text ? alignment : null, subject },
+    best: { layout, score, rows, text: layout.text ? alignment : null, subject },
     tried: judged.map((trial) => ({ layout: trial.layout.name, score: trial.score })),
     steps: judged.reduce((sum, trial) => sum + (trial.alignment?.steps ?? 0), subject?.steps ?? 0),
   };
+}
+
+/** Items speak for a layout as much as values do: where it has nothing else, they alone tell it. */
+function scoreWithRows(alignment: Alignment | null, rows: BlockRows | null): number {
+  const score = alignment?.score ?? 0;
+  if (!alignment || !rows?.rows.length) return score;
+  if (alignment.layout.landmarks.length === 0) return 1;
+  const raised = alignment.places.length === 0 ? score / withoutValues : score;
+  return Math.round(Math.min(1, raised) * 1000) / 1000;
 }
 
 /** A field that has a slot in the text and one in the subject: a value beats an empty place, the text beats the subject. */
@@ -167,9 +163,13 @@ function mergeSlots(findings: readonly Finding[]): Finding[] {
   return [...best.values()];
 }
 
+/** Lines between items that are told. */
+const mostPassedOver = 20;
+
 function traceOf(best: Trial, view: View | null): Record<string, unknown> {
   const alignments = [best.text, best.subject].filter((alignment) => alignment !== null);
   return {
+    ...(best.rows ? { items: best.rows.rows.length, passed_over: best.rows.passedOver.slice(0, mostPassedOver) } : {}),
     slots: alignments.flatMap((alignment) => slotTraces(alignment, alignment === best.text ? view : null)),
     missing: alignments.flatMap(({ missing }) => missing.map(({ label }) => label)),
   };

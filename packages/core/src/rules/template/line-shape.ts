@@ -1,0 +1,153 @@
+import type { Range, View } from '../../reading/index.js';
+import { type FieldOptions, fitOfValue, type ReadContext } from '../../values/index.js';
+import { addsUp } from '../table/totals.js';
+import { enumerationEnd } from './classify.js';
+import { tokenise } from './normalise.js';
+import type { Piece, Slot } from './parse-layout.js';
+import { columnGap } from './token.js';
+
+/** One line of an item that has no words of its own: a bullet or none, and slots with marks or gaps between. */
+export interface LineShape {
+  bullet: boolean;
+  slots: Slot[];
+  /** What stands between the slots, in turn: a mark such as `,`, or a wide gap. */
+  between: string[];
+}
+
+const gap = 'gap';
+
+/** The shape of a template line without words; null where its slots have nothing between them that could be found again. */
+export function lineShapeOf(pieces: readonly Piece[]): LineShape | null {
+  const first = pieces.findIndex(({ slot }) => slot !== null);
+  if (first < 0) return null;
+  const head = pieces.slice(0, first).flatMap(({ constant }) => constant);
+  const slots: Slot[] = [];
+  const between: string[] = [];
+  for (const piece of pieces.slice(first)) {
+    if (piece.slot) slots.push(piece.slot);
+    else if (slots.length > between.length) between.push(separatorOf(piece));
+  }
+  const needed = between.slice(0, slots.length - 1);
+  if (needed.length < slots.length - 1 || needed.some((mark) => mark === '')) return null;
+  return { bullet: head.length > 0, slots, between: needed };
+}
+
+function separatorOf({ constant, gap: blanks }: Piece): string {
+  const mark = constant.map(({ norm }) => norm).join('');
+  return mark === '\t' || (mark === '' && blanks >= columnGap) ? gap : mark;
+}
+
+/** A line of the message as an item: where the value of each slot stands, or nothing for one that is not there. */
+export interface ShapedLine {
+  spans: (Range | null)[];
+  /** Set where the values could be cut in several ways that fit equally well. */
+  doubtful: boolean;
+}
+
+export interface ShapeOptions {
+  columns: Readonly<Record<string, FieldOptions>>;
+  context: ReadContext;
+}
+
+/** More ways to cut a line than these say that its marks tell nothing. */
+const mostWays = 500;
+
+/** Reads a line by a shape; null when it is none of these items. */
+export function shapedLine(shape: LineShape, view: View, line: Range, options: ShapeOptions): ShapedLine | null {
+  const text = view.text.slice(line.start, line.end);
+  const begin = itemStart(shape, text);
+  if (begin === null || text.slice(begin).trim() === '' || addsUp(text.slice(begin).split(/\s{2,}|\t|,/)[0] ?? ''))
+    return null;
+  const cells = cellsOf(shape, text, begin).map(({ start, end }) => ({
+    start: line.start + start,
+    end: line.start + end,
+  }));
+  const ways = waysToFill(cells, shape.slots.length).map((spans) => ({
+    spans,
+    points: pointsOf(shape, spans, view, options),
+  }));
+  const most = Math.max(...ways.map(({ points }) => points));
+  const best = ways.filter(({ points }) => points === most);
+  const [first] = best;
+  if (!first || (!shape.bullet && !isLikely(shape, first.spans, view, options))) return null;
+  return { spans: first.spans, doubtful: best.length > 1 };
+}
+
+/** Where the words of an item begin, behind its bullet or number; null where it lacks one. */
+function itemStart({ bullet }: LineShape, text: string): number | null {
+  const tokens = tokenise(text, 0);
+  const end = enumerationEnd(tokens);
+  if (bullet) return end > 0 ? (tokens[end]?.start ?? null) : null;
+  return tokens[0]?.start ?? 0;
+}
+
+/** The stretches of a line between all marks that could part its values. */
+function cellsOf({ between }: LineShape, text: string, begin: number): Range[] {
+  if (between.length === 0) return [{ start: begin, end: text.trimEnd().length }];
+  const marks = [...new Set(between)].map((mark) =>
+    mark === gap
+      ? '\\s{2,}|\\t'
+      : `\\s*${[...mark].map((one) => one.replace(/[.*+?^${}()|[\]\\]/, '\\$&')).join('\\s*')}(?=\\s|$)\\s*`,
+  );
+  const cells: Range[] = [];
+  let at = begin;
+  for (const match of text.slice(begin).matchAll(new RegExp(marks.join('|'), 'g'))) {
+    cells.push({ start: at, end: begin + match.index });
+    at = begin + match.index + match[0].length;
+  }
+  return [...cells, { start: at, end: Math.max(at, text.trimEnd().length) }];
+}
+
+/**
+ * Ways to give cells to slots in their order: with too many cells some belong together, with too few some slots are empty.
+ */
+function waysToFill(cells: readonly Range[], slots: number): (Range | null)[][] {
+  const ways: (Range | null)[][] = [];
+  const fill = (spans: (Range | null)[], from: number): void => {
+    if (ways.length >= mostWays) return;
+    const left = slots - spans.length;
+    if (left === 0) {
+      if (from === cells.length) ways.push(spans);
+      return;
+    }
+    if (cells.length - from < left) fill([...spans, null], from);
+    for (let to = from + 1; to <= cells.length && (to === from + 1 || cells.length - from > left); to++) {
+      const span = { start: cells[from]?.start ?? 0, end: cells[to - 1]?.end ?? 0 };
+      if (cells[from]) fill([...spans, span.end > span.start ? span : null], to);
+    }
+  };
+  fill([], 0);
+  return ways;
+}
+
+function pointsOf(
+  { slots }: LineShape,
+  spans: readonly (Range | null)[],
+  view: View,
+  { columns, context }: ShapeOptions,
+): number {
+  return spans.reduce((sum, span, i) => {
+    const options = columns[slots[i]?.field ?? ''];
+    if (!options) return sum;
+    // An empty place costs a little, a value that does not read as its type more.
+    if (!span) return sum - 0.25;
+    const fit = fitOfValue(view.text.slice(span.start, span.end), options, context);
+    return sum + (options.type === 'text' ? 0.5 * fit : 3 * fit - 1);
+  }, 0);
+}
+
+/** Without a bullet a line must show by its values that it is an item. */
+function isLikely(
+  shape: LineShape,
+  spans: readonly (Range | null)[],
+  view: View,
+  { columns, context }: ShapeOptions,
+): boolean {
+  const filled = spans.flatMap((span, i) => (span ? [{ span, options: columns[shape.slots[i]?.field ?? ''] }] : []));
+  const typed = shape.slots.some(({ field }) => columns[field ?? '']?.type !== 'text');
+  const fitting = filled.filter(
+    ({ span, options }) =>
+      options && options.type !== 'text' && fitOfValue(view.text.slice(span.start, span.end), options, context) > 0,
+  );
+  return filled.length >= Math.min(2, shape.slots.length) && (!typed || fitting.length > 0);
+}
