@@ -13,6 +13,9 @@ const read = (...path) => readFileSync(join(here, ...path));
 /** The demo takes place as if this were today. */
 const demoDay = Date.parse('2026-11-22T12:00:00Z');
 
+/** Mailboxes, each in a folder of its name, and the sieve of each. */
+const desks = { berths: 'berth-request', fuel: 'fuel-docket' };
+
 /** Mail of days past is uploaded with the moment it came; the newest comes by SMTP, now: then this is null. */
 function receivedAt(raw) {
   const sent = Date.parse(/^Date: (.*)$/m.exec(raw.toString('latin1'))?.[1] ?? '');
@@ -28,19 +31,21 @@ export async function loadDemo({ url, token, smtpPort, database, standIns }) {
   await connect(client, database, standIns);
   for (const file of readdirSync(join(here, 'destinations')))
     await client.destinations.put({ params: { name: file.split('.')[0] }, body: read('destinations', file) });
-  await putSieve(client, 'berth-request');
-  await client.mailboxes.put({ params: { name: 'berths' }, body: read('berths', 'berths.mailbox.yaml') });
-  await feed(client, smtpPort);
+  for (const [mailbox, sieve] of Object.entries(desks)) {
+    await putSieve(client, mailbox, sieve);
+    await client.mailboxes.put({ params: { name: mailbox }, body: read(mailbox, `${mailbox}.mailbox.yaml`) });
+    await feed(client, smtpPort, mailbox);
+  }
   await settled(client);
   for (const { name } of (await client.destinations.list()).items) await client.destinations.test({ params: { name } });
 }
 
 /** A sieve with its samples. What the file expects of them is taken over when it is put again, with the samples there. */
-async function putSieve(client, name) {
-  const body = read('berths', `${name}.sieve.yaml`);
+async function putSieve(client, mailbox, name) {
+  const body = read(mailbox, `${name}.sieve.yaml`);
   await client.sieves.put({ params: { name }, body });
   for (const { message: sample } of compileSieve(body.toString()).samples)
-    await client.samples.put({ params: { name, sample }, body: read('berths', sample) });
+    await client.samples.put({ params: { name, sample }, body: read(mailbox, sample) });
   await client.sieves.put({ params: { name }, body });
 }
 
@@ -67,14 +72,17 @@ async function connect(client, database, standIns) {
   for (const [name, body] of Object.entries(connections)) await client.connections.put({ params: { name }, body });
 }
 
-async function feed(client, smtpPort) {
+async function feed(client, smtpPort, mailbox) {
   const transport = nodemailer.createTransport({ host: '127.0.0.1', port: smtpPort, pool: true, ignoreTLS: true });
-  for (const file of readdirSync(join(here, 'berths', 'messages')).sort()) {
-    const raw = read('berths', 'messages', file);
+  for (const file of readdirSync(join(here, mailbox, 'messages')).sort()) {
+    const raw = read(mailbox, 'messages', file);
     const received = receivedAt(raw);
     if (received === null)
-      await transport.sendMail({ envelope: { from: 'form@gannetbay.example', to: 'berths@gannetbay.example' }, raw });
-    else await client.messages.feed({ params: { mailbox: 'berths' }, query: { received }, body: raw });
+      await transport.sendMail({
+        envelope: { from: 'form@gannetbay.example', to: `${mailbox}@gannetbay.example` },
+        raw,
+      });
+    else await client.messages.feed({ params: { mailbox }, query: { received }, body: raw });
   }
   transport.close();
 }

@@ -13,7 +13,9 @@ import { MessageDeliveries } from './MessageDeliveries';
 import { Original } from './Original';
 import { ledgerOf, type MessageOutcome, type MessageReading } from './outcome';
 import { Proof } from './Proof';
+import { RowsTable, rowsText } from './RowsTable';
 import { readingNotes } from './reading-notes';
+import { columnOf } from './row-path';
 import { Section } from './Section';
 import { Trace } from './Trace';
 import type { Go } from './use-go';
@@ -123,9 +125,12 @@ export function MessageSides(props: MessageSidesProps) {
 const nothing = {};
 const noLeftovers: never[] = [];
 
+/** Fields, then columns of the rows: their order gives them their colours. */
+const namesOf = ({ fields, rows }: MessageOutcome): string[] => [...Object.keys(fields), ...Object.keys(rows[0] ?? {})];
+
 function Came({ message, reading, chosen, onChoose, go }: MessageSidesProps) {
   const evidence = message.outcome?.evidence ?? nothing;
-  const fields = useMemo(() => Object.keys(message.outcome?.fields ?? {}), [message.outcome]);
+  const fields = useMemo(() => (message.outcome ? namesOf(message.outcome) : []), [message.outcome]);
   return (
     <Left>
       <Views>
@@ -172,7 +177,7 @@ function Came({ message, reading, chosen, onChoose, go }: MessageSidesProps) {
 function Became({ message, reading, chosen, onChoose }: MessageSidesProps) {
   const { outcome } = message;
   const rows = useMemo(() => (outcome ? ledgerOf(outcome) : []), [outcome]);
-  const others = outcome?.problems.filter(({ path }) => !(path in outcome.fields)) ?? [];
+  const others = outcome?.problems.filter(({ path }) => !(path in outcome.fields) && columnOf(path) === path) ?? [];
   return (
     <Side>
       <Scroll>
@@ -183,6 +188,11 @@ function Became({ message, reading, chosen, onChoose }: MessageSidesProps) {
             <Empty>{message.state === 'waiting' ? words.message.waiting : words.message.noRecord}</Empty>
           )}
         </Section>
+        {outcome && outcome.rows.length > 0 && (
+          <Section title={words.message.rows} about={<span>{rowsText(outcome.rows.length)}</span>}>
+            <RowsTable outcome={outcome} names={namesOf(outcome)} chosen={chosen} onChoose={onChoose} />
+          </Section>
+        )}
         {others.length > 0 && (
           <Section
             title={words.message.problems}

@@ -6,6 +6,7 @@ import { Empty } from '../../parts/Page';
 import { fill, words } from '../../words';
 import type { Evidence, MessageReading } from './outcome';
 import { type ProofLine, proofLines, subjectLine } from './proof-lines';
+import { columnOf, marginNames } from './row-path';
 
 /** Lines drawn at once; the rest of a very long message is a press away. */
 const mostLines = 1500;
@@ -93,7 +94,7 @@ export function Proof({ reading, evidence, leftovers, fields, chosen, onChoose }
       frame.current?.querySelector(`mark[data-field="${CSS.escape(chosen)}"]`)?.scrollIntoView({ block: 'nearest' });
   }, [chosen]);
   if (reading.text === '' && reading.subject === '') return <Empty>{words.message.noText}</Empty>;
-  const colourOf = (field: string) => fieldColour(Math.max(0, fields.indexOf(field)));
+  const colourOf = (field: string) => fieldColour(Math.max(0, fields.indexOf(columnOf(field))));
   const shown = all ? lines : lines.slice(0, mostLines);
   const draw = { colourOf, chosen, onChoose };
   return (
@@ -127,10 +128,10 @@ function ProofRow({ line, label, colourOf, chosen, onChoose }: ProofRowProps) {
   return (
     <Line $muted={line.muted}>
       <Margin>
-        {line.fields.map((field, i) => (
-          <Fragment key={field}>
+        {marginNames(line.fields, (row) => fill(words.message.rowName, { row })).map(({ name, path }, i) => (
+          <Fragment key={name}>
             {i > 0 && ' · '}
-            <Name $colour={colourOf(field)}>{field}</Name>
+            <Name $colour={colourOf(path)}>{name}</Name>
           </Fragment>
         ))}
         {named}
@@ -145,6 +146,7 @@ function ProofRow({ line, label, colourOf, chosen, onChoose }: ProofRowProps) {
               // biome-ignore lint/suspicious/noArrayIndexKey: pieces never change their order
               key={i}
               data-field={field}
+              title={field}
               $colour={colourOf(field)}
               $chosen={field === chosen}
               onClick={() => onChoose(field)}

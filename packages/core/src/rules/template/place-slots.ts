@@ -88,16 +88,25 @@ class Placing {
     }));
   }
 
-  /** Values with nothing but a mark between them: the mark may be anywhere on the line. */
+  /** Values with nothing but a mark or a wide gap between them: it may be anywhere on the line. */
   private toNextMark(slot: number, marks: readonly Token[], begin: number, stop: number): Way[] {
     const ways: Way[] = [];
     for (let at = begin; at < stop && ways.length < mostWays; at++) {
-      if (this.tokens[at]?.norm !== marks[0]?.norm) continue;
-      for (const rest of this.place(slot + 1, at + marks.length))
+      const width = this.partedAt(at, marks);
+      if (width === null) continue;
+      for (const rest of this.place(slot + 1, at + width))
         ways.push({ ...rest, ranges: [{ from: begin, to: at }, ...rest.ranges] });
     }
     const missed = this.landmark.slots.length - slot - 1;
     return ways.length > 0 ? ways : [{ ranges: [{ from: begin, to: stop }], weight: 0, missed, end: begin }];
+  }
+
+  /** How many tokens part two values here: the marks of the sample, or none where a wide gap does; null where nothing does. */
+  private partedAt(at: number, marks: readonly Token[]): number | null {
+    const token = this.tokens[at];
+    if (marks.length > 0) return token?.norm === marks[0]?.norm ? marks.length : null;
+    if (token?.norm === '\t') return 1;
+    return (token?.gap ?? 0) >= columnGap ? 0 : null;
   }
 
   /** The end of the line a value begins on; a sentence that was wrapped right before the value goes on below. */
