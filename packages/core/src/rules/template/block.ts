@@ -142,7 +142,10 @@ function wordedRows(
       const range = heads[i]?.[k];
       return range ? readSlotAt(slot, view, range, run, columns) : [];
     });
-    found.rows.push([...top, ...readSlots(alignment, item, run, columns)]);
+    const row = [...top, ...readSlots(alignment, item, run, columns)];
+    // Words that merely look like the first of an item, with nothing of one behind them.
+    if (!row.some(({ state }) => state !== 'closed')) continue;
+    found.rows.push(row);
     for (const { from, end } of alignment.claimed.values())
       found.known.push({ start: line.start + from, end: line.start + end });
   }

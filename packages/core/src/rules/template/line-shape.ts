@@ -56,12 +56,15 @@ const mostWays = 500;
 export function shapedLine(shape: LineShape, view: View, line: Range, options: ShapeOptions): ShapedLine | null {
   const text = view.text.slice(line.start, line.end);
   const begin = itemStart(shape, text);
-  if (begin === null || text.slice(begin).trim() === '' || addsUp(text.slice(begin).split(/\s{2,}|\t|,/)[0] ?? ''))
-    return null;
+  if (begin === null || text.slice(begin).trim() === '') return null;
   const cells = cellsOf(shape, text, begin).map(({ start, end }) => ({
     start: line.start + start,
     end: line.start + end,
   }));
+  const filled = cells.filter(({ start, end }) => end > start);
+  // What adds up others leaves places empty; an item may be called a total all the same.
+  const [head] = filled;
+  if (head && filled.length < shape.slots.length && addsUp(view.text.slice(head.start, head.end))) return null;
   const ways = waysToFill(cells, shape.slots.length).map((spans) => ({
     spans,
     points: pointsOf(shape, spans, view, options),
