@@ -282,4 +282,112 @@ export const families = [
       expected: items.map((one) => ({ ...one, from: null })),
     }),
   },
+  {
+    name: 'cards of boxes with links',
+    item: noticeItem,
+    sieve: sieveOf(
+      { title: { type: 'text', required: true }, link: { type: 'url' }, ...noticeColumns },
+      template(
+        '[[rows:]]\n[[title, link]]\nNo. [[number]] in [[area]]\nObject: [[object]]\nValid from [[from]]\n[[:rows]]\nRead all notices',
+      ),
+    ),
+    write: (items) => ({
+      html: `<h1>This week</h1>${items.map((one) => `<div style="margin:1em;border:1px solid"><div><a href="https://n.example/${one.number}"><img src="x.png" alt=""><b>Notice to mariners ${one.number}</b></a></div><p style="color:#666">No. ${one.number} in <span>${escape(one.area)}</span></p><p>Object: ${escape(one.object)}</p><p>Valid from ${day(one.from)}</p></div>`).join('\n')}<p><a href="https://n.example/all">Read all notices</a></p>`,
+      expected: items.map((one) => ({
+        title: `Notice to mariners ${one.number}`,
+        link: `https://n.example/${one.number}`,
+        ...one,
+      })),
+    }),
+  },
+  {
+    name: 'items of two lines',
+    item: orderItem,
+    sieve: sieveOf(
+      orderColumns,
+      template('Your order\n[[rows:]]\n[[item]]\n  [[quantity]] x [[price]] = [[total]]\n[[:rows]]\nTotal: [[*]]'),
+    ),
+    write: (items) => ({
+      text: `Your order\n\n${items.map((one) => `${one.item}\n  ${one.quantity} x ${pounds(one.price.value)} = ${pounds(one.total.value)}`).join('\n')}\n\nTotal: ${pounds(sumOf(items))}`,
+    }),
+  },
+  {
+    name: 'bullets, wrapped',
+    item: orderItem,
+    sieve: sieveOf(
+      orderColumns,
+      template('Your order\n[[rows:]]\n- [[item]], [[quantity]], [[total]]\n[[:rows]]\nTotal: [[*]]'),
+    ),
+    write: (items) => ({
+      text: `Your order\n\n${items.map((one) => `* ${one.item.replace(' ', '\n  ')}, ${one.quantity}, ${pounds(one.total.value)}`).join('\n')}\n\nTotal: ${pounds(sumOf(items))}`,
+      expected: items.map((one) => ({ ...one, price: null })),
+    }),
+  },
+  {
+    name: 'numbered list, semicolons',
+    item: orderItem,
+    sieve: sieveOf(
+      orderColumns,
+      template('Your order\n[[rows:]]\n1. [[item]]; [[quantity]]; [[price]]; [[total]]\n[[:rows]]'),
+    ),
+    write: (items) => ({
+      text: `Your order\n\n${items.map((one, i) => `${i + 1}. ${one.item}; ${one.quantity}; ${pounds(one.price.value)}; ${pounds(one.total.value)}`).join('\n')}\n\nThank you.`,
+    }),
+  },
+  {
+    name: 'text in columns, empty cells',
+    item: orderItem,
+    sieve: sieveOf(orderColumns, table),
+    write: (items) => {
+      const gaps = items.map((one, i) =>
+        i % 3 === 2 ? { ...one, price: null } : i % 3 === 1 ? { ...one, quantity: null, price: null } : one,
+      );
+      const row = (one) =>
+        pad(one.item, 24) +
+        String(one.quantity ?? '').padStart(6) +
+        (one.price ? pounds(one.price.value) : '').padStart(12) +
+        pounds(one.total.value).padStart(12);
+      return {
+        text: `Your order\n\n${pad('Item', 24)}${'Qty'.padStart(6)}${'Unit price'.padStart(12)}${'Total'.padStart(12)}\n${gaps.map(row).join('\n')}\n\nThank you.`,
+        expected: gaps,
+      };
+    },
+  },
+  {
+    name: 'table rows by a template',
+    item: orderItem,
+    sieve: sieveOf(
+      orderColumns,
+      template(
+        'Item    Qty    Unit price    Total\n[[rows:]]\n[[item]]    [[quantity]]    [[price]]    [[total]]\n[[:rows]]',
+      ),
+    ),
+    write: (items) => ({ html: page(orderTable(items)) }),
+  },
+  {
+    name: 'HTML table, cells with breaks and styles',
+    item: orderItem,
+    sieve: sieveOf(orderColumns, table),
+    write: (items) => ({
+      html: page(
+        orderTable(items).replace(
+          /<td>([^<£]+) ([^<£ ]+)<\/td>/g,
+          '<td valign="top"><div><font face="Arial"><b>$1</b><br>$2</font></div></td>',
+        ),
+      ),
+    }),
+  },
+  {
+    name: 'table of a forward with marks',
+    item: orderItem,
+    sieve: sieveOf(orderColumns, table),
+    write: (items) => ({
+      text: `---------- Forwarded message ----------\nFrom: Quay shop <shop@quay.example>\nDate: Mon, 3 May 2027\nSubject: Your order\nTo: desk@gannetbay.example\n\n${aligned(
+        items,
+      )
+        .split('\n')
+        .map((one) => `> ${one}`)
+        .join('\n')}`,
+    }),
+  },
 ];

@@ -2,13 +2,17 @@ import { folded } from './header.js';
 
 /** How lines begin that add up the items above them, and are none themselves. */
 const adding =
-  /^(?:grand |sub ?|net |gross |running )?(?:totals?|sums?|summe|gesamt\p{L}*|zwischensumme|endbetrag|subtotais?|i alt|totaal|totale|total|montant|importe|soma|somme|ialt)\b|^(?:vat|mwst|ust|moms|iva|tva|btw|tax|amount due|balance|carried forward|brought forward|to pay)\b/u;
+  /^(?:(?:grand|sub|net|gross|running|over) ?)?(?:totals?|sums?|summe|gesamt\p{L}*|zwischensumme|endbetrag|subtotais?|i alt|ialt|totaal|totale|montant|importe|soma|somme|vat|mwst|ust|moms|iva|tva|btw|tax|amount due|balance|carried forward|brought forward|to pay)(?![\p{L}])/u;
 
-/** A heading says no more. */
-const mostWords = 5;
+/** Words that may follow: what is added up, how, and in which money. A total of anything else is an item's name. */
+const further =
+  /^(?:\d.*|%|total|amount|sum|price|cost|costs|due|net|netto|gross|brutto|excl|excluding|incl|including|vat|tax|mwst|moms|iva|tva|btw|to|pay|of|the|order|all|in|for|and|gbp|eur|usd|dkk|items?|lines?|pos|general|geral|generale|a|pagar|payer|betalen|zu|zahlen)$/u;
 
 /** Whether the words of a cell say that its line adds up others. */
 export function addsUp(text: string): boolean {
   const words = folded(text);
-  return adding.test(words) && words.split(' ').length <= mostWords;
+  const match = adding.exec(words);
+  if (!match) return false;
+  const rest = words.slice(match[0].length).trim();
+  return rest === '' || rest.split(' ').every((word) => further.test(word));
 }

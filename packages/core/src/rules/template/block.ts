@@ -7,10 +7,11 @@ import { addsUp } from '../table/totals.js';
 import { align } from './align.js';
 import { allCandidates } from './candidates.js';
 import { type CompiledLayout, compileLayout, type LayoutFault } from './compile.js';
-import { type LineShape, lineShapeOf, shapedLine } from './line-shape.js';
-import { hasWords, namesOf, piecesOf, type Slot } from './parse-layout.js';
+import { bulletOf, type LineShape, lineShapeOf, shapedLine } from './line-shape.js';
+import { hasWords, namesOf, type Piece, piecesOf, type Slot } from './parse-layout.js';
 import { readSlots } from './read-slots.js';
 import { type Candidate, indexText } from './search.js';
+import type { Token } from './token.js';
 
 type Columns = Readonly<Record<string, FieldOptions>>;
 
@@ -32,7 +33,7 @@ export function compileBlock(name: string, text: string, columns: Columns): Comp
   const fault = pieces.find((one) => 'code' in one);
   if (fault && 'code' in fault) return fault;
   const [first] = pieces;
-  const worded = pieces.findIndex((one) => !('code' in one) && hasWords(one));
+  const worded = pieces.findIndex((one) => !('code' in one) && hasWordsOfItsOwn(one));
   if (worded < 0) {
     const shape = lines.length === 1 && first && !('code' in first) ? lineShapeOf(first) : null;
     return shape ? { kind: 'shape', shape, fields: shape.slots.flatMap(namesOf) } : { code: 'YS-TEMPLATE-BLOCK' };
@@ -46,6 +47,17 @@ export function compileBlock(name: string, text: string, columns: Columns): Comp
   const fields = [...above.flatMap(namesOf), ...layout.fields];
   return fields.length > 0 ? { kind: 'words', above, layout, fields } : { code: 'YS-TEMPLATE-BLOCK' };
 }
+
+/** Whether a line has words besides the number it may begin with. */
+function hasWordsOfItsOwn(pieces: readonly Piece[]): boolean {
+  const [head, ...rest] = pieces;
+  const behind = head?.slot === null ? head.constant.slice(enumerationOf(head.constant)) : [];
+  return hasWords(rest) || behind.some(({ word }) => word);
+}
+
+/** A number alone before the first slot: nothing but the value stands behind it. */
+const enumerationOf = (constant: readonly Token[]): number =>
+  /^(?:\d{1,3}|[a-z])$/.test(constant[0]?.norm ?? '') && /^[.)]$/.test(constant[1]?.norm ?? '') ? 2 : 0;
 
 /** What a block made of a stretch of a message. */
 export interface BlockRows {
@@ -69,8 +81,7 @@ const mostMisfits = 2;
 function shapedRows(shape: LineShape, view: View, region: Range, run: RuleRun, columns: Columns): BlockRows {
   const found: BlockRows = { rows: [], known: [], passedOver: [] };
   let misfits = 0;
-  for (const range of linesOf(view.text.slice(region.start, region.end))) {
-    const line = { start: region.start + range.start, end: region.start + range.end };
+  for (const line of itemLines(shape, view, region)) {
     const words = view.text.slice(line.start, line.end).trim();
     if (words === '' || !/[\p{L}\p{N}]/u.test(words)) continue;
     const shaped = shapedLine(shape, view, line, { columns, context: run.contextAt(view, line.start) });
@@ -85,6 +96,26 @@ function shapedRows(shape: LineShape, view: View, region: Range, run: RuleRun, c
     if (++misfits >= mostMisfits) break;
   }
   return found;
+}
+
+/** The lines of a stretch; what goes on below a bullet, with neither a bullet nor a blank line between, belongs to it. */
+function itemLines(shape: LineShape, view: View, region: Range): Range[] {
+  const joined: Range[] = [];
+  let open = false;
+  /** A list has one kind of bullet; another one further in is part of an item. */
+  let bullet: string | null = null;
+  for (const range of linesOf(view.text.slice(region.start, region.end))) {
+    const line = { start: region.start + range.start, end: region.start + range.end };
+    const words = view.text.slice(line.start, line.end);
+    const mark = bulletOf(shape, words);
+    bullet ??= mark;
+    const begins = mark !== null && mark === bullet;
+    const last = joined.at(-1);
+    if (open && last && !begins && words.trim() !== '' && /^\s/.test(words)) last.end = line.end;
+    else joined.push(line);
+    open = shape.bullet && words.trim() !== '' && (begins || open);
+  }
+  return joined;
 }
 
 function shapedRow(
@@ -116,7 +147,8 @@ function readSlotAt(slot: Slot, view: View, { start, end }: Range, run: RuleRun,
     const context = run.contextAt(view, start);
     const link = options.type === 'url' ? linkAt(view, { start, end }, run) : null;
     if (link) return [readRaw(link.href, field, options, context, link.evidence)];
-    return [findAt(view, start, end, field, options, context, run.rule)];
+    const raw = view.text.slice(start, end).replace(/[ \t]*\n[ \t]*/g, ' ');
+    return [findAt(view, start, end, field, options, context, run.rule, { raw })];
   });
 }
 

@@ -76,6 +76,13 @@ export function shapedLine(shape: LineShape, view: View, line: Range, options: S
   return { spans: first.spans, doubtful: best.length > 1 };
 }
 
+/** The mark a line of a list with bullets begins with, `1` for any number or letter; null where it begins with none. */
+export function bulletOf(shape: LineShape, text: string): string | null {
+  if (!shape.bullet || itemStart(shape, text) === null) return null;
+  const [first] = tokenise(text, 0);
+  return first?.word ? '1' : (first?.norm ?? null);
+}
+
 /** Where the words of an item begin, behind its bullet or number; null where it lacks one. */
 function itemStart({ bullet }: LineShape, text: string): number | null {
   const tokens = tokenise(text, 0);

@@ -46,7 +46,9 @@ export function matchConstants(
       }
       continue;
     }
-    if (i > 0) while (tokens[at] && !tokens[at]?.word && tokens[at]?.norm !== '\t') at++;
+    // A cell's edge parts words, unless the sample parts them as columns.
+    const columns = constant.gap >= columnGap;
+    if (i > 0) while (tokens[at] && !tokens[at]?.word && (columns || tokens[at]?.norm !== '\t')) at++;
     const step = matchWord(constants, i, tokens, at);
     if (!step) return null;
     weight += tokenWeight(constant);
