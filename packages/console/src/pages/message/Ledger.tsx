@@ -3,6 +3,7 @@ import { styled } from 'styled-components';
 import { fieldColour } from '../../looks/tokens';
 import { Muted } from '../../parts/Page';
 import { fill, words } from '../../words';
+import { FieldName } from './FieldName';
 import { type LedgerRow, valueText } from './outcome';
 
 const List = styled(GridList<LedgerRow>)`
@@ -30,21 +31,6 @@ const Row = styled(GridListItem<LedgerRow>)`
   }
   @media (max-width: 620px) {
     grid-template-columns: minmax(80px, 1fr) 2fr;
-  }
-`;
-
-const Name = styled.span<{ $colour: string }>`
-  font-weight: 600;
-  overflow-wrap: anywhere;
-  &::before {
-    content: '';
-    display: inline-block;
-    width: 7px;
-    height: 7px;
-    margin-right: 7px;
-    border-radius: 50%;
-    background: ${({ $colour }) => $colour};
-    vertical-align: 1px;
   }
 `;
 
@@ -84,7 +70,7 @@ export function Ledger({ rows, chosen, onChoose }: LedgerProps) {
     >
       {(row) => (
         <Row id={row.field} textValue={row.field}>
-          <Name $colour={fieldColour(rows.findIndex(({ field }) => field === row.field))}>{row.field}</Name>
+          <FieldName $colour={fieldColour(rows.findIndex(({ field }) => field === row.field))}>{row.field}</FieldName>
           <FieldValue row={row} />
           <How row={row} isChosen={row.field === chosen} />
           {row.problems.map(({ code, text }) => (

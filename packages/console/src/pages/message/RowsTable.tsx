@@ -2,6 +2,7 @@ import { styled } from 'styled-components';
 import { fieldColour } from '../../looks/tokens';
 import { RuledTable } from '../../parts/RuledTable';
 import { fill, words } from '../../words';
+import { FieldName } from './FieldName';
 import { type MessageOutcome, type Problem, valueText } from './outcome';
 
 const Wide = styled.div`
@@ -13,21 +14,6 @@ const Wide = styled.div`
   }
   td[data-chosen='true'] {
     background: var(--wash);
-  }
-`;
-
-const Heading = styled.span<{ $colour: string }>`
-  font-weight: 600;
-  color: var(--ink);
-  &::before {
-    content: '';
-    display: inline-block;
-    width: 7px;
-    height: 7px;
-    margin-right: 7px;
-    border-radius: 50%;
-    background: ${({ $colour }) => $colour};
-    vertical-align: 1px;
   }
 `;
 
@@ -55,7 +41,7 @@ export function RowsTable({ outcome: { rows, problems }, names, chosen, onChoose
             <th scope="col">{words.message.rowNumber}</th>
             {columns.map((column) => (
               <th key={column} scope="col">
-                <Heading $colour={fieldColour(Math.max(0, names.indexOf(column)))}>{column}</Heading>
+                <FieldName $colour={fieldColour(Math.max(0, names.indexOf(column)))}>{column}</FieldName>
               </th>
             ))}
           </tr>

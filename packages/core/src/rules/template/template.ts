@@ -2,10 +2,11 @@ import { bareSubjectStart, type Range, tailOf, toOrigin, type View } from '../..
 import { problemAt } from '../finding.js';
 import type { CompiledRuleBody, Finding, Problem, RuleCompiler, RuleKind, RuleResult, RuleRun } from '../rule-kind.js';
 import { type Alignment, align } from './align.js';
-import { type BlockRows, blockRows } from './block.js';
+import { blockRows } from './block.js';
 import type { CompiledLayout } from './compile.js';
 import { slotTraces } from './explain.js';
 import { compileOne, entries, type Layout, type LayoutSource } from './layouts.js';
+import type { BlockRows } from './read-slot-at.js';
 import { readSlots } from './read-slots.js';
 import { recognisedFrom, withoutValues } from './score.js';
 import { indexText } from './search.js';

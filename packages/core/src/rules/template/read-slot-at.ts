@@ -1,0 +1,30 @@
+import type { Range, View } from '../../reading/index.js';
+import type { FieldOptions } from '../../values/index.js';
+import { findAt, readRaw } from '../finding.js';
+import { linkAt } from '../link-at.js';
+import type { Finding, RuleRun } from '../rule-kind.js';
+import { namesOf, type Slot } from './parse-layout.js';
+
+export type Columns = Readonly<Record<string, FieldOptions>>;
+
+/** What a block made of a stretch of a message. */
+export interface BlockRows {
+  rows: Finding[][];
+  /** Ranges of the view whose words are the block's own. */
+  known: Range[];
+  /** Lines between items that are none, and why. */
+  passedOver: { text: string; why: string }[];
+}
+
+/** The value, or values, of a slot that stands at a range. */
+export function readSlotAt(slot: Slot, view: View, { start, end }: Range, run: RuleRun, columns: Columns): Finding[] {
+  return namesOf(slot).flatMap((field): Finding[] => {
+    const options = columns[field];
+    if (!options) return [];
+    const context = run.contextAt(view, start);
+    const link = options.type === 'url' ? linkAt(view, { start, end }, run) : null;
+    if (link) return [readRaw(link.href, field, options, context, link.evidence)];
+    const raw = view.text.slice(start, end).replace(/[ \t]*\n[ \t]*/g, ' ');
+    return [findAt(view, start, end, field, options, context, run.rule, { raw })];
+  });
+}
