@@ -58,7 +58,7 @@ const noticeColumns = {
 const months = 'January February March April May June July August September'.split(' ');
 const day = (iso) => `${Number(iso.slice(8))} ${months[Number(iso.slice(5, 7)) - 1]} ${iso.slice(0, 4)}`;
 const sumOf = (items) => items.reduce((sum, { total }) => sum + total.value, 0);
-const escape = (text) => text.replace(/&/g, '&amp;').replace(/</g, '&lt;');
+const escaped = (text) => text.replace(/&/g, '&amp;').replace(/</g, '&lt;');
 
 const sieveOf = (columns, rule) => ({
   sieve: 'rows',
@@ -82,7 +82,7 @@ const orderTable = (
   items,
   { heads = ['Item', 'Qty', 'Unit price', 'Total'], order = [0, 1, 2, 3], between = () => '', foot = true } = {},
 ) => {
-  const cells = (one) => [escape(one.item), String(one.quantity), pounds(one.price.value), pounds(one.total.value)];
+  const cells = (one) => [escaped(one.item), String(one.quantity), pounds(one.price.value), pounds(one.total.value)];
   const row = (values, tag) => `<tr>${order.map((i) => `<${tag}>${values[i]}</${tag}>`).join('')}</tr>`;
   const body = items.map((one, i) => row(cells(one), 'td') + between(i, items)).join('\n');
   const end = foot ? `<tr><td colspan="3">Total</td><td>${pounds(sumOf(items))}</td></tr>` : '';
@@ -110,8 +110,8 @@ const aligned = (items, { gap = 2, wrap = false, subtotal = false } = {}) => {
 };
 
 const card = (one, { object = true, link = true } = {}) =>
-  `<table style="border:1px solid #ccc;margin:8px"><tr><td style="padding:4px"><b>Notice ${one.number}</b></td></tr><tr><td>Area: <i>${escape(one.area)}</i></td></tr>${
-    object ? `<tr><td>Object: ${escape(one.object)}</td></tr>` : ''
+  `<table style="border:1px solid #ccc;margin:8px"><tr><td style="padding:4px"><b>Notice ${one.number}</b></td></tr><tr><td>Area: <i>${escaped(one.area)}</i></td></tr>${
+    object ? `<tr><td>Object: ${escaped(one.object)}</td></tr>` : ''
   }<tr><td>Valid from ${day(one.from)}</td></tr>${link ? '<tr><td><a href="https://n.example/x">More</a></td></tr>' : ''}</table>`;
 const noticeText = (one, { object = true, swapped = false } = {}) => {
   const lines = [`Area: ${one.area}`, ...(object ? [`Object: ${one.object}`] : []), `Valid from ${day(one.from)}`];
@@ -209,7 +209,7 @@ export const families = [
       template('Your order\n[[rows:]]\n- [[item]], [[quantity]], [[total]]\n[[:rows]]\nTotal: [[*]]'),
     ),
     write: (items) => ({
-      html: `<h2>Your order</h2><ul>${items.map((one) => `<li><b>${escape(one.item)}</b>, ${one.quantity}, ${pounds(one.total.value)}</li>`).join('')}</ul><p>Total: ${pounds(sumOf(items))}</p>`,
+      html: `<h2>Your order</h2><ul>${items.map((one) => `<li><b>${escaped(one.item)}</b>, ${one.quantity}, ${pounds(one.total.value)}</li>`).join('')}</ul><p>Total: ${pounds(sumOf(items))}</p>`,
       expected: items.map((one) => ({ ...one, price: null })),
     }),
   },
@@ -276,7 +276,7 @@ export const families = [
       html: items
         .map(
           (one) =>
-            `<dl><dt>Notice:</dt><dd>${one.number}</dd><dt>Area:</dt><dd>${escape(one.area)}</dd><dt>Object:</dt><dd>${escape(one.object)}</dd></dl>`,
+            `<dl><dt>Notice:</dt><dd>${one.number}</dd><dt>Area:</dt><dd>${escaped(one.area)}</dd><dt>Object:</dt><dd>${escaped(one.object)}</dd></dl>`,
         )
         .join(''),
       expected: items.map((one) => ({ ...one, from: null })),
@@ -292,7 +292,7 @@ export const families = [
       ),
     ),
     write: (items) => ({
-      html: `<h1>This week</h1>${items.map((one) => `<div style="margin:1em;border:1px solid"><div><a href="https://n.example/${one.number}"><img src="x.png" alt=""><b>Notice to mariners ${one.number}</b></a></div><p style="color:#666">No. ${one.number} in <span>${escape(one.area)}</span></p><p>Object: ${escape(one.object)}</p><p>Valid from ${day(one.from)}</p></div>`).join('\n')}<p><a href="https://n.example/all">Read all notices</a></p>`,
+      html: `<h1>This week</h1>${items.map((one) => `<div style="margin:1em;border:1px solid"><div><a href="https://n.example/${one.number}"><img src="x.png" alt=""><b>Notice to mariners ${one.number}</b></a></div><p style="color:#666">No. ${one.number} in <span>${escaped(one.area)}</span></p><p>Object: ${escaped(one.object)}</p><p>Valid from ${day(one.from)}</p></div>`).join('\n')}<p><a href="https://n.example/all">Read all notices</a></p>`,
       expected: items.map((one) => ({
         title: `Notice to mariners ${one.number}`,
         link: `https://n.example/${one.number}`,
