@@ -1,3 +1,4 @@
+import { isGreeting } from '../rules/template/greetings.js';
 import { normalise } from '../rules/template/normalise.js';
 import { type ReadContext, readValue } from '../values/index.js';
 import { weekdays } from '../values/month-names.js';
@@ -31,6 +32,8 @@ export function findInSentences(text: string, taken: readonly Marked[], context:
       if (label && free(start, start + value.length))
         found.push({ label, start, end: start + value.length, by: 'sentence' });
     };
+    const greeted = greetedIn(words);
+    if (greeted) add('addressee', greeted.from, greeted.name);
     for (const { type, like } of telling)
       for (const match of words.matchAll(like)) {
         if (!readValue(match[0], { type }, context).ok) continue;
@@ -48,6 +51,14 @@ export function findInSentences(text: string, taken: readonly Marked[], context:
 function withWeekday(words: string, at: number): number {
   const [before = '', name = ''] = /(\p{L}+),? $/u.exec(words.slice(0, at)) ?? [];
   return weekdays.has(name.toLowerCase()) ? at - before.length : at;
+}
+
+/** `Dear Ottoline Marsh,`: whom a line greets. */
+function greetedIn(words: string): { name: string; from: number } | null {
+  const [, before = '', greeting = '', gap = '', name = ''] =
+    /^(\s*)(\p{L}+)( )(\p{Lu}[\p{L}.'’ -]*\p{L})[,!:]?\s*$/u.exec(words) ?? [];
+  const said = name !== '' && isGreeting(greeting.toLowerCase());
+  return said ? { name, from: before.length + greeting.length + gap.length } : null;
 }
 
 const small = /^(?:on|at|for|from|by|the|of|to|is|am|um|le|el|den|and|und|with|in|a)$/i;

@@ -122,6 +122,14 @@ describe('from one message', () => {
     expect(sieve.name).toBe('suggested');
   });
 
+  test('whom the message greets', async () => {
+    const text = 'Dear Ottoline Marsh,\n\nVessel: Kittiwake\nPier: North\n';
+    const { types, values, source } = await suggested([{ text }]);
+    expect(types).toEqual({ addressee: 'text', vessel: 'text', pier: 'text' });
+    expect(values[0]).toMatchObject({ addressee: 'Ottoline Marsh' });
+    expect(source).toContain('Dear [[addressee]],');
+  });
+
   test('a day is told with its weekday, though it has no year', async () => {
     const text = form.replace('Friday 4 December 2026', 'Friday 4 December');
     const { types, values } = await suggested([{ subject: 'x', text, date: 'Fri, 6 Nov 2026 08:00:00 +0000' }]);
