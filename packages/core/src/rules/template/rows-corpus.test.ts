@@ -10,7 +10,7 @@ interface Family {
   item(r: unknown): Row;
   write(items: Row[], r: unknown): { text?: string; html?: string; expected?: Row[] };
 }
-const { families } = (await import(new URL('rows/families.mjs', corpus).href)) as { families: Family[] };
+const { families } = (await import(new URL('rows/worked-on/families.mjs', corpus).href)) as { families: Family[] };
 const { chances, seedOf } = (await import(new URL('templates/kit/random.mjs', corpus).href)) as {
   chances(seed: number): unknown;
   seedOf(...words: string[]): number;
