@@ -9,7 +9,8 @@ function rightRows(expected, found) {
   let above = new Array(found.length + 1).fill(0);
   for (const row of expected) {
     const line = [0];
-    found.forEach((other, i) => line.push(same(row, other) ? above[i] + 1 : Math.max(line[i], above[i + 1])));
+    for (const [i, other] of found.entries())
+      line.push(same(row, other) ? above[i] + 1 : Math.max(line[i], above[i + 1]));
     above = line;
   }
   return above[found.length];

@@ -390,4 +390,138 @@ export const families = [
         .join('\n')}`,
     }),
   },
+  {
+    name: 'cards without words',
+    item: noticeItem,
+    sieve: sieveOf(
+      {
+        area: { type: 'text', required: true },
+        link: { type: 'url' },
+        number: { type: 'integer', required: true },
+        from: { type: 'date' },
+      },
+      template('This week\n[[rows:]]\n[[area, link]]\n[[number]]\n[[from]]\n[[:rows]]\nRead all of them'),
+    ),
+    write: (items) => ({
+      html: `<h1>This week</h1>${items.map((one, i) => `<div><p><a href="https://n.example/${one.number}">${escaped(one.area)}</a></p><p>${one.number}</p>${every3(i) ? '' : `<p>${day(one.from)}</p>`}</div>`).join('\n')}<p>Read all of them</p>`,
+      expected: items.map((one, i) => ({
+        area: one.area,
+        link: `https://n.example/${one.number}`,
+        number: one.number,
+        from: every3(i) ? null : one.from,
+      })),
+    }),
+  },
+  {
+    name: 'blocks of lines without words',
+    item: orderItem,
+    sieve: sieveOf(
+      orderColumns,
+      template('Your order\n[[rows:]]\n[[item]]\n[[quantity]]\n[[total]]\n[[:rows]]\nThank you.'),
+    ),
+    write: (items) => ({
+      text: `Your order\n\n${items.map((one, i) => `${one.item}\n${every3(i) ? '' : `${one.quantity}\n`}${pounds(one.total.value)}`).join('\n\n')}\n\nThank you.`,
+      expected: items.map((one, i) => ({ ...one, price: null, quantity: every3(i) ? null : one.quantity })),
+    }),
+  },
+  {
+    name: 'cards with a price of its own line, and more in each',
+    item: orderItem,
+    sieve: sieveOf(
+      { ...orderColumns, link: { type: 'url' } },
+      template(
+        'Your order\n[[rows:]]\n[[item, link]]\nPieces: [[quantity]]\n[[total]]\n[[:rows]]\nSee the article\nTotal: [[*]]',
+      ),
+    ),
+    write: (items) => ({
+      html: `<h2>Your order</h2>${items.map((one, i) => `<table><tr><td><a href="https://q.example/${i}"><b>${escaped(one.item)}</b></a></td></tr>${every3(i) ? '' : `<tr><td>Pieces: ${one.quantity}</td></tr>`}<tr><td>${pounds(one.total.value)}</td></tr><tr><td><a href="https://q.example/${i}">See the article</a></td></tr></table>`).join('')}<p>Total: ${pounds(sumOf(items))}</p>`,
+      expected: items.map((one, i) => ({
+        ...one,
+        price: null,
+        quantity: every3(i) ? null : one.quantity,
+        link: `https://q.example/${i}`,
+      })),
+    }),
+  },
+  {
+    name: 'two lines above the words',
+    item: noticeItem,
+    sieve: sieveOf(
+      noticeColumns,
+      template(
+        'Notices\n[[rows:]]\n[[from]]\n[[object]]\nNumber: [[number]]\nArea: [[area]]\n[[:rows]]\nThe harbour office',
+      ),
+    ),
+    write: (items) => ({
+      text: `Notices\n\n${items.map((one, i) => `${day(one.from)}\n${one.object}\n${every3(i) ? '' : `Number: ${one.number}\n`}Area: ${one.area}`).join('\n\n')}\n\nThe harbour office`,
+      expected: items.map((one, i) => ({ ...one, number: every3(i) ? null : one.number })),
+    }),
+  },
+  {
+    name: 'a total in every item, and one below',
+    item: orderItem,
+    sieve: {
+      ...sieveOf(
+        orderColumns,
+        template('[[rows:]]\nArticle: [[item]]\nPieces: [[quantity]]\nTotal: [[total]]\n[[:rows]]\nTotal: [[sum]]'),
+      ),
+      fields: { sum: { type: 'amount', currency: 'GBP' } },
+    },
+    write: (items) => ({
+      text: `Your order\n\n${items.map((one) => `Article: ${one.item}\nPieces: ${one.quantity}\nTotal: ${pounds(one.total.value)}`).join('\n\n')}\n\nTotal: ${pounds(sumOf(items))}`,
+      expected: items.map((one) => ({ ...one, price: null })),
+    }),
+  },
+  {
+    name: 'bullets, the last part left out',
+    item: noticeItem,
+    sieve: sieveOf(
+      noticeColumns,
+      template('Notices\n[[rows:]]\n- [[number]]: [[area]] valid from [[from]]\n[[:rows]]'),
+    ),
+    write: (items) => ({
+      text: `Notices\n\n${items.map((one, i) => `- ${one.number}: ${one.area}${every3(i) ? '' : ` valid from ${day(one.from)}`}`).join('\n')}\n`,
+      expected: items.map((one, i) => ({ ...one, object: null, from: every3(i) ? null : one.from })),
+    }),
+  },
+  {
+    name: 'picture, name and number in cells, by a template',
+    item: orderItem,
+    sieve: sieveOf(
+      orderColumns,
+      template('Your order\n[[rows:]]\n[[*]]\t[[item]]\t[[quantity]] x\t[[total]]\n[[:rows]]\nThank you'),
+    ),
+    write: (items) => ({
+      html: `<h2>Your order</h2><table>${items.map((one) => `<tr><td><img src="cid:1" alt="Picture"></td><td><b>${escaped(one.item)}</b></td><td>${one.quantity} x</td><td>${pounds(one.total.value)}</td></tr>`).join('')}</table><p>Thank you</p>`,
+      expected: items.map((one) => ({ ...one, price: null })),
+    }),
+  },
+  {
+    name: 'labels above their values',
+    item: orderItem,
+    sieve: sieveOf(
+      orderColumns,
+      template(
+        'Your order\n[[rows:]]\nArticle\n[[item]]\nPieces\n[[quantity]]\nPrice\n[[total]]\n[[:rows]]\nThank you',
+      ),
+    ),
+    write: (items) => ({
+      html: `<h2>Your order</h2>${items.map((one, i) => `<div><div>Article</div><div>${escaped(one.item)}</div>${every3(i) ? '' : `<div>Pieces</div><div>${one.quantity}</div>`}<div>Price</div><div>${pounds(one.total.value)}</div></div>`).join('')}<p>Thank you</p>`,
+      expected: items.map((one, i) => ({ ...one, price: null, quantity: every3(i) ? null : one.quantity })),
+    }),
+  },
+  {
+    name: 'bullets under bullets',
+    item: orderItem,
+    sieve: sieveOf(
+      orderColumns,
+      template(
+        'Your order\n[[rows:]]\n- [[item]]\n  - pieces: [[quantity]]\n  - costs: [[total]]\n[[:rows]]\nThank you',
+      ),
+    ),
+    write: (items) => ({
+      html: `<p>Your order</p><ul>${items.map((one, i) => `<li>${escaped(one.item)}<ul>${every3(i) ? '' : `<li>pieces: ${one.quantity}</li>`}<li>costs: ${pounds(one.total.value)}</li></ul></li>`).join('')}</ul><p>Thank you</p>`,
+      expected: items.map((one, i) => ({ ...one, price: null, quantity: every3(i) ? null : one.quantity })),
+    }),
+  },
 ];

@@ -1,6 +1,6 @@
 import type { Range } from '../reading.js';
 import { introductionAt } from './introduction.js';
-import type { MailLine } from './mail-line.js';
+import { isSignatureMark, type MailLine } from './mail-line.js';
 import { nextFilled, type Wrapper, wrapperAt } from './wrapper.js';
 
 /** What tells a reply from a forward where the words around a message leave it open. */
@@ -89,11 +89,13 @@ function wrapped(level: Level, wrapper: Wrapper): Frame {
   const { lines, to, depth } = level;
   const below = nextFilled(lines, wrapper.to, to);
   const whole = boxEnd(level, wrapper.from, below);
-  // Only what is marked belongs to it, if anything else follows the marked lines.
+  // Only what is marked belongs to it, if words follow the marked lines that are more than a signature.
   const marked = below < to && (lines[below]?.depth ?? 0) > depth;
   const headersMarked = (lines[wrapper.to - 1]?.depth ?? 0) > depth;
   const run = marked ? runEnd(level, below) : whole;
-  const alone = marked && (headersMarked || nextFilled(lines, run, whole) >= whole);
+  const behind = nextFilled(lines, run, whole);
+  const signed = isSignatureMark(lines[behind]?.text ?? '');
+  const alone = marked && (headersMarked || behind >= whole || signed);
   return {
     kind: forwards(wrapper, level) ? 'forwarded' : 'quoted',
     from: wrapper.from,

@@ -93,3 +93,6 @@ export function unmarked(lines: readonly MailLine[], { start, end }: Range, dept
   }
   return ranges;
 }
+
+/** “-- ” alone on its line, as RFC 3676 section 4.3 has it, and what programs make of it. */
+export const isSignatureMark = (text: string): boolean => /^-- ?$|^—$|^--\u00a0$/.test(text);

@@ -1,6 +1,6 @@
 import type { Range } from '../reading.js';
 import { plain } from '../text/plain-words.js';
-import type { MailLine } from './mail-line.js';
+import { isSignatureMark, type MailLine } from './mail-line.js';
 import { closing, contactLabel, disclaimerSigns, externalBanner, sentFrom } from './phrases.js';
 
 /** What stands below, or above, the writer’s own words. Lines from (inclusive) and to (exclusive). */
@@ -128,11 +128,7 @@ const mostMarkedLines = 40;
 function signatureOf(stretch: OwnStretch): TailPart | null {
   const { lines, from, to } = stretch;
   const part = (start: number, reason: string): TailPart => ({ kind: 'signature', from: start, to, reason });
-  const marked = findFirst(
-    from,
-    to,
-    (i) => /^-- ?$|^—$|^--\u00a0$/.test(lines[i]?.text ?? '') && lines[i]?.text !== '',
-  );
+  const marked = findFirst(from, to, (i) => isSignatureMark(lines[i]?.text ?? ''));
   if (marked !== null && to - marked <= mostMarkedLines && !isForm(lines, marked + 1, to))
     return part(marked, 'it follows the signature mark “-- ”');
   const boxed = findFirst(from, to, (i) => stretch.signatures.some(({ start, end }) => start <= i && end > i));

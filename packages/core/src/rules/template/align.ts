@@ -24,10 +24,15 @@ export interface Alignment {
   stopped: boolean;
 }
 
-/** Aligns a layout with a text. */
-export function align(layout: CompiledLayout, indexed: IndexedText, mostCandidates: number): Alignment {
+/** Aligns a layout with a text. `among` chooses which of the places found may be claimed. */
+export function align(
+  layout: CompiledLayout,
+  indexed: IndexedText,
+  mostCandidates: number,
+  among: (candidates: Candidate[][]) => Candidate[][] = (all) => all,
+): Alignment {
   const search: Search = { ...indexed, budget: { left: mostCandidates } };
-  const candidates = allCandidates(layout.landmarks, search);
+  const candidates = among(allCandidates(layout.landmarks, search));
   const claimed = claimPlaces(candidates);
   const claims = claimsOf(layout, claimed, candidates, search);
   const places = [...claimed.values()].flatMap((candidate) =>

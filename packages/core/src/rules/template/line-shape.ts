@@ -3,8 +3,8 @@ import { type FieldOptions, fitOfValue, type ReadContext } from '../../values/in
 import { addsUp } from '../table/totals.js';
 import { enumerationEnd } from './classify.js';
 import { tokenise } from './normalise.js';
-import type { Piece, Slot } from './parse-layout.js';
-import { columnGap } from './token.js';
+import { namesOf, type Piece, type Slot } from './parse-layout.js';
+import { valueGap } from './token.js';
 
 /** One line of an item that has no words of its own: a bullet or none, and slots with marks or gaps between. */
 export interface LineShape {
@@ -34,7 +34,7 @@ export function lineShapeOf(pieces: readonly Piece[]): LineShape | null {
 
 function separatorOf({ constant, gap: blanks }: Piece): string {
   const mark = constant.map(({ norm }) => norm).join('');
-  return mark === '\t' || (mark === '' && blanks >= columnGap) ? gap : mark;
+  return mark === '\t' || (mark === '' && blanks >= valueGap) ? gap : mark;
 }
 
 /** A line of the message as an item: where the value of each slot stands, or nothing for one that is not there. */
@@ -47,13 +47,24 @@ export interface ShapedLine {
 export interface ShapeOptions {
   columns: Readonly<Record<string, FieldOptions>>;
   context: ReadContext;
+  /** Whether a link stands at a place. */
+  linked: (place: Range) => boolean;
 }
 
 /** More ways to cut a line than these say that its marks tell nothing. */
 const mostWays = 500;
 
+/** A line cut by a shape, and how well the values read as their types. */
+export type CutLine = ShapedLine & { points: number };
+
 /** Reads a line by a shape; null when it is none of these items. */
 export function shapedLine(shape: LineShape, view: View, line: Range, options: ShapeOptions): ShapedLine | null {
+  const cut = cutLine(shape, view, line, options);
+  return cut && (shape.bullet || isLikely(shape, cut.spans, view, options)) ? cut : null;
+}
+
+/** Cuts a line by a shape, whether or not its values say that it is an item; null when it cannot be cut so. */
+export function cutLine(shape: LineShape, view: View, line: Range, options: ShapeOptions): CutLine | null {
   const text = view.text.slice(line.start, line.end);
   const begin = itemStart(shape, text);
   if (begin === null || text.slice(begin).trim() === '') return null;
@@ -72,8 +83,7 @@ export function shapedLine(shape: LineShape, view: View, line: Range, options: S
   const most = Math.max(...ways.map(({ points }) => points));
   const best = ways.filter(({ points }) => points === most);
   const [first] = best;
-  if (!first || (!shape.bullet && !isLikely(shape, first.spans, view, options))) return null;
-  return { spans: first.spans, doubtful: best.length > 1 };
+  return first ? { spans: first.spans, doubtful: best.length > 1, points: most } : null;
 }
 
 /** The mark a line of a list with bullets begins with, `1` for any number or letter; null where it begins with none. */
@@ -130,20 +140,29 @@ function waysToFill(cells: readonly Range[], slots: number): (Range | null)[][] 
   return ways;
 }
 
-function pointsOf(
-  { slots }: LineShape,
-  spans: readonly (Range | null)[],
+function pointsOf({ slots }: LineShape, spans: readonly (Range | null)[], view: View, options: ShapeOptions): number {
+  return spans.reduce((sum, span, i) => sum + pointsAt(slots[i], span, view, options), 0);
+}
+
+// An empty place costs a little, a value that does not read as its type more; a target wants a link to be read from.
+const anEmptyPlace = -0.25;
+const aTarget = 2;
+const noTarget = -0.75;
+
+function pointsAt(
+  slot: Slot | undefined,
+  span: Range | null,
   view: View,
-  { columns, context }: ShapeOptions,
+  { columns, context, linked }: ShapeOptions,
 ): number {
-  return spans.reduce((sum, span, i) => {
-    const options = columns[slots[i]?.field ?? ''];
-    if (!options) return sum;
-    // An empty place costs a little, a value that does not read as its type more.
-    if (!span) return sum - 0.25;
-    const fit = fitOfValue(view.text.slice(span.start, span.end), options, context);
-    return sum + (options.type === 'text' ? 0.5 * fit : 3 * fit - 1);
-  }, 0);
+  const [first, ...also] = slot ? namesOf(slot).map((field) => columns[field]) : [];
+  if (!first) return 0;
+  if (!span) return anEmptyPlace;
+  const isLinked = [first, ...also].some((one) => one?.type === 'url') && linked(span);
+  if (first.type === 'url' && isLinked) return aTarget;
+  const fit = fitOfValue(view.text.slice(span.start, span.end), first, context);
+  const target = also.some((one) => one?.type === 'url') ? (isLinked ? aTarget : noTarget) : 0;
+  return target + (first.type === 'text' ? 0.5 * fit : 3 * fit - 1);
 }
 
 /** Without a bullet a line must show by its values that it is an item. */
@@ -151,7 +170,7 @@ function isLikely(
   shape: LineShape,
   spans: readonly (Range | null)[],
   view: View,
-  { columns, context }: ShapeOptions,
+  { columns, context }: Pick<ShapeOptions, 'columns' | 'context'>,
 ): boolean {
   const filled = spans.flatMap((span, i) => (span ? [{ span, options: columns[shape.slots[i]?.field ?? ''] }] : []));
   const typed = shape.slots.some(({ field }) => columns[field ?? '']?.type !== 'text');

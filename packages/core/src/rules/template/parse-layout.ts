@@ -1,5 +1,5 @@
 import { normalise, tokenise } from './normalise.js';
-import { columnGap, type Token } from './token.js';
+import { type Token, valueGap } from './token.js';
 
 /** A place for a value; `field` is null for text to ignore. */
 export interface Slot {
@@ -38,7 +38,7 @@ export function piecesOf(line: string): Piece[] | SlotFault {
     const tokens = normalise(constant, 1)[0]?.tokens ?? tokenise(constant, 0);
     const gap = constant.length - constant.trimEnd().length;
     if (tokens.length > 0) pieces.push({ constant: tokens, text: constant.trim(), slot: null, gap });
-    else if (gap >= columnGap && pieces.length > 0) pieces.push({ constant: [], text: '', slot: null, gap });
+    else if (gap >= valueGap && pieces.length > 0) pieces.push({ constant: [], text: '', slot: null, gap });
     constant = '';
   };
   for (const match of line.matchAll(slotPattern)) {

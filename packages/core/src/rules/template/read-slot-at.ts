@@ -1,8 +1,9 @@
 import type { Range, View } from '../../reading/index.js';
 import type { FieldOptions } from '../../values/index.js';
-import { findAt, readRaw } from '../finding.js';
+import { findAt, problemAt, readRaw } from '../finding.js';
 import { linkAt } from '../link-at.js';
 import type { Finding, RuleRun } from '../rule-kind.js';
+import type { LineShape, ShapedLine, ShapeOptions } from './line-shape.js';
 import { namesOf, type Slot } from './parse-layout.js';
 
 export type Columns = Readonly<Record<string, FieldOptions>>;
@@ -26,5 +27,34 @@ export function readSlotAt(slot: Slot, view: View, { start, end }: Range, run: R
     if (link) return [readRaw(link.href, field, options, context, link.evidence)];
     const raw = view.text.slice(start, end).replace(/[ \t]*\n[ \t]*/g, ' ');
     return [findAt(view, start, end, field, options, context, run.rule, { raw })];
+  });
+}
+
+/** What a line is held against, where it begins at an offset. */
+export const shapeOptions = (view: View, at: number, run: RuleRun, columns: Columns): ShapeOptions => ({
+  columns,
+  context: run.contextAt(view, at),
+  linked: (place) => linkAt(view, place, run) !== null,
+});
+
+/** The values of a line cut by a shape; where it could be cut in several ways, none is taken. */
+export function readShaped(
+  { slots }: LineShape,
+  { spans, doubtful }: ShapedLine,
+  view: View,
+  run: RuleRun,
+  columns: Columns,
+): Finding[] {
+  return spans.flatMap((span, i): Finding[] => {
+    const slot = slots[i];
+    if (!span || !slot) return [];
+    const found = readSlotAt(slot, view, span, run, columns);
+    if (!doubtful) return found;
+    return found.map(({ field, evidence }) => ({
+      field,
+      state: 'problem',
+      evidence,
+      problem: problemAt('YS-TEMPLATE-CUT', field, { field }, evidence[0]),
+    }));
   });
 }

@@ -1,9 +1,8 @@
 import { linesOf, type Range, type View } from '../../reading/index.js';
-import { problemAt } from '../finding.js';
-import type { Finding, RuleRun } from '../rule-kind.js';
+import type { RuleRun } from '../rule-kind.js';
 import { addsUp } from '../table/totals.js';
 import { bulletOf, type LineShape, shapedLine } from './line-shape.js';
-import { type BlockRows, type Columns, readSlotAt } from './read-slot-at.js';
+import { type BlockRows, type Columns, readShaped, shapeOptions } from './read-slot-at.js';
 
 /** Lines running that are no items, after which a list without bullets is over. */
 const mostMisfits = 2;
@@ -15,10 +14,10 @@ export function shapedRows(shape: LineShape, view: View, region: Range, run: Rul
   for (const line of itemLines(shape, view, region)) {
     const words = view.text.slice(line.start, line.end).trim();
     if (words === '' || !/[\p{L}\p{N}]/u.test(words)) continue;
-    const shaped = shapedLine(shape, view, line, { columns, context: run.contextAt(view, line.start) });
+    const shaped = shapedLine(shape, view, line, shapeOptions(view, line.start, run, columns));
     if (shaped) {
       misfits = 0;
-      found.rows.push(shapedRow(shape, shaped, view, run, columns));
+      found.rows.push(readShaped(shape, shaped, view, run, columns));
       continue;
     }
     if (found.rows.length === 0) continue;
@@ -47,25 +46,4 @@ function itemLines(shape: LineShape, view: View, region: Range): Range[] {
     open = shape.bullet && words.trim() !== '' && (begins || open);
   }
   return joined;
-}
-
-function shapedRow(
-  { slots }: LineShape,
-  { spans, doubtful }: NonNullable<ReturnType<typeof shapedLine>>,
-  view: View,
-  run: RuleRun,
-  columns: Columns,
-): Finding[] {
-  return spans.flatMap((span, i): Finding[] => {
-    const slot = slots[i];
-    if (!span || !slot) return [];
-    const found = readSlotAt(slot, view, span, run, columns);
-    if (!doubtful) return found;
-    return found.map(({ field, evidence }) => ({
-      field,
-      state: 'problem',
-      evidence,
-      problem: problemAt('YS-TEMPLATE-CUT', field, { field }, evidence[0]),
-    }));
-  });
 }

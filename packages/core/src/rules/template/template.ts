@@ -2,7 +2,8 @@ import { bareSubjectStart, type Range, tailOf, toOrigin, type View } from '../..
 import { problemAt } from '../finding.js';
 import type { CompiledRuleBody, Finding, Problem, RuleCompiler, RuleKind, RuleResult, RuleRun } from '../rule-kind.js';
 import { type Alignment, align } from './align.js';
-import { blockRows } from './block.js';
+import { outsideItems } from './around-items.js';
+import { blockRows, marksOf } from './block.js';
 import type { CompiledLayout } from './compile.js';
 import { slotTraces } from './explain.js';
 import { compileOne, entries, type Layout, type LayoutSource } from './layouts.js';
@@ -43,8 +44,15 @@ function runTemplate(layouts: readonly Layout[], run: RuleRun, compiler: RuleCom
   const fits = run.bodies().map((text) => {
     const indexed = { text: index(text, limits.templateLines), subject: indexedSubject };
     const attempt: Attempt = (part, at) => (part ? align(part, indexed[at], limits.templateCandidates) : null);
-    const repeat = (layout: Layout, alignment: Alignment | null) =>
-      rowsIn(layout, alignment, text, run, compiler.columns);
+    const repeat: Repeat = ({ text: around, block }) => {
+      if (!around || !block) return null;
+      const marks = marksOf(block.block, text, run, compiler.columns);
+      const alignment = align(around, indexed.text, limits.templateCandidates, (places) =>
+        outsideItems(places, marks, block.before),
+      );
+      const region = regionOf(alignment, block.before, text);
+      return { alignment, rows: blockRows(block.block, marks, text, region, run, compiler.columns) };
+    };
     return { views: { text, subject }, ...fitBest(layouts, attempt, repeat) };
   });
   const { best, views, tried } = fits.reduce((a, b) => (b.best.score > a.best.score ? b : a));
@@ -83,17 +91,7 @@ function lookedAt({ claimed }: Alignment, rows: BlockRows | null, view: View): N
   };
 }
 
-/** The items of a layout's repeated block, between what stands before it and what stands behind it. */
-function rowsIn(
-  { block }: Layout,
-  alignment: Alignment | null,
-  view: View,
-  run: RuleRun,
-  columns: RuleCompiler['columns'],
-): BlockRows | null {
-  return block && alignment && blockRows(block.block, view, regionOf(alignment, block.before, view), run, columns);
-}
-
+/** Where the items of a repeated block may be: between what stands before it and what stands behind it. */
 function regionOf({ claimed, places }: Alignment, before: number, { text }: View): Range {
   const above = [...claimed.values()].filter(({ landmark }) => landmark.index < before);
   const ends = [
@@ -122,7 +120,8 @@ function whereabouts(all: readonly View[], taken: View): string {
 
 type Attempt = (part: CompiledLayout | null, at: 'text' | 'subject') => Alignment | null;
 
-type Repeat = (layout: Layout, alignment: Alignment | null) => BlockRows | null;
+/** For a layout with a repeated block: what stands around it, and its items. */
+type Repeat = (layout: Layout) => { alignment: Alignment; rows: BlockRows } | null;
 
 /** Tries all layouts: each is judged by its text, or by its subject where it has no text. The best one's subject is read too. */
 function fitBest(
@@ -131,8 +130,10 @@ function fitBest(
   repeat: Repeat,
 ): { best: Trial; tried: { layout: string; score: number }[]; steps: number } {
   const judged = layouts.map((layout) => {
-    const alignment = layout.text ? attempt(layout.text, 'text') : attempt(layout.subject, 'subject');
-    const rows = layout.text ? repeat(layout, alignment) : null;
+    const repeated = repeat(layout);
+    const part = layout.text ? ('text' as const) : ('subject' as const);
+    const alignment = repeated?.alignment ?? attempt(layout[part], part);
+    const rows = repeated?.rows ?? null;
     return { layout, alignment, rows, score: scoreWithRows(alignment, rows) };
   });
   const { layout, alignment, rows, score } = judged.reduce((a, b) => (b.score > a.score ? b : a));

@@ -12,3 +12,6 @@ export interface Token {
 
 /** Blanks this wide separate columns; fewer separate words. */
 export const columnGap = 3;
+
+/** Blanks this wide between two values, with no word there, separate them. */
+export const valueGap = 2;

@@ -1,90 +1,183 @@
-import { linesOf, partOf, type Range, type View } from '../../reading/index.js';
-import type { RuleRun } from '../rule-kind.js';
+import { partOf, type Range, type View } from '../../reading/index.js';
+import type { Finding, RuleRun } from '../rule-kind.js';
 import { align } from './align.js';
-import { allCandidates } from './candidates.js';
+import { type BareItem, bareItems, type LaidLine } from './bare-items.js';
+import { boundariesOf } from './boundaries.js';
 import type { CompiledLayout } from './compile.js';
-import type { Slot } from './parse-layout.js';
-import { type BlockRows, type Columns, readSlotAt } from './read-slot-at.js';
+import { cutItems } from './cut-items.js';
+import type { ItemMark } from './item-marks.js';
+import { type BareLine, type Laid, layLines } from './lay-lines.js';
+import { bulletOf, cutLine, type LineShape, shapedLine } from './line-shape.js';
+import { type Line, normalise } from './normalise.js';
+import { type BlockRows, type Columns, readShaped, shapeOptions } from './read-slot-at.js';
 import { readSlots } from './read-slots.js';
-import { type Candidate, indexText } from './search.js';
+import { indexText } from './search.js';
 
 /** An item that is known by its words. */
 export interface WordedItem {
-  /** Slots alone on the lines above its first words. */
-  above: Slot[];
+  /** Lines without words, above its first words. */
+  above: BareLine[];
+  /** Lines without words that stand below one of its landmarks, by its index. */
+  below: ReadonlyMap<number, readonly BareLine[]>;
   layout: CompiledLayout;
+  /** For each landmark, whether a required column stands there. */
+  required: boolean[];
+  /** For an item of one line with a bullet: the line without its last part, for items that lack it; null for others. */
+  short: LineShape | null;
 }
 
-/** The items of a stretch that begin with the same words. */
+/** What the items of a stretch are read with. */
+interface Scene {
+  item: WordedItem;
+  view: View;
+  region: Range;
+  lines: readonly Line[];
+  run: RuleRun;
+  columns: Columns;
+}
+
+/** The items of a stretch that have the same words; `all` are the places of these in the whole text. */
 export function wordedRows(
-  { above, layout }: WordedItem,
+  item: WordedItem,
+  all: readonly ItemMark[],
   view: View,
   region: Range,
   run: RuleRun,
   columns: Columns,
 ): BlockRows {
+  const scene: Scene = { item, view, region, lines: linesIn(view, region, run), run, columns };
+  const marks = all.filter(({ from }) => from >= region.start && from < region.end);
+  const below = item.layout.landmarks.map(({ index }) => item.below.get(index)?.length ?? 0);
+  const boundaries = boundariesOf(marks, scene.lines, item.above.length, below);
+  const items = cutItems(marks, boundaries, item);
+  const laid = layBetween(items, scene);
+  const begins = items.map((own, i) => beginOf(own[0] as ItemMark, items[i - 1]?.at(-1)));
+  const shortened = [...shortRows(marks, scene), ...wordlessItems(items, laid, scene)];
   const found: BlockRows = { rows: [], known: [], passedOver: [] };
-  const starts = startsOf(layout, view, region, run, columns);
-  const lines = linesOf(view.text.slice(0, region.end)).filter(
-    ({ start, end }) => view.text.slice(start, end).trim() !== '',
-  );
-  const heads = starts.map(({ from }) => headLines(lines, from, above.length, region.start));
-  for (const [i, { line }] of starts.entries()) {
-    const next = heads[i + 1]?.[0]?.start ?? starts[i + 1]?.line.start ?? region.end;
-    const item = partOf(view, line.start, next);
-    const indexed = indexText(item, run.facts.limits.templateLines, columns, run.context);
-    const alignment = align(layout, indexed, run.facts.limits.templateCandidates);
-    const top = above.flatMap((slot, k) => {
-      const range = heads[i]?.[k];
-      return range ? readSlotAt(slot, view, range, run, columns) : [];
-    });
-    const row = [...top, ...readSlots(alignment, item, run, columns)];
-    // Words that merely look like the first of an item, with nothing of one behind them.
+  const rows = [...shortened];
+  for (const [i, begin] of begins.entries()) {
+    const end = begins[i + 1] ?? region.end;
+    // What is found by its place alone is no part of a value that runs on.
+    const others = [
+      ...(laid[i] ?? []).map(({ line }) => line.start),
+      ...(laid[i + 1] ?? []).map(({ line }) => line.start),
+    ];
+    const stops = [...others, ...shortened.map((one) => one.begin)].filter(
+      (start) => start >= (items[i]?.at(-1)?.end ?? begin) && start < end,
+    );
+    const { row, known } = readItem({ start: begin, end: Math.min(end, ...stops) }, laid[i] ?? [], scene);
+    // Words that merely look like those of an item, with nothing of one behind them.
     if (!row.some(({ state }) => state !== 'closed')) continue;
-    found.rows.push(row);
-    for (const { from, end } of alignment.claimed.values())
-      found.known.push({ start: line.start + from, end: line.start + end });
+    rows.push({ begin, row });
+    found.known.push(...known);
   }
+  found.rows = rows.sort((a, b) => a.begin - b.begin).map(({ row }) => row);
   return found;
 }
 
-/** The lines right above an item's first words that belong to it. */
-function headLines(lines: readonly Range[], from: number, count: number, least: number): Range[] {
-  const above = lines.filter(({ start, end }) => end <= from && start >= least);
-  return count === 0 ? [] : above.slice(-count);
+/** Items of a list that lack the words the others have: told by their bullet, which is that of the others. */
+function shortRows(
+  marks: readonly ItemMark[],
+  { item, view, lines, run, columns }: Scene,
+): { begin: number; row: Finding[] }[] {
+  const { short } = item;
+  if (!short) return [];
+  const bulletAt = ({ start, end }: Range) => bulletOf(short, view.text.slice(start, end));
+  const marked = new Set(marks.map(({ line }) => line.start));
+  const [first] = marks;
+  const bullet = first && bulletAt(first.line);
+  return lines.flatMap((line) => {
+    const own = bulletAt(line);
+    if (own === null || marked.has(line.start) || (bullet && own !== bullet)) return [];
+    const shaped = shapedLine(short, view, line, shapeOptions(view, line.start, run, columns));
+    return shaped ? [{ begin: line.start, row: readShaped(short, shaped, view, run, columns) }] : [];
+  });
 }
 
-/** A place that fits less well than this, beside the best of them, is no beginning of an item. */
-const leastShare = 0.6;
-
-/** Where items begin: each place of the block's first words that fits about as well as the best, one a line. */
-function startsOf(
-  layout: CompiledLayout,
-  view: View,
-  region: Range,
-  run: RuleRun,
-  columns: Columns,
-): (Candidate & { line: Range })[] {
-  const [first] = layout.landmarks;
-  if (!first) return [];
-  const part = partOf(view, region.start, region.end);
-  const indexed = indexText(part, run.facts.limits.templateLines, columns, run.context);
-  const [candidates = []] = allCandidates([first], {
-    ...indexed,
-    budget: { left: run.facts.limits.templateCandidates },
+/**
+ * Items that lack all of the block's words: told by the lines without words they have. All that are required must be there, and
+ * one by its type, since mere text could be anything.
+ */
+function wordlessItems(items: readonly ItemMark[][], laid: readonly Laid[][], scene: Scene): BareItem[] {
+  const { item, view, region, run, columns } = scene;
+  const wanted = [...item.above, ...[...item.below.values()].flat()];
+  if (wanted.length < 2) return [];
+  const needed = wanted.filter(({ required }) => required);
+  const isOne = (found: readonly LaidLine[]) =>
+    needed.every((bare) => found.some((line) => line.bare === bare)) && found.some(({ cut }) => cut.points >= telling);
+  const edges = items.map((own, i) => {
+    const lines = [...own.map(({ line }) => line), ...(laid[i] ?? []).map(({ line }) => line)];
+    return { start: Math.min(...lines.map(({ start }) => start)), end: Math.max(...lines.map(({ end }) => end)) };
   });
-  const best = Math.max(0, ...candidates.map(({ score }) => score));
-  const taken = new Map<number, Candidate>();
-  for (const candidate of candidates) {
-    if (candidate.score <= 0 || candidate.score < leastShare * best) continue;
-    const known = taken.get(candidate.line.index);
-    if (!known || candidate.score > known.score) taken.set(candidate.line.index, candidate);
+  return [...edges, null].flatMap((edge, i) => {
+    const gap = { start: edges[i - 1]?.end ?? region.start, end: edge?.start ?? region.end };
+    return gap.end > gap.start ? bareItems(wanted, view, gap, run, columns, isOne) : [];
+  });
+}
+
+/** Points of a line that only a value of its type, or a link where one is wanted, gives. */
+const telling = 1;
+
+/** Where an item begins: with its line, or behind the one before it on the same line. */
+const beginOf = ({ line, from }: ItemMark, before: ItemMark | undefined) =>
+  before && before.end > line.start ? from : line.start;
+
+function linesIn(view: View, { start, end }: Range, run: RuleRun): Line[] {
+  const lines = normalise(view.text.slice(start, end), run.facts.limits.templateLines);
+  return lines.map((line) => ({ ...line, start: line.start + start, end: line.end + start }));
+}
+
+/** A bare line of the item behind (`from` is its number), found between its marks. */
+interface LaidFor extends Laid {
+  item: number;
+}
+
+/** The lines without words, found between the marks of all items: for each item, its own. */
+function layBetween(items: readonly ItemMark[][], scene: Scene): Laid[][] {
+  const { above, below } = scene.item;
+  const marks = items.flatMap((own, item) => own.map((mark, i) => ({ mark, item, begins: i === 0 })));
+  const found: LaidFor[] = [];
+  if (above.length === 0 && below.size === 0) return items.map(() => []);
+  for (let i = 0; i <= marks.length; i++) {
+    const [over, under] = [marks[i - 1], marks[i]];
+    const first = over ? (below.get(over.mark.landmark) ?? []) : [];
+    const last = under?.begins ? above : [];
+    if (first.length + last.length === 0) continue;
+    const between = freeLines(over?.mark ?? null, under?.mark ?? null, scene);
+    const laid = layLines(between, first, last, (shape, line) =>
+      cutLine(shape, scene.view, line, shapeOptions(scene.view, line.start, scene.run, scene.columns)),
+    );
+    if (over) found.push(...laid.first.map((one) => ({ ...one, item: over.item })));
+    if (under) found.push(...laid.last.map((one) => ({ ...one, item: under.item })));
   }
-  return [...taken.values()]
-    .sort((a, b) => a.from - b.from)
-    .map((candidate) => ({
-      ...candidate,
-      from: candidate.line.start + region.start,
-      line: { ...candidate.line, start: candidate.line.start + region.start, end: candidate.line.end + region.start },
-    }));
+  return items.map((_, item) => found.filter((one) => one.item === item));
+}
+
+/** Lines looked at on either side of a stretch between two marks; what is farther off belongs to neither. */
+const mostAway = 12;
+
+function freeLines(over: ItemMark | null, under: ItemMark | null, { lines, region }: Scene): Range[] {
+  const from = over ? Math.max(over.line.end, over.end) : region.start;
+  const to = under ? under.line.start : region.end;
+  const all = lines.filter(
+    ({ start, end, kind }) => start >= from && end <= to && kind !== 'blank' && kind !== 'ruling',
+  );
+  return all.length <= 2 * mostAway ? all : [...all.slice(0, over ? mostAway : 0), ...all.slice(-mostAway)];
+}
+
+function readItem(
+  { start, end }: Range,
+  laid: readonly Laid[],
+  { item, view, run, columns }: Scene,
+): { row: Finding[]; known: Range[] } {
+  const part = partOf(view, start, end);
+  const indexed = indexText(part, run.facts.limits.templateLines, columns, run.context);
+  const alignment = align(item.layout, indexed, run.facts.limits.templateCandidates);
+  return {
+    row: [
+      ...laid.flatMap(({ bare: { shape }, cut }) => readShaped(shape, cut, view, run, columns)),
+      ...readSlots(alignment, part, run, columns),
+    ],
+    known: [...alignment.claimed.values()].map((claim) => ({ start: start + claim.from, end: start + claim.end })),
+  };
 }

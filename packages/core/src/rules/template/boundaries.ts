@@ -1,0 +1,59 @@
+import type { Boundary } from './cut-items.js';
+import type { ItemMark } from './item-marks.js';
+import type { Line } from './normalise.js';
+
+/** What stands between two lines: the lines that are not blank, and whether a blank one or a ruling parts them. */
+interface Between {
+  free: number;
+  parted: boolean;
+}
+
+/** A share of pairs that belong together and are parted all the same, from which on blank lines say nothing. */
+const partedAnyway = 0.5;
+
+/**
+ * Whether an item is likely to begin at each mark. Where the item has `above` lines over its first words, so many free lines
+ * tell it; else blank lines and rulings, unless all lines of an item are parted by them (as where HTML has paragraphs).
+ */
+export function boundariesOf(
+  marks: readonly ItemMark[],
+  lines: readonly Line[],
+  above: number,
+  below: readonly number[],
+): Boundary[] {
+  const at = lineNumbers(marks, lines);
+  const between = marks.map((_, i): Between => betweenLines(lines, (at[i - 1] ?? -1) + 1, at[i] ?? 0));
+  const pairs = marks.flatMap((mark, i) =>
+    marks[i - 1]?.landmark === mark.landmark - 1 ? [between[i] as Between] : [],
+  );
+  const telling =
+    between.some(({ parted }, i) => i > 0 && parted) &&
+    pairs.length > 0 &&
+    pairs.filter(({ parted }) => parted).length <= partedAnyway * pairs.length;
+  return marks.map((mark, i): Boundary => {
+    const { free, parted } = between[i] as Between;
+    if (i === 0) return 'unknown';
+    const own = below[marks[i - 1]?.landmark ?? 0] ?? 0;
+    if (above > 0) return free - own >= above ? 'likely' : mark.landmark === 0 ? 'unknown' : 'unlikely';
+    if (!telling) return 'unknown';
+    return parted ? 'likely' : 'unlikely';
+  });
+}
+
+/** The number of the line each mark stands on. */
+function lineNumbers(marks: readonly ItemMark[], lines: readonly Line[]): number[] {
+  let at = 0;
+  return marks.map(({ from }) => {
+    while (at + 1 < lines.length && (lines[at + 1] as Line).start <= from) at++;
+    return at;
+  });
+}
+
+function betweenLines(lines: readonly Line[], from: number, to: number): Between {
+  const inside = lines.slice(from, to);
+  return {
+    // A line with a label of its own is one more line of an item, no title of the next.
+    free: inside.filter(({ kind }) => kind === 'text' || kind === 'heading' || kind === 'question').length,
+    parted: inside.some(({ kind }) => kind === 'blank' || kind === 'ruling'),
+  };
+}

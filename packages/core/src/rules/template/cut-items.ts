@@ -1,0 +1,76 @@
+import type { ItemMark } from './item-marks.js';
+
+/** What is known of the place right before a mark: whether an item is likely to begin there. */
+export type Boundary = 'likely' | 'unlikely' | 'unknown';
+
+/** What the item of a block is made of. */
+export interface ItemMake {
+  /** For each of its landmarks, whether a required column stands there. */
+  required: readonly boolean[];
+}
+
+// What speaks against a way to cut, by how much. A cut costs the lines its two items lack, so it must be worth them.
+const missingRequired = 1;
+const missingOptional = 0.4;
+const outOfOrder = 0.7;
+const startsUnlikely = 1.2;
+const goesOnOverBoundary = 1.1;
+/** A place that stands less well than the others may be none at all, at this price; one that stands well is an item's. */
+const passedOver = 1;
+const doubtfulShare = 0.85;
+
+interface Way {
+  cost: number;
+  /** Where the last item begins, or the mark that was passed over. */
+  from: number;
+  passed: boolean;
+}
+
+/**
+ * Cuts the marks of a stretch into items: none holds a landmark twice, and of all ways to cut the cheapest is taken. So lines
+ * may be missing, also an item's first, and stand in any order.
+ */
+export function cutItems(marks: readonly ItemMark[], boundaries: readonly Boundary[], make: ItemMake): ItemMark[][] {
+  const best: Way[] = [{ cost: 0, from: 0, passed: false }];
+  for (let to = 1; to <= marks.length; to++) {
+    let way = passing(marks[to - 1] as ItemMark, (best[to - 1] as Way).cost, to - 1);
+    for (const { from, cost } of itemsEndingAt(to, marks, boundaries, make)) {
+      const total = (best[from] as Way).cost + cost;
+      if (!way || total < way.cost) way = { cost: total, from, passed: false };
+    }
+    best.push(way as Way);
+  }
+  const items: ItemMark[][] = [];
+  for (let to = marks.length; to > 0; to = best[to]?.from ?? 0)
+    if (!best[to]?.passed) items.unshift(marks.slice(best[to]?.from, to));
+  return items;
+}
+
+const passing = (mark: ItemMark, cost: number, from: number): Way | null =>
+  mark.share < doubtfulShare ? { cost: cost + passedOver, from, passed: true } : null;
+
+/** The items that could end before a mark, with their price. */
+function itemsEndingAt(
+  to: number,
+  marks: readonly ItemMark[],
+  boundaries: readonly Boundary[],
+  { required }: ItemMake,
+): { from: number; cost: number }[] {
+  const found: { from: number; cost: number }[] = [];
+  const seen = new Set<number>();
+  let inside = 0;
+  let missing = required.reduce((sum, needed) => sum + (needed ? missingRequired : missingOptional), 0);
+  for (let from = to - 1; from >= 0; from--) {
+    const { landmark } = marks[from] as ItemMark;
+    if (seen.has(landmark)) break;
+    seen.add(landmark);
+    missing -= required[landmark] ? missingRequired : missingOptional;
+    const next = from + 1 < to ? marks[from + 1] : undefined;
+    if (next) {
+      if (next.landmark < landmark) inside += outOfOrder;
+      if (boundaries[from + 1] === 'likely') inside += goesOnOverBoundary;
+    }
+    found.push({ from, cost: inside + missing + (boundaries[from] === 'unlikely' ? startsUnlikely : 0) });
+  }
+  return found;
+}
