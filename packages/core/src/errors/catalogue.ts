@@ -156,6 +156,11 @@ export const catalogue = {
     sentence: 'The rule “{rule}” found {count} candidates for “{field}” and may take only one.',
   },
   'YS-CHECK-FAILED': { status: 422, sentence: '{say}.' },
+  'YS-ROWS-TWICE': { status: 422, sentence: 'Row {row} has the same {columns} as row {other}.' },
+  'YS-CHECK-UNIQUE': {
+    status: 422,
+    sentence: '“{field}” is no column of the rows, so rows cannot be compared by it{nearest}.',
+  },
   'YS-ROWS-COUNT': { status: 422, sentence: 'There are {count} rows; allowed are {range}.' },
   'YS-PROMPT-ANSWER': {
     status: 422,

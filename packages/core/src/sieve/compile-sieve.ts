@@ -6,17 +6,13 @@ import type { BodyChoice } from '../reading/index.js';
 import { type CompiledRoute, compileRoute, type RouteSource } from '../routing/index.js';
 import { type CompiledRuleBody, type RuleCompiler, ruleKinds } from '../rules/index.js';
 import { type FieldOptions, type Locale, localeOf, type ReadContext, readValue, type Value } from '../values/index.js';
+import { type CompiledCheck, compileCheck } from './checks/check.js';
 import { compileExpected, type Expected } from './expected.js';
 import { type RuleSource, reservedNames, type SieveSource, sieveSchema } from './schema.js';
 
 export interface CompiledRule extends CompiledRuleBody {
   name: string;
   kind: string;
-}
-
-export interface CompiledCheck {
-  that: CompiledCondition;
-  say: string;
 }
 
 /** A message a sieve is held against; null where no value is expected of it. */
@@ -92,10 +88,7 @@ function compileChecked(source: SieveSource, report: Report): CompiledSieve {
     rules: (source.rules ?? []).flatMap(
       (rule, i) => compileRule(rule, i, { ...compiler, fields, columns, path: ['rules', i] }) ?? [],
     ),
-    checks: (source.checks ?? []).flatMap(({ that, say }, i) => {
-      const compiled = compileCondition(that, ['checks', i, 'that'], compiler);
-      return compiled ? [{ that: compiled, say: say.replace(/\.$/, '') }] : [];
-    }),
+    checks: (source.checks ?? []).flatMap((check, i) => compileCheck(check, i, columns, compiler) ?? []),
     routes: compileRoutes(source, fields, columns, compiler),
     review: { always: source.review?.always ?? false, prompt: source.review?.prompt ?? true },
     samples: (source.samples ?? []).map(({ message, expect }, i) => ({

@@ -4,6 +4,7 @@ import { closed } from '../files/index.js';
 import { routeSchema } from '../routing/index.js';
 import { ruleKinds } from '../rules/index.js';
 import { type FieldOptions, valueTypes, zoneSchema } from '../values/index.js';
+import { checkSchema } from './checks/check.js';
 import { expectSchema } from './expected.js';
 
 /** Names of sieves and mailboxes: they stand in addresses of the API and in file names. */
@@ -61,7 +62,7 @@ export const sieveSchema = closed({
   ),
   accept: v.optional(conditionSchema),
   rules: v.optional(v.array(ruleSchema)),
-  checks: v.optional(v.array(closed({ that: conditionSchema, say: v.string() }))),
+  checks: v.optional(v.array(checkSchema)),
   review: v.optional(closed({ always: v.optional(v.boolean()), prompt: v.optional(v.boolean()) })),
   routes: v.optional(v.array(routeSchema)),
   samples: v.optional(v.array(closed({ message: v.string(), expect: v.optional(expectSchema) }))),

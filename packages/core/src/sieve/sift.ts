@@ -13,13 +13,13 @@ import {
 import { hitRoute } from '../routing/index.js';
 import { type Facts, type Problem, problemAt, type RuleRun, type Want } from '../rules/index.js';
 import { type JsonValue, toJson, toText, type Value } from '../values/index.js';
+import { checkRecord, verdictOf } from './checks/verdict.js';
 import type { CompiledRule, CompiledSieve } from './compile-sieve.js';
 import { DraftRecord } from './draft-record.js';
 import { readEntered } from './entered.js';
 import { type Looked, leftoversOf } from './leftovers.js';
 import type { Outcome, SiftResult, TraceEntry, TypedValues } from './outcome.js';
 import { ReadContexts } from './read-contexts.js';
-import { checkRecord, verdictOf } from './verdict.js';
 
 /** Facts for sifting with nothing known of the outside. */
 export const noFacts: Facts = { record: { key: '', link: '' }, answers: {}, model: 'default', limits: defaultLimits };

@@ -1,5 +1,6 @@
 import { type Line, normalise } from '../rules/template/normalise.js';
 import type { Token } from '../rules/template/token.js';
+import { wholeValue } from './looks.js';
 import type { Marked } from './marked.js';
 
 const mostLines = 200;
@@ -11,13 +12,21 @@ const fewestShared = 2;
 
 /**
  * What differs between messages of one shape: lines that all of them share but for some words, which are taken for values.
- * They are named by the constant words before them, or behind them where none stand before.
+ * They are named by the constant words before them, or behind them where none stand before. `byFirstWord`: the same first word
+ * is enough for two lines to be one, as between the items of a message.
  */
-export function findDifferences(text: string, others: readonly string[], taken: readonly Marked[]): Marked[] {
+export function findDifferences(
+  text: string,
+  others: readonly string[],
+  taken: readonly Marked[],
+  byFirstWord = false,
+): Marked[] {
   const lines = shortLines(text).filter((line) => !taken.some((one) => one.start < line.end && line.start < one.end));
   const rest = others.map(shortLines);
   return lines.flatMap((line) => {
-    const twins = rest.map((candidates) => twinOf(line, candidates));
+    const twins = rest.map(
+      (candidates) => twinOf(line, candidates) ?? (byFirstWord ? sameBeginning(line, candidates) : null),
+    );
     if (twins.some((twin) => twin === null) || twins.length === 0) return [];
     return differing(text, line, twins as Line[]);
   });
@@ -41,12 +50,21 @@ function twinOf(line: Line, candidates: readonly Line[]): Line | null {
   return best && enough ? best.line : null;
 }
 
+/** The only line of another text that begins with the same telling word. */
+function sameBeginning(line: Line, candidates: readonly Line[]): Line | null {
+  const first = firstWordOf(line);
+  const alike = candidates.filter((candidate) => firstWordOf(candidate) === first);
+  return first !== undefined && !small.has(first) && alike.length === 1 ? (alike[0] as Line) : null;
+}
+
+const firstWordOf = ({ tokens }: Line) => tokens.find(({ word }) => word)?.norm;
+
 /** The stretches of a line that are not the same in all of its twins. */
-function differing(text: string, { tokens }: Line, twins: readonly Line[]): Marked[] {
+function differing(text: string, { tokens, start, end }: Line, twins: readonly Line[]): Marked[] {
   const constant = tokens.map((_, i) => twins.every((twin) => common(tokens, twin.tokens).includes(i)));
   const found: Marked[] = [];
   for (let at = 0; at < tokens.length; at++) {
-    if (constant[at]) continue;
+    if (constant[at] || (tokens[at]?.start ?? 0) < (found.at(-1)?.end ?? 0)) continue;
     let to = at;
     while (to + 1 < tokens.length && !constant[to + 1]) to++;
     const [first, last] = [tokens[at], tokens[to]];
@@ -54,12 +72,18 @@ function differing(text: string, { tokens }: Line, twins: readonly Line[]): Mark
     if (first && last && label && tokens.slice(at, to + 1).some(({ word }) => word))
       found.push({
         label: text.slice(label.start, label.end),
-        ...trimmed(text, first.start, last.end),
+        ...whole(trimmed(text, first.start, last.end), text.slice(start, end), start),
         by: 'difference',
       });
     at = to;
   }
   return found;
+}
+
+/** Where only a part of a date or an amount differs, all of it is the value. */
+function whole({ start, end }: { start: number; end: number }, line: string, offset: number) {
+  const value = wholeValue(line, start - offset, end - offset);
+  return { start: value.start + offset, end: value.end + offset };
 }
 
 /** A mark at the end of a sentence is none of the value's. */

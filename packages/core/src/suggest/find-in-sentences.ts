@@ -2,17 +2,9 @@ import { isGreeting } from '../rules/template/greetings.js';
 import { normalise } from '../rules/template/normalise.js';
 import { type ReadContext, readValue } from '../values/index.js';
 import { weekdays } from '../values/month-names.js';
+import { telling } from './looks.js';
 import type { Marked } from './marked.js';
 
-/** Values that can be told by their looks alone, wherever they stand in a line. */
-const telling: readonly { type: string; like: RegExp }[] = [
-  { type: 'email', like: /[^\s<>()[\],;:"]+@[^\s<>()[\],;:"]+\.\p{L}{2,}/gu },
-  { type: 'amount', like: /(?:[£€¥$₹] ?\d[\d.,]*\d|\b[A-Z]{3} \d[\d.,]*\d|\d[\d.,]*\d ?(?:€|[A-Z]{3}\b))/g },
-  {
-    type: 'date',
-    like: /\b\d{4}-\d{2}-\d{2}\b|\b\d{1,2}(?:st|nd|rd|th|\.)? (?:of )?\p{L}{3,9}\.?(?:,? \d{4})?\b|\b\p{L}{3,9} \d{1,2}(?:st|nd|rd|th)?,? \d{4}\b|\b\d{1,2}[./]\d{1,2}[./]\d{2,4}\b/gu,
-  },
-];
 /** `3 nights`, `three nights`: what is counted names the figure. */
 const counted = /(?<![\p{L}\p{N}.,])([\p{L}\p{N}]+)(?= (\p{L}{3,})(?!\p{L}))/gu;
 /** A sentence of a form is short; letters are left alone. */

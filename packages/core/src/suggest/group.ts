@@ -1,9 +1,12 @@
 import { foldLabel, type Looked, type Marked } from './marked.js';
+import type { FoundRows } from './rows/found-rows.js';
 
 /** A message with the values that seem to stand in it. */
 export interface Examined {
   message: Looked;
   marked: Marked[];
+  /** The items that seem to stand in it. */
+  rows: FoundRows | null;
 }
 
 /** Messages of one group share at least this part of their labels. */

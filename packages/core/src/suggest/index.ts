@@ -1,2 +1,3 @@
 export { type Naming, namingOf } from './field-name.js';
 export * from './suggest-sieve.js';
+export type { SuggestedField } from './write-sieve.js';

@@ -1,4 +1,3 @@
-import { Document, isMap, type YAMLMap } from 'yaml';
 import { bodyViews, formOf, languageOf, type Reading } from '../reading/index.js';
 import { type CompiledSieve, noFacts, type Outcome, sift, tryCompileSieve } from '../sieve/index.js';
 import { type FieldOptions, localeOf, type ReadContext } from '../values/index.js';
@@ -9,7 +8,10 @@ import { findLabelled } from './find-labelled.js';
 import { type Examined, groupByLabels } from './group.js';
 import { guessType } from './guess-type.js';
 import { foldLabel, type Looked, type Marked, rawOf } from './marked.js';
-import { type Named, writeLayout } from './write-layout.js';
+import { findRows } from './rows/find-rows.js';
+import type { FoundRows } from './rows/found-rows.js';
+import { nameColumns, type SuggestedColumn } from './rows/name-columns.js';
+import { type Draft, fullest, layoutName, type SuggestedField, writeSieve } from './write-sieve.js';
 
 /** A message to suggest from, under the name its sample will have. */
 export interface SuggestFrom {
@@ -26,18 +28,12 @@ export interface SuggestOptions {
   naming?: Naming;
 }
 
-/** A field that was suggested, and where its value stands in how many messages. */
-export interface SuggestedField {
-  name: string;
-  label: string;
-  options: FieldOptions;
-  found: number;
-}
-
 export interface Suggestion {
   /** The sieve as YAML; its samples name the messages and expect what the sieve finds in them. */
   source: string;
   fields: SuggestedField[];
+  /** Columns of its rows; none where no items were found. */
+  columns: { name: string; label: string; options: FieldOptions }[];
   /** Names of the messages by layout. */
   layouts: { name: string; messages: string[] }[];
 }
@@ -60,29 +56,26 @@ export function suggestSieve(messages: readonly SuggestFrom[], options: SuggestO
   const { language, region } = localeOf(locale);
   const context: ReadContext = { language, region, reference: '2000-01-01', zone: null };
   const groups = groupByLabels(looked.map((one) => examine(one, context))).map((group) => withDifferences(group));
-  const fields = nameFields(groups.flat(), context, options.naming ?? 'snake_case');
-  const draft = { sieve: options.sieve ?? 'suggested', locale, fields, groups };
+  const naming = options.naming ?? 'snake_case';
+  const fields = nameFields(groups.flat(), context, naming);
+  const found = groups.flat().flatMap(({ rows }) => rows ?? []);
+  const columns = nameColumns(found, context, naming, new Set([...fields.values()].map(({ name }) => name)));
+  const draft: Draft = { sieve: options.sieve ?? 'suggested', locale, fields, columns, groups };
   // A field is at worst made a text first, and dropped then; dropping some may help or harm others once more.
-  for (let round = 0; round < mostRounds && draft.fields.size > 0; round++) {
-    const compiled = tryCompileSieve(sourceOf(draft, null));
+  for (let round = 0; round < mostRounds && draft.fields.size + draft.columns.length > 0; round++) {
+    const compiled = tryCompileSieve(writeSieve(draft, null));
     if (!compiled.ok) return null;
     const failing = failingFields(compiled.sieve, looked, draft);
-    if (failing.size === 0) return suggestion(draft, compiled.sieve, looked);
+    const amiss = failingColumns(compiled.sieve, looked, draft);
+    if (failing.size === 0 && amiss.size === 0) return suggestion(draft, compiled.sieve, looked);
     for (const label of failing) {
       const known = draft.fields.get(label);
       if (known && known.options.type !== 'text') known.options = { type: 'text' };
       else draft.fields.delete(label);
     }
+    draft.columns = weakened(draft.columns, amiss);
   }
   return null;
-}
-
-interface Draft {
-  sieve: string;
-  locale: string;
-  /** By folded label. */
-  fields: Map<string, SuggestedField>;
-  groups: Examined[][];
 }
 
 function commonLanguage(messages: readonly SuggestFrom[]): string {
@@ -99,9 +92,16 @@ function examine({ name, reading }: SuggestFrom, inGeneral: ReadContext): Examin
   const context = { ...inGeneral, reference: reading.date?.slice(0, 10) ?? inGeneral.reference };
   const view = bodyViews(formOf(reading))[0] ?? { in: 'message.text', text: '', pieces: [] };
   const message: Looked = { name, view, subject: reading.subject };
-  const labelled = onlyOnce(findLabelled(view.text)).slice(0, mostMarked);
-  return { message, marked: [...labelled, ...findInSentences(view.text, labelled, context)].slice(0, mostMarked) };
+  const { tables, links } = formOf(reading);
+  const rows = findRows({ ...message, tables, links }, context);
+  const labelled = onlyOnce(outside(rows, findLabelled(view.text))).slice(0, mostMarked);
+  const sentences = outside(rows, findInSentences(view.text, labelled, context));
+  return { message, marked: [...labelled, ...sentences].slice(0, mostMarked), rows };
 }
+
+/** What stands among the items is theirs. */
+const outside = (rows: FoundRows | null, marked: readonly Marked[]): Marked[] =>
+  marked.filter(({ start, end }) => rows === null || end <= rows.over.start || start >= rows.over.end);
 
 /** A label that stands twice in a message names nothing: which of the two is meant nobody knows. */
 function onlyOnce(marked: readonly Marked[]): Marked[] {
@@ -120,7 +120,10 @@ function withDifferences(group: Examined[]): Examined[] {
       .slice(0, mostCompared)
       .map(({ message }) => message.view.text);
     const sure = one.marked.filter(({ by }) => by === 'label');
-    const differences = onlyOnce(findDifferences(one.message.view.text, others, sure)).slice(0, mostMarked);
+    const differences = onlyOnce(outside(one.rows, findDifferences(one.message.view.text, others, sure))).slice(
+      0,
+      mostMarked,
+    );
     const guessed = one.marked.filter(
       (mark) =>
         mark.by === 'sentence' && !differences.some((other) => other.start < mark.end && mark.start < other.end),
@@ -202,64 +205,51 @@ function isReadAgain(
 
 const squeezed = (text: string) => text.replace(/\s+/g, ' ').trim();
 
+/** Names of columns whose values are not read as their type; all of them where not as many items are found as seemed to stand there. */
+function failingColumns(
+  sieve: CompiledSieve,
+  messages: readonly SuggestFrom[],
+  { columns, groups }: Draft,
+): Set<string> {
+  const failing = new Set<string>();
+  if (columns.length === 0) return failing;
+  for (const { message, rows } of groups.flat()) {
+    const from = messages.find(({ name }) => name === message.name);
+    const result = from && sift(from.reading, sieve, noFacts);
+    if (result?.kind !== 'outcome') continue;
+    const { outcome } = result;
+    if (outcome.rows.length !== (rows?.count ?? 0)) return new Set(columns.map(({ name }) => name));
+    for (const { path } of outcome.problems) {
+      const column = /^rows\[\d+\]\.(\w+)$/.exec(path)?.[1];
+      if (column !== undefined) failing.add(column);
+    }
+  }
+  return failing;
+}
+
+/** A column that fails is made a text first, and left out then; where all fail there are no rows. */
+function weakened(columns: readonly SuggestedColumn[], failing: ReadonlySet<string>): SuggestedColumn[] {
+  if (columns.every(({ name }) => failing.has(name))) return [];
+  return columns.flatMap((column) => {
+    if (!failing.has(column.name)) return [column];
+    return column.options.type === 'text' ? [] : [{ ...column, options: { type: 'text' } }];
+  });
+}
+
 function suggestion(draft: Draft, sieve: CompiledSieve, messages: readonly SuggestFrom[]): Suggestion {
   const samples = messages.map(({ name, reading }) => {
     const result = sift(reading, sieve, noFacts);
-    return { message: name, expect: result.kind === 'outcome' ? result.outcome.fields : {} };
+    if (result.kind !== 'outcome') return { message: name, expect: {} };
+    const { fields, rows } = result.outcome;
+    return { message: name, expect: { ...fields, ...(draft.columns.length > 0 ? { rows } : {}) } };
   });
   return {
-    source: sourceOf(draft, samples),
+    source: writeSieve(draft, samples),
     fields: [...new Set(draft.fields.values())],
+    columns: draft.columns.map(({ name, labels, options }) => ({ name, label: labels[0] ?? name, options })),
     layouts: draft.groups.map((group, i) => ({
       name: layoutName(i),
       messages: group.map(({ message }) => message.name),
     })),
   };
-}
-
-const layoutName = (index: number) => `layout ${index + 1}`;
-
-function sourceOf({ sieve, locale, fields, groups }: Draft, samples: object[] | null): string {
-  const everywhere = groups.flat().length;
-  const declared = Object.fromEntries(
-    [...fields.values()].map(({ name, options, found }) => [
-      name,
-      { ...options, ...(found === everywhere && everywhere > 1 ? { required: true } : {}) },
-    ]),
-  );
-  const layouts = groups.flatMap((group, i) => {
-    const first = fullest(group);
-    const named = first.marked.flatMap((mark): Named[] => {
-      const field = fields.get(foldLabel(mark.label));
-      return field ? [{ ...mark, field: field.name }] : [];
-    });
-    if (named.length === 0) return [];
-    const subject = subjectOf(first.message, named);
-    const text = writeLayout(first.message.view.text, named);
-    return [{ name: layoutName(i), sample: first.message.name, ...(subject ? { subject } : {}), text }];
-  });
-  const document = new Document({
-    sieve,
-    locale,
-    fields: declared,
-    rules: [{ kind: 'template', name: 'by its layout', layouts }],
-    ...(samples ? { samples } : {}),
-  });
-  for (const field of (document.get('fields') as YAMLMap).items) if (isMap(field.value)) field.value.flow = true;
-  return document.toString({ lineWidth: 0 });
-}
-
-/** The message of a group with most values marked: a layout that lacks a label cannot find its value. */
-const fullest = (group: readonly Examined[]): Examined =>
-  group.reduce((best, one) => (one.marked.length > best.marked.length ? one : best));
-
-/** The subject as a layout, where a value of the text stands in it as a whole. */
-function subjectOf({ subject, view }: Looked, named: readonly Named[]): string | null {
-  for (const { start, end, field } of named) {
-    const value = view.text.slice(start, end).trim();
-    const at = value.length >= 3 ? subject.indexOf(value) : -1;
-    const around = at < 0 ? '' : subject.slice(0, at) + subject.slice(at + value.length);
-    if (/\p{L}{3}/u.test(around)) return `${subject.slice(0, at)}[[${field}]]${subject.slice(at + value.length)}`;
-  }
-  return null;
 }

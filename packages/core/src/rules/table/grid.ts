@@ -1,4 +1,4 @@
-import type { Range, View } from '../../reading/index.js';
+import { type Range, rowsOf, type Table, type View } from '../../reading/index.js';
 
 /** A cell: where its words stand. Several ranges where a value goes on in the next line; none where it is empty. */
 export type GridCell = readonly Range[];
@@ -24,3 +24,10 @@ export function trimmed({ text }: View, { start, end }: Range): Range {
   while (to > from && /\s/.test(text[to - 1] as string)) to--;
   return { start: from, end: to };
 }
+
+/** The tables of the markup, as far as a view shows them. */
+export const markedGrids = (view: View, tables: readonly Table[]): Grid[] =>
+  tables.flatMap((table) => {
+    const rows = rowsOf(view, [table]).map((cells) => cells.map((cell): GridCell => [trimmed(view, cell)]));
+    return rows.length > 0 ? [{ view, made_of: 'cells' as const, rows }] : [];
+  });

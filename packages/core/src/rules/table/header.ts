@@ -22,7 +22,7 @@ export const folded = (text: string): string =>
 const mostWords = 6;
 
 /**
- * Finds the columns over a row of cells. Every cell serves one column, the best fit first; all of `needed` must be there,
+ * Finds the columns over a row of cells. Every cell serves one column (or those with the same words), the best fit first; all of `needed` must be there,
  * and at least two columns where more than one is known.
  */
 export function headerOf(cells: readonly string[], words: HeaderWords, needed: readonly string[]): Header | null {
@@ -36,13 +36,21 @@ export function headerOf(cells: readonly string[], words: HeaderWords, needed: r
   const found = new Map<string, number>();
   let score = 0;
   for (const { column, cell, fit } of fits.sort((a, b) => b.fit - a.fit || a.cell - b.cell)) {
-    if (found.has(column) || [...found.values()].includes(cell)) continue;
+    if (found.has(column) || isTaken(cell, column, found, words)) continue;
     found.set(column, cell);
     score += fit;
   }
   const least = Math.min(2, Object.keys(words).length);
   if (found.size < least || needed.some((column) => !found.has(column))) return null;
   return { cells: found, score };
+}
+
+/** A cell serves one column, or several that ask for the very same words: a name and the target of its link. */
+function isTaken(cell: number, column: string, found: ReadonlyMap<string, number>, words: HeaderWords): boolean {
+  const own = (words[column] ?? []).map(folded);
+  return [...found].some(
+    ([other, at]) => at === cell && !(words[other] ?? []).some((word) => own.includes(folded(word))),
+  );
 }
 
 /** 1 for the same words, less where a cell has more of them: `Unit price` is a price, if no cell is just that. */

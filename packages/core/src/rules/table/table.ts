@@ -1,10 +1,10 @@
 import * as v from 'valibot';
 import { nearest } from '../../errors/index.js';
-import { rowsOf, type View } from '../../reading/index.js';
+import type { View } from '../../reading/index.js';
 import { evidenceAt, findAt, problemAt, readRaw } from '../finding.js';
 import { linkAt } from '../link-at.js';
 import type { CompiledRuleBody, Finding, RuleCompiler, RuleKind, RuleResult, RuleRun } from '../rule-kind.js';
-import { cellText, type Grid, type GridCell, trimmed } from './grid.js';
+import { cellText, type Grid, type GridCell, markedGrids } from './grid.js';
 import { type Header, type HeaderWords, headerOf } from './header.js';
 import { type Item, itemsOf } from './items.js';
 import { textGrids } from './text-grid.js';
@@ -74,18 +74,12 @@ function runTable(table: CompiledTable, run: RuleRun, columns: RuleCompiler['col
 /** Tables of the markup come first, then those written in the text; in the body, else in other words of the message. */
 function firstWithTables(table: CompiledTable, run: RuleRun): Found[] {
   for (const view of run.bodies())
-    for (const grids of [markedUp(view, run), written(view, table)]) {
+    for (const grids of [markedGrids(view, run.scene.form.tables), written(view, table)]) {
       const found = grids.flatMap((grid) => headedBy(grid, table));
       if (found.length > 0) return found;
     }
   return [];
 }
-
-const markedUp = (view: View, { scene }: RuleRun): Grid[] =>
-  scene.form.tables.flatMap((table) => {
-    const rows = rowsOf(view, [table]).map((cells) => cells.map((cell): GridCell => [trimmed(view, cell)]));
-    return rows.length > 0 ? [{ view, made_of: 'cells' as const, rows }] : [];
-  });
 
 const written = (view: View, { words, needed }: CompiledTable): Grid[] =>
   textGrids(view, (cells) => headerOf(cells, words, needed) !== null);

@@ -24,6 +24,7 @@ const sieveMentions: Mentions = {
   'rows.columns': 'keys',
   accept: 'condition',
   'checks.*.that': 'condition',
+  'checks.*.unique': 'name',
   'routes.*.when': 'condition',
   'routes.*.with.*': 'text',
   'samples.*.expect': 'keys',

@@ -1,10 +1,11 @@
-import { decide } from '../conditions/index.js';
-import { say } from '../errors/index.js';
-import type { Scene } from '../names/index.js';
-import type { Problem } from '../rules/index.js';
-import type { CompiledSieve } from './compile-sieve.js';
-import type { DraftRecord } from './draft-record.js';
-import type { Reason, Verdict } from './outcome.js';
+import { type CompiledCondition, decide } from '../../conditions/index.js';
+import { say } from '../../errors/index.js';
+import type { Scene } from '../../names/index.js';
+import type { Problem } from '../../rules/index.js';
+import type { CompiledSieve } from '../compile-sieve.js';
+import type { DraftRecord } from '../draft-record.js';
+import type { Reason, Verdict } from '../outcome.js';
+import { repeatedRows } from './unique-rows.js';
 
 const unplaced = { in: null, start: null, end: null } as const;
 
@@ -55,7 +56,9 @@ function rowProblems(sieve: CompiledSieve, draft: DraftRecord): Problem[] {
 
 /** A check on a field that is missing says nothing: its own `required` does. */
 function failedChecks(sieve: CompiledSieve, scene: Scene): Problem[] {
-  return sieve.checks.flatMap(({ that, say: sentence }): Problem[] => {
+  return sieve.checks.flatMap((check): Problem[] => {
+    if (check.kind === 'unique') return repeatedRows(scene.rows, check.columns, check.say);
+    const { that, say: sentence } = check;
     const decision = decide(that, scene);
     if (decision.undecidable) {
       return [
@@ -72,7 +75,7 @@ function failedChecks(sieve: CompiledSieve, scene: Scene): Problem[] {
   });
 }
 
-function asksForMissing(that: CompiledSieve['checks'][number]['that'], scene: Scene): boolean {
+function asksForMissing(that: CompiledCondition, scene: Scene): boolean {
   if (that.kind !== 'test') return false;
   const names = [that.name, ...that.operands.flatMap((operand) => (operand.kind === 'name' ? [operand.name] : []))];
   return (

@@ -1,0 +1,66 @@
+import { cellText, type Grid, type GridCell, markedGrids } from '../../rules/table/grid.js';
+import { folded } from '../../rules/table/header.js';
+import { textGrids } from '../../rules/table/text-grid.js';
+import { addsUp } from '../../rules/table/totals.js';
+import type { ReadContext } from '../../values/index.js';
+import { guessType } from '../guess-type.js';
+import { type FoundColumn, type FoundRows, isLinked, type LookedForRows } from './found-rows.js';
+
+/** A heading may stand below the title of its table. */
+const mostAbove = 2;
+/** Words of a heading. */
+const longestHeading = 5;
+/** A table of nothing but texts is believed from so many columns and items on. */
+const fewestColumns = 3;
+const fewestItems = 2;
+
+/** The largest table of a message whose columns have headings. */
+export function findTable(message: LookedForRows, context: ReadContext): FoundRows | null {
+  const { view, tables } = message;
+  const grids = [...markedGrids(view, tables), ...textGrids(view, isHeading)];
+  const found = grids.flatMap((grid) => tableOf(grid, message, context));
+  return found.reduce<FoundRows | null>((best, one) => (best && best.count >= one.count ? best : one), null);
+}
+
+/** Whether cells are headings: a few words each, no figures, no labels of what stands beside them. */
+function isHeading(cells: readonly string[]): boolean {
+  const filled = cells.map((cell) => cell.trim()).filter((cell) => cell !== '');
+  const words = (cell: string) =>
+    /\p{L}/u.test(cell) && !/\d|[:@]/.test(cell) && cell.split(/\s+/).length <= longestHeading;
+  const mark = (cell: string) => /^(?:#|no\.?)$/i.test(cell);
+  return (
+    filled.length >= 2 &&
+    filled.every((cell) => words(cell) || mark(cell)) &&
+    new Set(filled.map(folded)).size === filled.length
+  );
+}
+
+function tableOf(grid: Grid, { view, links }: LookedForRows, context: ReadContext): FoundRows[] {
+  const textsOf = (row: readonly GridCell[]) => row.map((cell) => cellText(view, cell));
+  const at = grid.rows.slice(0, mostAbove + 1).findIndex((row) => isHeading(textsOf(row)));
+  const head = grid.rows[at];
+  if (!head) return [];
+  const headings = textsOf(head);
+  const items = grid.rows.slice(at + 1).filter((row) => isItem(textsOf(row), headings));
+  const columns = headings.flatMap((label, column): FoundColumn[] => {
+    const cells = items.map((row) => row[column] ?? []);
+    const values = cells.map((cell) => cellText(view, cell));
+    if (label === '' || values.every((value) => value === '')) return [];
+    const linked = cells.every(([first]) => first !== undefined && isLinked(view, first, links));
+    return [{ label, values, linked }];
+  });
+  const typed = columns.filter(({ label, values }) => guessType(label, values, context).type !== 'text').length;
+  const believed = typed > 0 || (columns.length >= fewestColumns && items.length >= fewestItems);
+  const ranges = grid.rows.flat(2);
+  const over = { start: Math.min(...ranges.map(({ start }) => start)), end: Math.max(...ranges.map(({ end }) => end)) };
+  return items.length > 0 && columns.length > 1 && believed
+    ? [{ by: 'table', over, count: items.length, columns, write: () => '' }]
+    : [];
+}
+
+function isItem(cells: readonly string[], headings: readonly string[]): boolean {
+  const filled = cells.filter((cell) => cell !== '');
+  const [first = ''] = filled;
+  const again = cells.every((cell, i) => folded(cell) === folded(headings[i] ?? ''));
+  return filled.length > 1 && !again && !(addsUp(first) && filled.length < headings.length);
+}

@@ -1,0 +1,63 @@
+import type { FieldOptions, ReadContext } from '../../values/index.js';
+import { fieldName, type Naming } from '../field-name.js';
+import { guessType } from '../guess-type.js';
+import { foldLabel } from '../marked.js';
+import type { FoundRows } from './found-rows.js';
+
+/** A column that is suggested. */
+export interface SuggestedColumn {
+  name: string;
+  /** The words that name it outside, in all their spellings. */
+  labels: string[];
+  options: FieldOptions;
+}
+
+/** A column for each label of the items found, and one more for the targets of links; in the order of the first message. */
+export function nameColumns(
+  all: readonly FoundRows[],
+  context: ReadContext,
+  naming: Naming,
+  taken: ReadonlySet<string>,
+): SuggestedColumn[] {
+  const found = new Map<string, SuggestedColumn>();
+  const used = new Set(taken);
+  const nameFor = (label: string, type: string) => {
+    const plain = fieldName(label, type, naming, new Set());
+    const name = used.has(plain) ? fieldName(`item ${label}`, type, naming, used) : plain;
+    used.add(name);
+    return name;
+  };
+  const items = all.reduce((sum, { count }) => sum + count, 0);
+  for (const { columns } of all)
+    for (const { label } of columns) {
+      const key = foldLabel(label);
+      const known = found.get(key);
+      if (known) {
+        if (!known.labels.includes(label)) known.labels.push(label);
+        continue;
+      }
+      const same = all.flatMap((one) => one.columns.filter((column) => foldLabel(column.label) === key));
+      const values = same.flatMap((column) => column.values);
+      const filled = values.filter((value) => value !== '');
+      const options = guessType(label, filled, context);
+      const always = filled.length === items && items > 1;
+      found.set(key, {
+        name: nameFor(label, options.type),
+        labels: [label],
+        options: { ...options, ...(always ? { required: true } : {}) },
+      });
+      if (options.type !== 'url' && same.every(({ linked }) => linked))
+        found.set(`${key} link`, { name: nameFor('link', 'url'), labels: [], options: { type: 'url' } });
+    }
+  return [...found.values()];
+}
+
+/** The names that a label's place fills: its own, and that of the link there. */
+export function namesFor(columns: readonly SuggestedColumn[]): (label: string) => string[] | null {
+  return (label) => {
+    const at = columns.findIndex(({ labels }) => labels.some((one) => foldLabel(one) === foldLabel(label)));
+    const [own, next] = [columns[at], columns[at + 1]];
+    if (!own) return null;
+    return next?.labels.length === 0 ? [own.name, next.name] : [own.name];
+  };
+}

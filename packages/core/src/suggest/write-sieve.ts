@@ -1,0 +1,105 @@
+import { Document, isMap, type YAMLMap } from 'yaml';
+import type { FieldOptions } from '../values/index.js';
+import type { Examined } from './group.js';
+import { foldLabel, type Looked } from './marked.js';
+import { namesFor, type SuggestedColumn } from './rows/name-columns.js';
+import { type Named, writeLayout } from './write-layout.js';
+
+/** A field that was suggested, and where its value stands in how many messages. */
+export interface SuggestedField {
+  name: string;
+  label: string;
+  options: FieldOptions;
+  found: number;
+}
+
+/** What is to be suggested, as far as it is known. */
+export interface Draft {
+  sieve: string;
+  locale: string;
+  /** By folded label. */
+  fields: Map<string, SuggestedField>;
+  columns: SuggestedColumn[];
+  groups: Examined[][];
+}
+
+export const layoutName = (index: number) => `layout ${index + 1}`;
+
+/** The sieve of a draft as YAML. */
+export function writeSieve(draft: Draft, samples: object[] | null): string {
+  const { sieve, locale, fields, columns, groups } = draft;
+  const everywhere = groups.flat().length;
+  const declared = Object.fromEntries(
+    [...fields.values()].map(({ name, options, found }) => [
+      name,
+      { ...options, ...(found === everywhere && everywhere > 1 ? { required: true } : {}) },
+    ]),
+  );
+  const layouts = groups.flatMap((group, i) => layoutOf(group, layoutName(i), draft));
+  const tables = columns.length > 0 && groups.flat().some(({ rows }) => rows?.by === 'table');
+  const document = new Document({
+    sieve,
+    locale,
+    fields: declared,
+    ...(columns.length > 0
+      ? { rows: { columns: Object.fromEntries(columns.map(({ name, options }) => [name, options])) } }
+      : {}),
+    rules: [
+      ...(layouts.length > 0 ? [{ kind: 'template', name: 'by its layout', layouts }] : []),
+      ...(tables ? [{ kind: 'table', name: 'its table', columns: headingsOf(columns) }] : []),
+    ],
+    ...(samples ? { samples } : {}),
+  });
+  for (const path of [['fields'], ['rows', 'columns']])
+    for (const field of (document.getIn(path) as YAMLMap | undefined)?.items ?? [])
+      if (isMap(field.value)) field.value.flow = true;
+  return document.toString({ lineWidth: 0 });
+}
+
+/** The words over each column; the target of a link stands under those of the name it is behind. */
+function headingsOf(columns: readonly SuggestedColumn[]): Record<string, string | string[]> {
+  return Object.fromEntries(
+    columns.map(({ name, labels }, i) => {
+      const words = labels.length > 0 ? labels : (columns[i - 1]?.labels ?? []);
+      return [name, words.length === 1 ? (words[0] as string) : words];
+    }),
+  );
+}
+
+function layoutOf(group: readonly Examined[], name: string, { fields, columns }: Draft): object[] {
+  const first = fullest(group);
+  const named = first.marked.flatMap((mark): Named[] => {
+    const field = fields.get(foldLabel(mark.label));
+    return field ? [{ ...mark, field: field.name }] : [];
+  });
+  const { view } = first.message;
+  const rows = columns.length > 0 && first.rows?.by === 'block' ? first.rows : null;
+  if (named.length === 0 && !rows) return [];
+  const subject = subjectOf(first.message, named);
+  const part = (from: number, to: number) =>
+    writeLayout(
+      view.text,
+      named.filter(({ start }) => start >= from && start < to),
+    );
+  const text = rows
+    ? `${part(0, rows.over.start)}[[rows:]]\n${rows.write(namesFor(columns))}\n[[:rows]]\n${part(rows.over.end, view.text.length)}`
+    : part(0, view.text.length);
+  return [{ name, sample: first.message.name, ...(subject ? { subject } : {}), text: `${text.trim()}\n` }];
+}
+
+/** The message of a group with most values marked, or most items: a layout that lacks a label cannot find its value. */
+export const fullest = (group: readonly Examined[]): Examined =>
+  group.reduce((best, one) => (weightOf(one) > weightOf(best) ? one : best));
+
+const weightOf = ({ marked, rows }: Examined) => marked.length + (rows ? 1 + rows.columns.length : 0);
+
+/** The subject as a layout, where a value of the text stands in it as a whole. */
+function subjectOf({ subject, view }: Looked, named: readonly Named[]): string | null {
+  for (const { start, end, field } of named) {
+    const value = view.text.slice(start, end).trim();
+    const at = value.length >= 3 ? subject.indexOf(value) : -1;
+    const around = at < 0 ? '' : subject.slice(0, at) + subject.slice(at + value.length);
+    if (/\p{L}{3}/u.test(around)) return `${subject.slice(0, at)}[[${field}]]${subject.slice(at + value.length)}`;
+  }
+  return null;
+}
