@@ -14,7 +14,7 @@ const read = (...path) => readFileSync(join(here, ...path));
 const demoDay = Date.parse('2026-11-22T12:00:00Z');
 
 /** Mailboxes, each in a folder of its name, and the sieve of each. */
-const desks = { berths: 'berth-request', fuel: 'fuel-docket' };
+const desks = { berths: 'berth-request', fuel: 'fuel-docket', notices: 'notice-digest' };
 
 /** Mail of days past is uploaded with the moment it came; the newest comes by SMTP, now: then this is null. */
 function receivedAt(raw) {

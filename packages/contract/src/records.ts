@@ -96,6 +96,8 @@ export const recordEndpoints = {
       sieve: nameSchema,
       /** Names of the columns wanted, in their order and with commas between; all when left out. */
       columns: v.optional(v.string()),
+      /** What becomes of rows: left out, a line each with the record's fields repeated, or spread over numbered columns. */
+      rows: v.optional(v.picklist(['leave out', 'each', 'spread']), 'leave out'),
       format: v.optional(v.picklist(['csv', 'xlsx', 'jsonl']), 'csv'),
     }),
     response: 'file',

@@ -8,7 +8,7 @@ export { type Limits, limits } from './limits.js';
 export * from './mailbox/index.js';
 export type { Arrival } from './names/index.js';
 export * from './reading/index.js';
-export type { Cell, Line, RouteHit } from './routing/index.js';
+export { type Cell, type Line, numberedName, type RouteHit } from './routing/index.js';
 export {
   type ChatRequest,
   type Entered,

@@ -18,6 +18,8 @@ export const limits = {
   attachments: 500,
   /** Headers kept in a reading. */
   headers: 500,
+  /** Rows a route or an export spreads over columns; a sheet of more columns nobody reads, and tables have limits. */
+  spreadRows: 100,
   /** Lines a template aligns against; a digest has hundreds, a log file thousands. */
   templateLines: 20_000,
   /** Candidate places examined per layout. */

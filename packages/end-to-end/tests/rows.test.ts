@@ -108,9 +108,89 @@ describe('rows of a record', () => {
     await until('the table has it', async () =>
       (await lines('FD-2041')).some(({ total }) => String(total).startsWith('187.7')),
     );
-    const { deliveries } = await client.messages.get({ params: { key: kittiwake } });
-    const left = deliveries.filter(({ left_over }) => left_over);
-    expect(left.map(({ destination }) => destination)).toEqual(['fuel-lines']);
+    // The second line is no longer part of the record: taken out of the table the service made, and of the sheet.
+    await until('the other line is gone', async () => (await lines('FD-2041')).length === 1);
+    const { deliveries } = await until('all deliveries came to rest', async () => {
+      const detail = await client.messages.get({ params: { key: kittiwake } });
+      return detail.deliveries.every(({ state }) => state !== 'waiting') && detail;
+    });
+    const gone = deliveries.filter(({ state }) => state === 'dropped');
+    expect(gone.map(({ destination, answer }) => [destination, answer]).sort()).toEqual([
+      ['fuel-book', 'taken out again: no longer part of the record'],
+      ['fuel-lines', 'taken out again: no longer part of the record'],
+    ]);
+  });
+
+  test('that come back are written once more', async () => {
+    const { client } = world;
+    const { record } = await client.messages.get({ params: { key: kittiwake } });
+    const rows = [
+      { product: 'Marine diesel', litres: 120.5, line_total: '168.70' },
+      { product: 'Two-stroke oil', litres: 2, line_total: '19.00' },
+    ];
+    await client.records.enter({ params: { key: record ?? '' }, body: { rows } as never });
+    await until('the table has both', async () => (await lines('FD-2041')).length === 2);
+  });
+
+  test('find their record by what stands in one of them', async () => {
+    const { client } = world;
+    const dockets = async (query: Record<string, string>) =>
+      (await client.records.list({ query: { sieve: 'fuel-docket', ...query } })).items.map(
+        ({ fields }) => fields.docket,
+      );
+    expect(await dockets({ field: 'product', is: 'Two-stroke oil', at_least: '2' })).toEqual([]);
+    expect(await dockets({ field: 'product', is: 'Two-stroke oil' })).toContain('FD-2041');
+    expect((await dockets({ field: 'litres', at_least: '400' })).sort()).toEqual(expect.arrayContaining(['7714']));
+    expect(await dockets({ field: 'litres', at_least: '4000' })).toEqual([]);
+  });
+
+  test('stay in a table that was not made here, and are marked there', async () => {
+    const { client } = world;
+    await world.sql(`ALTER TABLE ${world.name}.fuel_lines COMMENT = 'somebody else’s'`);
+    const { record } = await client.messages.get({ params: { key: kittiwake } });
+    const rows = [{ product: 'Marine diesel', litres: 120.5, line_total: '187.70' }];
+    await client.records.enter({ params: { key: record ?? '' }, body: { rows } as never });
+    const left = await until('one is left over', async () => {
+      const { deliveries } = await client.messages.get({ params: { key: kittiwake } });
+      const found = deliveries.filter(({ left_over }) => left_over);
+      return found.length > 0 && found;
+    });
+    expect(left.map(({ destination, state }) => [destination, state])).toEqual([['fuel-lines', 'delivered']]);
+    expect(await lines('FD-2041')).toHaveLength(2);
+  });
+
+  test('go into a file left out, a line each, or spread over numbered columns', async () => {
+    const env = serviceEnv(world);
+    const lines = async (...more: string[]) =>
+      (await runCommand(['records', 'export', 'fuel-docket', ...more], { env })).out
+        .replace(/^\uFEFF/, '')
+        .trim()
+        .split(/\r?\n/);
+    const [plain = ''] = await lines();
+    expect(plain).not.toContain('product');
+    const each = await lines('--rows', 'each');
+    expect(each[0]).toMatch(/docket,date,vessel,total,total_currency,product,litres,price,price_currency,line_total/);
+    expect(each.filter((line) => line.includes('FD-2055'))).toHaveLength(9);
+    const spread = await lines('--rows', 'spread');
+    expect(spread[0]).toMatch(/total_currency,product_1,litres_1,.*product_2,.*line_total_currency_9$/);
+    expect(spread.filter((line) => line.includes('FD-2055'))).toHaveLength(1);
+  });
+
+  test('go out spread over numbered columns where a route says so', async () => {
+    const { client } = world;
+    const spread = source.replace(/- to: fuel-book\n {4}each: row/, '- to: fuel-book\n    each: spread');
+    await client.sieves.put({ params, body: Buffer.from(spread), query: { why: 'a test' } });
+    const raw = docket('f01').toString().replaceAll('FD-2041', 'FD-3000').replace('<f01@', '<f01b@');
+    await sendRaw(world.smtpPort, raw, 'fuel@gannetbay.example');
+    const { key } = await settled(client, 'Docket FD-3000');
+    const { deliveries } = await client.messages.get({ params: { key } });
+    const book = deliveries.filter(({ destination }) => destination === 'fuel-book');
+    expect(book).toHaveLength(1);
+    const { payload } = await client.deliveries.get({ params: { key: book[0]?.key ?? '' } });
+    expect((payload as { name: string }[]).map(({ name }) => name)).toEqual(
+      expect.arrayContaining(['Docket', 'Product 1', 'Litres 1', 'Product 2', 'Total 2']),
+    );
+    await client.sieves.put({ params, body: Buffer.from(source), query: { why: 'as it was' } });
   });
 
   test('show on the command line, and in its grid', async () => {

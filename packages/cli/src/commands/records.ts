@@ -60,17 +60,24 @@ export const exportRecords: Command = {
   args: '<sieve>',
   options: [
     { flags: '--format <format>', about: 'kind of file', choices: ['csv', 'xlsx', 'jsonl'], default: 'csv' },
+    {
+      flags: '--rows <layout>',
+      about: 'a line for each row, or rows spread over columns',
+      choices: ['each', 'spread'],
+    },
     verdictOption,
   ],
   examples: [
     'yellow-sieve records export berth-request > berths.csv',
     'yellow-sieve records export berth-request --format xlsx > berths.xlsx',
+    'yellow-sieve records export fuel-docket --rows each > lines.csv',
   ],
   async run(input) {
     const format = optional<'csv' | 'xlsx' | 'jsonl'>(input, 'format') ?? 'csv';
     const query = {
       sieve: input.args[0] ?? '',
       format,
+      rows: optional<'each' | 'spread'>(input, 'rows') ?? ('leave out' as const),
       verdict: optional<(typeof verdicts)[number]>(input, 'verdict'),
     };
     return { kind: 'bytes', bytes: await input.client().records.export({ query }) };

@@ -286,6 +286,11 @@ export const catalogue = {
     sentence: '“{column}” cannot be a column name there. Use letters, digits and underscores, 64 at the most.',
   },
 
+  'YS-DESTINATION-KEY': {
+    status: 422,
+    sentence: 'The table is keyed by “{column}”, and this line has no value there. Map it, or make its field required.',
+  },
+
   // intake
   'YS-INTAKE-UNKNOWN-ADDRESS': { status: 404, sentence: 'No mailbox takes mail for this address.' },
   'YS-INTAKE-TOO-LARGE': { status: 413, sentence: 'The message is larger than the {limit} allowed here.' },

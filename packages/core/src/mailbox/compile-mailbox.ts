@@ -85,7 +85,7 @@ function assemble(source: MailboxSource, sieves: ReadonlyMap<string, CompiledSie
       ? { kind: 'sieve', sieve: fallback }
       : { kind: source.otherwise === 'skip' ? 'skip' : 'review' },
     routes: ((source.routes ?? []) as RouteSource[]).flatMap(
-      (route, i) => compileRoute(route, [], ['routes', i], compiler) ?? [],
+      (route, i) => compileRoute(route, { fields: [], columns: [] }, ['routes', i], compiler) ?? [],
     ),
   };
 }

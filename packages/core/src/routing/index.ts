@@ -1,1 +1,2 @@
+export * from './numbered-name.js';
 export * from './route.js';

@@ -8,16 +8,18 @@ import {
   decide,
 } from '../conditions/index.js';
 import { closed, type Path } from '../files/index.js';
+import { limits } from '../limits.js';
 import { type Scene, wholeValue } from '../names/index.js';
 import { type CompiledText, compileText, renderText } from '../texts/index.js';
 import type { Value, ValueKind } from '../values/index.js';
+import { numberedName } from './numbered-name.js';
 
 export const routeSchema = closed({
   to: v.string(),
   name: v.optional(v.string()),
   when: v.optional(conditionSchema),
   with: v.optional(v.record(v.string(), v.union([v.string(), v.number(), v.boolean(), v.array(v.string())]))),
-  each: v.optional(v.picklist(['record', 'row'])),
+  each: v.optional(v.picklist(['record', 'row', 'spread'])),
   in_review: v.optional(v.picklist(['wait', 'deliver'])),
 });
 
@@ -26,7 +28,7 @@ export interface RouteSource {
   name?: string | undefined;
   when?: ConditionSource | undefined;
   with?: Record<string, string | number | boolean | string[]> | undefined;
-  each?: 'record' | 'row' | undefined;
+  each?: 'record' | 'row' | 'spread' | undefined;
   in_review?: 'wait' | 'deliver' | undefined;
 }
 
@@ -53,30 +55,38 @@ export interface RouteHit {
   lines: Line[];
 }
 
-type Mapping = { name: string; kind: ValueKind } & ({ text: CompiledText } | { constant: number | boolean | string[] });
+/** `ofRow`: it uses a column of the rows. */
+type Mapping = { name: string; kind: ValueKind; ofRow: boolean } & (
+  | { text: CompiledText }
+  | { constant: number | boolean | string[] }
+);
 
 export interface CompiledRoute {
   name: string;
   to: string;
   when: CompiledCondition | null;
   mapping: Mapping[];
-  each: 'record' | 'row';
+  /** A line for the record, one for each row, or one for the record with its rows in numbered columns. */
+  each: 'record' | 'row' | 'spread';
   inReview: 'wait' | 'deliver';
 }
 
-/** Compiles a route. Without `with`, every name of `byName` goes out under its own name. */
+/** Compiles a route. Without `with`, every field goes out under its own name, and every column where rows go too. */
 export function compileRoute(
   source: RouteSource,
-  byName: readonly string[],
+  { fields, columns }: { fields: readonly string[]; columns: readonly string[] },
   path: Path,
   compiler: ConditionCompiler,
 ): CompiledRoute | null {
+  const byName = source.each === 'row' || source.each === 'spread' ? [...fields, ...columns] : fields;
   const when = source.when ? compileCondition(source.when, [...path, 'when'], compiler) : null;
   const pairs = Object.entries(source.with ?? Object.fromEntries(byName.map((name) => [name, `{{ ${name} }}`])));
   const mapping = pairs.map(([name, from]): Mapping | null => {
-    if (typeof from !== 'string') return { name, kind: typeof from === 'number' ? 'number' : 'text', constant: from };
+    if (typeof from !== 'string')
+      return { name, kind: typeof from === 'number' ? 'number' : 'text', constant: from, ofRow: false };
     const text = compileText(from, compiler.scope, [...path, 'with', name], compiler.report);
-    return text && { name, kind: kindOf(text, compiler), text };
+    const ofRow = text?.names.some((used) => columns.includes(used)) ?? false;
+    return text && { name, kind: kindOf(text, compiler), text, ofRow };
   });
   if ((source.when && !when) || mapping.some((entry) => entry === null)) return null;
   return {
@@ -99,23 +109,22 @@ function kindOf({ only }: CompiledText, { scope }: ConditionCompiler): ValueKind
 export function hitRoute(route: CompiledRoute, scope: string, scene: Scene): RouteHit {
   const decision = route.when ? decide(route.when, scene) : { holds: true, why: 'no condition' };
   if (!decision.holds) return { ...named(route, scope), fires: false, why: decision.why, lines: [] };
-  const scenes =
-    route.each === 'row'
-      ? scene.rows.map((row, i) => ({ row: String(i), scene: { ...scene, row } }))
-      : [{ row: null, scene }];
-  return {
-    ...named(route, scope),
-    fires: true,
-    why: decision.why,
-    lines: scenes.map((entry) => ({
-      row: entry.row,
-      cells: route.mapping.map((mapping) => ({
-        name: mapping.name,
-        kind: mapping.kind,
-        value: mapped(mapping, entry.scene),
-      })),
-    })),
-  };
+  return { ...named(route, scope), fires: true, why: decision.why, lines: linesOf(route, scene) };
+}
+
+function linesOf({ each, mapping }: CompiledRoute, scene: Scene): Line[] {
+  const cells = (some: readonly Mapping[], row: Scene['row']) =>
+    some.map((one): Cell => ({ name: one.name, kind: one.kind, value: mapped(one, { ...scene, row }) }));
+  if (each === 'row') return scene.rows.map((row, i) => ({ row: String(i), cells: cells(mapping, row) }));
+  if (each === 'record') return [{ row: null, cells: cells(mapping, null) }];
+  const spread = scene.rows.slice(0, limits.spreadRows).flatMap((row, i) =>
+    cells(
+      mapping.filter(({ ofRow }) => ofRow),
+      row,
+    ).map((cell) => ({ ...cell, name: numberedName(cell.name, i + 1) })),
+  );
+  const own = mapping.filter(({ ofRow }) => !ofRow);
+  return [{ row: null, cells: [...cells(own, null), ...spread] }];
 }
 
 const named = ({ name, to, inReview }: CompiledRoute, scope: string) => ({ route: `${scope}/${name}`, to, inReview });

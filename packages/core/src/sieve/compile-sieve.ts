@@ -147,8 +147,8 @@ function compileRoutes(
   columns: object,
   compiler: ConditionCompiler,
 ): CompiledRoute[] {
-  return ((source.routes ?? []) as RouteSource[]).flatMap((route, i) => {
-    const byName = route.each === 'row' ? [...Object.keys(fields), ...Object.keys(columns)] : Object.keys(fields);
-    return compileRoute(route, byName, ['routes', i], compiler) ?? [];
-  });
+  const names = { fields: Object.keys(fields), columns: Object.keys(columns) };
+  return ((source.routes ?? []) as RouteSource[]).flatMap(
+    (route, i) => compileRoute(route, names, ['routes', i], compiler) ?? [],
+  );
 }

@@ -21,7 +21,11 @@ const guesses: readonly Guess[] = [
   { options: { type: 'url' }, like: /^(?:https?:\/\/|www\.)\S+$/i },
   { options: { type: 'datetime' }, like: /\d.*\d[:.h]\d{2}/ },
   { options: { type: 'date' }, like: /\d/ },
-  { options: { type: 'time' }, like: /^\d{1,2}(?:[:.h]\d{2})?(?::\d{2})? ?(?:[ap]\.?m\.?|h|uhr)?$/i },
+  // A full stop alone makes no time: 1.40 is a figure too.
+  {
+    options: { type: 'time' },
+    like: /^\d{1,2}(?:[:h]\d{2}(?::\d{2})?|[.]\d{2}(?= ?[aphu]))? ?(?:[ap]\.?m\.?|h|uhr)?$/i,
+  },
   { options: { type: 'amount' }, like: /[£€¥$₹]|\b[A-Z]{3}\b|\bkr\b/ },
   { options: { type: 'phone' }, like: /^\+[\d ()./-]{7,}$/ },
   { options: { type: 'phone' }, like: /^[\d ()./-]{6,}$/, label: /phone|tel|mobile|handy|fax|cell/ },

@@ -50,5 +50,11 @@ export interface DestinationKind {
   test(context: DestinationContext): Promise<{ ok: boolean; detail: string }>;
   /** Takes out again what was delivered, where the target is the service's own; left out by kinds whose targets are not. */
   withdraw?(tx: Executor, destination: string, identity: string): Promise<void>;
+  /** The same where the target is outside, as a delivery of its own; `left`: the target is not ours to take from. */
+  takeOut?(
+    written: unknown,
+    about: DeliveryAbout,
+    context: DestinationContext,
+  ): Promise<Tried | { result: 'left'; answer: string }>;
   deliver(payload: unknown, about: DeliveryAbout, context: DestinationContext): Promise<Tried>;
 }

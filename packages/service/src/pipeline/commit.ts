@@ -1,20 +1,12 @@
-import { type Handled, type Reason, say, toText, type Value, type Verdict, type Want } from '@yellow-sieve/core';
+import { type Handled, type Reason, say, type Verdict, type Want } from '@yellow-sieve/core';
 import { and, eq } from 'drizzle-orm';
 import { v7 as uuid } from 'uuid';
 import type { Database, Executor } from '../database/connect.js';
-import {
-  keptAnswer,
-  type MadeFrom,
-  message,
-  messageWant,
-  record,
-  recordRevision,
-  value,
-  want,
-} from '../database/schema.js';
+import { keptAnswer, type MadeFrom, message, messageWant, record, recordRevision, want } from '../database/schema.js';
 import { retryDeadlocks } from '../database/trouble.js';
 import { noteChanges } from '../store/change-store.js';
 import { firstLike } from '../store/first-seen-store.js';
+import { indexValues } from '../store/value-index.js';
 import type { HandleReply } from './handle-task.js';
 import { fillOutbox } from './outbox.js';
 
@@ -186,16 +178,8 @@ async function writeRecord(
     .values({ id: key, messageId: claimed.id, mailboxId: claimed.mailboxId, createdAt: now, ...current })
     .onDuplicateKeyUpdate({ set: current });
   await tx.insert(recordRevision).values({ recordId: key, number, ...outcome, madeFrom, createdAt: now });
-  await tx.delete(value).where(eq(value.recordId, key));
-  const indexed = values.fields.map(([field, read]) => ({ recordId: key, field, ...indexOf(read) }));
-  if (indexed.length > 0) await tx.insert(value).values(indexed);
+  await indexValues(tx, key, values);
   return number;
-}
-
-/** A value as the narrow index keeps it: always as text, and by number or day where it is one. */
-function indexOf(read: Value): { text: string; number: string | null; day: string | null } {
-  const number = 'decimal' in read && read.decimal.length < 30 ? read.decimal : null;
-  return { text: toText(read).slice(0, 191), number, day: read.kind === 'date' ? read.date : null };
 }
 
 const columnsOf = ({ sentAt, ...summary }: Read['summary']) => ({

@@ -6,6 +6,7 @@ import { delivery, destination, routeHit } from '../database/schema.js';
 import { type DeliveryAbout, destinationKinds } from '../destinations/index.js';
 import { type Change, noteChanges } from '../store/change-store.js';
 import { deliveryIdentity } from './identity.js';
+import { takingOut } from './taking-out.js';
 
 export interface OutboxMessage {
   id: string;
@@ -71,17 +72,50 @@ async function dropSuperseded(tx: Executor, message: OutboxMessage, current: rea
 /** What was written and is no longer part of the record is taken out where the target is ours, and marked elsewhere. */
 async function leaveOver(tx: Executor, message: OutboxMessage, current: readonly string[]): Promise<void> {
   const withdrawn: DeliveryRow[] = [];
+  const taken: DeliveryRow[] = [];
   const left: string[] = [];
   for (const row of await notCurrent(tx, message, current, ['delivered'])) {
     const [target] = await tx.select().from(destination).where(eq(destination.name, row.destination));
-    const withdraw = target && destinationKinds[target.kind]?.withdraw;
-    if (withdraw) {
-      await withdraw(tx, row.destination, row.identity);
+    const kind = target && destinationKinds[target.kind];
+    if (kind?.withdraw) {
+      await kind.withdraw(tx, row.destination, row.identity);
       withdrawn.push(row);
-    } else left.push(row.id);
+    } else if (kind?.takeOut) taken.push(row);
+    else left.push(row.id);
   }
+  await sendTakingOut(tx, message, taken);
   await drop(tx, message, withdrawn, 'taken out again: no longer part of the record');
   if (left.length > 0) await tx.update(delivery).set({ leftOver: true }).where(inArray(delivery.id, left));
+}
+
+/** Puts deliveries on their way once more, to take out what they wrote. */
+async function sendTakingOut(tx: Executor, message: OutboxMessage, rows: readonly DeliveryRow[]): Promise<void> {
+  if (rows.length === 0) return;
+  const now = new Date();
+  const open = { state: 'waiting' as const, code: null, attempts: 0, lost: 0, claimedBy: null, claimedUntil: null };
+  for (const { id, payload } of rows)
+    await tx
+      .update(delivery)
+      .set({
+        ...open,
+        payload: takingOut(payload),
+        revision: message.revision,
+        answer: null,
+        dueAt: now,
+        updatedAt: now,
+      })
+      .where(eq(delivery.id, id));
+  await noteChanges(
+    tx,
+    rows.map(({ id, destination: owner, state }) => ({
+      kind: 'delivery' as const,
+      what: id,
+      owner,
+      day: message.receivedAt,
+      was: state,
+      is: 'waiting',
+    })),
+  );
 }
 
 async function drop(tx: Executor, message: OutboxMessage, rows: readonly DeliveryRow[], answer: string): Promise<void> {

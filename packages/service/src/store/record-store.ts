@@ -1,7 +1,7 @@
 import { YsError } from '@yellow-sieve/core';
-import { and, asc, desc, eq, exists, gt, gte, like, lt, lte } from 'drizzle-orm';
+import { and, asc, desc, eq, exists, gt, gte, like, lt, lte, or } from 'drizzle-orm';
 import type { Executor } from '../database/connect.js';
-import { mailbox, message, record, recordRevision, value } from '../database/schema.js';
+import { mailbox, message, record, recordRevision, rowValue, value } from '../database/schema.js';
 import { cursorId, pageOf } from './paging.js';
 
 const item = {
@@ -54,26 +54,34 @@ function matching(db: Executor, filter: RecordFilter) {
   );
 }
 
-/** Looks the field up in the narrow index of values. Bounds are numbers or days, whichever they look like. */
-function hasValue(db: Executor, field: string, { is, starts, at_least, at_most }: RecordFilter) {
-  const tests = [
-    is === undefined ? undefined : eq(value.text, is.slice(0, 191)),
-    starts === undefined ? undefined : like(value.text, `${starts.slice(0, 190).replace(/[\\%_]/g, '\\$&')}%`),
-    at_least === undefined ? undefined : bound(gte, at_least),
-    at_most === undefined ? undefined : bound(lte, at_most),
-  ].filter((test) => test !== undefined);
-  if (tests.length === 0) return undefined;
-  return exists(
-    db
-      .select({ field: value.field })
-      .from(value)
-      .where(and(eq(value.recordId, record.id), eq(value.field, field), ...tests)),
-  );
+/** Looks a field, or a column of rows, up in the narrow indexes of values. Of rows one is enough. */
+function hasValue(db: Executor, field: string, filter: RecordFilter) {
+  const among = (index: typeof value | typeof rowValue) => {
+    const tests = valueTests(index, filter);
+    if (tests.length === 0) return undefined;
+    return exists(
+      db
+        .select({ field: index.field })
+        .from(index)
+        .where(and(eq(index.recordId, record.id), eq(index.field, field), ...tests)),
+    );
+  };
+  return or(among(value), among(rowValue));
 }
 
-function bound(compare: typeof gte, limit: string) {
-  if (/^\d{4}-\d{2}-\d{2}$/.test(limit)) return compare(value.day, limit);
-  if (/^-?\d{1,28}(\.\d{1,10})?$/.test(limit)) return compare(value.number, limit);
+/** Bounds are numbers or days, whichever they look like. */
+function valueTests(index: typeof value | typeof rowValue, { is, starts, at_least, at_most }: RecordFilter) {
+  return [
+    is === undefined ? undefined : eq(index.text, is.slice(0, 191)),
+    starts === undefined ? undefined : like(index.text, `${starts.slice(0, 190).replace(/[\\%_]/g, '\\$&')}%`),
+    at_least === undefined ? undefined : bound(index, gte, at_least),
+    at_most === undefined ? undefined : bound(index, lte, at_most),
+  ].filter((test) => test !== undefined);
+}
+
+function bound(index: typeof value | typeof rowValue, compare: typeof gte, limit: string) {
+  if (/^\d{4}-\d{2}-\d{2}$/.test(limit)) return compare(index.day, limit);
+  if (/^-?\d{1,28}(\.\d{1,10})?$/.test(limit)) return compare(index.number, limit);
   throw new YsError('YS-REQUEST-INVALID', {
     detail: `“${limit.slice(0, 40)}” is neither a number nor a day like 2027-05-01`,
   });

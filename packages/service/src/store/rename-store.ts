@@ -9,19 +9,11 @@ import {
 } from '@yellow-sieve/core';
 import { and, asc, count, eq, gt, inArray, isNotNull, sql } from 'drizzle-orm';
 import type { Database, Executor } from '../database/connect.js';
-import {
-  enteredValue,
-  judgement,
-  message,
-  record,
-  recordRevision,
-  sieve,
-  sieveVersion,
-  value,
-} from '../database/schema.js';
+import { enteredValue, judgement, message, record, recordRevision, sieve, sieveVersion } from '../database/schema.js';
 import { retryDeadlocks } from '../database/trouble.js';
 import { listSamples, setExpected } from './sample-store.js';
 import { getVersion } from './sieve-store.js';
+import { renameIndexed } from './value-index.js';
 
 /** A rename, and the version that did it. */
 export interface VersionRename {
@@ -175,16 +167,3 @@ const pick = ({ fields, rows, evidence, problems, reasons }: ReturnType<typeof r
   problems,
   reasons,
 });
-
-async function renameIndexed(tx: Executor, recordId: string, { from, to }: FieldRename): Promise<void> {
-  const [known] = await tx
-    .select({ field: value.field })
-    .from(value)
-    .where(and(eq(value.recordId, recordId), eq(value.field, from)));
-  if (!known) return;
-  await tx.delete(value).where(and(eq(value.recordId, recordId), eq(value.field, to)));
-  await tx
-    .update(value)
-    .set({ field: to })
-    .where(and(eq(value.recordId, recordId), eq(value.field, from)));
-}

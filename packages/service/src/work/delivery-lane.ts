@@ -6,6 +6,7 @@ import { applied, attempt, delivery } from '../database/schema.js';
 import { retryDeadlocks } from '../database/trouble.js';
 import type { Tried } from '../destinations/index.js';
 import type { Outgoing } from '../outgoing/outgoing.js';
+import { isTakingOut } from '../pipeline/taking-out.js';
 import type { Secrets } from '../secrets.js';
 import { noteChanges } from '../store/change-store.js';
 import { openDestination } from '../store/destination-store.js';
@@ -66,11 +67,15 @@ async function newerApplied(db: Database, row: DeliveryRow): Promise<boolean> {
   return last !== undefined && last.messageTime > row.messageTime;
 }
 
-async function tryOnce({ db, secrets, outgoing, log }: DeliveryLaneOptions, row: DeliveryRow): Promise<Tried> {
+type Settled = Tried | { result: 'taken out' | 'left'; answer: string };
+
+async function tryOnce({ db, secrets, outgoing, log }: DeliveryLaneOptions, row: DeliveryRow): Promise<Settled> {
   try {
     const { kind, context } = await openDestination(db, secrets, outgoing, row.destination);
     const about = { identity: row.identity, message: row.messageId, messageTime: row.messageTime.toISOString() };
-    return await kind.deliver(row.payload, about, context);
+    if (!isTakingOut(row.payload) || !kind.takeOut) return await kind.deliver(row.payload, about, context);
+    const taken = await kind.takeOut(row.payload.takeOut, about, context);
+    return taken.result === 'delivered' ? { ...taken, result: 'taken out' } : taken;
   } catch (error) {
     if (error instanceof YsError) return { result: 'refused', answer: error.message };
     log.error(
@@ -87,11 +92,15 @@ interface Settlement {
   answer: string;
   result: string;
   retrySeconds?: number;
+  /** Set where what was written stays, though it is no longer part of the record. */
+  leftOver?: boolean;
 }
 
 /** What a try means for the delivery. Pure, but for the jitter. */
-function settlement(row: DeliveryRow, tried: Tried): Settlement {
+function settlement(row: DeliveryRow, tried: Settled): Settlement {
   const { result, answer } = tried;
+  if (result === 'taken out') return { state: 'dropped', code: null, answer, result };
+  if (result === 'left') return { state: 'delivered', code: null, answer, result, leftOver: true };
   if (result === 'delivered') return { state: 'delivered', code: null, answer, result };
   if (result === 'refused') return { state: 'stopped', code: 'YS-DELIVERY-REFUSED', answer, result };
   const attempts = row.attempts + 1;
@@ -130,6 +139,7 @@ async function settle({ db, worker }: DeliveryLaneOptions, row: DeliveryRow, out
         .set({
           state: outcome.state,
           code: outcome.code,
+          ...(outcome.leftOver ? { leftOver: true } : {}),
           answer: outcome.answer.slice(0, 2000),
           attempts: row.attempts + 1,
           dueAt: sql`NOW(3) + INTERVAL ${outcome.retrySeconds ?? 0} SECOND`,

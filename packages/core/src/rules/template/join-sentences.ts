@@ -15,8 +15,11 @@ const longLine = 36;
 function goesOn(above: string, line: string): boolean {
   const plain = above.replace(/\[\[[^\]]*\]\]/g, 'value word');
   const slotted = above.includes('[[') || line.includes('[[');
+  // Two values in a row would have nothing between them.
+  const touching = /\]\]\s*$/.test(above) && /^\s*\[\[\w/.test(line);
   return (
     slotted &&
+    !touching &&
     plain.length >= longLine &&
     !/[:.!?;]\s*$/.test(above) &&
     /^(?:\[\[\w|\p{Ll})/u.test(line) &&

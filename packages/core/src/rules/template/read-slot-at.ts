@@ -17,6 +17,10 @@ export interface BlockRows {
   passedOver: { text: string; why: string }[];
 }
 
+/** Whether a place two fields share has no target: its words are then the other field's alone. */
+export const isMereName = ({ also }: Slot, { type }: FieldOptions, text: string): boolean =>
+  type === 'url' && also !== undefined && !/:\/\/|\bwww\./i.test(text);
+
 /** The value, or values, of a slot that stands at a range. */
 export function readSlotAt(slot: Slot, view: View, { start, end }: Range, run: RuleRun, columns: Columns): Finding[] {
   return namesOf(slot).flatMap((field): Finding[] => {
@@ -25,6 +29,7 @@ export function readSlotAt(slot: Slot, view: View, { start, end }: Range, run: R
     const context = run.contextAt(view, start);
     const link = options.type === 'url' ? linkAt(view, { start, end }, run) : null;
     if (link) return [readRaw(link.href, field, options, context, link.evidence)];
+    if (isMereName(slot, options, view.text.slice(start, end))) return [];
     const raw = view.text.slice(start, end).replace(/[ \t]*\n[ \t]*/g, ' ');
     return [findAt(view, start, end, field, options, context, run.rule, { raw })];
   });

@@ -6,6 +6,7 @@ import type { Finding, RuleRun } from '../rule-kind.js';
 import type { Alignment } from './align.js';
 import { namesOf } from './parse-layout.js';
 import type { Place } from './place.js';
+import { isMereName } from './read-slot-at.js';
 import type { Candidate } from './search.js';
 import { rivalOf } from './ties.js';
 
@@ -23,6 +24,8 @@ export function readSlots(alignment: Alignment | null, view: View | null, run: R
         const evidence = evidenceAt(view, place.start, place.end, run.rule);
         return [{ field, state: 'problem', evidence, problem: problemAt(doubt, field, { field }, evidence[0]) }];
       }
+      if (isMereName(place.slot, options, view.text.slice(place.start, place.end)) && !linkAt(view, place, run))
+        return [];
       return [readPlace(place, field, options, view, run, neighboursOf(alignment, i, fields))];
     });
   });

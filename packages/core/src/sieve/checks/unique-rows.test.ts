@@ -42,7 +42,7 @@ describe('rows that must be unique', () => {
   test('a name that is no column is told at its line', () => {
     const compiled = tryCompileSieve(sieveOf({ unique: ['numbr'] }));
     expect(compiled.ok ? [] : compiled.problems).toMatchObject([
-      { code: 'YS-CHECK-UNIQUE', path: 'checks[0].unique', text: expect.stringContaining('“number”') as string },
+      { code: 'YS-CHECK-UNIQUE', path: 'checks[0].unique', text: expect.stringContaining('“number”') },
     ]);
   });
 });

@@ -82,6 +82,25 @@ export const value = mysqlTable(
   ],
 );
 
+/** The same for the values of its rows. */
+export const rowValue = mysqlTable(
+  'row_value',
+  {
+    recordId: key('record_id').notNull(),
+    row: int('row_number').notNull(),
+    field: varchar('field', { length: 64 }).notNull(),
+    text: varchar('text', { length: 191 }),
+    number: decimal('number', { precision: 38, scale: 10 }),
+    day: date('day', { mode: 'string' }),
+  },
+  (t) => [
+    primaryKey({ columns: [t.recordId, t.row, t.field] }),
+    index('row_value_text').on(t.field, t.text),
+    index('row_value_number').on(t.field, t.number),
+    index('row_value_day').on(t.field, t.day),
+  ],
+);
+
 /** What each route would do with a revision, and why: also the preview of records in review. */
 export const routeHit = mysqlTable(
   'route_hit',

@@ -1,12 +1,16 @@
-import { type Cell, say } from '@yellow-sieve/core';
+import { type Cell, canonicalJson, digestOf, say } from '@yellow-sieve/core';
 import { type Connection, createConnection } from 'mysql2/promise';
 import * as v from 'valibot';
 import { isDatabaseDown } from '../../database/trouble.js';
-import type { DestinationContext, DestinationKind, Tried } from '../destination-kind.js';
+import type { DeliveryAbout, DestinationContext, DestinationKind, Tried } from '../destination-kind.js';
 import { columnsOf, isColumnName } from './columns.js';
-import { prepareTable, upsertRow } from './table.js';
+import { deleteRow, prepareTable, upsertRow } from './table.js';
 
-const entries = { table: v.pipe(v.string(), v.regex(/^[A-Za-z_][A-Za-z0-9_]{0,62}$/)) };
+const entries = {
+  table: v.pipe(v.string(), v.regex(/^[A-Za-z_][A-Za-z0-9_]{0,62}$/)),
+  /** Columns by whose values a row is found again, whichever message it comes from: the newest message's stays. */
+  key: v.optional(v.pipe(v.array(v.string()), v.minLength(1))),
+};
 const connectionEntries = {
   host: v.string(),
   port: v.number(),
@@ -15,15 +19,18 @@ const connectionEntries = {
   database: v.string(),
 };
 
-/** A table in MariaDB or MySQL, made from the fields. Rows are found again by `ys_identity`. */
+/** A table in MariaDB or MySQL, made from the fields. Rows are found again by `ys_identity`: the delivery's, or their key's. */
 export const database: DestinationKind = {
   kind: 'database',
   about: 'a table in MariaDB or MySQL, made from the fields',
   entries,
   connection: { kind: 'mariadb', entries: connectionEntries },
-  render(line) {
+  render(line, _about, definition) {
     const wrong = line.cells.find(({ name }) => !isColumnName(name));
-    return wrong ? { refused: say('YS-DESTINATION-COLUMN', { column: wrong.name }) } : { payload: line.cells };
+    if (wrong) return { refused: say('YS-DESTINATION-COLUMN', { column: wrong.name }) };
+    if (!definition.key) return { payload: line.cells };
+    const key = keyOf(line.cells, definition);
+    return key.missing ? { refused: key.missing } : { payload: line.cells, order: key.digest };
   },
   async test(context) {
     const tried = await connected(context, async (connection) => {
@@ -32,6 +39,17 @@ export const database: DestinationKind = {
     });
     return { ok: tried.result === 'delivered', detail: tried.answer };
   },
+  takeOut: (written, about, context) =>
+    connected<Taken>(context, async (connection) =>
+      (await deleteRow(
+        connection,
+        String(context.definition.table),
+        identityOf(written as Cell[], about, context),
+        about.message,
+      ))
+        ? { result: 'delivered', answer: 'taken out again: no longer part of the record' }
+        : { result: 'left', answer: 'left over: the table was not made here' },
+    ),
   deliver: (payload, about, context) =>
     connected(context, async (connection) => {
       const columns = columnsOf(payload as Cell[]);
@@ -40,15 +58,42 @@ export const database: DestinationKind = {
       if (wrong) return { result: 'refused', answer: wrong };
       return {
         result: 'delivered',
-        answer: await upsertRow(connection, table, about.identity, about.message, columns),
+        answer: await upsertRow(
+          connection,
+          table,
+          identityOf(payload as Cell[], about, context),
+          about.message,
+          columns,
+        ),
       };
     }),
 };
 
-async function connected(
+/** The identity a row is found again by: the delivery's own, or that of the key it has. */
+function identityOf(cells: readonly Cell[], { identity }: DeliveryAbout, { definition }: DestinationContext): string {
+  return definition.key ? keyOf(cells, definition).digest : identity;
+}
+
+/** The digest of a line's key; `missing` says which column of the key is not there, or has no value. */
+function keyOf(
+  cells: readonly Cell[],
+  definition: Record<string, unknown>,
+): { digest: string; missing: string | null } {
+  const columns = definition.key as string[];
+  const values = columns.map((column) => cells.find(({ name }) => name === column)?.value ?? null);
+  const without = columns.find((_, i) => values[i] === null);
+  return {
+    digest: digestOf(canonicalJson(values)),
+    missing: without === undefined ? null : say('YS-DESTINATION-KEY', { column: without }),
+  };
+}
+
+type Taken = Tried | { result: 'left'; answer: string };
+
+async function connected<T extends Taken = Tried>(
   { connection: options }: DestinationContext,
-  work: (connection: Connection) => Promise<Tried>,
-): Promise<Tried> {
+  work: (connection: Connection) => Promise<T>,
+): Promise<T | Tried> {
   let connection: Connection | null = null;
   try {
     connection = await createConnection({ ...options, timezone: 'Z', charset: 'utf8mb4', connectTimeout: 5000 });

@@ -61,3 +61,15 @@ export async function upsertRow(
   );
   return result.affectedRows === 1 ? 'inserted' : 'updated';
 }
+
+/** Deletes the row of an identity, if the table was made here and no other message wrote it since; tells whether it was made here. */
+export async function deleteRow(
+  connection: Connection,
+  table: string,
+  identity: string,
+  message: string,
+): Promise<boolean> {
+  if (!(await isOurs(connection, table))) return false;
+  await connection.query(`DELETE FROM ${quote(table)} WHERE ys_identity = ? AND ys_message = ?`, [identity, message]);
+  return true;
+}

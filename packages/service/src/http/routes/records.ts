@@ -2,7 +2,7 @@ import { Readable } from 'node:stream';
 import { recordEndpoints } from '@yellow-sieve/contract';
 import { compileSieve } from '@yellow-sieve/core';
 import { csvOf } from '../../exports/csv.js';
-import { recordTable } from '../../exports/record-file.js';
+import { type RowsLayout, recordTable } from '../../exports/record-file.js';
 import { xlsxOf } from '../../exports/xlsx.js';
 import { enterValues, judgeValue } from '../../sieves/correct.js';
 import { allRecords, getRecord, listRecords, type RecordFilter } from '../../store/record-store.js';
@@ -29,18 +29,20 @@ interface ExportOptions {
   sieve: string;
   format: 'csv' | 'xlsx' | 'jsonl';
   columns?: string | undefined;
+  rows: RowsLayout;
 }
 
 async function exportFile(
   db: ServeContext['db'],
-  { format, columns, ...filter }: RecordFilter & ExportOptions,
+  { format, columns, rows, ...filter }: RecordFilter & ExportOptions,
 ): Promise<FileReply> {
   const { source, title } = await getSieve(db, filter.sieve);
   const name = `${filter.sieve}.${format}`;
-  const records = allRecords(db, filter);
+  const records = () => allRecords(db, filter);
   if (format === 'jsonl')
-    return { type: 'application/jsonl', name, body: Readable.from(jsonLines(records), { objectMode: false }) };
-  const { header, lines } = recordTable(compileSieve(source).fields, records, columns?.split(','));
+    return { type: 'application/jsonl', name, body: Readable.from(jsonLines(records()), { objectMode: false }) };
+  const sieve = compileSieve(source);
+  const { header, lines } = await recordTable({ sieve, records, rows, picked: columns?.split(',') });
   const cells = plain(lines);
   if (format === 'xlsx')
     return {
