@@ -8,6 +8,7 @@ import type { BareLine } from './lay-lines.js';
 import { type LineShape, lineShapeOf } from './line-shape.js';
 import { hasWords, namesOf, type Piece, piecesOf } from './parse-layout.js';
 import type { BlockRows, Columns } from './read-slot-at.js';
+import { type IndexedText, withFields } from './search.js';
 import { shapedRows } from './shaped-rows.js';
 import type { Token } from './token.js';
 import { type WordedItem, wordedRows } from './worded-rows.js';
@@ -112,19 +113,25 @@ function hasWordsOfItsOwn(pieces: readonly Piece[]): boolean {
 const enumerationOf = (constant: readonly Token[]): number =>
   /^(?:\d{1,3}|[a-z])$/.test(constant[0]?.norm ?? '') && /^[.)]$/.test(constant[1]?.norm ?? '') ? 2 : 0;
 
-/** The places of a block's own words in a text; a block without words has none. */
-export const marksOf = (block: CompiledBlock, view: View, run: RuleRun, columns: Columns): ItemMark[] =>
-  block.kind === 'words' ? itemMarks(block.layout, view, run, columns) : [];
+/** What a block is looked for in: the view as it is indexed with the columns, and the places of its own words. */
+export interface BlockScene {
+  view: View;
+  indexed: IndexedText;
+  marks: readonly ItemMark[];
+  run: RuleRun;
+  columns: Columns;
+}
+
+/** Looks for a block's own words in a view; a block without words has none. */
+export function blockScene(block: CompiledBlock, around: IndexedText, run: RuleRun, columns: Columns): BlockScene {
+  const indexed = withFields(around, columns, run.context);
+  const marks = block.kind === 'words' ? itemMarks(block.layout, indexed, run.facts.limits.templateCandidates) : [];
+  return { view: around.view, indexed, marks, run, columns };
+}
 
 /** Finds the items of a block in a stretch of a view. */
-export function blockRows(
-  block: CompiledBlock,
-  marks: readonly ItemMark[],
-  view: View,
-  region: Range,
-  run: RuleRun,
-  columns: Columns,
-): BlockRows {
+export function blockRows(block: CompiledBlock, region: Range, scene: BlockScene): BlockRows {
+  const { view, run, columns } = scene;
   switch (block.kind) {
     case 'shape':
       return shapedRows(block.shape, view, region, run, columns);
@@ -135,6 +142,6 @@ export function blockRows(
         passedOver: [],
       };
     case 'words':
-      return wordedRows(block, marks, view, region, run, columns);
+      return wordedRows(block, region, scene);
   }
 }

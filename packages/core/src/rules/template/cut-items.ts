@@ -18,6 +18,8 @@ const goesOnOverBoundary = 1.1;
 /** A place that stands less well than the others may be none at all, at this price; one that stands well is an item's. */
 const passedOver = 1;
 const doubtfulShare = 0.85;
+/** An item with more than this inside it that speaks against it is none. */
+const mostInside = 12;
 
 interface Way {
   cost: number;
@@ -42,8 +44,15 @@ export function cutItems(marks: readonly ItemMark[], boundaries: readonly Bounda
   }
   const items: ItemMark[][] = [];
   for (let to = marks.length; to > 0; to = best[to]?.from ?? 0)
-    if (!best[to]?.passed) items.unshift(marks.slice(best[to]?.from, to));
+    if (!best[to]?.passed) items.unshift(bestOfEach(marks.slice(best[to]?.from, to)));
   return items;
+}
+
+/** Of two places of one landmark, the one that stands better; the other was passed over. */
+function bestOfEach(marks: readonly ItemMark[]): ItemMark[] {
+  const best = new Map<number, ItemMark>();
+  for (const mark of marks) if (mark.share > (best.get(mark.landmark)?.share ?? 0)) best.set(mark.landmark, mark);
+  return marks.filter((mark) => best.get(mark.landmark) === mark);
 }
 
 const passing = (mark: ItemMark, cost: number, from: number): Way | null =>
@@ -57,13 +66,18 @@ function itemsEndingAt(
   { required }: ItemMake,
 ): { from: number; cost: number }[] {
   const found: { from: number; cost: number }[] = [];
-  const seen = new Set<number>();
+  const seen = new Map<number, number>();
   let inside = 0;
   let missing = required.reduce((sum, needed) => sum + (needed ? missingRequired : missingOptional), 0);
-  for (let from = to - 1; from >= 0; from--) {
-    const { landmark } = marks[from] as ItemMark;
-    if (seen.has(landmark)) break;
-    seen.add(landmark);
+  for (let from = to - 1; from >= 0 && inside < mostInside; from--) {
+    const { landmark, share } = marks[from] as ItemMark;
+    const other = seen.get(landmark);
+    if (other !== undefined && Math.min(share, other) >= doubtfulShare) break;
+    seen.set(landmark, Math.max(share, other ?? 0));
+    if (other !== undefined) {
+      inside += passedOver;
+      continue;
+    }
     missing -= required[landmark] ? missingRequired : missingOptional;
     const next = from + 1 < to ? marks[from + 1] : undefined;
     if (next) {

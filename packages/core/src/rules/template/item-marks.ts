@@ -1,9 +1,7 @@
-import type { Range, View } from '../../reading/index.js';
-import type { RuleRun } from '../rule-kind.js';
+import type { Range } from '../../reading/index.js';
 import { allCandidates } from './candidates.js';
 import type { CompiledLayout } from './compile.js';
-import type { Columns } from './read-slot-at.js';
-import { type Candidate, indexText } from './search.js';
+import type { Candidate, IndexedText } from './search.js';
 
 /** A place where one of an item's lines stands. Offsets are those of the view. */
 export interface ItemMark {
@@ -20,10 +18,8 @@ export interface ItemMark {
 const leastShare = 0.6;
 
 /** All places of a block's landmarks in a text, in their order; of those that share words the best stays. */
-export function itemMarks(layout: CompiledLayout, view: View, run: RuleRun, columns: Columns): ItemMark[] {
-  const { templateLines, templateCandidates } = run.facts.limits;
-  const indexed = indexText(view, templateLines, columns, run.context);
-  const marks = allCandidates(layout.landmarks, { ...indexed, budget: { left: templateCandidates } })
+export function itemMarks(layout: CompiledLayout, indexed: IndexedText, mostCandidates: number): ItemMark[] {
+  const marks = allCandidates(layout.landmarks, { ...indexed, budget: { left: mostCandidates } })
     .flatMap(shared)
     .filter(({ share, candidate }) => share >= leastShare && candidate.score > 0)
     .sort((a, b) => b.candidate.score - a.candidate.score || a.candidate.from - b.candidate.from);

@@ -148,6 +148,7 @@ function pointsOf({ slots }: LineShape, spans: readonly (Range | null)[], view: 
 const anEmptyPlace = -0.25;
 const aTarget = 2;
 const noTarget = -0.75;
+const bareAmount = 0.6;
 
 function pointsAt(
   slot: Slot | undefined,
@@ -160,7 +161,10 @@ function pointsAt(
   if (!span) return anEmptyPlace;
   const isLinked = [first, ...also].some((one) => one?.type === 'url') && linked(span);
   if (first.type === 'url' && isLinked) return aTarget;
-  const fit = fitOfValue(view.text.slice(span.start, span.end), first, context);
+  const text = view.text.slice(span.start, span.end);
+  // A bare figure may be an amount, and anything else that is counted.
+  const money = first.type === 'amount' && /^[\s\d.,]*$/.test(text) ? bareAmount : 1;
+  const fit = money * fitOfValue(text, first, context);
   const target = also.some((one) => one?.type === 'url') ? (isLinked ? aTarget : noTarget) : 0;
   return target + (first.type === 'text' ? 0.5 * fit : 3 * fit - 1);
 }

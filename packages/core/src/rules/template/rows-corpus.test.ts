@@ -16,6 +16,14 @@ const { chances, seedOf } = (await import(new URL('templates/kit/random.mjs', co
   seedOf(...words: string[]): number;
 };
 
+const { digestOfFrozenRows } = (await import(new URL('rows/frozen/digest.mjs', corpus).href)) as {
+  digestOfFrozenRows(): Promise<string>;
+};
+
+test('the frozen set of rows is as it was', async () => {
+  expect(await digestOfFrozenRows()).toBe('9306f8877ce4f41e7e41e7769250a1fd4c989f6aad98d6be77251ca818bcb5f3');
+});
+
 const plain = (value: unknown) =>
   JSON.stringify(value, (_, part) => (typeof part === 'string' ? part.replace(/\s+/g, ' ').trim() : part));
 

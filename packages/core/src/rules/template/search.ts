@@ -1,4 +1,4 @@
-import type { View } from '../../reading/index.js';
+import type { Range, View } from '../../reading/index.js';
 import type { FieldOptions, ReadContext } from '../../values/index.js';
 import { FitMemo } from './fit.js';
 import type { Landmark } from './landmark.js';
@@ -59,6 +59,40 @@ export function indexText(
     collapsed: !/\t|\S\s{3,}\S/.test(view.text.replace(/\n\s*/g, '\n')),
     fields,
   };
+}
+
+/** The same text with other fields: those of an item instead of the message's own. */
+export const withFields = (
+  indexed: IndexedText,
+  fields: Readonly<Record<string, FieldOptions>>,
+  context: ReadContext,
+): IndexedText => ({ ...indexed, fields, fits: new FitMemo(indexed.text, fields, context) });
+
+/** The lines that a stretch touches, by halving: a digest has thousands, and each of its items asks. */
+export function linesWithin(lines: readonly Line[], start: number, end: number): Line[] {
+  const firstFrom = (isBehind: (line: Line) => boolean) => {
+    let [low, high] = [0, lines.length];
+    while (low < high) {
+      const middle = (low + high) >> 1;
+      if (isBehind(lines[middle] as Line)) high = middle;
+      else low = middle + 1;
+    }
+    return low;
+  };
+  return lines.slice(
+    firstFrom((line) => line.end >= start),
+    firstFrom((line) => line.start >= end),
+  );
+}
+
+/** A stretch of a text, as if nothing else were there. Offsets stay those of the whole. */
+export function narrowed(indexed: IndexedText, { start, end }: Range): IndexedText {
+  const lines = linesWithin(indexed.lines, start, end).map((line, index): Line => {
+    if (line.start >= start && line.end <= end) return { ...line, index };
+    const tokens = line.tokens.filter((token) => token.start >= start && token.end <= end);
+    return { ...line, index, tokens, start: Math.max(line.start, start), end: Math.min(line.end, end) };
+  });
+  return { ...indexed, lines, index: new WordIndex(lines) };
 }
 
 /** Aligning one layout: the text, and how many places may still be looked at. */

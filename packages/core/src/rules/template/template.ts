@@ -3,7 +3,7 @@ import { problemAt } from '../finding.js';
 import type { CompiledRuleBody, Finding, Problem, RuleCompiler, RuleKind, RuleResult, RuleRun } from '../rule-kind.js';
 import { type Alignment, align } from './align.js';
 import { outsideItems } from './around-items.js';
-import { blockRows, marksOf } from './block.js';
+import { blockRows, blockScene } from './block.js';
 import type { CompiledLayout } from './compile.js';
 import { slotTraces } from './explain.js';
 import { compileOne, entries, type Layout, type LayoutSource } from './layouts.js';
@@ -46,12 +46,11 @@ function runTemplate(layouts: readonly Layout[], run: RuleRun, compiler: RuleCom
     const attempt: Attempt = (part, at) => (part ? align(part, indexed[at], limits.templateCandidates) : null);
     const repeat: Repeat = ({ text: around, block }) => {
       if (!around || !block) return null;
-      const marks = marksOf(block.block, text, run, compiler.columns);
+      const scene = blockScene(block.block, indexed.text, run, compiler.columns);
       const alignment = align(around, indexed.text, limits.templateCandidates, (places) =>
-        outsideItems(places, marks, block.before),
+        outsideItems(places, scene.marks, block.before),
       );
-      const region = regionOf(alignment, block.before, text);
-      return { alignment, rows: blockRows(block.block, marks, text, region, run, compiler.columns) };
+      return { alignment, rows: blockRows(block.block, regionOf(alignment, block.before, text), scene) };
     };
     return { views: { text, subject }, ...fitBest(layouts, attempt, repeat) };
   });

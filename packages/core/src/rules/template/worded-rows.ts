@@ -1,4 +1,4 @@
-import { partOf, type Range, type View } from '../../reading/index.js';
+import type { Range, View } from '../../reading/index.js';
 import type { Finding, RuleRun } from '../rule-kind.js';
 import { align } from './align.js';
 import { type BareItem, bareItems, type LaidLine } from './bare-items.js';
@@ -8,10 +8,10 @@ import { cutItems } from './cut-items.js';
 import type { ItemMark } from './item-marks.js';
 import { type BareLine, type Laid, layLines } from './lay-lines.js';
 import { bulletOf, cutLine, type LineShape, shapedLine } from './line-shape.js';
-import { type Line, normalise } from './normalise.js';
+import type { Line } from './normalise.js';
 import { type BlockRows, type Columns, readShaped, shapeOptions } from './read-slot-at.js';
 import { readSlots } from './read-slots.js';
-import { indexText } from './search.js';
+import { type IndexedText, linesWithin, narrowed } from './search.js';
 
 /** An item that is known by its words. */
 export interface WordedItem {
@@ -31,21 +31,29 @@ interface Scene {
   item: WordedItem;
   view: View;
   region: Range;
+  /** The stretch, as it is indexed with the columns. */
+  indexed: IndexedText;
   lines: readonly Line[];
   run: RuleRun;
   columns: Columns;
 }
 
-/** The items of a stretch that have the same words; `all` are the places of these in the whole text. */
+/** The items of a stretch that have the same words; `marks` are the places of these in the whole text. */
 export function wordedRows(
   item: WordedItem,
-  all: readonly ItemMark[],
-  view: View,
   region: Range,
-  run: RuleRun,
-  columns: Columns,
+  {
+    marks: all,
+    indexed: whole,
+    view,
+    run,
+    columns,
+  }: Pick<Scene, 'view' | 'indexed' | 'run' | 'columns'> & {
+    marks: readonly ItemMark[];
+  },
 ): BlockRows {
-  const scene: Scene = { item, view, region, lines: linesIn(view, region, run), run, columns };
+  const indexed = narrowed(whole, region);
+  const scene: Scene = { item, view, region, indexed, lines: indexed.lines, run, columns };
   const marks = all.filter(({ from }) => from >= region.start && from < region.end);
   const below = item.layout.landmarks.map(({ index }) => item.below.get(index)?.length ?? 0);
   const boundaries = boundariesOf(marks, scene.lines, item.above.length, below);
@@ -122,11 +130,6 @@ const telling = 1;
 const beginOf = ({ line, from }: ItemMark, before: ItemMark | undefined) =>
   before && before.end > line.start ? from : line.start;
 
-function linesIn(view: View, { start, end }: Range, run: RuleRun): Line[] {
-  const lines = normalise(view.text.slice(start, end), run.facts.limits.templateLines);
-  return lines.map((line) => ({ ...line, start: line.start + start, end: line.end + start }));
-}
-
 /** A bare line of the item behind (`from` is its number), found between its marks. */
 interface LaidFor extends Laid {
   item: number;
@@ -159,25 +162,23 @@ const mostAway = 12;
 function freeLines(over: ItemMark | null, under: ItemMark | null, { lines, region }: Scene): Range[] {
   const from = over ? Math.max(over.line.end, over.end) : region.start;
   const to = under ? under.line.start : region.end;
-  const all = lines.filter(
+  const all = linesWithin(lines, from, to).filter(
     ({ start, end, kind }) => start >= from && end <= to && kind !== 'blank' && kind !== 'ruling',
   );
   return all.length <= 2 * mostAway ? all : [...all.slice(0, over ? mostAway : 0), ...all.slice(-mostAway)];
 }
 
 function readItem(
-  { start, end }: Range,
+  stretch: Range,
   laid: readonly Laid[],
-  { item, view, run, columns }: Scene,
+  { item, view, indexed, run, columns }: Scene,
 ): { row: Finding[]; known: Range[] } {
-  const part = partOf(view, start, end);
-  const indexed = indexText(part, run.facts.limits.templateLines, columns, run.context);
-  const alignment = align(item.layout, indexed, run.facts.limits.templateCandidates);
+  const alignment = align(item.layout, narrowed(indexed, stretch), run.facts.limits.templateCandidates);
   return {
     row: [
       ...laid.flatMap(({ bare: { shape }, cut }) => readShaped(shape, cut, view, run, columns)),
-      ...readSlots(alignment, part, run, columns),
+      ...readSlots(alignment, view, run, columns),
     ],
-    known: [...alignment.claimed.values()].map((claim) => ({ start: start + claim.from, end: start + claim.end })),
+    known: [...alignment.claimed.values()].map(({ from, end }) => ({ start: from, end })),
   };
 }
