@@ -1,0 +1,218 @@
+import { describe, expect, test } from '@jest/globals';
+import { parse } from 'yaml';
+import { formOf, readMessage } from '../reading/index.js';
+import { compileSieve, noFacts, sift } from '../sieve/index.js';
+import { editSieve, ruleSource, type ShownMessage, type SieveAct } from './index.js';
+
+const mail = `A visitor has filled in the form.
+
+Vessel: Selkie of Skerry
+Length over all: 21.5 m
+Arrives Thursday 3 June 2027 for 4 nights
+E-mail: o.marsh@skerry.example
+
+Remarks:
+Shore power if you have it.
+We come in late.
+
+-- 
+Sent by the web site
+`;
+const source = `# berths
+sieve: berths
+locale: en-GB
+fields:
+  vessel: { type: text, required: true } # her name
+rules:
+  - kind: template
+    name: form
+    layouts:
+      - name: plain
+        text: |
+          Vessel: [[vessel]]
+          E-mail:
+  - kind: pattern   # numbers anywhere
+    name: any number
+    find: '(?<vessel>zzz)'
+`;
+
+const shownOf = async (text: string, subject = 'Berth request: Selkie'): Promise<ShownMessage> => ({
+  name: 'samples/1.eml',
+  reading: await readMessage(
+    Buffer.from(`Subject: ${subject}\r\nContent-Type: text/plain; charset=utf-8\r\n\r\n${text}`),
+  ),
+});
+
+/** Where some words stand in the message's text. */
+const at = ({ reading }: ShownMessage, words: string) => {
+  const start = formOf(reading).text.indexOf(words);
+  if (start < 0) throw new Error(`“${words}” stands nowhere`);
+  return { start, end: start + words.length };
+};
+
+function done(text: string, act: SieveAct, shown: ShownMessage | null = null) {
+  const edited = editSieve(text, act, shown);
+  if (!edited.ok) throw new Error(JSON.stringify(edited.problems));
+  return edited;
+}
+
+const fieldsOf = (text: string, { reading }: ShownMessage) => {
+  const result = sift(reading, compileSieve(text), noFacts);
+  return result.kind === 'outcome' ? result.outcome.fields : {};
+};
+const layoutText = (text: string, i = 0): string => parse(text).rules[0].layouts[i].text;
+
+describe('marking a value', () => {
+  test('declares its field, names and types it, and puts its slot in the right place', async () => {
+    const shown = await shownOf(mail);
+    const { source: next, field } = done(source, { act: 'mark', in: 'message.text', ...at(shown, '21.5 m') }, shown);
+    expect(field).toBe('length_over_all');
+    expect(next).toContain(
+      '  vessel: { type: text, required: true } # her name\n  length_over_all: { type: number, unit: m }\n',
+    );
+    expect(layoutText(next)).toBe('Vessel: [[vessel]]\nLength over all: [[length_over_all]]\nE-mail:\n');
+    expect(fieldsOf(next, shown)).toEqual({ vessel: 'Selkie of Skerry', length_over_all: 21.5 });
+    expect(next).toContain('# numbers anywhere');
+  });
+
+  test('several on a line, in any order, share the line', async () => {
+    const shown = await shownOf(mail);
+    const nights = done(source, { act: 'mark', in: 'message.text', ...at(shown, '4') }, shown);
+    const both = done(
+      nights.source,
+      { act: 'mark', in: 'message.text', ...at(shown, 'Thursday 3 June 2027'), field: 'arrival' },
+      shown,
+    );
+    expect(layoutText(both.source)).toContain('Arrives [[arrival]] for [[nights]] nights');
+    expect(fieldsOf(both.source, shown)).toMatchObject({ arrival: '2027-06-03', nights: 4 });
+  });
+
+  test('below its label, over several lines, takes the label along', async () => {
+    const shown = await shownOf(mail);
+    const words = 'Shore power if you have it.\nWe come in late.';
+    const { source: next } = done(source, { act: 'mark', in: 'message.text', ...at(shown, words) }, shown);
+    expect(layoutText(next)).toContain('Remarks:\n[[remarks]]');
+    expect(fieldsOf(next, shown).remarks).toBe(words);
+  });
+
+  test('with its label selected leaves the label alone', async () => {
+    const shown = await shownOf(mail);
+    const { source: next } = done(
+      source,
+      { act: 'mark', in: 'message.text', ...at(shown, '\nE-mail: o.marsh@skerry.example\n') },
+      shown,
+    );
+    expect(layoutText(next)).toBe('Vessel: [[vessel]]\nE-mail: [[email]]\n');
+    expect(fieldsOf(next, shown).email).toBe('o.marsh@skerry.example');
+  });
+
+  test('elsewhere moves the mark; over another value takes its place', async () => {
+    const shown = await shownOf(mail);
+    const shorter = done(source, { act: 'mark', in: 'message.text', ...at(shown, 'Selkie'), field: 'vessel' }, shown);
+    expect(layoutText(shorter.source)).toContain('Vessel: [[vessel]] of Skerry');
+    const other = done(
+      source,
+      { act: 'mark', in: 'message.text', ...at(shown, 'Selkie of Skerry'), field: 'ship' },
+      shown,
+    );
+    expect(layoutText(other.source)).toBe('Vessel: [[ship]]\nE-mail:\n');
+  });
+
+  test('in the subject, beside the text', async () => {
+    const shown = await shownOf(mail);
+    const [start, end] = ['Berth request: '.length, 'Berth request: Selkie'.length];
+    const { source: next } = done(source, { act: 'mark', in: 'message.subject', start, end, field: 'vessel' }, shown);
+    expect(parse(next).rules[0].layouts[0].subject).toBe('Berth request: [[vessel]]');
+  });
+
+  test('in a message of another shape makes a layout of it, with what was found there', async () => {
+    const shown = await shownOf('Name of the ship .. Tern\nDays ....... 3\n');
+    const first = done(source, { act: 'mark', in: 'message.text', ...at(shown, 'Tern'), field: 'vessel' }, shown);
+    expect(parse(first.source).rules[0].layouts[1]).toMatchObject({ name: 'layout 2', sample: 'samples/1.eml' });
+    const second = done(first.source, { act: 'mark', in: 'message.text', ...at(shown, '3'), field: 'days' }, shown);
+    expect(fieldsOf(second.source, shown)).toMatchObject({ vessel: 'Tern', days: 3 });
+    expect(fieldsOf(second.source, await shownOf(mail)).vessel).toBe('Selkie of Skerry');
+  });
+
+  test('of an empty sieve makes its first rule', async () => {
+    const shown = await shownOf(mail);
+    const { source: next } = done(
+      'sieve: new\nfields: {}\n',
+      { act: 'mark', in: 'message.text', ...at(shown, '21.5 m') },
+      shown,
+    );
+    expect(fieldsOf(next, shown)).toEqual({ length_over_all: 21.5 });
+  });
+
+  test('inside another value takes its place; below its first line ends it there', async () => {
+    const shown = await shownOf('Code: AB12\nVessel: Tern\n');
+    const first = done(source, { act: 'mark', in: 'message.text', ...at(shown, 'AB12'), field: 'code' }, shown);
+    const part = done(first.source, { act: 'mark', in: 'message.text', ...at(shown, '12'), field: 'part' }, shown);
+    expect(layoutText(part.source)).toBe('Code: AB[[part]]\nVessel: [[vessel]]\nE-mail:\n');
+    const long = await shownOf('Berth for\nTern and crew\nDays ....... 3\n');
+    const two = done(source, { act: 'mark', in: 'message.text', ...at(long, 'Tern and crew'), field: 'vessel' }, long);
+    const three = done(two.source, { act: 'mark', in: 'message.text', ...at(long, '3'), field: 'days' }, long);
+    expect(fieldsOf(three.source, long)).toMatchObject({ vessel: 'Tern and crew', days: 3 });
+  });
+
+  test('that leaves a sieve that does not compile is not done', async () => {
+    const shown = await shownOf(mail);
+    const edited = editSieve(source, { act: 'mark', in: 'message.text', ...at(shown, '4'), field: 'record' }, shown);
+    expect(edited.ok ? null : edited.problems[0]?.code).toBe('YS-SIEVE-RESERVED-NAME');
+  });
+
+  test('can be taken back', async () => {
+    const shown = await shownOf(mail);
+    const marked = done(source, { act: 'mark', in: 'message.text', ...at(shown, '21.5 m') }, shown);
+    const { source: next } = done(marked.source, { act: 'unmark', field: 'length_over_all' }, shown);
+    expect(layoutText(next)).toBe(layoutText(source));
+    const gone = done(next, { act: 'remove field', field: 'length_over_all' });
+    expect(gone.source).toBe(source);
+  });
+});
+
+describe('a new layout from a message', () => {
+  test('has marked what any rule found in it', async () => {
+    const found = source.replace("'(?<vessel>zzz)'", "'ship (?<vessel>Tern)'");
+    const shown = await shownOf('We come with the ship Tern for three nights.\n');
+    const { source: next } = done(found, { act: 'new layout' }, shown);
+    expect(layoutText(next, 1)).toBe('We come with the ship [[vessel]] for three nights.\n');
+  });
+});
+
+describe('rules', () => {
+  test('are moved, switched off, copied and removed, comments and all', () => {
+    const moved = done(source, { act: 'move rule', rule: 1, to: 0 }).source;
+    expect(parse(moved).rules.map(({ name }: { name: string }) => name)).toEqual(['any number', 'form']);
+    expect(moved).toContain('- kind: pattern   # numbers anywhere');
+    expect(done(moved, { act: 'move rule', rule: 0, to: 1 }).source).toBe(source);
+    const off = done(source, { act: 'switch rule', rule: 1, off: true }).source;
+    expect(parse(off).rules[1].off).toBe(true);
+    expect(done(off, { act: 'switch rule', rule: 1, off: false }).source).toBe(source);
+    const copied = done(source, { act: 'copy rule', rule: 1 }).source;
+    expect(parse(copied).rules.map(({ name }: { name: string }) => name)).toEqual([
+      'form',
+      'any number',
+      'any number, copy',
+    ]);
+    expect(done(copied, { act: 'remove rule', rule: 2 }).source).toBe(source);
+  });
+
+  test('are written by hand, in their place', () => {
+    expect(ruleSource(source, 1)).toBe("kind: pattern   # numbers anywhere\nname: any number\nfind: '(?<vessel>zzz)'");
+    const next = done(source, {
+      act: 'write rule',
+      rule: 1,
+      source: "kind: pattern\nname: another\nfind: '(?<vessel>yyy)'",
+    }).source;
+    expect(parse(next).rules.map(({ name }: { name: string }) => name)).toEqual(['form', 'another']);
+    const wrong = editSieve(source, { act: 'write rule', rule: null, source: 'kind: patern\nfind: x' }, null);
+    expect(wrong.ok ? null : wrong.problems[0]?.code).toBe('YS-RULE-KIND');
+  });
+});
+
+test('a field is set and renamed', () => {
+  const set = done(source, { act: 'set field', field: 'vessel', options: { type: 'text' } }).source;
+  expect(set).toContain('  vessel: { type: text }\n');
+  expect(done(source, { act: 'rename field', field: 'vessel', to: 'ship' }).source).toContain('Vessel: [[ship]]');
+});

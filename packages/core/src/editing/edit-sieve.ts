@@ -1,0 +1,138 @@
+import { isSeq, parse, stringify } from 'yaml';
+import { renameField } from '../sieve/index.js';
+import type { FieldOptions } from '../values/index.js';
+import { checked, type Edited, type ShownMessage } from './edited.js';
+import { layoutFrom, type MarkedStretch, markValue, unmark, withoutMark } from './mark-value.js';
+import { addItem, setEntry } from './set-entry.js';
+import { itemRanges, SourceMap, spliced, throughLine } from './source-map.js';
+
+/** What a person does to a sieve on the workbench. Rules are named by their place, from 0. */
+export type SieveAct =
+  | ({ act: 'mark' } & MarkedStretch)
+  | { act: 'unmark'; field: string }
+  | { act: 'new layout' }
+  | { act: 'set field'; field: string; options: FieldOptions }
+  | { act: 'remove field'; field: string }
+  | { act: 'rename field'; field: string; to: string }
+  | { act: 'move rule'; rule: number; to: number }
+  | { act: 'switch rule'; rule: number; off: boolean }
+  | { act: 'copy rule'; rule: number }
+  | { act: 'remove rule'; rule: number }
+  | { act: 'write rule'; rule: number | null; source: string };
+
+/**
+ * Does one act to a sieve's source text. What it is not about stays as it is, comments too. Pure: the same text, message and act
+ * give the same text. An act that would leave a sieve that does not compile is not done, with the reasons.
+ */
+export function editSieve(source: string, act: SieveAct, shown: ShownMessage | null): Edited {
+  switch (act.act) {
+    case 'mark':
+      return shown ? markValue(source, shown, act) : unchanged(source);
+    case 'unmark':
+      return shown ? unmark(source, shown, act.field) : unchanged(source);
+    case 'new layout':
+      return shown ? layoutFrom(source, shown) : unchanged(source);
+    case 'set field':
+      return checked(setEntry(source, groupOf(source, act.field), act.field, act.options, true), act.field);
+    case 'remove field':
+      return removeField(source, act.field);
+    case 'rename field': {
+      const renamed = renameField(source, act.field, act.to);
+      return renamed.ok ? { ok: true, source: renamed.source, field: act.to } : renamed;
+    }
+    case 'move rule':
+      return checked(inOrder(source, (places) => moved(places, act.rule, act.to)));
+    case 'copy rule':
+      return checked(copied(source, act.rule));
+    case 'remove rule':
+      return checked(removedRule(source, act.rule));
+    case 'switch rule':
+      return checked(setEntry(source, ['rules', act.rule], 'off', act.off ? true : undefined));
+    case 'write rule':
+      return checked(writtenRule(source, act.rule, act.source));
+  }
+}
+
+const unchanged = (source: string): Edited => checked(source);
+
+/** Fields stand below `fields`, columns of rows below `rows`. */
+const groupOf = (source: string, field: string): string[] =>
+  new SourceMap(source).keys('rows', 'columns').includes(field) ? ['rows', 'columns'] : ['fields'];
+
+function removeField(source: string, field: string): Edited {
+  const left = withoutMark(source, field, null);
+  return checked(setEntry(left, groupOf(left, field), field, undefined), field);
+}
+
+/** The rules in another order; each keeps its lines, and the comments within. */
+function inOrder(source: string, arrange: (places: number[]) => number[]): string {
+  const map = new SourceMap(source);
+  const list = map.at('rules');
+  if (!isSeq(list) || list.flow) return source;
+  const ranges = itemRanges(map, list);
+  const texts = ranges.map(({ start, end }) => source.slice(start, end).replace(/\n*$/, '\n'));
+  const [first, last] = [ranges[0], ranges.at(-1)];
+  if (!first || !last) return source;
+  const order = arrange(ranges.map((_, i) => i));
+  // What parts the rules stays between them.
+  const gap = ranges.length > 1 && /\n\n$/.test(source.slice(first.start, first.end)) ? '\n' : '';
+  const text = order.map((i) => texts[i] ?? '').join(gap);
+  return spliced(source, [{ start: first.start, end: last.end, text }]);
+}
+
+function moved(places: readonly number[], from: number, to: number): number[] {
+  const left = places.filter((_, i) => i !== from);
+  return places[from] === undefined ? [...places] : [...left.slice(0, to), from, ...left.slice(to)];
+}
+
+const ruleOf = (source: string, rule: number): Record<string, unknown> | null =>
+  (new SourceMap(source).at('rules', rule)?.toJSON() as Record<string, unknown> | undefined) ?? null;
+
+function copied(source: string, rule: number): string {
+  const now = ruleOf(source, rule);
+  if (!now) return source;
+  const name = `${typeof now.name === 'string' ? now.name : `${String(now.kind)} ${rule + 1}`}, copy`;
+  const { kind, name: _, ...rest } = now;
+  const added = addItem(source, ['rules'], { kind, name, ...rest });
+  const last = new SourceMap(added).list('rules').length - 1;
+  return inOrder(added, (places) => moved(places, last, rule + 1));
+}
+
+function removedRule(source: string, rule: number): string {
+  const map = new SourceMap(source);
+  const list = map.at('rules');
+  if (!isSeq(list) || list.flow) return source;
+  const range = itemRanges(map, list)[rule];
+  if (!range) return source;
+  return list.items.length === 1 ? setEntry(source, [], 'rules', []) : spliced(source, [{ ...range, text: '' }]);
+}
+
+/** A rule as a person wrote it, in its place or behind the others. */
+function writtenRule(source: string, rule: number | null, text: string): string {
+  const read: unknown = parse(text);
+  const now = (Array.isArray(read) ? read[0] : read) as unknown;
+  if (rule === null) return addItem(source, ['rules'], now);
+  const map = new SourceMap(source);
+  const list = map.at('rules');
+  const range = isSeq(list) && !list.flow ? itemRanges(map, list)[rule] : undefined;
+  if (!range) return source;
+  const indent = ' '.repeat(/^ */.exec(source.slice(range.start))?.[0].length ?? 0);
+  const lines = stringify([now], { lineWidth: 0 }).replace(/^(?=.)/gm, indent);
+  const gap = source.slice(range.start, range.end).endsWith('\n\n') ? '\n' : '';
+  return spliced(source, [{ ...range, text: lines + gap }]);
+}
+
+/** A rule's own lines, without the list's dash and indentation, for people to edit. */
+export function ruleSource(source: string, rule: number): string | null {
+  const map = new SourceMap(source);
+  const node = map.at('rules', rule);
+  if (!node?.range) return null;
+  const start = node.range[0];
+  const indent = map.indentOf(start);
+  return source
+    .slice(start, throughLine(source, node.range[1]))
+    .split('\n')
+    .map((line, i) => (i === 0 ? line : line.slice(0, indent).trim() === '' ? line.slice(indent) : line))
+    .join('\n')
+    .trimEnd();
+}

@@ -1,0 +1,4 @@
+export { editSieve, ruleSource, type SieveAct } from './edit-sieve.js';
+export type { Edited, ShownMessage } from './edited.js';
+export { type GuessedField, guessField } from './guess-field.js';
+export type { MarkedStretch } from './mark-value.js';

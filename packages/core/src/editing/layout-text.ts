@@ -1,0 +1,98 @@
+import { linesOf } from '../reading/index.js';
+import { type Named, writeLayout } from '../suggest/write-layout.js';
+
+const slot = /\[\[(\w+(?:\s*,\s*\w+)*)\]\]/g;
+
+/** The fields named in a line of a layout. */
+export const slotsIn = (line: string): string[] =>
+  [...line.matchAll(slot)].flatMap((match) => (match[1] ?? '').split(/\s*,\s*/));
+
+/** A layout's text with one more value marked, as it stands in a message. */
+export interface Marking {
+  /** The text of the message. */
+  message: string;
+  /** The new value. */
+  mark: Named;
+  /** Where values of this layout stand in the message now. */
+  known: readonly Named[];
+}
+
+/**
+ * Puts a slot into a layout's text. Where the layout has the value's line already, that line is written anew from the message,
+ * with all its values; else it comes between the lines that stand before and behind it in the message.
+ */
+export function withSlot(layout: string, { message, mark, known }: Marking): string {
+  const lines = layout
+    .replace(/\n+$/, '')
+    .split('\n')
+    .filter((line, i, all) => line !== '' || all.length > 1 || i > 0);
+  const line = lineOf(message, mark.start);
+  const placed = placesOf(lines, message, known);
+  const own = placed.findIndex((at) => at !== null && at >= line.start && at <= line.end);
+  const onLine = known.filter(({ start }) => start >= line.start && start <= line.end);
+  const isBlank = lines.every((one) => one.trim() === '');
+  const put = writeLayout(message, [...onLine, mark])
+    .trimEnd()
+    .split('\n');
+  if (isBlank) return `${put.join('\n')}\n`;
+  if (own >= 0) return joined([...lines.slice(0, own), ...withoutLabel(put, lines[own - 1]), ...lines.slice(own + 1)]);
+  const before = placed.findLastIndex((at) => at !== null && at < line.start);
+  return joined([...lines.slice(0, before + 1), ...withoutLabel(put, lines[before]), ...lines.slice(before + 1)]);
+}
+
+const joined = (lines: readonly string[]) => `${lines.join('\n')}\n`;
+
+/** The label above a value that stands alone is not written twice. */
+const withoutLabel = (put: readonly string[], above: string | undefined) =>
+  put.length > 1 && above !== undefined && put[0]?.trim() === above.trim() ? put.slice(1) : put;
+
+function lineOf(text: string, offset: number) {
+  const start = text.lastIndexOf('\n', offset - 1) + 1;
+  const end = text.indexOf('\n', offset);
+  return { start, end: end < 0 ? text.length : end };
+}
+
+/** Where each line of a layout stands in a message: by its values, or, for mere words, where a line is these or begins with them. */
+function placesOf(lines: readonly string[], message: string, known: readonly Named[]): (number | null)[] {
+  const plain = linesOf(message).map((range) => ({ ...range, words: message.slice(range.start, range.end).trim() }));
+  return lines.map((line) => {
+    const names = slotsIn(line);
+    if (names.length > 0) {
+      const starts = known.flatMap(({ field, start }) => (names.includes(field) ? [start] : []));
+      return starts.length > 0 ? Math.min(...starts) : null;
+    }
+    const words = line.trim();
+    if (words === '') return null;
+    const same = plain.find((one) => one.words === words) ?? plain.find((one) => one.words.startsWith(words));
+    return same?.start ?? null;
+  });
+}
+
+/**
+ * Takes a field's slot out of a layout's text: with its line, where it stands alone with its label; where other values share the
+ * line, its place is kept as words to ignore.
+ */
+export function withoutSlot(layout: string, field: string): string {
+  const lines = layout.split('\n').flatMap((line, i, all): string[] => {
+    const names = slotsIn(line);
+    if (!names.includes(field)) {
+      // A label above a value that is alone on its line goes with it.
+      const below = all[i + 1]?.trim();
+      return below === `[[${field}]]` && names.length === 0 && line.trim() !== '' && !/^\s*\[\[/.test(line)
+        ? []
+        : [line];
+    }
+    if (names.length === 1) return [];
+    return [
+      line.replace(slot, (written, inside: string) => {
+        const left = inside.split(/\s*,\s*/).filter((name) => name !== field);
+        return left.length === 0
+          ? '[[*]]'
+          : left.length < inside.split(',').length
+            ? `[[${left.join(', ')}]]`
+            : written;
+      }),
+    ];
+  });
+  return lines.join('\n');
+}

@@ -1,0 +1,169 @@
+import { formOf } from '../reading/index.js';
+import { type CompiledSieve, noFacts, type Outcome, sift, tryCompileSieve } from '../sieve/index.js';
+import { type Named, writeLayout } from '../suggest/write-layout.js';
+import type { FieldOptions } from '../values/index.js';
+import { checked, type Edited, type ShownMessage } from './edited.js';
+import { guessField } from './guess-field.js';
+import { slotsIn, withoutSlot, withSlot } from './layout-text.js';
+import { addItem, setEntry } from './set-entry.js';
+import { SourceMap } from './source-map.js';
+import { marksFrom, marksOfLayout, workingLayout } from './working-layout.js';
+
+/** A stretch of the shown message that a person marks as a value. */
+export interface MarkedStretch {
+  in: 'message.text' | 'message.subject';
+  /** UTF-16 units of what `in` names. */
+  start: number;
+  end: number;
+  /** The field it is a value of; guessed when left out. */
+  field?: string | undefined;
+  /** Options of a field that is new; guessed when left out. */
+  options?: FieldOptions | undefined;
+}
+
+/**
+ * Marks a value in a message: its field is declared if it is new, and its slot put into the layout the message was read by, or
+ * into a new one with all that was found in the message. A field that was marked already has its mark there from now on.
+ */
+export function markValue(source: string, shown: ShownMessage, stretch: MarkedStretch): Edited {
+  const compiled = tryCompileSieve(source);
+  if (!compiled.ok) return { ok: false, problems: compiled.problems };
+  const { sieve } = compiled;
+  const guess =
+    stretch.in === 'message.text'
+      ? guessField(sieve, shown.reading, stretch.start, stretch.end)
+      : { ...stretch, name: 'subject_text', options: { type: 'text' } as FieldOptions };
+  const field = stretch.field ?? guess.name;
+  const options = stretch.options ?? guess.options;
+  const known = field in sieve.fields || field in sieve.columns;
+  const declared = known ? source : setEntry(source, ['fields'], field, options, true);
+  const result = sift(shown.reading, sieve, noFacts);
+  const outcome = result.kind === 'outcome' ? result.outcome : null;
+  const mark: Named = { label: field, field, start: guess.start, end: guess.end, by: 'label' };
+  const next =
+    stretch.in === 'message.subject'
+      ? inSubject(declared, sieve, shown, outcome, mark)
+      : inText(declared, sieve, shown, outcome, mark);
+  return checked(next, field);
+}
+
+function inText(
+  source: string,
+  sieve: CompiledSieve,
+  shown: ShownMessage,
+  outcome: Outcome | null,
+  mark: Named,
+): string {
+  const { text } = formOf(shown.reading, sieve.body);
+  const layout = outcome && workingLayout(source, outcome);
+  if (!outcome || !layout) return withLayout(source, shown, text, [...carried(outcome, sieve, text, mark), mark]);
+  const others = marksOfLayout(outcome, sieve, layout).filter((one) => one.field !== mark.field);
+  const known = besides(others, mark, text);
+  // What stood where the new value stands is marked no longer.
+  const gone = others.filter(({ field }) => !known.some((one) => one.field === field));
+  const cleared = [mark, ...gone].reduce((left, { field }) => withoutSlot(left, field), layout.text);
+  return setEntry(source, layout.path, 'text', withSlot(cleared, { message: text, mark, known }));
+}
+
+/** Other marks beside a new one. A value that runs on over the new one's line ends before it: its end was only guessed. */
+const besides = (others: readonly Named[], mark: Named, text: string): Named[] =>
+  others.flatMap((one) => {
+    if (isApart(one, mark)) return [one];
+    const before = text.slice(one.start, mark.start).lastIndexOf('\n');
+    if (before < 0) return [];
+    const kept = text.slice(one.start, one.start + before).trimEnd();
+    return kept === '' ? [] : [{ ...one, end: one.start + kept.length }];
+  });
+
+const isApart = (a: Named, b: Named) => a.end <= b.start || a.start >= b.end;
+
+/** What was found in the message, by whatever rule: a new layout has it marked from the start. */
+function carried(outcome: Outcome | null, sieve: CompiledSieve, text: string, mark: Named | null): Named[] {
+  const found = outcome ? marksFrom(outcome, sieve, 'message.text') : [];
+  if (mark === null) return found;
+  return besides(
+    found.filter(({ field }) => field !== mark.field),
+    mark,
+    text,
+  );
+}
+
+function inSubject(
+  source: string,
+  sieve: CompiledSieve,
+  shown: ShownMessage,
+  outcome: Outcome | null,
+  mark: Named,
+): string {
+  const { subject } = shown.reading;
+  const layout = outcome && workingLayout(source, outcome);
+  const others = outcome
+    ? marksFrom(outcome, sieve, 'message.subject').filter((one) => one.field !== mark.field && isApart(one, mark))
+    : [];
+  const slots = layout?.subject ? slotsIn(layout.subject) : [];
+  const text = writeLayout(subject, [...others.filter(({ field }) => slots.includes(field)), mark]).trimEnd();
+  return layout ? setEntry(source, layout.path, 'subject', text) : withLayout(source, shown, '', [], text);
+}
+
+/** The source text with one more layout, in its first template rule or in a new one. */
+function withLayout(
+  source: string,
+  shown: ShownMessage,
+  text: string,
+  marks: readonly Named[],
+  subject?: string,
+): string {
+  const map = new SourceMap(source);
+  const rule = map.list('rules').findIndex((_, i) => map.text('rules', i, 'kind') === 'template');
+  const names = map.list('rules', rule, 'layouts').map((_, i) => map.text('rules', rule, 'layouts', i, 'name'));
+  const layout = {
+    name: freeName(names),
+    sample: shown.name,
+    ...(subject ? { subject } : {}),
+    ...(marks.length > 0 ? { text: writeLayout(text, marks) } : {}),
+  };
+  if (rule < 0) return addItem(source, ['rules'], { kind: 'template', name: 'by its layout', layouts: [layout] });
+  return addItem(source, ['rules', rule, 'layouts'], layout);
+}
+
+function freeName(names: readonly (string | null)[]): string {
+  for (let number = names.length + 1; ; number++) if (!names.includes(`layout ${number}`)) return `layout ${number}`;
+}
+
+/** A new layout from a message in one act, with what the rules found in it marked. */
+export function layoutFrom(source: string, shown: ShownMessage): Edited {
+  const compiled = tryCompileSieve(source);
+  if (!compiled.ok) return { ok: false, problems: compiled.problems };
+  const { sieve } = compiled;
+  const result = sift(shown.reading, sieve, noFacts);
+  const outcome = result.kind === 'outcome' ? result.outcome : null;
+  const { text } = formOf(shown.reading, sieve.body);
+  const marks = carried(outcome, sieve, text, null);
+  return checked(withLayout(source, shown, text, marks));
+}
+
+/** Takes a field's mark out of the layout a message was read by; where none was, out of all of them. The field stays. */
+export function unmark(source: string, shown: ShownMessage, field: string): Edited {
+  const compiled = tryCompileSieve(source);
+  if (!compiled.ok) return { ok: false, problems: compiled.problems };
+  const result = sift(shown.reading, compiled.sieve, noFacts);
+  const layout = result.kind === 'outcome' ? workingLayout(source, result.outcome) : null;
+  return checked(withoutMark(source, field, layout?.path ?? null), field);
+}
+
+/** The source text without a field's slots, in one layout or in all. */
+export function withoutMark(source: string, field: string, only: readonly (string | number)[] | null): string {
+  const map = new SourceMap(source);
+  const paths = map
+    .list('rules')
+    .flatMap((_, i) => map.list('rules', i, 'layouts').map((__, k): (string | number)[] => ['rules', i, 'layouts', k]));
+  return (only ? [only] : paths).reduce((text, path) => {
+    const now = new SourceMap(text);
+    return ['text', 'subject'].reduce((left, key) => {
+      const written = now.text(...path, key);
+      if (written === null || !written.split('\n').some((line) => slotsIn(line).includes(field))) return left;
+      const without = withoutSlot(written, field);
+      return setEntry(left, path, key, without.trim() === '' ? undefined : without);
+    }, text);
+  }, source);
+}

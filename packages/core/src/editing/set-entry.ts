@@ -1,0 +1,114 @@
+import { isMap, isSeq, type Node, stringify, type YAMLMap } from 'yaml';
+import { pairRange, SourceMap, spliced, throughLine } from './source-map.js';
+
+const indented = (text: string, by: number) =>
+  text
+    .split('\n')
+    .map((line) => (line === '' ? '' : ' '.repeat(by) + line))
+    .join('\n');
+
+/** `key: value` as YAML, on lines of its own; a list or map in one line where `flow` says so. */
+const written = (key: string, value: unknown, flow: boolean): string =>
+  flow ? `${inFlow(key)}: ${inFlow(value)}\n` : stringify({ [key]: value }, { lineWidth: 0 });
+
+/** A value in one line, as people write it: `{ type: choice, choices: [North, South] }`. */
+function inFlow(value: unknown): string {
+  if (Array.isArray(value)) return `[${value.map(inFlow).join(', ')}]`;
+  if (typeof value === 'object' && value !== null)
+    return `{ ${Object.entries(value)
+      .map(([key, one]) => `${inFlow(key)}: ${inFlow(one)}`)
+      .join(', ')} }`;
+  return stringify([value], { collectionStyle: 'flow', lineWidth: 0 }).trim().slice(2, -2);
+}
+
+/** The keys of a sieve file in the order people write them. */
+const order = [
+  'sieve',
+  'title',
+  'locale',
+  'timezone',
+  'body',
+  'fields',
+  'rows',
+  'accept',
+  'rules',
+  'checks',
+  'review',
+  'routes',
+  'samples',
+];
+
+/** Sets an entry of a map, or adds it behind the others; what stands around stays as it is. `undefined` takes it out. */
+export function setEntry(
+  source: string,
+  path: readonly (string | number)[],
+  key: string,
+  value: unknown,
+  flow = false,
+): string {
+  const map = new SourceMap(source);
+  const node = map.at(...path);
+  if (!isMap(node) || node.flow || node.items.length === 0) return setWhole(map, path, node, key, value);
+  const known = pairRange(source, node, key);
+  if (value === undefined) return known ? spliced(source, [{ ...linesOf(map, known), text: '' }]) : source;
+  const first = node.items[0]?.key as Node;
+  const indent = map.indentOf(first.range?.[0] ?? 0);
+  const text = indented(written(key, value, flow), indent);
+  if (known) return spliced(source, [{ ...known, text: text.slice(indent) }]);
+  const at = path.length === 0 ? placeOf(map, node, key) : endOf(map, node);
+  const before = source[at - 1] === '\n' || at === 0 ? '' : '\n';
+  return spliced(source, [{ start: at, end: at, text: before + text }]);
+}
+
+/** A pair's lines, or, behind a list's dash, its words alone. */
+function linesOf(map: SourceMap, { start, end }: { start: number; end: number }) {
+  const from = map.lineStart(start);
+  return map.source.slice(from, start).trim() === '' ? { start: from, end } : { start, end: end + map.indentOf(start) };
+}
+
+const endOf = ({ source }: SourceMap, node: YAMLMap): number => {
+  const last = node.items.at(-1);
+  const value = (last?.value as Node | null) ?? (last?.key as Node);
+  return throughLine(source, value.range?.[1] ?? 0);
+};
+
+/** Where a key that is not there belongs: before the first that people write behind it. */
+function placeOf(map: SourceMap, node: YAMLMap, key: string): number {
+  const later = order.slice(order.indexOf(key) + 1);
+  const next = node.items.map(({ key: one }) => one as Node).find((one) => later.includes(String(one)));
+  return next?.range ? map.lineStart(next.range[0]) : endOf(map, node);
+}
+
+/** A map that is empty, in one line, or not there is written anew as a whole. */
+function setWhole(
+  map: SourceMap,
+  path: readonly (string | number)[],
+  node: Node | null,
+  key: string,
+  value: unknown,
+): string {
+  const now = isMap(node) ? (node.toJSON() as Record<string, unknown>) : {};
+  const next = { ...now, [key]: value };
+  if (value === undefined) delete next[key];
+  const [last, over] = [path.at(-1), path.slice(0, -1)];
+  if (last === undefined) return stringify(next, { lineWidth: 0 });
+  if (typeof last === 'string') return setEntry(map.source, over, last, next);
+  return map.source;
+}
+
+/** Adds an item to a list in block style, or makes the list. */
+export function addItem(source: string, path: readonly (string | number)[], item: unknown): string {
+  const map = new SourceMap(source);
+  const node = map.at(...path);
+  const key = String(path.at(-1));
+  if (!isSeq(node) || node.flow || node.items.length === 0) {
+    const items = isSeq(node) ? (node.toJSON() as unknown[]) : [];
+    return setEntry(source, path.slice(0, -1), key, [...items, item]);
+  }
+  const first = node.items[0] as Node;
+  const line = map.lineStart(first.range?.[0] ?? 0);
+  const indent = /^ */.exec(source.slice(line))?.[0].length ?? 0;
+  const end = throughLine(source, (node.items.at(-1) as Node).range?.[1] ?? 0);
+  const text = indented(stringify([item], { lineWidth: 0 }), indent);
+  return spliced(source, [{ start: end, end, text: source[end - 1] === '\n' ? text : `\n${text}` }]);
+}
