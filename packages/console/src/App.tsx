@@ -12,6 +12,8 @@ import { words } from './words';
 // Each page comes when it is first opened.
 const OverviewPage = lazy(() => import('./pages/overview/OverviewPage'));
 const MailboxesPage = lazy(() => import('./pages/mailboxes/MailboxesPage'));
+const WorkbenchesPage = lazy(() => import('./pages/workbench/WorkbenchesPage'));
+const WorkbenchPage = lazy(() => import('./pages/workbench/WorkbenchPage'));
 const MessagesPage = lazy(() => import('./pages/messages/MessagesPage'));
 const MessagePage = lazy(() => import('./pages/message/MessagePage'));
 const RecordsPage = lazy(() => import('./pages/records/RecordsPage'));
@@ -30,6 +32,8 @@ export function App() {
           <Route element={<Inside />}>
             <Route index element={<OverviewPage />} />
             <Route path="/mailboxes" element={<MailboxesPage />} />
+            <Route path="/workbench" element={<WorkbenchesPage />} />
+            <Route path="/workbench/:name" element={<WorkbenchPage />} />
             <Route path="/messages" element={<MessagesPage />} />
             <Route path="/messages/:key" element={<MessagePage />} />
             <Route path="/records" element={<RecordsPage />} />

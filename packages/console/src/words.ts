@@ -1,3 +1,5 @@
+import { workbenchWords } from './words-workbench';
+
 /** Every word of the console, so that it can be said in another language. `{name}` stands for something. */
 export const words = {
   product: 'Yellow Sieve',
@@ -6,6 +8,7 @@ export const words = {
     label: 'Places',
     overview: 'Overview',
     mailboxes: 'Mailboxes',
+    workbench: 'Workbench',
     messages: 'Messages',
     records: 'Records',
     destinations: 'Destinations',
@@ -321,6 +324,7 @@ export const words = {
     you: 'you',
     noTokens: 'No token.',
   },
+  workbench: workbenchWords,
 } as const;
 
 /** A sentence with its placeholders filled. */

@@ -9,6 +9,7 @@ import { recordEndpoints } from './records.js';
 import { sampleEndpoints } from './samples.js';
 import { connectionEndpoints, destinationEndpoints, mailboxEndpoints, schemaEndpoints } from './set-up.js';
 import { sieveEndpoints } from './sieves.js';
+import { workbenchEndpoints } from './workbench.js';
 
 /** Every call of the API, by its family. */
 export const endpoints = {
@@ -19,6 +20,7 @@ export const endpoints = {
   deliveries: deliveryEndpoints,
   sieves: sieveEndpoints,
   samples: sampleEndpoints,
+  workbench: workbenchEndpoints,
   jobs: jobEndpoints,
   mailboxes: mailboxEndpoints,
   destinations: destinationEndpoints,

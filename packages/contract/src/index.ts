@@ -12,3 +12,4 @@ export * from './records.js';
 export * from './samples.js';
 export * from './set-up.js';
 export * from './sieves.js';
+export * from './workbench.js';

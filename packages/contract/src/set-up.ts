@@ -52,6 +52,15 @@ export const mailboxEndpoints = {
     body: 'application/yaml',
     response: mailboxItem,
   },
+  addSieve: {
+    method: 'POST',
+    path: '/api/v1/mailboxes/:name/sieves',
+    role: 'author',
+    summary: 'Has a mailbox try one more sieve, behind those it names; its file stays as it is otherwise',
+    params,
+    body: v.strictObject({ sieve: nameSchema }),
+    response: mailboxItem,
+  },
 } as const satisfies Record<string, Endpoint>;
 
 export const destinationEndpoints = {

@@ -16,7 +16,12 @@ export const sieveItem = v.object({
 export type SieveItem = v.InferOutput<typeof sieveItem>;
 
 /** A field of a sieve, as tables of records need it. */
-const fieldItem = v.object({ name: v.string(), type: v.string(), unit: v.nullable(v.string()), required: v.boolean() });
+export const fieldItem = v.object({
+  name: v.string(),
+  type: v.string(),
+  unit: v.nullable(v.string()),
+  required: v.boolean(),
+});
 export type FieldItem = v.InferOutput<typeof fieldItem>;
 
 const versionItem = v.object({
@@ -198,12 +203,15 @@ export const sieveEndpoints = {
       /** Keys of the messages. */
       messages: v.pipe(v.array(keySchema), v.minLength(1), v.maxLength(20)),
       sieve: v.optional(nameSchema, 'suggested'),
+      /** Whether the messages are written into it as samples. */
+      samples: v.optional(v.boolean(), true),
       /** Such as en-GB; left out: the language of the messages. */
       locale: v.optional(v.pipe(v.string(), v.regex(/^[a-z]{2}(-[A-Z]{2})?$/))),
     }),
     response: v.object({
       source: v.string(),
       fields: v.array(v.object({ name: v.string(), label: v.string(), options: jsonSchema, found: v.number() })),
+      columns: v.array(v.object({ name: v.string(), label: v.string(), options: jsonSchema })),
       layouts: v.array(v.object({ name: v.string(), messages: v.array(v.string()) })),
     }),
   },

@@ -112,6 +112,7 @@ export function TopBar({ children }: { children: ReactNode }) {
             {wants > 0 && <Count>{wants}</Count>}
           </Place>
           <Place to="/mailboxes">{words.places.mailboxes}</Place>
+          <Place to="/workbench">{words.places.workbench}</Place>
           <Place to="/messages">{words.places.messages}</Place>
           <Place to="/records">{words.places.records}</Place>
           <Place to="/destinations">{words.places.destinations}</Place>

@@ -24,6 +24,8 @@ export interface SuggestOptions {
   sieve?: string;
   /** Locale of the sieve, such as `en-GB`; by default the language most messages are written in. */
   locale?: string;
+  /** Whether the messages are written into it as samples, expecting what it finds in them; default true. */
+  samples?: boolean;
   /** How fields are named; default `snake_case`. */
   naming?: Naming;
 }
@@ -67,7 +69,8 @@ export function suggestSieve(messages: readonly SuggestFrom[], options: SuggestO
     if (!compiled.ok) return null;
     const failing = failingFields(compiled.sieve, looked, draft);
     const amiss = failingColumns(compiled.sieve, looked, draft);
-    if (failing.size === 0 && amiss.size === 0) return suggestion(draft, compiled.sieve, looked);
+    if (failing.size === 0 && amiss.size === 0)
+      return suggestion(draft, compiled.sieve, looked, options.samples ?? true);
     for (const label of failing) {
       const known = draft.fields.get(label);
       if (known && known.options.type !== 'text') known.options = { type: 'text' };
@@ -236,7 +239,12 @@ function weakened(columns: readonly SuggestedColumn[], failing: ReadonlySet<stri
   });
 }
 
-function suggestion(draft: Draft, sieve: CompiledSieve, messages: readonly SuggestFrom[]): Suggestion {
+function suggestion(
+  draft: Draft,
+  sieve: CompiledSieve,
+  messages: readonly SuggestFrom[],
+  withSamples: boolean,
+): Suggestion {
   const samples = messages.map(({ name, reading }) => {
     const result = sift(reading, sieve, noFacts);
     if (result.kind !== 'outcome') return { message: name, expect: {} };
@@ -244,7 +252,7 @@ function suggestion(draft: Draft, sieve: CompiledSieve, messages: readonly Sugge
     return { message: name, expect: { ...fields, ...(draft.columns.length > 0 ? { rows } : {}) } };
   });
   return {
-    source: writeSieve(draft, samples),
+    source: writeSieve(draft, withSamples ? samples : null),
     fields: [...new Set(draft.fields.values())],
     columns: draft.columns.map(({ name, labels, options }) => ({ name, label: labels[0] ?? name, options })),
     layouts: draft.groups.map((group, i) => ({

@@ -6,18 +6,17 @@ import {
   type ExpectSource,
   effectOn,
   type Facts,
+  type HandleResult,
   handleMessage,
   limits,
   type Made,
   madeOf,
   type Reading,
   Report,
-  readMessage,
   writtenContext,
 } from '@yellow-sieve/core';
-import { rawPieces } from '../store/raw-store.js';
 import type { CompareItem, CompareReply, CompareTask, RuleState } from './compare-task.js';
-import { aloneMailbox, compiledMailbox, compiledSieve, databaseOf } from './worker-state.js';
+import { aloneMailbox, compiledMailbox, compiledSieve, readingOf } from './worker-state.js';
 
 /** Runs in a worker thread: tries states of the rules on messages and holds what comes out side by side. */
 export default async function compare(task: CompareTask): Promise<CompareReply[]> {
@@ -27,7 +26,7 @@ export default async function compare(task: CompareTask): Promise<CompareReply[]
 }
 
 async function compareOne(task: CompareTask, item: CompareItem): Promise<CompareReply> {
-  const reading = await readMessage(rawPieces(databaseOf(task.database).db, item.rawId));
+  const reading = await readingOf(task.database, item.rawId);
   const before = task.before && make(reading, task.before, task, item);
   const after = make(reading, task.after, task, item);
   const sieve = sieveOf(task.after, task.sieve);
@@ -43,7 +42,16 @@ async function compareOne(task: CompareTask, item: CompareItem): Promise<Compare
   };
 }
 
-function make(reading: Reading, state: RuleState, task: CompareTask, { came, entered }: CompareItem): Made {
+const make = (reading: Reading, state: RuleState, task: CompareTask, item: CompareItem): Made =>
+  madeOf(handled(reading, state, task, item));
+
+/** What a state of the rules makes of a message; a sample is tried on the sieve alone. */
+export function handled(
+  reading: Reading,
+  state: RuleState,
+  task: Pick<CompareTask, 'answers' | 'model' | 'sieve'>,
+  { came, entered }: Pick<CompareItem, 'came' | 'entered'>,
+): HandleResult {
   const facts = (record: Facts['record']): Facts => ({
     record,
     answers: task.answers,
@@ -54,11 +62,11 @@ function make(reading: Reading, state: RuleState, task: CompareTask, { came, ent
   if (came) {
     const mailbox = state.mailboxes[came.arrival.mailbox];
     if (!mailbox) throw new TypeError('the mailbox of each message comes with the rules');
-    return madeOf(handleMessage(reading, compiledMailbox(mailbox, state.sieves), facts(came.record), came.arrival));
+    return handleMessage(reading, compiledMailbox(mailbox, state.sieves), facts(came.record), came.arrival);
   }
   const text = state.sieves.find(({ name }) => name === task.sieve);
   if (!text) throw new TypeError('samples are tried on a sieve that is among the rules');
-  return madeOf(handleMessage(reading, aloneMailbox(text), facts({ key: '', link: '' })));
+  return handleMessage(reading, aloneMailbox(text), facts({ key: '', link: '' }));
 }
 
 function sieveOf(state: RuleState, name: string): CompiledSieve | null {

@@ -65,7 +65,8 @@ async function tried(comparer: Comparer, task: CompareTask, items: readonly Comp
   return alone;
 }
 
-async function keptAnswers(db: Database, digests: readonly string[]): Promise<Record<string, KeptAnswer>> {
+/** Answers a model gave before, by the digests of the questions. */
+export async function keptAnswers(db: Database, digests: readonly string[]): Promise<Record<string, KeptAnswer>> {
   if (digests.length === 0) return {};
   const rows = await db
     .select()

@@ -1,8 +1,9 @@
-import { type Suggestion, YsError } from '@yellow-sieve/core';
+import { type Edited, type GuessedField, type HandleResult, type Suggestion, YsError } from '@yellow-sieve/core';
 import type { CompareReply, CompareTask } from './compare-task.js';
 import type { ShowReply, ShowTask } from './show-task.js';
 import type { SuggestTask } from './suggest-worker.js';
 import { ThreadPool } from './thread-pool.js';
+import type { EditTask, GuessTask, ShownTask } from './workbench-task.js';
 
 /** The worker thread that reads messages for people who look at them, so that a long one holds nobody else up. */
 export class ShowPool {
@@ -32,6 +33,17 @@ export class ShowPool {
       { database: this.database, ...task },
       'suggest',
     );
+    if (!('reply' in done)) throw new YsError('YS-MESSAGE-TOO-SLOW', { seconds: this.seconds });
+    return done.reply;
+  }
+
+  /** What a text makes of one message; does an act to it; guesses what was selected. @throws YsError YS-MESSAGE-TOO-SLOW */
+  shown = (task: ShownTask): Promise<HandleResult> => this.asked(task, 'shown');
+  edit = (task: EditTask): Promise<Edited> => this.asked(task, 'edit');
+  guess = (task: GuessTask): Promise<GuessedField> => this.asked(task, 'guess');
+
+  private async asked<Task, Reply>(task: Task, name: string): Promise<Reply> {
+    const done = await this.started().run<Task, Reply>(task, name);
     if (!('reply' in done)) throw new YsError('YS-MESSAGE-TOO-SLOW', { seconds: this.seconds });
     return done.reply;
   }

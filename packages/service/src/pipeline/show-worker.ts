@@ -1,15 +1,15 @@
-import { publicReading, readMessage } from '@yellow-sieve/core';
+import { publicReading } from '@yellow-sieve/core';
 import { originalHtml } from '../original/original-html.js';
-import { rawPieces } from '../store/raw-store.js';
 import type { ShowReply, ShowTask } from './show-task.js';
-import { databaseOf } from './worker-state.js';
+import { readingOf } from './worker-state.js';
 
 export { default as compare } from './compare-worker.js';
 export { default as suggest } from './suggest-worker.js';
+export { edit, guess, shown } from './workbench-worker.js';
 
 /** Runs in a worker thread of the web process: reads a raw message, and makes of it what a person wants to see. */
 export default async function show({ database, rawId, body, want }: ShowTask): Promise<ShowReply> {
-  const reading = await readMessage(rawPieces(databaseOf(database).db, rawId));
+  const reading = await readingOf(database, rawId);
   if (want.kind === 'reading') return { kind: 'reading', reading: publicReading(reading, body) };
   const { html } = reading;
   // Evidence of a text that was not made from the HTML has no place in it.

@@ -1,6 +1,5 @@
-import { readMessage, type SuggestFrom, type Suggestion, type SuggestOptions, suggestSieve } from '@yellow-sieve/core';
-import { rawPieces } from '../store/raw-store.js';
-import { databaseOf } from './worker-state.js';
+import { type SuggestFrom, type Suggestion, type SuggestOptions, suggestSieve } from '@yellow-sieve/core';
+import { readingOf } from './worker-state.js';
 
 /** Stored messages to suggest a sieve from, under the names their samples will have. */
 export interface SuggestTask {
@@ -12,7 +11,6 @@ export interface SuggestTask {
 /** Runs in a worker thread: suggests a sieve from raw messages. */
 export default async function suggest({ database, messages, options }: SuggestTask): Promise<Suggestion | null> {
   const looked: SuggestFrom[] = [];
-  for (const { name, rawId } of messages)
-    looked.push({ name, reading: await readMessage(rawPieces(databaseOf(database).db, rawId)) });
+  for (const { name, rawId } of messages) looked.push({ name, reading: await readingOf(database, rawId) });
   return suggestSieve(looked, options);
 }

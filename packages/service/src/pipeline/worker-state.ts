@@ -1,5 +1,14 @@
-import { type CompiledMailbox, type CompiledSieve, compileMailbox, compileSieve, mailboxOf } from '@yellow-sieve/core';
+import {
+  type CompiledMailbox,
+  type CompiledSieve,
+  compileMailbox,
+  compileSieve,
+  mailboxOf,
+  type Reading,
+  readMessage,
+} from '@yellow-sieve/core';
 import { connectDatabase, type DatabaseHandle } from '../database/connect.js';
+import { rawPieces } from '../store/raw-store.js';
 
 /** A file's text, and what tells it from others. */
 export interface SourceText {
@@ -47,4 +56,26 @@ function kept<T>(cache: Map<string, T>, key: string, make: () => T): T {
   const made = make();
   cache.set(key, made);
   return made;
+}
+
+/** Readings people look at again and again, by their raw: the newest stay. A raw never changes, so neither does its reading. */
+const readings = new Map<string, Reading>();
+const mostReadings = 400;
+/** A reading of a longer message is made anew each time, so that the thread's memory is bounded. */
+const longestKept = 60_000;
+
+/** What rules see of a stored raw message. */
+export async function readingOf(database: string, rawId: string): Promise<Reading> {
+  const known = readings.get(rawId);
+  if (known) {
+    readings.delete(rawId);
+    readings.set(rawId, known);
+    return known;
+  }
+  const reading = await readMessage(rawPieces(databaseOf(database).db, rawId));
+  if (reading.size > longestKept) return reading;
+  readings.set(rawId, reading);
+  const [oldest] = readings.keys();
+  if (readings.size > mostReadings && oldest !== undefined) readings.delete(oldest);
+  return reading;
 }

@@ -1,5 +1,5 @@
-import { compileSieve, type ExpectSource, type JsonValue } from '@yellow-sieve/core';
-import { and, count, desc, eq, inArray, lt } from 'drizzle-orm';
+import { compileSieve, type ExpectSource, type JsonValue, parseMailbox, YsError } from '@yellow-sieve/core';
+import { and, count, desc, eq, inArray, isNull, lt, or, type SQL } from 'drizzle-orm';
 import type { Executor } from '../database/connect.js';
 import { judgement, mailbox, message, record } from '../database/schema.js';
 import type { CompareItem } from '../pipeline/compare-task.js';
@@ -27,9 +27,9 @@ export async function sampleItems(db: Executor, sieve: string, source: string): 
   return items.map((item) => ({ ...item, expect: written.get(item.name) ?? item.expect }));
 }
 
-/** Which stored messages: those of some mailboxes that came before one. */
+/** Which stored messages: those that came before one, of some mailboxes or of all. */
 export interface StoredSelection {
-  mailboxIds: readonly string[];
+  mailboxIds?: readonly string[] | undefined;
   before: string | undefined;
   /** Only those this sieve took. */
   takenBy?: string | undefined;
@@ -37,26 +37,31 @@ export interface StoredSelection {
 
 const selected = ({ mailboxIds, before, takenBy }: StoredSelection) =>
   and(
-    inArray(message.mailboxId, [...mailboxIds]),
+    mailboxIds === undefined ? undefined : inArray(message.mailboxId, [...mailboxIds]),
     before === undefined ? undefined : lt(message.id, before),
     takenBy === undefined ? undefined : eq(message.sieve, takenBy),
   );
 
 export async function countStored(db: Executor, selection: StoredSelection): Promise<number> {
-  if (selection.mailboxIds.length === 0) return 0;
+  if (selection.mailboxIds?.length === 0) return 0;
   const [row] = await db.select({ count: count() }).from(message).where(selected(selection));
   return row?.count ?? 0;
 }
 
 /** Stored messages, newest first, with what people entered for them and said of their values. */
 export async function storedItems(db: Executor, selection: StoredSelection, limit: number): Promise<CompareItem[]> {
-  if (selection.mailboxIds.length === 0 || limit === 0) return [];
+  if (selection.mailboxIds?.length === 0 || limit === 0) return [];
+  return itemsWhere(db, selected(selection), limit);
+}
+
+/** The messages some test holds for, newest first. */
+async function itemsWhere(db: Executor, test: SQL | undefined, limit: number): Promise<CompareItem[]> {
   const rows = await db
     .select({ message, mailbox: mailbox.name, record: record.id })
     .from(message)
     .innerJoin(mailbox, eq(mailbox.id, message.mailboxId))
     .leftJoin(record, eq(record.messageId, message.id))
-    .where(selected(selection))
+    .where(test)
     .orderBy(desc(message.id))
     .limit(limit);
   const ids = rows.map((row) => row.message.id);
@@ -82,6 +87,31 @@ export async function storedItems(db: Executor, selection: StoredSelection, limi
       entered: entered.get(id),
     };
   });
+}
+
+/** Messages of a mailbox that no other sieve took, newest first, to be tried on a sieve alone: the mailbox need not name it. */
+export async function untakenItems(
+  db: Executor,
+  { mailbox: name, before, takenBy }: { mailbox: string; before: string | undefined; takenBy: string },
+  limit: number,
+): Promise<CompareItem[]> {
+  const test = and(
+    eq(mailbox.name, name),
+    before === undefined ? undefined : lt(message.id, before),
+    or(isNull(message.sieve), eq(message.sieve, takenBy)),
+  );
+  return (await itemsWhere(db, test, limit)).map((item) => ({ ...item, came: null }));
+}
+
+/**
+ * One stored message, as it came; where its mailbox does not name the sieve, it is tried on the sieve alone.
+ * @throws YsError YS-NOT-FOUND
+ */
+export async function storedItem(db: Executor, key: string, sieve: string): Promise<CompareItem> {
+  const [item] = await itemsWhere(db, eq(message.id, key), 1);
+  if (!item?.came) throw new YsError('YS-NOT-FOUND', { what: 'message', name: key });
+  const [own] = await db.select().from(mailbox).where(eq(mailbox.name, item.came.arrival.mailbox));
+  return own && parseMailbox(own.source).sieves.includes(sieve) ? item : { ...item, came: null };
 }
 
 /** The right values that people told of some messages' records, as expected values: the newest word counts. */

@@ -21,9 +21,7 @@ export interface RuleStates {
  */
 export async function ruleStates(db: Executor, name: string, source: string): Promise<RuleStates> {
   compileNamed(name, source);
-  const rows = (await db.select().from(mailbox).orderBy(asc(mailbox.name))).filter((row) =>
-    parseMailbox(row.source).sieves.includes(name),
-  );
+  const rows = await mailboxesNaming(db, name);
   const names = [...new Set([name, ...rows.flatMap((row) => parseMailbox(row.source).sieves)])];
   const live = await liveSieves(db, names);
   const texts = [...live.values()].map((one) => ({ name: one.name, digest: one.digest, source: one.source }));
@@ -34,6 +32,12 @@ export async function ruleStates(db: Executor, name: string, source: string): Pr
     after: { mailboxes, sieves: [...texts.filter((one) => one.name !== name), text] },
     mailboxIds: rows.map(({ id }) => id),
   };
+}
+
+/** The mailboxes that name a sieve. */
+export async function mailboxesNaming(db: Executor, sieve: string) {
+  const rows = await db.select().from(mailbox).orderBy(asc(mailbox.name));
+  return rows.filter((row) => parseMailbox(row.source).sieves.includes(sieve));
 }
 
 /** A state of a sieve, as callers name it: what is live, the draft, or a version by its number. */

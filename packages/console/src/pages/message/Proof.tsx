@@ -99,12 +99,15 @@ export function Proof({ reading, evidence, leftovers, fields, chosen, onChoose }
   const draw = { colourOf, chosen, onChoose };
   return (
     <Sheet ref={frame}>
-      <ProofRow line={subject} label={words.message.subjectLine} {...draw} />
-      <ProofRow line={{ pieces: [], fields: [], segment: null, muted: true, left: false }} {...draw} />
+      <ProofRow line={subject} label={words.message.subjectLine} place="message.subject" {...draw} />
+      <Line $muted>
+        <Margin />
+        <Words $left={false} />
+      </Line>
       {shown.map((line, i) => (
         // A line has no other name than its number.
         // biome-ignore lint/suspicious/noArrayIndexKey: lines never change their order
-        <ProofRow key={i} line={line} {...draw} />
+        <ProofRow key={i} line={line} place="message.text" {...draw} />
       ))}
       {shown.length < lines.length && (
         <Button onPress={() => setAll(true)}>{fill(words.message.cutOff, { count: lines.length })}</Button>
@@ -115,13 +118,15 @@ export function Proof({ reading, evidence, leftovers, fields, chosen, onChoose }
 
 interface ProofRowProps {
   line: ProofLine;
+  /** The text it is a line of. */
+  place: 'message.text' | 'message.subject';
   label?: string;
   colourOf(field: string): string;
   chosen: string | null;
   onChoose(field: string): void;
 }
 
-function ProofRow({ line, label, colourOf, chosen, onChoose }: ProofRowProps) {
+function ProofRow({ line, place, label, colourOf, chosen, onChoose }: ProofRowProps) {
   const first = line.fields[0];
   const named =
     first === undefined ? (line.segment ? words.message.segments[line.segment as 'own'] : label) : undefined;
@@ -137,7 +142,12 @@ function ProofRow({ line, label, colourOf, chosen, onChoose }: ProofRowProps) {
         {named}
         {first !== undefined && <Leader style={{ color: colourOf(first) }} />}
       </Margin>
-      <Words $left={line.left} title={line.left ? words.message.leftover : undefined}>
+      <Words
+        $left={line.left}
+        title={line.left ? words.message.leftover : undefined}
+        data-in={place}
+        data-start={line.start}
+      >
         {line.pieces.map(({ text, field }, i) =>
           field === null ? (
             text

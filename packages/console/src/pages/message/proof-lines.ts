@@ -8,6 +8,8 @@ export interface ProofPiece {
 
 /** A line of the proof with what stands in its margin. */
 export interface ProofLine {
+  /** Where it begins in its text. */
+  start: number;
   pieces: ProofPiece[];
   /** Fields whose value begins on this line, in their order. */
   fields: string[];
@@ -43,6 +45,7 @@ export function proofLines(
     const segment = outline.find((one) => one.start < Math.max(end, start + 1) && one.end > start);
     const begins = segment !== undefined && segment.start >= start && segment.start <= end;
     lines.push({
+      start,
       pieces: piecesOf(text, start, end, here),
       fields: [...new Set(here.filter((mark) => mark.start >= start).map(({ field }) => field))],
       segment: begins && segment.kind !== 'own' ? segment.kind : null,
@@ -58,6 +61,7 @@ export function proofLines(
 export function subjectLine(subject: string, evidence: Readonly<Record<string, readonly Evidence[]>>): ProofLine {
   const marks = marksIn('message.subject', evidence);
   return {
+    start: 0,
     pieces: piecesOf(subject, 0, subject.length, marks),
     fields: [...new Set(marks.map(({ field }) => field))],
     segment: null,

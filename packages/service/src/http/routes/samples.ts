@@ -14,6 +14,7 @@ import { compareAll } from '../../pipeline/compare.js';
 import { checkedValues } from '../../sieves/correct.js';
 import { sampleItem } from '../../sieves/items.js';
 import { ruleStates, sourceOf } from '../../sieves/rule-state.js';
+import { workingSource } from '../../sieves/working-source.js';
 import { messageDetail, messageRow } from '../../store/message-store.js';
 import { rawPieces } from '../../store/raw-store.js';
 import {
@@ -28,7 +29,6 @@ import {
   type SampleRow,
   setExpected,
 } from '../../store/sample-store.js';
-import { getSieve } from '../../store/sieve-store.js';
 import type { ServeContext } from '../serve-context.js';
 import { serveEndpoint } from '../serve-endpoint.js';
 
@@ -78,7 +78,7 @@ export function serveSamples(context: ServeContext): void {
   serveEndpoint(app, db, sampleEndpoints.expect, async ({ params, body }, { caller }) => {
     const row = await getSample(db, params.name, params.sample);
     const expect = body.expect as ExpectSource | null;
-    if (expect) checkedValues(compileSieve((await getSieve(db, params.name)).source), expect);
+    if (expect) checkedValues(compileSieve((await workingSource(db, params.name)).source), expect);
     await setExpected(db, row, expect, caller?.name ?? '');
     return shown(params.name, params.sample);
   });
@@ -98,7 +98,7 @@ export function serveSamples(context: ServeContext): void {
 
 async function keep(context: ServeContext, sieve: string, name: string, raw: Readable): Promise<void> {
   const { db, intake, together } = context;
-  const { source, by } = await getSieve(db, sieve);
+  const { source, by } = await workingSource(db, sieve);
   const known = await findSample(db, sieve, name);
   const made = { sieve, name, subject: '', fromAddress: null, messageId: null };
   await takeRaw(intake, raw, (writer) => putSample({ db, together }, writer, made));
@@ -123,7 +123,7 @@ async function describe({ db, show }: ServeContext, sieve: string, name: string)
 }
 
 async function copy({ db }: ServeContext, sieve: string, name: string, messageId: string): Promise<void> {
-  await getSieve(db, sieve);
+  await workingSource(db, sieve);
   const { rawId, subject, fromAddress } = await messageRow(db, messageId);
   await copySample(db, { sieve, name, subject: subject ?? '', fromAddress, messageId }, rawId);
 }
@@ -132,7 +132,7 @@ async function copy({ db }: ServeContext, sieve: string, name: string, messageId
 async function recordValues(db: ServeContext['db'], sieve: string, message: string): Promise<ExpectSource> {
   const { revision } = await messageDetail(db, message);
   if (revision?.sieve !== sieve) throw new YsError('YS-MESSAGE-NO-RECORD');
-  const { columns } = compileSieve((await getSieve(db, sieve)).source);
+  const { columns } = compileSieve((await workingSource(db, sieve)).source);
   return expectedFrom(revision, Object.keys(columns).length > 0);
 }
 

@@ -1,5 +1,5 @@
 import { connectionEndpoints, destinationEndpoints, mailboxEndpoints, schemaEndpoints } from '@yellow-sieve/contract';
-import { fileJsonSchema } from '@yellow-sieve/core';
+import { fileJsonSchema, mailboxWithSieve } from '@yellow-sieve/core';
 import {
   type DestinationRow,
   getDestination,
@@ -44,6 +44,12 @@ export function serveSetUp({ app, db, secrets, outgoing }: ServeContext): void {
   serveEndpoint(app, db, mailboxEndpoints.get, ({ params }) => getMailbox(db, params.name));
   serveEndpoint(app, db, mailboxEndpoints.put, async ({ params, body }) => {
     await putMailbox(db, params.name, body);
+    return getMailbox(db, params.name);
+  });
+
+  serveEndpoint(app, db, mailboxEndpoints.addSieve, async ({ params, body }) => {
+    const { source, sieves } = await getMailbox(db, params.name);
+    if (!sieves.includes(body.sieve)) await putMailbox(db, params.name, mailboxWithSieve(source, body.sieve));
     return getMailbox(db, params.name);
   });
 

@@ -139,13 +139,14 @@ export function serveSieves(context: ServeContext): void {
 interface SuggestRequest {
   messages: string[];
   sieve: string;
+  samples: boolean;
   locale?: string | undefined;
 }
 
-async function suggested({ db, show }: ServeContext, { messages: keys, sieve, locale }: SuggestRequest) {
+async function suggested({ db, show }: ServeContext, { messages: keys, sieve, samples, locale }: SuggestRequest) {
   const messages = [];
   for (const key of keys) messages.push({ name: `samples/${key}.eml`, rawId: (await messageRow(db, key)).rawId });
-  const found = await show.suggest({ messages, options: { sieve, ...(locale ? { locale } : {}) } });
+  const found = await show.suggest({ messages, options: { sieve, samples, ...(locale ? { locale } : {}) } });
   if (!found) throw new YsError('YS-SUGGEST-NOTHING');
   return found;
 }

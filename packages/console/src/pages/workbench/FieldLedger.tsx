@@ -1,0 +1,181 @@
+import type { CellState } from '@yellow-sieve/core';
+import { useState } from 'react';
+import { GridList, GridListItem } from 'react-aria-components';
+import { styled } from 'styled-components';
+import { fieldColour } from '../../looks/tokens';
+import { PlainButton } from '../../parts/Button';
+import { OneOf } from '../../parts/OneOf';
+import { fill, words } from '../../words';
+import { FieldName } from '../message/FieldName';
+import { valueText } from '../message/outcome';
+import { Legend } from './Legend';
+import { Mesh } from './Mesh';
+import { MeshTable } from './MeshTable';
+import { meshSizes } from './mesh-drawing';
+import type { Column, Selection } from './use-columns';
+import { type MeshState, rowsField } from './use-mesh';
+import type { Shown } from './use-shown';
+
+const Frame = styled.section`
+  border-bottom: 1px solid var(--strong-rule);
+`;
+
+const Head = styled.div`
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 14px;
+  align-items: center;
+  min-height: 38px;
+  padding: 4px 16px;
+  border-bottom: 1px solid var(--rule);
+  color: var(--second);
+`;
+
+const Pair = styled.div`
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) minmax(60px, 44%);
+  padding-right: 12px;
+  @media (max-width: 620px) {
+    grid-template-columns: minmax(0, 1fr) 40%;
+  }
+`;
+
+const List = styled(GridList<LedgerField>)`
+  min-width: 0;
+  outline: none;
+`;
+
+const Row = styled(GridListItem<LedgerField>)`
+  display: grid;
+  grid-template-columns: minmax(80px, 150px) minmax(0, 1fr);
+  gap: 10px;
+  align-items: center;
+  height: ${meshSizes.row}px;
+  padding: 0 8px 0 13px;
+  border-left: 3px solid transparent;
+  border-bottom: 1px solid var(--rule);
+  outline: none;
+  cursor: pointer;
+  white-space: nowrap;
+  > * {
+    overflow: hidden;
+    text-overflow: ellipsis;
+  }
+  &[data-hovered] {
+    background: var(--sheet);
+  }
+  &[data-selected] {
+    border-left-color: var(--ink);
+    background: var(--sheet);
+  }
+  &[data-focus-visible] {
+    box-shadow: inset 0 0 0 2px var(--ink);
+  }
+`;
+
+const Value = styled.span<{ $bad: boolean }>`
+  color: ${({ $bad }) => ($bad ? 'var(--bad)' : 'inherit')};
+  font: 400 0.8125rem/1.4 var(--mono);
+`;
+
+const Muted = styled.span`
+  color: var(--second);
+`;
+
+interface LedgerField {
+  name: string;
+  state: CellState;
+  text: string | null;
+}
+
+export interface FieldLedgerProps {
+  /** Fields, and the group of rows where the sieve has one. */
+  fields: readonly string[];
+  shown: Shown | null;
+  columns: readonly Column[];
+  at: number;
+  mesh: MeshState;
+  selection: Selection;
+  chosen: string | null;
+  onChoose(field: string | null): void;
+  onShow(column: number): void;
+  onSelect(of: Selection['of']): void;
+  onJudge(column: number, field: string, right: boolean): void;
+}
+
+/** One row a field: its value in the shown message, and a square for every message. */
+export function FieldLedger(props: FieldLedgerProps) {
+  const { fields, shown, columns, at, mesh, selection, chosen, onChoose, onShow, onSelect, onJudge } = props;
+  const [asTable, setTable] = useState(false);
+  const say = words.workbench;
+  const message = columns[at]?.name ?? '';
+  const rows = fields.map(
+    (name): LedgerField => ({ name, state: mesh.cell(message, name), text: textOf(name, shown) }),
+  );
+  const about = fill(say.mesh.tried, { tried: mesh.tried, all: columns.length });
+  return (
+    <Frame aria-label={say.ledger}>
+      <Head>
+        <OneOf
+          label={say.mesh.of}
+          value={selection.of}
+          options={[
+            { key: 'samples', text: say.mesh.samples },
+            { key: 'stored', text: say.mesh.stored },
+          ]}
+          onChange={onSelect}
+        />
+        <span>{about}</span>
+        <Legend />
+        <PlainButton onPress={() => setTable(!asTable)}>{asTable ? say.mesh.canvas : say.mesh.table}</PlainButton>
+      </Head>
+      {asTable ? (
+        <MeshTable fields={fields} columns={columns} coverage={mesh.coverage} shown={at} onShow={onShow} />
+      ) : (
+        <Pair>
+          <List
+            aria-label={say.ledger}
+            items={rows.map((row) => ({ ...row, id: row.name }))}
+            selectionMode="single"
+            selectionBehavior="replace"
+            selectedKeys={chosen ? [chosen] : []}
+            onSelectionChange={(keys) => onChoose(([...(keys as Set<string>)][0] as string | undefined) ?? null)}
+          >
+            {(row) => (
+              <Row id={row.name} textValue={row.name}>
+                <FieldName $colour={fieldColour(fields.indexOf(row.name))}>{row.name}</FieldName>
+                {row.text === null ? (
+                  <Muted>{row.state === 'not tried' ? '…' : words.common.noValue}</Muted>
+                ) : (
+                  <Value $bad={row.state === 'wrong' || row.state === 'problem'} title={row.text}>
+                    {row.text}
+                  </Value>
+                )}
+              </Row>
+            )}
+          </List>
+          <Mesh
+            fields={fields}
+            columns={columns}
+            cell={mesh.cell}
+            shown={at}
+            chosen={chosen}
+            onShow={(column, field) => {
+              onShow(column);
+              onChoose(field);
+            }}
+            onJudge={onJudge}
+          />
+        </Pair>
+      )}
+    </Frame>
+  );
+}
+
+function textOf(name: string, shown: Shown | null): string | null {
+  const { outcome } = shown ?? {};
+  if (!outcome) return null;
+  if (name === rowsField) return fill(words.workbench.rowsFound, { found: outcome.rows.length });
+  const problem = outcome.problems.find(({ path }) => path === name);
+  return valueText(outcome.fields[name] ?? null) ?? problem?.text ?? null;
+}

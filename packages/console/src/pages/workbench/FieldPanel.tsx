@@ -1,0 +1,194 @@
+import type { ColumnItem, SieveActInput } from '@yellow-sieve/contract';
+import type { CoverageCell } from '@yellow-sieve/core';
+import { type FormEvent, useEffect, useState } from 'react';
+import { Checkbox, Form } from 'react-aria-components';
+import { styled } from 'styled-components';
+import { Button, InkButton } from '../../parts/Button';
+import { Choice } from '../../parts/Choice';
+import { Acts, Dialog } from '../../parts/Dialog';
+import { Muted } from '../../parts/Page';
+import { TextField } from '../../parts/TextField';
+import { fill, words } from '../../words';
+import { type LedgerRow, valueText } from '../message/outcome';
+import { fieldTypes } from './field-types';
+
+const Frame = styled.section`
+  display: grid;
+  gap: 10px;
+  align-content: start;
+  padding: 12px 16px;
+  h2 em {
+    color: ${({ color }) => color};
+    font-style: normal;
+  }
+`;
+
+const Line = styled.div`
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px 12px;
+  align-items: end;
+`;
+
+const Tick = styled(Checkbox)`
+  display: flex;
+  gap: 6px;
+  align-items: center;
+  min-height: 28px;
+  cursor: pointer;
+  &::before {
+    content: '';
+    width: 12px;
+    height: 12px;
+    border: 1px solid var(--second);
+    border-radius: 2px;
+  }
+  &[data-selected]::before {
+    background: var(--ink);
+    box-shadow: inset 0 0 0 2px var(--sheet);
+  }
+  &[data-focus-visible]::before {
+    outline: 2px solid var(--ink);
+    outline-offset: 2px;
+  }
+`;
+
+const Narrow = styled.div`
+  width: 170px;
+`;
+
+const Wrong = styled.span`
+  color: var(--bad);
+`;
+
+export interface FieldPanelProps {
+  field: ColumnItem;
+  colour: string;
+  row: LedgerRow | null;
+  cell: CoverageCell | null;
+  onAct(act: SieveActInput): void;
+  /** Says what is right of the shown message’s value; undefined: what stands there. */
+  onExpect(field: string, value: string | null | undefined): void;
+}
+
+/** How a field is read in the shown message, what it is, and whether it is right. */
+export function FieldPanel({ field, colour, row, cell, onAct, onExpect }: FieldPanelProps) {
+  const say = words.workbench;
+  const [name, setName] = useState(field.name);
+  const [asking, setAsking] = useState(false);
+  useEffect(() => setName(field.name), [field.name]);
+  const options = field.options as Record<string, unknown> & { type: string };
+  const rename = (event: FormEvent) => {
+    event.preventDefault();
+    if (name !== field.name && name.trim() !== '') onAct({ act: 'rename field', field: field.name, to: name.trim() });
+  };
+  const [before = '', after = ''] = say.howRead.split('{field}');
+  return (
+    <Frame color={colour} aria-label={fill(say.howRead, { field: field.name })}>
+      <h2>
+        {before}
+        <em>{field.name}</em>
+        {after}
+      </h2>
+      <How row={row} cell={cell} />
+      <Line>
+        <Button onPress={() => onExpect(field.name, undefined)}>{say.right}</Button>
+        <Button onPress={() => setAsking(true)}>{say.wrong}</Button>
+        {row && row.evidence.length > 0 && (
+          <Button onPress={() => onAct({ act: 'unmark', field: field.name })}>{say.unmark}</Button>
+        )}
+      </Line>
+      <Line>
+        <Form onSubmit={rename}>
+          <Narrow>
+            <TextField label={say.fieldName} value={name} onChange={setName} onBlur={rename as never} />
+          </Narrow>
+        </Form>
+        <Choice
+          label={say.fieldType}
+          value={field.type}
+          options={fieldTypes.map((key) => ({ key, text: key }))}
+          onChange={(type) => {
+            const { required, title } = options;
+            const kept = { ...(required === undefined ? {} : { required }), ...(title === undefined ? {} : { title }) };
+            const more = type === 'choice' ? { choices: [valueText(row?.value ?? null) ?? 'yes'] } : {};
+            onAct({ act: 'set field', field: field.name, options: { type, ...more, ...kept } });
+          }}
+        />
+        <Tick
+          isSelected={field.required}
+          onChange={(required) => {
+            const { required: _, ...rest } = options;
+            onAct({ act: 'set field', field: field.name, options: required ? { ...rest, required } : rest });
+          }}
+        >
+          {say.required}
+        </Tick>
+        <Button onPress={() => onAct({ act: 'remove field', field: field.name })}>{say.removeField}</Button>
+      </Line>
+      <WrongDialog
+        field={field.name}
+        value={valueText(row?.value ?? null)}
+        isOpen={asking}
+        onClose={() => setAsking(false)}
+        onExpect={onExpect}
+      />
+    </Frame>
+  );
+}
+
+function How({ row, cell }: Pick<FieldPanelProps, 'row' | 'cell'>) {
+  const say = words.workbench;
+  const [first] = row?.evidence ?? [];
+  const expected = cell && 'expected' in cell ? cell.expected : undefined;
+  return (
+    <div>
+      {row?.problems.map(({ code, text }) => (
+        <Wrong key={code + text}>{text} </Wrong>
+      ))}
+      <Muted>
+        {first
+          ? [words.message.hows[first.how], first.rule && fill(say.byRule, { rule: first.rule })]
+              .filter(Boolean)
+              .join(' ')
+          : say.notFound}
+        {row?.reads && ` ${fill(say.reads, { reads: row.reads })}`}
+        {expected !== undefined &&
+          ` ${expected === null ? say.expectedNone : fill(say.expectedIs, { value: valueText(expected) ?? '' })}.`}
+      </Muted>
+    </div>
+  );
+}
+
+interface WrongDialogProps {
+  field: string;
+  value: string | null;
+  isOpen: boolean;
+  onClose(): void;
+  onExpect(field: string, value: string | null): void;
+}
+
+export function WrongDialog({ field, value, isOpen, onClose, onExpect }: WrongDialogProps) {
+  const say = words.workbench;
+  const [text, setText] = useState(value ?? '');
+  useEffect(() => {
+    if (isOpen) setText(value ?? '');
+  }, [isOpen, value]);
+  const submit = (event: FormEvent) => {
+    event.preventDefault();
+    onExpect(field, text.trim() === '' ? null : text.trim());
+    onClose();
+  };
+  return (
+    <Dialog title={fill(say.wrongTitle, { field })} isOpen={isOpen} onClose={onClose}>
+      <Form onSubmit={submit}>
+        <TextField label={field} help={say.wrongHelp} value={text} onChange={setText} autoFocus />
+        <br />
+        <Acts>
+          <InkButton type="submit">{say.wrongSubmit}</InkButton>
+          <Button onPress={onClose}>{words.common.cancel}</Button>
+        </Acts>
+      </Form>
+    </Dialog>
+  );
+}

@@ -1,0 +1,101 @@
+import { type KeyboardEvent, useId, useMemo, useRef, useState } from 'react';
+import { styled } from 'styled-components';
+import { words } from '../../words';
+import type { MessageReading } from '../message/outcome';
+import { Proof, type ProofProps } from '../message/Proof';
+import { type Stretch, selectedStretch, selectStretch } from './text-selection';
+import { stepFrom, type WordStep, wordsOf } from './word-steps';
+
+const Frame = styled.div`
+  min-height: 100%;
+  outline: none;
+  &:focus-visible {
+    box-shadow: inset 0 0 0 2px var(--ink);
+  }
+  ::selection {
+    background: var(--wash);
+    color: var(--ink);
+  }
+`;
+
+const Spoken = styled.span`
+  position: absolute;
+  width: 1px;
+  height: 1px;
+  overflow: hidden;
+  clip-path: inset(50%);
+`;
+
+const steps: Readonly<Record<string, WordStep>> = {
+  ArrowRight: 'next',
+  ArrowLeft: 'previous',
+  ArrowDown: 'below',
+  ArrowUp: 'above',
+  Home: 'first',
+  End: 'last',
+};
+
+export interface MarkingProofProps extends ProofProps {
+  /** The stretch that is about to be marked. */
+  onSelect(stretch: Stretch): void;
+  /** Keys ask for the name right away; the mouse first lets the eye check. */
+  onMark(): void;
+}
+
+/** The proof, with words to be selected in it: by the mouse, or word by word with the keyboard. */
+export function MarkingProof({ onSelect, onMark, ...proof }: MarkingProofProps) {
+  const frame = useRef<HTMLDivElement>(null);
+  const help = useId();
+  const caret = useCaret(proof.reading);
+  const [spoken, setSpoken] = useState('');
+  const taken = () => {
+    const stretch = frame.current && selectedStretch(frame.current);
+    if (stretch) onSelect(stretch);
+  };
+  const pressed = (event: KeyboardEvent) => {
+    const step = steps[event.key];
+    if (event.key === 'Enter') {
+      event.preventDefault();
+      taken();
+      onMark();
+    }
+    if (!step || event.altKey || event.metaKey || event.ctrlKey) return;
+    event.preventDefault();
+    const stretch = caret.move(step, event.shiftKey);
+    if (!frame.current || !stretch) return;
+    selectStretch(frame.current, stretch);
+    setSpoken(proof.reading.text.slice(stretch.start, stretch.end));
+    onSelect(stretch);
+  };
+  return (
+    <Frame
+      ref={frame}
+      role="group"
+      aria-label={words.workbench.proof}
+      aria-describedby={help}
+      tabIndex={0}
+      onKeyDown={pressed}
+      onMouseUp={taken}
+    >
+      <Spoken id={help}>{words.workbench.markHelp}</Spoken>
+      <Spoken role="status">{spoken}</Spoken>
+      <Proof {...proof} />
+    </Frame>
+  );
+}
+
+/** The words that are selected by keys: from an anchor to the word that moves. */
+function useCaret({ text }: MessageReading) {
+  const all = useMemo(() => wordsOf(text), [text]);
+  const place = useRef<{ anchor: number; head: number } | null>(null);
+  return {
+    move(step: WordStep, extend: boolean): Stretch | null {
+      const now = place.current;
+      const head = now ? stepFrom(text, all, now.head, step) : 0;
+      const anchor = extend && now ? now.anchor : head;
+      place.current = { anchor, head };
+      const [first, last] = [all[Math.min(anchor, head)], all[Math.max(anchor, head)]];
+      return first && last ? { in: 'message.text', start: first.start, end: last.end } : null;
+    },
+  };
+}

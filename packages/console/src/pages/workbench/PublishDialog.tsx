@@ -1,0 +1,80 @@
+import { useMutation, useQueryClient } from '@tanstack/react-query';
+import { ClientError } from '@yellow-sieve/client';
+import { type FormEvent, useState } from 'react';
+import { Form } from 'react-aria-components';
+import { Button, InkButton } from '../../parts/Button';
+import { Acts, Dialog } from '../../parts/Dialog';
+import { FormStack } from '../../parts/FormStack';
+import { TextField } from '../../parts/TextField';
+import { Trouble } from '../../parts/Trouble';
+import { service } from '../../service';
+import { fill, words } from '../../words';
+
+export interface PublishDialogProps {
+  name: string;
+  /** The version it would be. */
+  version: number;
+  /** The mailbox that is to try the sieve from now on, where it does not yet. */
+  mailbox: string | null;
+  digest(): string | undefined;
+  isOpen: boolean;
+  onClose(): void;
+}
+
+/** Publishes the draft; where expected values break, a reason is wanted. */
+export function PublishDialog({ name, version, mailbox, digest, isOpen, onClose }: PublishDialogProps) {
+  const say = words.workbench;
+  const queries = useQueryClient();
+  const [why, setWhy] = useState('');
+  const publish = useMutation({
+    mutationFn: async () => {
+      const match = digest();
+      const body = why.trim() ? { why: why.trim() } : {};
+      const live = await service.sieves.publish({ params: { name }, body, ...(match ? { match } : {}) });
+      if (mailbox) await service.mailboxes.addSieve({ params: { name: mailbox }, body: { sieve: name } });
+      return live;
+    },
+    onSuccess: () => queries.invalidateQueries(),
+  });
+  const again = useMutation({
+    mutationFn: () => service.messages.againMany({ body: mailbox ? { mailbox } : { sieve: name } }),
+    onSuccess: onClose,
+  });
+  const submit = (event: FormEvent) => {
+    event.preventDefault();
+    publish.mutate();
+  };
+  const breaks = publish.error instanceof ClientError && publish.error.code === 'YS-PUBLISH-BREAKS';
+  return (
+    <Dialog title={fill(say.publishTitle, { sieve: name })} isOpen={isOpen} onClose={onClose}>
+      {publish.data ? (
+        <FormStack>
+          <p role="status">{fill(say.published, { version: publish.data.version })}</p>
+          {again.error && <Trouble error={again.error} />}
+          <Acts>
+            <InkButton onPress={onClose}>{words.common.close}</InkButton>
+            <Button isPending={again.isPending} onPress={() => again.mutate()}>
+              {fill(say.again, { count: '' }).replace('  ', ' ')}
+            </Button>
+          </Acts>
+        </FormStack>
+      ) : (
+        <Form onSubmit={submit}>
+          <FormStack>
+            <p>
+              {say.publishHelp} {mailbox && fill(say.publishMailbox, { mailbox })}
+            </p>
+            <TextField label={say.why} help={say.whyHelp} value={why} onChange={setWhy} isRequired={breaks} autoFocus />
+            {publish.error && <Trouble error={publish.error} />}
+            <Acts>
+              <InkButton type="submit" isPending={publish.isPending}>
+                {fill(say.publishSubmit, { version })}
+              </InkButton>
+              <Button onPress={onClose}>{words.common.cancel}</Button>
+            </Acts>
+          </FormStack>
+        </Form>
+      )}
+    </Dialog>
+  );
+}

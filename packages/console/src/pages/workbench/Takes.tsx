@@ -1,0 +1,370 @@
+import type { SieveActInput, SieveOutline } from '@yellow-sieve/contract';
+import { useMemo, useRef, useState } from 'react';
+import { Tab, TabList, TabPanel, Tabs } from 'react-aria-components';
+import { styled } from 'styled-components';
+import { fieldColour } from '../../looks/tokens';
+import { Button } from '../../parts/Button';
+import { Empty, Muted } from '../../parts/Page';
+import { Trouble } from '../../parts/Trouble';
+import { useSearch } from '../../parts/use-search';
+import { useShortcuts } from '../../parts/use-shortcuts';
+import { fill, words } from '../../words';
+import { Headers } from '../message/Headers';
+import { ledgerOf } from '../message/outcome';
+import { RowsTable } from '../message/RowsTable';
+import { FieldLedger } from './FieldLedger';
+import { FieldPanel, WrongDialog } from './FieldPanel';
+import { MarkBar } from './MarkBar';
+import { MarkingProof } from './MarkingProof';
+import { RuleList } from './RuleList';
+import { RulePanel } from './RulePanel';
+import type { Stretch } from './text-selection';
+import { type Selection, useColumns } from './use-columns';
+import type { Draft } from './use-draft';
+import { useEdits } from './use-edits';
+import { useExpected } from './use-expected';
+import { rowsField, useMesh } from './use-mesh';
+import { refOf, type Shown, useShown, useShownReading } from './use-shown';
+
+const Sides = styled.div`
+  display: grid;
+  grid-template-columns: minmax(0, 46fr) minmax(0, 54fr);
+  flex: 1;
+  min-height: 0;
+  @media (max-width: 900px) {
+    grid-template-columns: minmax(0, 1fr);
+  }
+`;
+
+const Side = styled.div`
+  display: flex;
+  flex-direction: column;
+  min-height: 0;
+`;
+
+const Left = styled(Side)`
+  border-right: 1px solid var(--strong-rule);
+  background: var(--sheet);
+  @media (max-width: 900px) {
+    border-right: 0;
+    border-bottom: 1px solid var(--strong-rule);
+  }
+`;
+
+const Right = styled(Side)`
+  overflow: auto;
+`;
+
+const Head = styled.div`
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 6px 12px;
+  min-height: 40px;
+  padding: 5px 16px;
+  border-bottom: 1px solid var(--rule);
+`;
+
+const Subject = styled.strong`
+  overflow: hidden;
+  max-width: 30ch;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+`;
+
+const Views = styled(Tabs)`
+  display: flex;
+  flex-direction: column;
+  flex: 1;
+  min-height: 0;
+`;
+
+const Segments = styled(TabList)`
+  display: flex;
+  margin-left: auto;
+  border: 1px solid var(--strong-rule);
+  border-radius: var(--round);
+`;
+
+const Segment = styled(Tab)`
+  padding: 2px 10px;
+  cursor: pointer;
+  outline: none;
+  &[data-selected] {
+    background: var(--ink);
+    color: var(--sheet);
+  }
+  &[data-focus-visible] {
+    outline: 2px solid var(--ink);
+    outline-offset: 2px;
+  }
+`;
+
+const View = styled(TabPanel)`
+  flex: 1;
+  min-height: 0;
+  overflow: auto;
+  outline: none;
+  @media (max-width: 900px) {
+    min-height: 50vh;
+  }
+`;
+
+const Said = styled.div`
+  padding: 8px 16px;
+  border-bottom: 1px solid var(--rule);
+`;
+
+const Wrong = styled(Said)`
+  color: var(--bad);
+`;
+
+const Pair = styled.div`
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) minmax(200px, 38%);
+  @media (max-width: 620px) {
+    grid-template-columns: minmax(0, 1fr);
+  }
+`;
+
+const Foot = styled.div`
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px;
+  align-items: center;
+  padding: 4px 16px 16px;
+`;
+
+const noEvidence = {};
+const noLeftovers: never[] = [];
+
+export interface TakesProps {
+  name: string;
+  draft: Draft;
+  outline: SieveOutline;
+  compiles: boolean;
+}
+
+/** What a sieve takes out of messages: the proof beside the ledger, the mesh, and the rules. */
+export function Takes({ name, draft, outline, compiles }: TakesProps) {
+  const say = words.workbench;
+  const [get, set] = useSearch();
+  const selection: Selection = useMemo(
+    () => ({
+      of: get('of') === 'stored' ? 'stored' : 'samples',
+      ...(get('mailbox') ? { mailbox: get('mailbox') } : {}),
+    }),
+    [get],
+  );
+  const columns = useColumns(name, selection).data ?? [];
+  const at = Math.max(
+    0,
+    columns.findIndex((column) => column.name === get('message')),
+  );
+  const column = columns[at] ?? null;
+  const ref = useMemo(() => column && refOf(column, selection), [column, selection]);
+  const expected = useExpected(name, selection);
+  const reading = useShownReading(name, ref).data ?? null;
+  const shown = useShown(name, ref, draft.source, compiles).data ?? null;
+  const mesh = useMesh(name, draft.source, selection, compiles && columns.length > 0, expected.count);
+  const [chosen, setChosen] = useState<string | null>(null);
+  const [rule, setRule] = useState<number | 'new' | null>(null);
+  const [stretch, setStretch] = useState<Stretch | null>(null);
+  const [judging, setJudging] = useState<{ column: number; field: string } | null>(null);
+  const [done, setDone] = useState('');
+  const input = useRef<HTMLInputElement>(null);
+  const edits = useEdits(name, draft, ref, (act, field) => {
+    if (act.act !== 'mark' || !stretch) return;
+    setDone(fill(say.mark.marked, { words: wordsOf(stretch, reading), field: field ?? '' }));
+    setStretch(null);
+    setChosen(field);
+  });
+  const go = (to: number) => {
+    const next = columns[to];
+    if (!next) return;
+    setStretch(null);
+    set({ message: next.name });
+  };
+  const steps = useRef({ go, at });
+  steps.current = { go, at };
+  useShortcuts(
+    useMemo(
+      () => ({ j: () => steps.current.go(steps.current.at + 1), k: () => steps.current.go(steps.current.at - 1) }),
+      [],
+    ),
+  );
+  const outcome = shown?.outcome ?? null;
+  const names = useMemo(() => outline.fields.map((field) => field.name), [outline.fields]);
+  const rows = useMemo(() => (outline.columns.length > 0 ? [...names, rowsField] : names), [names, outline.columns]);
+  const all = useMemo(() => [...names, ...outline.columns.map((one) => one.name)], [names, outline.columns]);
+  const field = outline.fields.find((one) => one.name === chosen) ?? null;
+  const ledger = useMemo(() => (outcome ? ledgerOf(outcome) : []), [outcome]);
+  if (!column || !ref)
+    return (
+      <Empty>
+        {say.noMessages}
+        {selection.of === 'samples' && <Button onPress={() => set({ of: 'stored' })}>{say.mesh.stored}</Button>}
+      </Empty>
+    );
+  const chooseRule = (next: number | null) => {
+    setRule(next);
+    edits.forget();
+  };
+  return (
+    <Sides>
+      <Left>
+        <Views>
+          <Head>
+            <Subject title={column.subject ?? column.name}>{column.subject || column.name}</Subject>
+            <Segments aria-label={words.message.views}>
+              <Segment id="proof">{words.message.proof}</Segment>
+              <Segment id="headers">{words.message.headers}</Segment>
+            </Segments>
+            <Muted>{fill(say.position, { at: at + 1, all: columns.length })}</Muted>
+            <Button aria-label={say.next} isDisabled={at + 1 >= columns.length} onPress={() => go(at + 1)}>
+              J
+            </Button>
+            <Button aria-label={say.previous} isDisabled={at === 0} onPress={() => go(at - 1)}>
+              K
+            </Button>
+          </Head>
+          {stretch && reading && (
+            <MarkBar
+              name={name}
+              source={draft.source}
+              message={ref}
+              stretch={stretch}
+              words={wordsOf(stretch, reading)}
+              fields={outline.fields}
+              input={input}
+              onMark={(to, options) =>
+                edits.act({ act: 'mark', ...stretch, field: to, ...(options ? { options } : {}) })
+              }
+              onCancel={() => setStretch(null)}
+            />
+          )}
+          <ShownNote shown={shown} />
+          {edits.problems.length > 0 &&
+            rule === null &&
+            edits.problems.map(({ text, code }) => (
+              <Wrong key={code + text} role="alert">
+                {text}
+              </Wrong>
+            ))}
+          {(edits.error ?? expected.error) && <Trouble error={edits.error ?? expected.error} />}
+          <Said role="status" hidden={done === ''}>
+            {done}
+          </Said>
+          <View id="proof">
+            {reading ? (
+              <MarkingProof
+                reading={reading}
+                evidence={outcome?.evidence ?? noEvidence}
+                leftovers={outcome?.leftovers ?? noLeftovers}
+                fields={all}
+                chosen={chosen}
+                onChoose={setChosen}
+                onSelect={(selected) => {
+                  setDone('');
+                  setStretch(selected);
+                }}
+                onMark={() => input.current?.focus()}
+              />
+            ) : (
+              <Empty>{words.common.loading}</Empty>
+            )}
+          </View>
+          <View id="headers">{reading && <Headers reading={reading} />}</View>
+        </Views>
+      </Left>
+      <Right>
+        <FieldLedger
+          fields={rows}
+          shown={shown}
+          columns={columns}
+          at={at}
+          mesh={mesh}
+          selection={selection}
+          chosen={chosen}
+          onChoose={(next) => {
+            setChosen(next);
+            setRule(null);
+          }}
+          onShow={go}
+          onSelect={(of) => set({ of: of === 'stored' ? 'stored' : null, message: null })}
+          onJudge={(to, judged, right) => {
+            const one = columns[to];
+            if (!one || judged === rowsField) return;
+            if (right) expected.say({ column: one, field: judged, value: undefined });
+            else setJudging({ column: to, field: judged });
+          }}
+        />
+        <Foot>
+          <Button onPress={() => expected.confirm(column)}>{say.confirmAll}</Button>
+          <Button onPress={() => edits.act({ act: 'new layout' })}>{say.newLayout}</Button>
+          <span role="status">{expected.isDone && <Muted>{say.confirmed}</Muted>}</span>
+        </Foot>
+        {outcome && chosen === rowsField && (
+          <RowsTable outcome={outcome} names={all} chosen={chosen} onChoose={setChosen} />
+        )}
+        <Pair>
+          {rule !== null ? (
+            <RulePanel
+              rule={rule === 'new' ? null : (outline.rules[rule] ?? null)}
+              problems={edits.problems}
+              onWrite={(source) => edits.act({ act: 'write rule', rule: rule === 'new' ? null : rule, source })}
+              onClose={() => chooseRule(null)}
+            />
+          ) : field ? (
+            <FieldPanel
+              field={field}
+              colour={fieldColour(names.indexOf(field.name))}
+              row={ledger.find((row) => row.field === field.name) ?? null}
+              cell={mesh.coverage(column.name)?.cells[field.name] ?? null}
+              onAct={edits.act}
+              onExpect={(about, value) => expected.say({ column, field: about, value })}
+            />
+          ) : (
+            <Empty>{say.noField}</Empty>
+          )}
+          <RuleList
+            rules={outline.rules}
+            filled={filledBy(outcome)}
+            chosen={rule === 'new' ? null : rule}
+            onChoose={chooseRule}
+            onAct={(act: SieveActInput) => edits.act(act)}
+            onAdd={() => setRule('new')}
+          />
+        </Pair>
+      </Right>
+      <WrongDialog
+        field={judging?.field ?? ''}
+        value={null}
+        isOpen={judging !== null}
+        onClose={() => setJudging(null)}
+        onExpect={(about, value) => {
+          const one = judging && columns[judging.column];
+          if (one) expected.say({ column: one, field: about, value });
+        }}
+      />
+    </Sides>
+  );
+}
+
+/** Why there is nothing to see of the shown message. */
+function ShownNote({ shown }: { shown: Shown | null }) {
+  const say = words.workbench;
+  if (!shown) return null;
+  if (!shown.tried) return <Said>{say.notTried}</Said>;
+  if (shown.outcome) return null;
+  return <Said>{fill(say.notTaken, { why: shown.reasons.map(({ text }) => text).join(' ') })}</Said>;
+}
+
+const wordsOf = ({ in: place, start, end }: Stretch, reading: { text: string; subject: string } | null): string =>
+  (place === 'message.subject' ? reading?.subject : reading?.text)?.slice(start, end) ?? '';
+
+function filledBy(outcome: Shown['outcome']): ReadonlyMap<string, number> {
+  const counts = new Map<string, number>();
+  for (const { rule, filled } of outcome?.trace ?? []) counts.set(rule, filled.length);
+  return counts;
+}

@@ -1,0 +1,147 @@
+import { useState } from 'react';
+import { useParams } from 'react-router';
+import { styled } from 'styled-components';
+import { Button, InkButton } from '../../parts/Button';
+import { Page } from '../../parts/Page';
+import { Trouble } from '../../parts/Trouble';
+import { useSearch } from '../../parts/use-search';
+import { useMay } from '../../session/use-session';
+import { fill, words } from '../../words';
+import { Effect } from './Effect';
+import { PublishDialog } from './PublishDialog';
+import { SourceDialog } from './SourceDialog';
+import { Takes } from './Takes';
+import { type Draft, type SieveStates, useDraft, useSieveStates } from './use-draft';
+import { useOutline } from './use-shown';
+import { useUndoKeys } from './use-undo-keys';
+import { VersionsDialog } from './VersionsDialog';
+
+const Tag = styled.span`
+  padding: 1px 7px;
+  border: 1px solid var(--strong-rule);
+  border-radius: var(--round);
+`;
+
+const Other = styled.div`
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px 12px;
+  align-items: center;
+  padding: 8px 16px;
+  border-left: 4px solid var(--yellow);
+  background: var(--sheet);
+`;
+
+/** The workbench: a sieve, the messages it is tried on, and what becomes of them as it is changed. */
+export default function WorkbenchPage() {
+  const { name = '' } = useParams();
+  const states = useSieveStates(name);
+  if (states.error) return <Trouble error={states.error} onRetry={() => void states.refetch()} />;
+  if (!states.data) return null;
+  return <Workbench key={name} name={name} states={states.data} />;
+}
+
+type Open = 'source' | 'publish' | 'versions' | null;
+
+function Workbench({ name, states }: { name: string; states: SieveStates }) {
+  const say = words.workbench;
+  const draft = useDraft(name, states);
+  const outline = useOutline(draft.source);
+  const [get, set] = useSearch();
+  const [open, setOpen] = useState<Open>(null);
+  const may = useMay('author');
+  const problems = outline.data?.problems ?? [];
+  const compiles = outline.data !== undefined && problems.length === 0;
+  const face = get('face') === 'effect' ? 'effect' : 'takes';
+  const changed = states.live === null || draft.source !== states.live.source;
+  useUndoKeys(draft.undo, draft.redo);
+  return (
+    <Page
+      title={outline.data?.title ?? name}
+      about={<About states={states} draft={draft} changed={changed} />}
+      acts={
+        <>
+          <Button aria-label={say.undo} isDisabled={!draft.undo} onPress={() => draft.undo?.()}>
+            ↶
+          </Button>
+          <Button aria-label={say.redo} isDisabled={!draft.redo} onPress={() => draft.redo?.()}>
+            ↷
+          </Button>
+          <Button onPress={() => setOpen('source')}>{say.source}</Button>
+          {states.live && <Button onPress={() => setOpen('versions')}>{say.versions}</Button>}
+          <Button onPress={() => set({ face: face === 'effect' ? null : 'effect' })}>
+            {face === 'effect' ? say.back : say.effect}
+          </Button>
+          {may && (
+            <InkButton isDisabled={!changed || !compiles || draft.kept !== 'kept'} onPress={() => setOpen('publish')}>
+              {say.publish}
+            </InkButton>
+          )}
+        </>
+      }
+    >
+      {draft.error && <Trouble error={draft.error} />}
+      {draft.other && (
+        <Other role="alert">
+          {fill(say.otherEditor, { who: draft.other.by })}
+          <Button onPress={() => draft.settle(false)}>{say.takeTheirs}</Button>
+          <Button onPress={() => draft.settle(true)}>{say.keepMine}</Button>
+        </Other>
+      )}
+      {face === 'effect' ? (
+        <Effect
+          name={name}
+          source={draft.source}
+          version={states.live?.version ?? null}
+          fields={outline.data?.fields.map((field) => field.name) ?? []}
+        />
+      ) : (
+        outline.data && <Takes name={name} draft={draft} outline={outline.data} compiles={compiles} />
+      )}
+      <SourceDialog
+        sieve={name}
+        source={draft.source}
+        problems={problems}
+        isOpen={open === 'source'}
+        onChange={draft.change}
+        onClose={() => setOpen(null)}
+      />
+      <PublishDialog
+        name={name}
+        version={(states.live?.version ?? 0) + 1}
+        mailbox={get('mailbox') || null}
+        digest={draft.digest}
+        isOpen={open === 'publish'}
+        onClose={() => setOpen(null)}
+      />
+      {states.live && (
+        <VersionsDialog
+          name={name}
+          live={states.live.version}
+          isOpen={open === 'versions'}
+          onClose={() => setOpen(null)}
+          onTake={draft.change}
+        />
+      )}
+    </Page>
+  );
+}
+
+function About({ states, draft, changed }: { states: SieveStates; draft: Draft; changed: boolean }) {
+  const say = words.workbench;
+  const version = states.live?.version;
+  const kept = { kept: say.saved, keeping: say.saving, 'not kept': say.unsaved, 'changed by another': say.unsaved };
+  return (
+    <>
+      <Tag>{states.live?.title ? say.version.replace('{version}', String(version)) : say.draft}</Tag>
+      <span>
+        {version === undefined
+          ? say.draftNew
+          : changed
+            ? fill(say.draftSince, { version })
+            : fill(say.noDraft, { version })}
+      </span>
+      {changed && <span role="status">{kept[draft.kept]}</span>}
+    </>
+  );
+}

@@ -1,0 +1,36 @@
+import { useQuery } from '@tanstack/react-query';
+import { service } from '../../service';
+
+/** The messages of the mesh, in their order. */
+export interface Column {
+  name: string;
+  subject: string | null;
+}
+
+/** Which messages the mesh is about. */
+export interface Selection {
+  of: 'samples' | 'stored';
+  /** For a sieve its mailbox does not name yet. */
+  mailbox?: string;
+}
+
+/** Columns at the most: more than these nobody looks through. */
+const mostColumns = 5000;
+const pageSize = '200';
+
+export function useColumns(name: string, selection: Selection) {
+  return useQuery({
+    queryKey: ['samples', name, 'columns', selection],
+    queryFn: async (): Promise<Column[]> => {
+      const columns: Column[] = [];
+      let cursor: string | undefined;
+      do {
+        const query = { ...selection, limit: pageSize, ...(cursor ? { cursor } : {}) };
+        const page = await service.workbench.columns({ params: { name }, query });
+        columns.push(...page.items);
+        cursor = page.next ?? undefined;
+      } while (cursor && columns.length < mostColumns);
+      return columns;
+    },
+  });
+}

@@ -1,0 +1,164 @@
+import * as v from 'valibot';
+import { jsonSchema, keySchema, nameSchema, page, pageQuery } from './common.js';
+import type { Endpoint } from './endpoint.js';
+import { sampleName } from './samples.js';
+import { fieldItem } from './sieves.js';
+
+const params = v.object({ name: nameSchema });
+const source = v.pipe(v.string(), v.maxLength(2_000_000));
+const place = v.pipe(v.number(), v.integer(), v.minValue(0));
+
+/** A message of the workbench: a sample by its name, or a stored message by its key. */
+export const shownRef = v.union([v.strictObject({ sample: sampleName }), v.strictObject({ message: keySchema })]);
+export type ShownRef = v.InferOutput<typeof shownRef>;
+
+const fieldOptions = v.looseObject({ type: v.string() });
+const fieldName = v.pipe(v.string(), v.minLength(1), v.maxLength(63));
+
+/** What a person does to a sieve; rules are named by their place, from 0. */
+export const sieveAct = v.variant('act', [
+  v.strictObject({
+    act: v.literal('mark'),
+    in: v.picklist(['message.text', 'message.subject']),
+    start: place,
+    end: place,
+    /** Guessed when left out. */
+    field: v.optional(fieldName),
+    options: v.optional(fieldOptions),
+  }),
+  v.strictObject({ act: v.literal('unmark'), field: fieldName }),
+  v.strictObject({ act: v.literal('new layout') }),
+  v.strictObject({ act: v.literal('set field'), field: fieldName, options: fieldOptions }),
+  v.strictObject({ act: v.literal('remove field'), field: fieldName }),
+  v.strictObject({ act: v.literal('rename field'), field: fieldName, to: fieldName }),
+  v.strictObject({ act: v.literal('move rule'), rule: place, to: place }),
+  v.strictObject({ act: v.literal('switch rule'), rule: place, off: v.boolean() }),
+  v.strictObject({ act: v.literal('copy rule'), rule: place }),
+  v.strictObject({ act: v.literal('remove rule'), rule: place }),
+  v.strictObject({
+    act: v.literal('write rule'),
+    rule: v.nullable(place),
+    source: v.pipe(v.string(), v.maxLength(200_000)),
+  }),
+]);
+export type SieveActInput = v.InferInput<typeof sieveAct>;
+
+const fileProblem = v.object({
+  code: v.string(),
+  path: v.string(),
+  text: v.string(),
+  line: v.number(),
+  column: v.number(),
+});
+export type FileProblemItem = v.InferOutput<typeof fileProblem>;
+
+/** A rule of a sieve, as lists of rules need it. */
+const ruleItem = v.object({
+  kind: v.string(),
+  name: v.string(),
+  off: v.boolean(),
+  /** Names of its layouts; empty for other kinds. */
+  layouts: v.array(v.string()),
+  /** Its own lines of the file. */
+  source: v.string(),
+});
+export type RuleItem = v.InferOutput<typeof ruleItem>;
+
+const columnItem = v.object({ ...fieldItem.entries, options: jsonSchema });
+export type ColumnItem = v.InferOutput<typeof columnItem>;
+
+/** The parts of a sieve's text that a page shows; problems where it does not compile. */
+const outlineSchema = v.object({
+  problems: v.array(fileProblem),
+  title: v.nullable(v.string()),
+  fields: v.array(columnItem),
+  columns: v.array(columnItem),
+  rules: v.array(ruleItem),
+});
+export type SieveOutline = v.InferOutput<typeof outlineSchema>;
+
+/** Which messages the columns of the grid are. */
+const selection = {
+  of: v.optional(v.picklist(['samples', 'stored']), 'samples'),
+  /** For a sieve its mailbox does not name yet: messages of this mailbox that no sieve took. */
+  mailbox: v.optional(nameSchema),
+};
+
+/** The workbench: an unsaved text tried on messages, and acts done to it. Nothing of this is kept. */
+export const workbenchEndpoints = {
+  outline: {
+    method: 'POST',
+    path: '/api/v1/workbench/outline',
+    role: 'viewer',
+    summary: 'Fields, columns and rules of a sieve’s source text, or why it does not compile, each at its line',
+    body: v.strictObject({ source }),
+    response: outlineSchema,
+  },
+  columns: {
+    method: 'GET',
+    path: '/api/v1/workbench/:name/columns',
+    role: 'viewer',
+    summary: 'The messages a sieve is tried on, in the order of the grid: samples by name, stored ones newest first',
+    params,
+    query: v.object({ ...pageQuery, ...selection }),
+    response: page(v.object({ name: v.string(), subject: v.nullable(v.string()) })),
+  },
+  tried: {
+    method: 'POST',
+    path: '/api/v1/workbench/:name/tried',
+    role: 'author',
+    summary: 'Tries a source text on messages: the grid fields x messages, a page at a time, against the live rules',
+    params,
+    query: v.object(pageQuery),
+    body: v.strictObject({ source, ...selection }),
+    response: v.object({ items: v.array(jsonSchema), next: v.nullable(v.string()) }),
+  },
+  shown: {
+    method: 'POST',
+    path: '/api/v1/workbench/:name/shown',
+    role: 'author',
+    summary: 'What a source text makes of one message, with every step',
+    params,
+    body: v.strictObject({ source, message: shownRef }),
+    response: v.object({
+      verdict: v.nullable(v.string()),
+      reasons: v.array(jsonSchema),
+      outcome: jsonSchema,
+      hits: v.array(jsonSchema),
+      /** False while questions to a model have no kept answer. */
+      tried: v.boolean(),
+    }),
+  },
+  reading: {
+    method: 'POST',
+    path: '/api/v1/workbench/:name/reading',
+    role: 'viewer',
+    summary: 'What rules see of a sample or stored message',
+    params,
+    body: v.strictObject({ message: shownRef }),
+    response: jsonSchema,
+  },
+  edit: {
+    method: 'POST',
+    path: '/api/v1/workbench/:name/edit',
+    role: 'author',
+    summary: 'Does one act to a source text and gives the text it makes; comments and all else stay as they are',
+    params,
+    body: v.strictObject({ source, message: v.optional(shownRef), act: sieveAct }),
+    response: v.object({
+      /** Null where the act was not done, with the reasons. */
+      source: v.nullable(v.string()),
+      field: v.nullable(v.string()),
+      problems: v.array(fileProblem),
+    }),
+  },
+  guess: {
+    method: 'POST',
+    path: '/api/v1/workbench/:name/guess',
+    role: 'author',
+    summary: 'Name, type and exact place of a value, guessed from what was selected in a message',
+    params,
+    body: v.strictObject({ source, message: shownRef, start: place, end: place }),
+    response: v.object({ name: v.string(), options: jsonSchema, start: v.number(), end: v.number() }),
+  },
+} as const satisfies Record<string, Endpoint>;

@@ -1,0 +1,183 @@
+import { type ShownRef, workbenchEndpoints } from '@yellow-sieve/contract';
+import {
+  type CompiledSieve,
+  type FieldOptions,
+  type HandleResult,
+  type KeptAnswer,
+  ruleSource,
+  type SieveAct,
+  tryCompileSieve,
+} from '@yellow-sieve/core';
+import { type Comparer, compareAll, keptAnswers } from '../../pipeline/compare.js';
+import type { CompareItem } from '../../pipeline/compare-task.js';
+import { sampleItem, storedItem, storedItems, untakenItems } from '../../sieves/items.js';
+import { mailboxesNaming, ruleStates } from '../../sieves/rule-state.js';
+import { messageRow } from '../../store/message-store.js';
+import { cursorId } from '../../store/paging.js';
+import { getSample, listSamples } from '../../store/sample-store.js';
+import type { ServeContext } from '../serve-context.js';
+import { serveEndpoint } from '../serve-endpoint.js';
+
+/** The workbench: texts that nobody kept yet, tried on messages. */
+export function serveWorkbench(context: ServeContext): void {
+  const { app, db, show, trying } = context;
+  serveEndpoint(app, db, workbenchEndpoints.outline, async ({ body }) => outlineOf(body.source));
+  serveEndpoint(app, db, workbenchEndpoints.columns, async ({ params, query }) => {
+    const found = await selected(context, params.name, query, query);
+    const items = found.slice(0, query.limit).map(({ name, subject }) => ({ name, subject }));
+    return { items, next: nextOf(found, query.limit) };
+  });
+  serveEndpoint(app, db, workbenchEndpoints.tried, ({ params, query, body }) =>
+    triedPage(context, params.name, query, body),
+  );
+  serveEndpoint(app, db, workbenchEndpoints.shown, async ({ params, body }) => {
+    const item = await itemOf(context, params.name, body.message);
+    return shownReply(await shownResult(context, params.name, body.source, item));
+  });
+  serveEndpoint(app, db, workbenchEndpoints.reading, async ({ params, body }) => {
+    const { rawId } = await itemOf(context, params.name, body.message);
+    const reply = await show.show({ rawId, body: 'html', want: { kind: 'reading' } });
+    return reply.kind === 'reading' ? reply.reading : null;
+  });
+  serveEndpoint(app, db, workbenchEndpoints.edit, async ({ params, body }) => {
+    const message = body.message ? await namedRaw(context, params.name, body.message) : null;
+    const edited = await show.edit({
+      database: trying.databaseUrl,
+      source: body.source,
+      act: body.act as SieveAct,
+      message,
+    });
+    return edited.ok
+      ? { source: edited.source, field: edited.field ?? null, problems: [] }
+      : { source: null, field: null, problems: edited.problems };
+  });
+  serveEndpoint(app, db, workbenchEndpoints.guess, async ({ params, body }) => {
+    const { source, start, end } = body;
+    const message = await namedRaw(context, params.name, body.message);
+    return show.guess({ database: trying.databaseUrl, source, message, start, end });
+  });
+}
+
+function outlineOf(source: string) {
+  const compiled = tryCompileSieve(source);
+  if (!compiled.ok) return { problems: compiled.problems, title: null, fields: [], columns: [], rules: [] };
+  const { title, fields, columns } = compiled.sieve;
+  return {
+    problems: [],
+    title,
+    fields: items(fields),
+    columns: items(columns),
+    rules: rulesOf(compiled.sieve, source),
+  };
+}
+
+const items = (group: Readonly<Record<string, FieldOptions>>) =>
+  Object.entries(group).map(([name, options]) => ({
+    name,
+    type: options.type,
+    unit: typeof options.unit === 'string' ? options.unit : null,
+    required: options.required ?? false,
+    options,
+  }));
+
+const rulesOf = ({ source: { rules = [] } }: CompiledSieve, source: string) =>
+  rules.map((rule, i) => ({
+    kind: rule.kind,
+    name: rule.name ?? `${rule.kind} ${i + 1}`,
+    off: rule.off ?? false,
+    layouts: ((rule as { layouts?: { name: string }[] }).layouts ?? []).map(({ name }) => name),
+    source: ruleSource(source, i) ?? '',
+  }));
+
+interface Selection {
+  of: 'samples' | 'stored';
+  mailbox?: string | undefined;
+}
+
+interface Paging {
+  limit: number;
+  cursor?: string | undefined;
+}
+
+/** One more than the page holds, so that it is known whether there is a next one. */
+async function selected(
+  { db }: ServeContext,
+  name: string,
+  { of, mailbox }: Selection,
+  { limit, cursor }: Paging,
+): Promise<CompareItem[]> {
+  if (of === 'samples') return (await listSamples(db, name, { after: cursor, limit: limit + 1 })).map(sampleItem);
+  const before = cursorId(cursor);
+  if (mailbox !== undefined) return untakenItems(db, { mailbox, before, takenBy: name }, limit + 1);
+  const mailboxIds = (await mailboxesNaming(db, name)).map(({ id }) => id);
+  return storedItems(db, { mailboxIds, before, takenBy: name }, limit + 1);
+}
+
+const nextOf = (found: readonly CompareItem[], limit: number) =>
+  found.length > limit ? (found[limit - 1]?.name ?? null) : null;
+
+async function triedPage(
+  context: ServeContext,
+  name: string,
+  paging: Paging,
+  { source, ...selection }: Selection & { source: string },
+) {
+  const { db, trying } = context;
+  const states = await ruleStates(db, name, source);
+  const found = await selected(context, name, selection, paging);
+  const compared = await compareAll(trying.comparer as Comparer, db, {
+    database: trying.databaseUrl,
+    sieve: name,
+    items: found.slice(0, paging.limit),
+    before: states.before,
+    after: states.after,
+    model: await trying.modelName(),
+  });
+  return {
+    items: compared.flatMap(({ item, reply }) => (reply ? [{ ...reply.coverage, subject: item.subject }] : [])),
+    next: nextOf(found, paging.limit),
+  };
+}
+
+/** A sample as such; a stored message as it came, or, where its mailbox does not name the sieve, with the sieve alone. */
+async function itemOf({ db }: ServeContext, name: string, ref: ShownRef): Promise<CompareItem> {
+  if ('sample' in ref) return sampleItem(await getSample(db, name, ref.sample));
+  return storedItem(db, ref.message, name);
+}
+
+async function namedRaw(context: ServeContext, name: string, ref: ShownRef): Promise<{ name: string; rawId: string }> {
+  if ('message' in ref)
+    return { name: `samples/${ref.message}.eml`, rawId: (await messageRow(context.db, ref.message)).rawId };
+  return { name: ref.sample, rawId: (await getSample(context.db, name, ref.sample)).rawId };
+}
+
+/** A prompt rule may wait for another one's answer; more than a few in a row no sieve has. */
+const mostRounds = 8;
+
+/** What a text makes of one message; questions to a model are answered by kept answers alone. */
+async function shownResult(
+  { db, show, trying }: ServeContext,
+  sieve: string,
+  source: string,
+  item: CompareItem,
+): Promise<HandleResult> {
+  const { after: state } = await ruleStates(db, sieve, source);
+  const answers: Record<string, KeptAnswer> = {};
+  const task = { database: trying.databaseUrl, sieve, item, state, model: await trying.modelName() };
+  let result = await show.shown({ ...task, answers });
+  for (let round = 0; round < mostRounds && result.kind === 'wants'; round++) {
+    const found = await keptAnswers(
+      db,
+      result.wants.map(({ digest }) => digest).filter((digest) => !(digest in answers)),
+    );
+    if (Object.keys(found).length === 0) break;
+    Object.assign(answers, found);
+    result = await show.shown({ ...task, answers });
+  }
+  return result;
+}
+
+const shownReply = (result: HandleResult) =>
+  result.kind === 'wants'
+    ? { verdict: null, reasons: [], outcome: null, hits: [], tried: false }
+    : { verdict: result.verdict, reasons: result.reasons, outcome: result.outcome, hits: result.hits, tried: true };
