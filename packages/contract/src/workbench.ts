@@ -86,6 +86,19 @@ const selection = {
 
 /** The workbench: an unsaved text tried on messages, and acts done to it. Nothing of this is kept. */
 export const workbenchEndpoints = {
+  states: {
+    method: 'GET',
+    path: '/api/v1/workbench/:name',
+    role: 'viewer',
+    summary: 'What is live of a sieve, and its draft; null where there is none',
+    params,
+    response: v.object({
+      live: v.nullable(v.object({ version: v.number(), digest: v.string(), source: v.string(), title: v.string() })),
+      draft: v.nullable(
+        v.object({ digest: v.string(), source: v.string(), base: v.nullable(v.number()), by: v.string() }),
+      ),
+    }),
+  },
   outline: {
     method: 'POST',
     path: '/api/v1/workbench/outline',

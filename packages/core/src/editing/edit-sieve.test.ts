@@ -129,7 +129,10 @@ describe('marking a value', () => {
     const shown = await shownOf('Name of the ship .. Tern\nDays ....... 3\n');
     const first = done(source, { act: 'mark', in: 'message.text', ...at(shown, 'Tern'), field: 'vessel' }, shown);
     expect(parse(first.source).rules[0].layouts[1]).toMatchObject({ name: 'layout 2', sample: 'samples/1.eml' });
+    // The name ends where the next line begins, though nothing is marked there yet.
+    expect(fieldsOf(first.source, shown).vessel).toBe('Tern');
     const second = done(first.source, { act: 'mark', in: 'message.text', ...at(shown, '3'), field: 'days' }, shown);
+    expect(layoutText(second.source, 1)).toBe('Name of the ship .. [[vessel]]\nDays ....... [[days]]\n');
     expect(fieldsOf(second.source, shown)).toMatchObject({ vessel: 'Tern', days: 3 });
     expect(fieldsOf(second.source, await shownOf(mail)).vessel).toBe('Selkie of Skerry');
   });

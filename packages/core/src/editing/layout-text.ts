@@ -1,4 +1,5 @@
 import { linesOf } from '../reading/index.js';
+import { findLabelled } from '../suggest/find-labelled.js';
 import { type Named, writeLayout } from '../suggest/write-layout.js';
 
 const slot = /\[\[(\w+(?:\s*,\s*\w+)*)\]\]/g;
@@ -40,6 +41,17 @@ export function withSlot(layout: string, { message, mark, known }: Marking): str
   return joined([...lines.slice(0, before + 1), ...withoutLabel(put, lines[before]), ...lines.slice(before + 1)]);
 }
 
+/** A line of a message as one that ends the value above it: its label, with words to ignore, or all of it. */
+export function withEnd(layout: string, field: string, message: string, offset: number): string {
+  const line = lineOf(message, offset);
+  const label = findLabelled(message).find(({ start }) => start > line.start && start <= line.end);
+  const words = message.slice(line.start, label?.start ?? line.end).replaceAll('[[', '[[[[');
+  const lines = layout.replace(/\n+$/, '').split('\n');
+  const at = lines.findLastIndex((one) => slotsIn(one).includes(field));
+  const put = label ? `${words}[[*]]` : words.trimEnd();
+  return joined([...lines.slice(0, at + 1), put, ...lines.slice(at + 1)]);
+}
+
 const joined = (lines: readonly string[]) => `${lines.join('\n')}\n`;
 
 /** The label above a value that stands alone is not written twice. */
@@ -61,7 +73,8 @@ function placesOf(lines: readonly string[], message: string, known: readonly Nam
       const starts = known.flatMap(({ field, start }) => (names.includes(field) ? [start] : []));
       return starts.length > 0 ? Math.min(...starts) : null;
     }
-    const words = line.trim();
+    // Words to ignore say nothing of where a line stands; those before them do.
+    const words = line.replace(/\[\[\*\]\][\s\S]*$/, '').trim();
     if (words === '') return null;
     const same = plain.find((one) => one.words === words) ?? plain.find((one) => one.words.startsWith(words));
     return same?.start ?? null;

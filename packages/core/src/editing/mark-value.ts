@@ -4,7 +4,7 @@ import { type Named, writeLayout } from '../suggest/write-layout.js';
 import type { FieldOptions } from '../values/index.js';
 import { checked, type Edited, type ShownMessage } from './edited.js';
 import { guessField } from './guess-field.js';
-import { slotsIn, withoutSlot, withSlot } from './layout-text.js';
+import { slotsIn, withEnd, withoutSlot, withSlot } from './layout-text.js';
 import { addItem, setEntry } from './set-entry.js';
 import { SourceMap } from './source-map.js';
 import { marksFrom, marksOfLayout, workingLayout } from './working-layout.js';
@@ -43,8 +43,28 @@ export function markValue(source: string, shown: ShownMessage, stretch: MarkedSt
   const next =
     stretch.in === 'message.subject'
       ? inSubject(declared, sieve, shown, outcome, mark)
-      : inText(declared, sieve, shown, outcome, mark);
+      : endedAt(inText(declared, sieve, shown, outcome, mark), shown, mark);
   return checked(next, field);
+}
+
+/**
+ * A text may run on over the lines below it. Where it does so beyond what was marked, the next line of the message is made part
+ * of the layout, so that the value ends there, here and in other messages.
+ */
+function endedAt(source: string, shown: ShownMessage, mark: Named): string {
+  const compiled = tryCompileSieve(source);
+  if (!compiled.ok) return source;
+  const result = sift(shown.reading, compiled.sieve, noFacts);
+  if (result.kind !== 'outcome') return source;
+  const { outcome } = result;
+  const [place] = outcome.evidence[mark.field] ?? [];
+  const layout = workingLayout(source, outcome);
+  const { text } = formOf(shown.reading, compiled.sieve.body);
+  const runsOn = place?.in === 'message.text' && place.start === mark.start && (place.end ?? 0) > mark.end;
+  const next = text.slice(mark.end).search(/\n[^\S\n]*\S/);
+  if (!layout || !runsOn || next < 0) return source;
+  const offset = mark.end + next + (/\n\s*/.exec(text.slice(mark.end + next))?.[0].length ?? 1);
+  return setEntry(source, layout.path, 'text', withEnd(layout.text, mark.field, text, offset));
 }
 
 function inText(

@@ -57,7 +57,8 @@ const Row = styled(GridListItem<LedgerField>)`
   outline: none;
   cursor: pointer;
   white-space: nowrap;
-  > * {
+  span {
+    min-width: 0;
     overflow: hidden;
     text-overflow: ellipsis;
   }
@@ -91,6 +92,8 @@ interface LedgerField {
 export interface FieldLedgerProps {
   /** Fields, and the group of rows where the sieve has one. */
   fields: readonly string[];
+  /** Units of numbers, by field. */
+  units: ReadonlyMap<string, string>;
   shown: Shown | null;
   columns: readonly Column[];
   at: number;
@@ -105,12 +108,12 @@ export interface FieldLedgerProps {
 
 /** One row a field: its value in the shown message, and a square for every message. */
 export function FieldLedger(props: FieldLedgerProps) {
-  const { fields, shown, columns, at, mesh, selection, chosen, onChoose, onShow, onSelect, onJudge } = props;
+  const { fields, units, shown, columns, at, mesh, selection, chosen, onChoose, onShow, onSelect, onJudge } = props;
   const [asTable, setTable] = useState(false);
   const say = words.workbench;
   const message = columns[at]?.name ?? '';
   const rows = fields.map(
-    (name): LedgerField => ({ name, state: mesh.cell(message, name), text: textOf(name, shown) }),
+    (name): LedgerField => ({ name, state: mesh.cell(message, name), text: textOf(name, units.get(name), shown) }),
   );
   const about = fill(say.mesh.tried, { tried: mesh.tried, all: columns.length });
   return (
@@ -172,10 +175,11 @@ export function FieldLedger(props: FieldLedgerProps) {
   );
 }
 
-function textOf(name: string, shown: Shown | null): string | null {
+function textOf(name: string, unit: string | undefined, shown: Shown | null): string | null {
   const { outcome } = shown ?? {};
   if (!outcome) return null;
   if (name === rowsField) return fill(words.workbench.rowsFound, { found: outcome.rows.length });
   const problem = outcome.problems.find(({ path }) => path === name);
-  return valueText(outcome.fields[name] ?? null) ?? problem?.text ?? null;
+  const value = valueText(outcome.fields[name] ?? null);
+  return value === null ? (problem?.text ?? null) : unit ? `${value} ${unit}` : value;
 }

@@ -1,10 +1,10 @@
 import { useQuery } from '@tanstack/react-query';
 import type { ColumnItem, ShownRef } from '@yellow-sieve/contract';
-import { type FormEvent, type RefObject, useEffect, useState } from 'react';
-import { ComboBox, Form, Input, Label, ListBox } from 'react-aria-components';
+import { type FormEvent, type RefObject, useEffect, useId, useState } from 'react';
+import { Form } from 'react-aria-components';
 import { styled } from 'styled-components';
 import { Button, InkButton } from '../../parts/Button';
-import { Choice, Item, Sheet } from '../../parts/Choice';
+import { Choice } from '../../parts/Choice';
 import { boxLook, labelLook } from '../../parts/TextField';
 import { Trouble } from '../../parts/Trouble';
 import { service } from '../../service';
@@ -30,13 +30,17 @@ const Words = styled.span`
   font-weight: 600;
 `;
 
-const Name = styled(ComboBox)`
-  label {
-    ${labelLook}
-  }
+const Name = styled.label`
+  ${labelLook}
+  margin-bottom: 0;
   input {
     ${boxLook}
+    display: block;
     width: 190px;
+    min-height: 28px;
+    padding: 3px 9px;
+    margin-top: 3px;
+    color: var(--ink);
     font: 400 0.8125rem/1.4 var(--mono);
   }
 `;
@@ -66,6 +70,7 @@ export function MarkBar({
   onCancel,
 }: MarkBarProps) {
   const guess = useGuess(name, source, message, stretch);
+  const list = useId();
   const [field, setField] = useState<string | null>(null);
   const [type, setType] = useState<string | null>(null);
   // biome-ignore lint/correctness/useExhaustiveDependencies: other words are guessed anew
@@ -87,24 +92,22 @@ export function MarkBar({
   return (
     <Bar onSubmit={submit} aria-label={fill(say.title, { words: selected })}>
       <Words>{fill(say.title, { words: selected.replace(/\s+/g, ' ') })}</Words>
-      <Name
-        allowsCustomValue
-        inputValue={named}
-        onInputChange={setField}
-        onSelectionChange={(key) => key !== null && setField(String(key))}
-        menuTrigger="input"
-      >
-        <Label>{say.name}</Label>
-        <Input ref={input} onFocus={(event) => event.currentTarget.select()} />
-        <Sheet offset={4}>
-          <ListBox items={fields.map((one) => ({ ...one, id: one.name }))}>
-            {(one) => (
-              <Item id={one.name} textValue={one.name}>
-                {one.name}
-              </Item>
-            )}
-          </ListBox>
-        </Sheet>
+      <Name>
+        {say.name}
+        <input
+          ref={input}
+          list={list}
+          value={named}
+          onChange={(event) => setField(event.target.value)}
+          onFocus={(event) => event.currentTarget.select()}
+          autoComplete="off"
+          spellCheck={false}
+        />
+        <datalist id={list}>
+          {fields.map((one) => (
+            <option key={one.name} value={one.name} />
+          ))}
+        </datalist>
       </Name>
       <Choice
         label={say.type}

@@ -1,4 +1,4 @@
-import { type KeyboardEvent, useId, useMemo, useRef, useState } from 'react';
+import { type KeyboardEvent, type RefObject, useId, useMemo, useRef, useState } from 'react';
 import { styled } from 'styled-components';
 import { words } from '../../words';
 import type { MessageReading } from '../message/outcome';
@@ -40,11 +40,12 @@ export interface MarkingProofProps extends ProofProps {
   onSelect(stretch: Stretch): void;
   /** Keys ask for the name right away; the mouse first lets the eye check. */
   onMark(): void;
+  /** The proof itself, to give it the focus back. */
+  frame: RefObject<HTMLDivElement | null>;
 }
 
 /** The proof, with words to be selected in it: by the mouse, or word by word with the keyboard. */
-export function MarkingProof({ onSelect, onMark, ...proof }: MarkingProofProps) {
-  const frame = useRef<HTMLDivElement>(null);
+export function MarkingProof({ onSelect, onMark, frame, ...proof }: MarkingProofProps) {
   const help = useId();
   const caret = useCaret(proof.reading);
   const [spoken, setSpoken] = useState('');
@@ -91,7 +92,7 @@ function useCaret({ text }: MessageReading) {
   return {
     move(step: WordStep, extend: boolean): Stretch | null {
       const now = place.current;
-      const head = now ? stepFrom(text, all, now.head, step) : 0;
+      const head = now || step === 'last' ? stepFrom(text, all, now?.head ?? 0, step) : 0;
       const anchor = extend && now ? now.anchor : head;
       place.current = { anchor, head };
       const [first, last] = [all[Math.min(anchor, head)], all[Math.max(anchor, head)]];

@@ -32,6 +32,9 @@ const Spoken = styled.span`
 
 const edge = 4;
 
+/** Where the first column begins: few columns stand at the right, beside the end of the values. */
+const leftEdge = (width: number, columns: number): number => Math.max(edge, width - columns * meshSizes.step - edge);
+
 export interface MeshProps {
   fields: readonly string[];
   columns: readonly Column[];
@@ -77,7 +80,8 @@ export function Mesh({ fields, columns, cell, shown, chosen, onShow, onJudge }: 
   };
   const clicked = (event: MouseEvent) => {
     const box = event.currentTarget.getBoundingClientRect();
-    const column = Math.floor((event.clientX - box.left + (scroll.current?.scrollLeft ?? 0) - edge) / meshSizes.step);
+    const left = event.clientX - box.left + (scroll.current?.scrollLeft ?? 0);
+    const column = Math.floor((left - leftEdge(box.width, columns.length)) / meshSizes.step);
     const row = Math.floor((event.clientY - box.top) / meshSizes.row);
     const field = fields[row];
     if (!field || !columns[column]) return;
@@ -157,7 +161,7 @@ function useDrawing({ canvas, scroll, fields, columns, cell, shown, at }: Drawin
     const last = Math.min(columns.length - 1, Math.ceil((frame.scrollLeft + width) / step));
     const top = (high - square) / 2;
     for (let column = first; column <= last; column++) {
-      const x = edge + column * step - frame.scrollLeft;
+      const x = leftEdge(width, columns.length) + column * step - frame.scrollLeft;
       const { name } = columns[column] as Column;
       for (const [row, field] of fields.entries()) {
         drawSquare(context, x, row * high + top, cell(name, field), ink);

@@ -3,6 +3,7 @@ import {
   Button as AriaButton,
   GridList,
   GridListItem,
+  type Key,
   MenuTrigger,
   Popover,
   useDragAndDrop,
@@ -14,6 +15,7 @@ import { fill, words } from '../../words';
 
 const Frame = styled.section`
   display: grid;
+  grid-template-columns: minmax(0, 1fr);
   gap: 6px;
   align-content: start;
   padding: 12px 16px;
@@ -25,6 +27,7 @@ const Help = styled.p`
 
 const Rules = styled(GridList<RuleRow>)`
   display: grid;
+  grid-template-columns: minmax(0, 1fr);
   gap: 6px;
   outline: none;
 `;
@@ -106,12 +109,13 @@ export interface RuleListProps {
 /** The rules in their order: dragged, or moved by keys with the handle; switched off, copied, removed. */
 export function RuleList({ rules, filled, chosen, onChoose, onAct, onAdd }: RuleListProps) {
   const say = words.workbench;
-  const rows = rules.map((rule, place): RuleRow => ({ ...rule, id: String(place), place }));
+  const rows = rules.map((rule, place): RuleRow => ({ ...rule, id: idOf(rules, place), place }));
+  const placeOf = (key: Key | undefined) => rows.findIndex(({ id }) => id === key);
   const { dragAndDropHooks } = useDragAndDrop({
     getItems: (keys) => [...keys].map((key) => ({ 'text/plain': String(key) })),
     onReorder: ({ keys, target }) => {
-      const from = Number([...keys][0]);
-      const over = Number(target.key) + (target.dropPosition === 'after' ? 1 : 0);
+      const from = placeOf([...keys][0]);
+      const over = placeOf(target.key) + (target.dropPosition === 'after' ? 1 : 0);
       const to = over > from ? over - 1 : over;
       if (to !== from) onAct({ act: 'move rule', rule: from, to });
     },
@@ -125,10 +129,10 @@ export function RuleList({ rules, filled, chosen, onChoose, onAct, onAdd }: Rule
         items={rows}
         selectionMode="single"
         selectionBehavior="replace"
-        selectedKeys={chosen === null ? [] : [String(chosen)]}
+        selectedKeys={chosen === null ? [] : [idOf(rules, chosen)]}
         onSelectionChange={(keys) => {
           const [key] = keys as Set<string>;
-          onChoose(key === undefined ? null : Number(key));
+          onChoose(key === undefined ? null : placeOf(key));
         }}
         dragAndDropHooks={dragAndDropHooks}
       >
@@ -154,6 +158,13 @@ export function RuleList({ rules, filled, chosen, onChoose, onAct, onAdd }: Rule
       </div>
     </Frame>
   );
+}
+
+/** A rule keeps its name where it is moved to; of several of one name the place among them tells which it is. */
+function idOf(rules: readonly RuleItem[], place: number): string {
+  const name = rules[place]?.name ?? '';
+  const before = rules.slice(0, place).filter((rule) => rule.name === name).length;
+  return before === 0 ? name : `${name} ${before + 1}`;
 }
 
 function RuleMenu({ rule: { place, off, name }, onAct }: { rule: RuleRow } & Pick<RuleListProps, 'onAct'>) {

@@ -173,10 +173,15 @@ export function Takes({ name, draft, outline, compiles }: TakesProps) {
   const [judging, setJudging] = useState<{ column: number; field: string } | null>(null);
   const [done, setDone] = useState('');
   const input = useRef<HTMLInputElement>(null);
+  const proof = useRef<HTMLDivElement>(null);
+  const leaveMark = () => {
+    setStretch(null);
+    proof.current?.focus();
+  };
   const edits = useEdits(name, draft, ref, (act, field) => {
     if (act.act !== 'mark' || !stretch) return;
     setDone(fill(say.mark.marked, { words: wordsOf(stretch, reading), field: field ?? '' }));
-    setStretch(null);
+    leaveMark();
     setChosen(field);
   });
   const go = (to: number) => {
@@ -197,6 +202,10 @@ export function Takes({ name, draft, outline, compiles }: TakesProps) {
   const names = useMemo(() => outline.fields.map((field) => field.name), [outline.fields]);
   const rows = useMemo(() => (outline.columns.length > 0 ? [...names, rowsField] : names), [names, outline.columns]);
   const all = useMemo(() => [...names, ...outline.columns.map((one) => one.name)], [names, outline.columns]);
+  const units = useMemo(
+    () => new Map(outline.fields.flatMap((one) => (one.unit ? [[one.name, one.unit] as const] : []))),
+    [outline.fields],
+  );
   const field = outline.fields.find((one) => one.name === chosen) ?? null;
   const ledger = useMemo(() => (outcome ? ledgerOf(outcome) : []), [outcome]);
   if (!column || !ref)
@@ -240,7 +249,7 @@ export function Takes({ name, draft, outline, compiles }: TakesProps) {
               onMark={(to, options) =>
                 edits.act({ act: 'mark', ...stretch, field: to, ...(options ? { options } : {}) })
               }
-              onCancel={() => setStretch(null)}
+              onCancel={leaveMark}
             />
           )}
           <ShownNote shown={shown} />
@@ -269,6 +278,7 @@ export function Takes({ name, draft, outline, compiles }: TakesProps) {
                   setStretch(selected);
                 }}
                 onMark={() => input.current?.focus()}
+                frame={proof}
               />
             ) : (
               <Empty>{words.common.loading}</Empty>
@@ -280,6 +290,7 @@ export function Takes({ name, draft, outline, compiles }: TakesProps) {
       <Right>
         <FieldLedger
           fields={rows}
+          units={units}
           shown={shown}
           columns={columns}
           at={at}

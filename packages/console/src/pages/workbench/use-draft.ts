@@ -10,24 +10,11 @@ export interface SieveStates {
   draft: { digest: string; source: string; base: number | null; by: string } | null;
 }
 
-const unlessMissing = async <T>(asked: Promise<T>): Promise<T | null> =>
-  asked.catch((error: unknown) => {
-    if (error instanceof ClientError && error.problem.status === 404) return null;
-    throw error;
-  });
-
 /** What is live and the draft of a sieve, as the service has them. */
 export function useSieveStates(name: string) {
   return useQuery({
     queryKey: ['sieves', name, 'states'],
-    queryFn: async (): Promise<SieveStates> => {
-      const params = { name };
-      const [live, draft] = await Promise.all([
-        unlessMissing(service.sieves.get({ params })),
-        unlessMissing(service.sieves.draft({ params })),
-      ]);
-      return { live, draft };
-    },
+    queryFn: (): Promise<SieveStates> => service.workbench.states({ params: { name } }),
   });
 }
 
@@ -60,7 +47,7 @@ export function useDraft(name: string, states: SieveStates) {
     },
     onError: async (error) => {
       if (!(error instanceof ClientError) || error.problem.status !== 412) return;
-      const theirs = await unlessMissing(service.sieves.draft({ params: { name } }));
+      const { draft: theirs } = await service.workbench.states({ params: { name } });
       if (theirs) setOther(theirs);
     },
   });

@@ -7,20 +7,28 @@ import {
   ruleSource,
   type SieveAct,
   tryCompileSieve,
+  YsError,
 } from '@yellow-sieve/core';
 import { type Comparer, compareAll, keptAnswers } from '../../pipeline/compare.js';
 import type { CompareItem } from '../../pipeline/compare-task.js';
 import { sampleItem, storedItem, storedItems, untakenItems } from '../../sieves/items.js';
 import { mailboxesNaming, ruleStates } from '../../sieves/rule-state.js';
+import { findDraft } from '../../store/draft-store.js';
 import { messageRow } from '../../store/message-store.js';
 import { cursorId } from '../../store/paging.js';
 import { getSample, listSamples } from '../../store/sample-store.js';
+import { findSieve } from '../../store/sieve-store.js';
 import type { ServeContext } from '../serve-context.js';
 import { serveEndpoint } from '../serve-endpoint.js';
 
 /** The workbench: texts that nobody kept yet, tried on messages. */
 export function serveWorkbench(context: ServeContext): void {
   const { app, db, show, trying } = context;
+  serveEndpoint(app, db, workbenchEndpoints.states, async ({ params }) => {
+    const [live, draft] = [await findSieve(db, params.name), await findDraft(db, params.name)];
+    if (!live && !draft) throw new YsError('YS-NOT-FOUND', { what: 'sieve', name: params.name });
+    return { live, draft };
+  });
   serveEndpoint(app, db, workbenchEndpoints.outline, async ({ body }) => outlineOf(body.source));
   serveEndpoint(app, db, workbenchEndpoints.columns, async ({ params, query }) => {
     const found = await selected(context, params.name, query, query);

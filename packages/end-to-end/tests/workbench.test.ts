@@ -1,0 +1,268 @@
+import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
+import type { MessageCoverage } from '@yellow-sieve/core';
+import { type Browsing, browse, expectCalm, logIn, makeOwner } from './browser.js';
+import { sendRaw, settled, startWorld, until, type World } from './harness.js';
+
+let world: World;
+let browsing: Browsing;
+
+const letter = (name: string, gate: number, day: number, closing = 'Until when: 20 December 2026') =>
+  `From: ${name.toLowerCase().replace(' ', '.')}@skerry.example\r\nTo: gates@gannetbay.example\r\nSubject: Key for gate ${gate}\r\n` +
+  `Date: Fri, 27 Nov 2026 09:0${gate}:00 +0000\r\nMessage-ID: <k${gate}@skerry.example>\r\nContent-Type: text/plain; charset=utf-8\r\n\r\n` +
+  `Hello office,\r\n\r\nName: ${name}\r\nGate: ${gate}\r\nWanted from: ${day} December 2026\r\n${closing}\r\n\r\nIt is for the boat Tern at berth B12.\r\n`;
+
+beforeAll(async () => {
+  world = await startWorld();
+  await makeOwner(world);
+  browsing = await browse();
+  const { client } = world;
+  const file = 'mailbox: gates\ntitle: Gate keys\naddresses: [gates@gannetbay.example]\nsieves: []\n';
+  await client.mailboxes.put({ params: { name: 'gates' }, body: Buffer.from(file) });
+  for (const raw of [letter('Ottoline Marsh', 1, 1), letter('Teodor Lunde', 2, 3), letter('Nell Fairweather', 3, 4)])
+    await client.messages.feed({ params: { mailbox: 'gates' }, body: Buffer.from(raw) });
+  await settled(client, 'Key for gate 3');
+});
+afterAll(async () => {
+  await browsing.close();
+  await world.end();
+});
+
+const ledgerRow = (field: string) => browsing.page.getByRole('row', { name: field, exact: true });
+const proof = () => browsing.page.getByRole('group', { name: 'The message, to mark values in' });
+
+/** Selects words in the proof as the mouse does. */
+const select = (words: string) =>
+  proof()
+    .locator('[data-in="message.text"]', { hasText: words })
+    .first()
+    .evaluate((line, wanted) => {
+      const text = [...line.childNodes].find((node) => node.textContent?.includes(wanted));
+      const node = text?.nodeType === Node.TEXT_NODE ? text : (text?.firstChild as Node);
+      const start = node.textContent?.indexOf(wanted) ?? 0;
+      getSelection()?.setBaseAndExtent(node, start, node, start + wanted.length);
+      line.dispatchEvent(new MouseEvent('mouseup', { bubbles: true }));
+    }, words);
+
+describe('a sieve from nothing, on the workbench', () => {
+  test('is suggested from a mailbox’s first messages, and shows what it finds in them', async () => {
+    const { page } = browsing;
+    await logIn(page, world.url, '/workbench');
+    await page.getByRole('heading', { name: 'Mailboxes without a sieve' }).waitFor();
+    await expectCalm(browsing);
+    await page.getByRole('button', { name: 'Suggest a sieve' }).click();
+    await ledgerRow('gate').getByText('3', { exact: true }).waitFor();
+    await ledgerRow('wanted_from').getByText('2026-12-04').waitFor();
+    await page.getByText('3 of 3 tried').waitFor();
+    await expectCalm(browsing);
+  });
+
+  test('words that are selected get a guessed name and type, and are read in every message', async () => {
+    const { page } = browsing;
+    await select('B12');
+    const name = page.getByRole('combobox', { name: 'Name' });
+    await name.waitFor();
+    await until('a name is guessed', async () => (await name.inputValue()) === 'berth');
+    await expectCalm(browsing);
+    await page.getByRole('button', { name: 'Mark', exact: true }).click();
+    await page.getByText('“B12” is berth now.').waitFor();
+    await ledgerRow('berth').getByText('B12').waitFor();
+    await page.getByText('3 of 3 tried').waitFor();
+    const draft = await world.client.sieves.draft({ params: { name: 'gates' } });
+    expect(draft.source).toContain('It is for the boat Tern at berth [[berth]]');
+  });
+
+  test('the same by keys alone: to the words, Enter, a name, Enter', async () => {
+    const { page } = browsing;
+    await proof().focus();
+    // The last line but for its full stop: from its end back to the boat's name.
+    await page.keyboard.press('End');
+    for (let i = 0; i < 3; i++) await page.keyboard.press('ArrowLeft');
+    await page.keyboard.press('Enter');
+    await page.keyboard.type('vessel');
+    await page.keyboard.press('Enter');
+    await ledgerRow('vessel').getByText('Tern').waitFor();
+    expect(await proof().evaluate((element) => element === document.activeElement)).toBe(true);
+  });
+
+  test('is undone and redone', async () => {
+    const { page } = browsing;
+    await page.getByRole('button', { name: 'Undo' }).click();
+    await ledgerRow('vessel').waitFor({ state: 'detached' });
+    await page.getByRole('button', { name: 'Redo' }).click();
+    await ledgerRow('vessel').getByText('Tern').waitFor();
+    await page.keyboard.press('Control+z');
+    await ledgerRow('vessel').waitFor({ state: 'detached' });
+    await page.keyboard.press('Control+Shift+z');
+    await ledgerRow('vessel').getByText('Tern').waitFor();
+  });
+
+  test('survives a reload; another editor is told before anything is written over', async () => {
+    const { page, errors } = browsing;
+    const draft = async () => (await world.client.sieves.draft({ params: { name: 'gates' } })).source;
+    await until('the draft is kept', async () => (await draft()).includes('[[vessel]]'));
+    await page.reload();
+    await ledgerRow('vessel').getByText('Tern').waitFor();
+    const theirs = (await draft()).replace('sieve: gates', 'sieve: gates\ntitle: Keys of the gates');
+    await world.client.sieves.putDraft({ params: { name: 'gates' }, body: Buffer.from(theirs) });
+    // Nothing of one's own is open: what they did is simply there.
+    await page.getByRole('heading', { name: 'Keys of the gates' }).waitFor();
+    expect(errors.splice(0)).toEqual([]);
+  });
+
+  test('the mesh moves by keys, and says right and wrong of a cell', async () => {
+    const { page } = browsing;
+    await ledgerRow('gate').click();
+    const mesh = page.getByRole('application', { name: /Mesh of fields and messages/ });
+    await mesh.focus();
+    await page.keyboard.press('ArrowRight');
+    await page.getByText('gate in Key for gate 2: found').waitFor({ state: 'attached' });
+    await page.keyboard.press('Enter');
+    await ledgerRow('gate').getByText('2', { exact: true }).waitFor();
+    await mesh.focus();
+    await page.keyboard.press('r');
+    const samples = () => world.client.samples.list({ params: { name: 'gates' } });
+    await until('it is expected', async () => (await samples()).items[0]?.expect?.gate === 2);
+    await mesh.focus();
+    await page.keyboard.press('w');
+    await page.getByRole('dialog').getByRole('textbox').fill('7');
+    await page.keyboard.press('Enter');
+    await until('another one is expected', async () => String((await samples()).items[0]?.expect?.gate) === '7');
+    await page.getByRole('radio', { name: 'Samples' }).click();
+    await page.getByText('1 of 1 tried').waitFor();
+    await page.getByText('Expected: 7.').waitFor();
+    await expectCalm(browsing);
+  });
+
+  test('all that is right of a message becomes expected in one act', async () => {
+    const { page } = browsing;
+    await page.getByRole('button', { name: 'All of this is right' }).click();
+    await page.getByText('Expected from now on.').waitFor();
+    const { items } = await world.client.samples.list({ params: { name: 'gates' } });
+    expect(items[0]?.expect).toMatchObject({ gate: 2, vessel: 'Tern', berth: 'B12', name: 'Teodor Lunde' });
+  });
+
+  test('is published, and the mailbox takes its next message with it', async () => {
+    const { page } = browsing;
+    await page.goto(`${world.url}/workbench/gates?mailbox=gates&of=stored`);
+    await page.getByRole('button', { name: 'Publish …' }).click();
+    await page.getByRole('button', { name: 'Publish version 1' }).click();
+    await page.getByText('Version 1 is live.').waitFor();
+    await expectCalm(browsing);
+    await page.getByRole('dialog').getByRole('button', { name: 'Close' }).click();
+    await sendRaw(world.smtpPort, letter('Rasmus Holm', 4, 9), 'gates@gannetbay.example');
+    const detail = await settled(world.client, 'Key for gate 4');
+    expect([detail.state, detail.outcome]).toMatchObject(['done', { fields: { name: 'Rasmus Holm', gate: 4 } }]);
+  });
+
+  test('a message of another shape gets a layout of its own', async () => {
+    const { page } = browsing;
+    const other =
+      'From: a@b.example\r\nSubject: A key, please\r\nMessage-ID: <other@b.example>\r\n\r\nPerson ..... Ada Thorne\r\nNumber ..... 6\r\n';
+    await world.client.messages.feed({ params: { mailbox: 'gates' }, body: Buffer.from(other) });
+    await settled(world.client, 'A key, please');
+    await page.goto(`${world.url}/workbench/gates?of=stored`);
+    await page.getByText('A key, please').first().waitFor();
+    for (const [words, field] of [
+      ['Ada Thorne', 'name'],
+      ['6', 'gate'],
+    ] as const) {
+      await select(words);
+      await page.getByRole('combobox', { name: 'Name' }).fill(field);
+      await page.getByRole('button', { name: 'Mark', exact: true }).click();
+      await ledgerRow(field).getByText(words, { exact: true }).waitFor();
+    }
+    await page.getByText('template').first().waitFor();
+    const { source } = await world.client.sieves.draft({ params: { name: 'gates' } });
+    expect(source).toMatch(/name: layout 2[\s\S]*Person \.+ \[\[name\]\]\n\s*Number \.+ \[\[gate\]\]/);
+  });
+
+  test('what publishing would do is told first: what was not read before is gained', async () => {
+    const { page } = browsing;
+    await page.getByRole('button', { name: 'Effect of the change' }).click();
+    await page.getByRole('heading', { name: 'If you publish this now' }).waitFor();
+    await page.getByRole('row', { name: /gained.*Ada Thorne/ }).waitFor();
+    await expectCalm(browsing);
+    await page.getByRole('button', { name: 'Back to the workbench' }).click();
+  });
+
+  test('rules are moved, switched off, and written by hand', async () => {
+    const { page } = browsing;
+    await page.getByRole('button', { name: 'Write a rule' }).click();
+    const lines = page.getByRole('textbox', { name: 'Its lines of the file' });
+    await lines.fill("kind: pattern\nname: any berth\nfind: '(?<berht>B[0-9]+)'");
+    await page.getByRole('button', { name: 'Use these lines' }).click();
+    await page.getByRole('alert').getByText('berht').waitFor();
+    await lines.fill("kind: pattern\nname: any berth\nfind: '(?<berth>B[0-9]+)'");
+    await page.getByRole('button', { name: 'Use these lines' }).click();
+    await page.getByRole('row', { name: 'any berth' }).waitFor();
+    await page.getByRole('button', { name: 'Acts on the rule “any berth”' }).click();
+    await page.getByRole('menuitem', { name: 'Switch off' }).click();
+    await page.getByRole('row', { name: 'any berth' }).getByText('off').waitFor();
+    // By keys: to its handle, taken with Enter, up to the top, and let go.
+    await page.getByRole('row', { name: 'any berth' }).focus();
+    for (const key of ['ArrowRight', 'Enter', 'ArrowUp', 'ArrowUp', 'Enter']) await page.keyboard.press(key);
+    await until('it comes first', async () => {
+      const { source } = await world.client.sieves.draft({ params: { name: 'gates' } });
+      return source.indexOf('any berth') < source.indexOf('kind: template');
+    });
+    await expectCalm(browsing);
+  });
+
+  test('the source is in step with the page; what is wrong stands at its line', async () => {
+    const { page } = browsing;
+    await page.getByRole('button', { name: 'Source' }).click();
+    const text = page.getByRole('textbox', { name: 'The source of “gates”' });
+    const source = await text.inputValue();
+    await text.fill(source.replace('type: integer', 'type: integr'));
+    await page.getByRole('button', { name: /^Line \d+: .*integr/ }).waitFor();
+    await text.fill(source.replace('title: Keys of the gates', 'title: Keys'));
+    await page.getByRole('dialog').getByRole('button', { name: 'Close' }).click();
+    await page.getByRole('heading', { name: 'Keys', exact: true }).waitFor();
+  });
+
+  test('an earlier version becomes the draft again', async () => {
+    const { page } = browsing;
+    await until('the draft is kept', async () =>
+      (await world.client.sieves.draft({ params: { name: 'gates' } })).source.includes('title: Keys\n'),
+    );
+    await page.getByRole('button', { name: 'Publish …' }).click();
+    await page.getByRole('button', { name: 'Publish version 2' }).click();
+    await page.getByText('Version 2 is live.').waitFor();
+    await page.getByRole('dialog').getByRole('button', { name: 'Close' }).click();
+    await page.getByRole('button', { name: 'Versions' }).click();
+    await page.getByRole('button', { name: 'Go back to it' }).click();
+    await page.getByRole('heading', { name: 'Keys of the gates' }).waitFor();
+  });
+});
+
+describe('the calls behind it', () => {
+  test('try a text that nobody kept, page by page, against what is live', async () => {
+    const { client } = world;
+    const params = { name: 'gates' };
+    const { source } = await client.sieves.get({ params });
+    const states = async (text: string) => {
+      const first = await client.workbench.tried({
+        params,
+        query: { limit: '1' },
+        body: { source: text, of: 'stored' },
+      });
+      const items = first.items as MessageCoverage[];
+      expect([items.length, first.next]).toEqual([1, expect.any(String)]);
+      return items.map(({ cells }) => cells.gate?.state);
+    };
+    expect(await states(source)).toEqual(['found']);
+    expect(await states(source.replace(/Number \.+ \[\[gate\]\]/, 'Digit: [[gate]]'))).toEqual(['problem']);
+  });
+
+  test('an act that cannot be done changes nothing, and says why', async () => {
+    const { client } = world;
+    const { source } = await client.sieves.get({ params: { name: 'gates' } });
+    const edited = await client.workbench.edit({
+      params: { name: 'gates' },
+      body: { source, act: { act: 'rename field', field: 'gate', to: 'name' } },
+    });
+    expect(edited).toMatchObject({ source: null, problems: [{ code: 'YS-RENAME-TAKEN' }] });
+    const outline = await client.workbench.outline({ body: { source: 'sieve: x\nfelds: {}\n' } });
+    expect(outline.problems).toContainEqual(expect.objectContaining({ line: 2, code: 'YS-FILE-UNKNOWN-KEY' }));
+  });
+});
