@@ -15,6 +15,18 @@ export type ShownRef = v.InferOutput<typeof shownRef>;
 const fieldOptions = v.looseObject({ type: v.string() });
 const fieldName = v.pipe(v.string(), v.minLength(1), v.maxLength(63));
 
+/** A route as its file has it; what it names is checked when the text is compiled. */
+const routeSchema = v.strictObject({
+  to: nameSchema,
+  name: v.optional(v.string()),
+  /** A condition. */
+  when: v.optional(jsonSchema),
+  with: v.optional(v.record(v.string(), jsonSchema)),
+  each: v.optional(v.picklist(['record', 'row', 'spread'])),
+  in_review: v.optional(v.picklist(['wait', 'deliver'])),
+});
+export type RouteItem = v.InferOutput<typeof routeSchema>;
+
 /** What a person does to a sieve; rules are named by their place, from 0. */
 export const sieveAct = v.variant('act', [
   v.strictObject({
@@ -40,6 +52,8 @@ export const sieveAct = v.variant('act', [
     rule: v.nullable(place),
     source: v.pipe(v.string(), v.maxLength(200_000)),
   }),
+  v.strictObject({ act: v.literal('set route'), route: v.nullable(place), value: routeSchema }),
+  v.strictObject({ act: v.literal('remove route'), route: place }),
 ]);
 export type SieveActInput = v.InferInput<typeof sieveAct>;
 
@@ -74,6 +88,7 @@ const outlineSchema = v.object({
   fields: v.array(columnItem),
   columns: v.array(columnItem),
   rules: v.array(ruleItem),
+  routes: v.array(routeSchema),
 });
 export type SieveOutline = v.InferOutput<typeof outlineSchema>;
 

@@ -219,3 +219,34 @@ test('a field is set and renamed', () => {
   expect(set).toContain('  vessel: { type: text }\n');
   expect(done(source, { act: 'rename field', field: 'vessel', to: 'ship' }).source).toContain('Vessel: [[ship]]');
 });
+
+describe('routes', () => {
+  const routed = `${source}routes:
+  - to: book   # the desk's book
+    with:
+      Vessel: "{{ vessel }}"   # as painted
+  - to: chat
+    when: [vessel, is, Tern]
+`;
+
+  test('are added, and changed where they differ: the rest keeps its lines', () => {
+    const added = done(source, { act: 'set route', route: null, value: { to: 'book', each: 'record' } }).source;
+    expect(parse(added).routes).toEqual([{ to: 'book', each: 'record' }]);
+    const value = { to: 'book', when: ['vessel', 'present'], with: { Vessel: '{{ vessel }}' } } as never;
+    const changed = done(routed, { act: 'set route', route: 0, value }).source;
+    expect(changed).toContain(`      Vessel: "{{ vessel }}"   # as painted\n`);
+    expect(changed).toContain('    when: [vessel, present]\n');
+    const open = done(routed, { act: 'set route', route: 1, value: { to: 'chat' } }).source;
+    expect(parse(open).routes[1]).toEqual({ to: 'chat' });
+  });
+
+  test('are removed', () => {
+    expect(done(routed, { act: 'remove route', route: 1 }).source).not.toContain('chat');
+    const wrong = editSieve(
+      routed,
+      { act: 'set route', route: 0, value: { to: 'book', with: { A: '{{ vesel }}' } } },
+      null,
+    );
+    expect(wrong.ok ? null : wrong.problems[0]?.code).toBe('YS-TEXT-NAME');
+  });
+});

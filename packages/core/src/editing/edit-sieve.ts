@@ -1,4 +1,6 @@
 import { isSeq, parse, stringify } from 'yaml';
+import { canonicalJson } from '../canonical-json.js';
+import type { RouteSource } from '../routing/index.js';
 import { renameField } from '../sieve/index.js';
 import type { FieldOptions } from '../values/index.js';
 import { checked, type Edited, type ShownMessage } from './edited.js';
@@ -18,7 +20,9 @@ export type SieveAct =
   | { act: 'switch rule'; rule: number; off: boolean }
   | { act: 'copy rule'; rule: number }
   | { act: 'remove rule'; rule: number }
-  | { act: 'write rule'; rule: number | null; source: string };
+  | { act: 'write rule'; rule: number | null; source: string }
+  | { act: 'set route'; route: number | null; value: RouteSource }
+  | { act: 'remove route'; route: number };
 
 /**
  * Does one act to a sieve's source text. What it is not about stays as it is, comments too. Pure: the same text, message and act
@@ -45,11 +49,15 @@ export function editSieve(source: string, act: SieveAct, shown: ShownMessage | n
     case 'copy rule':
       return checked(copied(source, act.rule));
     case 'remove rule':
-      return checked(removedRule(source, act.rule));
+      return checked(withoutItem(source, 'rules', act.rule));
     case 'switch rule':
       return checked(setEntry(source, ['rules', act.rule], 'off', act.off ? true : undefined));
     case 'write rule':
       return checked(writtenRule(source, act.rule, act.source));
+    case 'set route':
+      return checked(withRoute(source, act.route, act.value));
+    case 'remove route':
+      return checked(withoutItem(source, 'routes', act.route));
   }
 }
 
@@ -98,13 +106,27 @@ function copied(source: string, rule: number): string {
   return inOrder(added, (places) => moved(places, last, rule + 1));
 }
 
-function removedRule(source: string, rule: number): string {
+function withoutItem(source: string, key: 'rules' | 'routes', at: number): string {
   const map = new SourceMap(source);
-  const list = map.at('rules');
+  const list = map.at(key);
   if (!isSeq(list) || list.flow) return source;
-  const range = itemRanges(map, list)[rule];
+  const range = itemRanges(map, list)[at];
   if (!range) return source;
-  return list.items.length === 1 ? setEntry(source, [], 'rules', []) : spliced(source, [{ ...range, text: '' }]);
+  return list.items.length === 1 ? setEntry(source, [], key, []) : spliced(source, [{ ...range, text: '' }]);
+}
+
+/** Entries of a route in the order people write them. */
+const routeKeys = ['to', 'name', 'when', 'each', 'in_review', 'with'] as const;
+
+/** A route behind the others, or in its place: what of it does not change keeps its lines. */
+function withRoute(source: string, at: number | null, value: RouteSource): string {
+  const written = Object.fromEntries(routeKeys.flatMap((key) => (value[key] === undefined ? [] : [[key, value[key]]])));
+  if (at === null) return addItem(source, ['routes'], written);
+  const now = (new SourceMap(source).at('routes', at)?.toJSON() ?? {}) as Record<string, unknown>;
+  return routeKeys.reduce((text, key) => {
+    if (canonicalJson(now[key] ?? null) === canonicalJson(written[key] ?? null)) return text;
+    return setEntry(text, ['routes', at], key, written[key], key === 'when');
+  }, source);
 }
 
 /** A rule as a person wrote it, in its place or behind the others. */

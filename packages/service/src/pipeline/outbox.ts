@@ -105,17 +105,7 @@ async function sendTakingOut(tx: Executor, message: OutboxMessage, rows: readonl
         updatedAt: now,
       })
       .where(eq(delivery.id, id));
-  await noteChanges(
-    tx,
-    rows.map(({ id, destination: owner, state }) => ({
-      kind: 'delivery' as const,
-      what: id,
-      owner,
-      day: message.receivedAt,
-      was: state,
-      is: 'waiting',
-    })),
-  );
+  await noteMoved(tx, message, rows, 'waiting');
 }
 
 async function drop(tx: Executor, message: OutboxMessage, rows: readonly DeliveryRow[], answer: string): Promise<void> {
@@ -130,6 +120,11 @@ async function drop(tx: Executor, message: OutboxMessage, rows: readonly Deliver
         rows.map(({ id }) => id),
       ),
     );
+  await noteMoved(tx, message, rows, 'dropped');
+}
+
+/** Notes that deliveries went from their states to another. */
+async function noteMoved(tx: Executor, message: OutboxMessage, rows: readonly DeliveryRow[], is: DeliveryRow['state']) {
   await noteChanges(
     tx,
     rows.map(({ id, destination: owner, state }) => ({
@@ -138,7 +133,7 @@ async function drop(tx: Executor, message: OutboxMessage, rows: readonly Deliver
       owner,
       day: message.receivedAt,
       was: state,
-      is: 'dropped',
+      is,
     })),
   );
 }

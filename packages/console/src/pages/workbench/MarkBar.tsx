@@ -1,6 +1,6 @@
 import { useQuery } from '@tanstack/react-query';
 import type { ColumnItem, ShownRef } from '@yellow-sieve/contract';
-import { type FormEvent, type RefObject, useEffect, useId, useState } from 'react';
+import { type FormEvent, type RefObject, useId, useState } from 'react';
 import { Form } from 'react-aria-components';
 import { styled } from 'styled-components';
 import { Button, InkButton } from '../../parts/Button';
@@ -57,7 +57,7 @@ export interface MarkBarProps {
   onCancel(): void;
 }
 
-/** What the selected words are to be: a name, which is guessed, and a type. */
+/** What the selected words are to be: a name, which is guessed, and a type. Other words are another bar, keyed by their place. */
 export function MarkBar({
   name,
   source,
@@ -73,20 +73,17 @@ export function MarkBar({
   const list = useId();
   const [field, setField] = useState<string | null>(null);
   const [type, setType] = useState<string | null>(null);
-  // biome-ignore lint/correctness/useExhaustiveDependencies: other words are guessed anew
-  useEffect(() => {
-    setField(null);
-    setType(null);
-  }, [stretch.start, stretch.end, stretch.in]);
-  const named = field ?? guess.data?.name ?? '';
+  const guessedName = guess.data?.name ?? '';
+  const named = field ?? guessedName;
   const known = fields.find((one) => one.name === named);
   const guessed = guess.data?.options as { type: string } | undefined;
   const typed = known?.type ?? type ?? guessed?.type ?? 'text';
   const submit = (event: FormEvent) => {
     event.preventDefault();
-    if (named.trim() === '') return;
+    const chosen = named.trim() || guessedName;
+    if (chosen === '') return;
     const options = known ? undefined : type === null || type === guessed?.type ? guessed : { type };
-    onMark(named.trim(), options);
+    onMark(chosen, options);
   };
   const say = words.workbench.mark;
   return (
@@ -98,8 +95,13 @@ export function MarkBar({
           ref={input}
           list={list}
           value={named}
+          placeholder={guessedName}
           onChange={(event) => setField(event.target.value)}
-          onFocus={(event) => event.currentTarget.select()}
+          // From here on the person has the word: a guess that comes later only shows behind it.
+          onFocus={(event) => {
+            setField(named);
+            event.currentTarget.select();
+          }}
           autoComplete="off"
           spellCheck={false}
         />

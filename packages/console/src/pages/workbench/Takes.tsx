@@ -1,12 +1,11 @@
 import type { SieveActInput, SieveOutline } from '@yellow-sieve/contract';
 import { useMemo, useRef, useState } from 'react';
-import { Tab, TabList, TabPanel, Tabs } from 'react-aria-components';
 import { styled } from 'styled-components';
 import { fieldColour } from '../../looks/tokens';
 import { Button } from '../../parts/Button';
 import { Empty, Muted } from '../../parts/Page';
+import { Head, Left, Segment, Segments, Side, Sides, View, Views } from '../../parts/Sides';
 import { Trouble } from '../../parts/Trouble';
-import { useSearch } from '../../parts/use-search';
 import { useShortcuts } from '../../parts/use-shortcuts';
 import { fill, words } from '../../words';
 import { Headers } from '../message/Headers';
@@ -19,50 +18,15 @@ import { MarkingProof } from './MarkingProof';
 import { RuleList } from './RuleList';
 import { RulePanel } from './RulePanel';
 import type { Stretch } from './text-selection';
-import { type Selection, useColumns } from './use-columns';
 import type { Draft } from './use-draft';
 import { useEdits } from './use-edits';
 import { useExpected } from './use-expected';
 import { rowsField, useMesh } from './use-mesh';
-import { refOf, type Shown, useShown, useShownReading } from './use-shown';
-
-const Sides = styled.div`
-  display: grid;
-  grid-template-columns: minmax(0, 46fr) minmax(0, 54fr);
-  flex: 1;
-  min-height: 0;
-  @media (max-width: 900px) {
-    grid-template-columns: minmax(0, 1fr);
-  }
-`;
-
-const Side = styled.div`
-  display: flex;
-  flex-direction: column;
-  min-height: 0;
-`;
-
-const Left = styled(Side)`
-  border-right: 1px solid var(--strong-rule);
-  background: var(--sheet);
-  @media (max-width: 900px) {
-    border-right: 0;
-    border-bottom: 1px solid var(--strong-rule);
-  }
-`;
+import { type Shown, useShownReading } from './use-shown';
+import type { ShownMessageState } from './use-shown-message';
 
 const Right = styled(Side)`
   overflow: auto;
-`;
-
-const Head = styled.div`
-  display: flex;
-  flex-wrap: wrap;
-  align-items: center;
-  gap: 6px 12px;
-  min-height: 40px;
-  padding: 5px 16px;
-  border-bottom: 1px solid var(--rule);
 `;
 
 const Subject = styled.strong`
@@ -70,44 +34,6 @@ const Subject = styled.strong`
   max-width: 30ch;
   text-overflow: ellipsis;
   white-space: nowrap;
-`;
-
-const Views = styled(Tabs)`
-  display: flex;
-  flex-direction: column;
-  flex: 1;
-  min-height: 0;
-`;
-
-const Segments = styled(TabList)`
-  display: flex;
-  margin-left: auto;
-  border: 1px solid var(--strong-rule);
-  border-radius: var(--round);
-`;
-
-const Segment = styled(Tab)`
-  padding: 2px 10px;
-  cursor: pointer;
-  outline: none;
-  &[data-selected] {
-    background: var(--ink);
-    color: var(--sheet);
-  }
-  &[data-focus-visible] {
-    outline: 2px solid var(--ink);
-    outline-offset: 2px;
-  }
-`;
-
-const View = styled(TabPanel)`
-  flex: 1;
-  min-height: 0;
-  overflow: auto;
-  outline: none;
-  @media (max-width: 900px) {
-    min-height: 50vh;
-  }
 `;
 
 const Said = styled.div`
@@ -142,30 +68,16 @@ export interface TakesProps {
   name: string;
   draft: Draft;
   outline: SieveOutline;
+  message: ShownMessageState;
   compiles: boolean;
 }
 
 /** What a sieve takes out of messages: the proof beside the ledger, the mesh, and the rules. */
-export function Takes({ name, draft, outline, compiles }: TakesProps) {
+export function Takes({ name, draft, outline, message, compiles }: TakesProps) {
   const say = words.workbench;
-  const [get, set] = useSearch();
-  const selection: Selection = useMemo(
-    () => ({
-      of: get('of') === 'stored' ? 'stored' : 'samples',
-      ...(get('mailbox') ? { mailbox: get('mailbox') } : {}),
-    }),
-    [get],
-  );
-  const columns = useColumns(name, selection).data ?? [];
-  const at = Math.max(
-    0,
-    columns.findIndex((column) => column.name === get('message')),
-  );
-  const column = columns[at] ?? null;
-  const ref = useMemo(() => column && refOf(column, selection), [column, selection]);
+  const { selection, columns, at, column, ref, shown } = message;
   const expected = useExpected(name, selection);
   const reading = useShownReading(name, ref).data ?? null;
-  const shown = useShown(name, ref, draft.source, compiles).data ?? null;
   const mesh = useMesh(name, draft.source, selection, compiles && columns.length > 0, expected.count);
   const [chosen, setChosen] = useState<string | null>(null);
   const [rule, setRule] = useState<number | 'new' | null>(null);
@@ -185,10 +97,9 @@ export function Takes({ name, draft, outline, compiles }: TakesProps) {
     setChosen(field);
   });
   const go = (to: number) => {
-    const next = columns[to];
-    if (!next) return;
+    if (!columns[to]) return;
     setStretch(null);
-    set({ message: next.name });
+    message.go(to);
   };
   const steps = useRef({ go, at });
   steps.current = { go, at };
@@ -212,7 +123,7 @@ export function Takes({ name, draft, outline, compiles }: TakesProps) {
     return (
       <Empty>
         {say.noMessages}
-        {selection.of === 'samples' && <Button onPress={() => set({ of: 'stored' })}>{say.mesh.stored}</Button>}
+        {selection.of === 'samples' && <Button onPress={() => message.select('stored')}>{say.mesh.stored}</Button>}
       </Empty>
     );
   const chooseRule = (next: number | null) => {
@@ -239,6 +150,7 @@ export function Takes({ name, draft, outline, compiles }: TakesProps) {
           </Head>
           {stretch && reading && (
             <MarkBar
+              key={`${stretch.in} ${stretch.start} ${stretch.end}`}
               name={name}
               source={draft.source}
               message={ref}
@@ -302,7 +214,7 @@ export function Takes({ name, draft, outline, compiles }: TakesProps) {
             setRule(null);
           }}
           onShow={go}
-          onSelect={(of) => set({ of: of === 'stored' ? 'stored' : null, message: null })}
+          onSelect={message.select}
           onJudge={(to, judged, right) => {
             const one = columns[to];
             if (!one || judged === rowsField) return;

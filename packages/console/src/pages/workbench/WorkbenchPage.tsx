@@ -2,17 +2,20 @@ import { useState } from 'react';
 import { useParams } from 'react-router';
 import { styled } from 'styled-components';
 import { Button, InkButton } from '../../parts/Button';
+import { OneOf } from '../../parts/OneOf';
 import { Page } from '../../parts/Page';
 import { Trouble } from '../../parts/Trouble';
 import { useSearch } from '../../parts/use-search';
 import { useMay } from '../../session/use-session';
 import { fill, words } from '../../words';
 import { Effect } from './Effect';
+import { Goes } from './Goes';
 import { PublishDialog } from './PublishDialog';
 import { SourceDialog } from './SourceDialog';
 import { Takes } from './Takes';
 import { type Draft, type SieveStates, useDraft, useSieveStates } from './use-draft';
 import { useOutline } from './use-shown';
+import { useShownMessage } from './use-shown-message';
 import { useUndoKeys } from './use-undo-keys';
 import { VersionsDialog } from './VersionsDialog';
 
@@ -41,6 +44,9 @@ export default function WorkbenchPage() {
   return <Workbench key={name} name={name} states={states.data} />;
 }
 
+type Face = 'takes' | 'goes' | 'effect';
+const faceOf = (written: string): Face => (written === 'goes' || written === 'effect' ? written : 'takes');
+
 type Open = 'source' | 'publish' | 'versions' | null;
 
 function Workbench({ name, states }: { name: string; states: SieveStates }) {
@@ -51,8 +57,10 @@ function Workbench({ name, states }: { name: string; states: SieveStates }) {
   const [open, setOpen] = useState<Open>(null);
   const may = useMay('author');
   const problems = outline.data?.problems ?? [];
-  const compiles = outline.data !== undefined && problems.length === 0;
-  const face = get('face') === 'effect' ? 'effect' : 'takes';
+  // The outline of the text before says nothing of this one.
+  const compiles = outline.data !== undefined && !outline.isPlaceholderData && problems.length === 0;
+  const face = faceOf(get('face'));
+  const message = useShownMessage(name, draft.source, compiles);
   const changed = states.live === null || draft.source !== states.live.source;
   useUndoKeys(draft.undo, draft.redo);
   return (
@@ -67,6 +75,15 @@ function Workbench({ name, states }: { name: string; states: SieveStates }) {
           <Button aria-label={say.redo} isDisabled={!draft.redo} onPress={() => draft.redo?.()}>
             ↷
           </Button>
+          <OneOf<Face>
+            label={say.faces}
+            value={face}
+            options={[
+              { key: 'takes', text: say.takes },
+              { key: 'goes', text: say.goes },
+            ]}
+            onChange={(next) => set({ face: next === 'takes' ? null : next })}
+          />
           <Button onPress={() => setOpen('source')}>{say.source}</Button>
           {states.live && <Button onPress={() => setOpen('versions')}>{say.versions}</Button>}
           <Button onPress={() => set({ face: face === 'effect' ? null : 'effect' })}>
@@ -88,15 +105,17 @@ function Workbench({ name, states }: { name: string; states: SieveStates }) {
           <Button onPress={() => draft.settle(true)}>{say.keepMine}</Button>
         </Other>
       )}
-      {face === 'effect' ? (
+      {face === 'goes' && outline.data && <Goes name={name} draft={draft} outline={outline.data} message={message} />}
+      {face === 'takes' && outline.data && (
+        <Takes name={name} draft={draft} outline={outline.data} message={message} compiles={compiles} />
+      )}
+      {face === 'effect' && (
         <Effect
           name={name}
           source={draft.source}
           version={states.live?.version ?? null}
           fields={outline.data?.fields.map((field) => field.name) ?? []}
         />
-      ) : (
-        outline.data && <Takes name={name} draft={draft} outline={outline.data} compiles={compiles} />
       )}
       <SourceDialog
         sieve={name}

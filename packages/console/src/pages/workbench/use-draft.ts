@@ -31,48 +31,62 @@ export function useDraft(name: string, states: SieveStates) {
   // Digest and text of what the service has, as far as this page knows.
   const known = useRef({ digest: states.draft?.digest ?? states.live?.digest, source: begun });
   const [other, setOther] = useState<{ by: string; source: string; digest: string } | null>(null);
+  const latest = useRef(begun);
+  latest.current = history.present;
+  // What this page kept itself: an answer that was on its way meanwhile is no other editor's.
+  const own = useRef(new Set([known.current.digest]));
+  // A text that could not be kept is not tried again by itself.
+  const refused = useRef<string | null>(null);
   const save = useMutation({
-    // One after the other: each says which text it follows.
-    scope: { id: `draft ${name}` },
-    mutationFn: async (source: string) => {
-      if (source === known.current.source) return;
-      const match = known.current.digest;
-      const body = new TextEncoder().encode(source);
-      const kept = await service.sieves.putDraft({ params: { name }, body, ...(match ? { match } : {}) });
-      known.current = { digest: kept.digest, source };
-      queries.setQueryData(
-        ['sieves', name, 'states'],
-        (now: SieveStates | undefined) => now && { ...now, draft: kept },
-      );
+    // One after the other, each saying which text it follows, until the service has what is on the page.
+    mutationFn: async () => {
+      while (latest.current !== known.current.source) {
+        const source = latest.current;
+        const match = known.current.digest;
+        const body = new TextEncoder().encode(source);
+        const kept = await service.sieves.putDraft({ params: { name }, body, ...(match ? { match } : {}) });
+        known.current = { digest: kept.digest, source };
+        own.current.add(kept.digest);
+        refused.current = null;
+        queries.setQueryData(
+          ['sieves', name, 'states'],
+          (now: SieveStates | undefined) => now && { ...now, draft: kept },
+        );
+      }
     },
     onError: async (error) => {
+      refused.current = latest.current;
       if (!(error instanceof ClientError) || error.problem.status !== 412) return;
       const { draft: theirs } = await service.workbench.states({ params: { name } });
       if (theirs) setOther(theirs);
     },
   });
-  const { mutate } = save;
+  const { mutate, isPending } = save;
   useEffect(() => {
-    if (history.present !== known.current.source && other === null) mutate(history.present);
-  }, [history.present, mutate, other]);
+    const { present } = history;
+    if (present !== known.current.source && present !== refused.current && other === null && !isPending) mutate();
+  }, [history, mutate, other, isPending]);
   // What another editor kept is told at once, not only when one’s own is refused.
   useEffect(() => {
     const { draft } = states;
-    if (!draft || draft.digest === known.current.digest) return;
+    if (!draft || own.current.has(draft.digest) || isPending) return;
     if (history.present === known.current.source) {
       known.current = { digest: draft.digest, source: draft.source };
+      own.current.add(draft.digest);
       step({ do: 'change', text: draft.source });
     } else setOther(draft);
-  }, [states, history.present]);
+  }, [states, history.present, isPending]);
   const settle = useCallback(
     (mine: boolean) => {
       if (!other) return;
       known.current = { digest: other.digest, source: other.source };
+      own.current.add(other.digest);
+      refused.current = null;
       if (!mine) step({ do: 'change', text: other.source });
       setOther(null);
-      if (mine) mutate(history.present);
+      if (mine) mutate();
     },
-    [other, mutate, history.present],
+    [other, mutate],
   );
   const kept: Kept = other ? 'changed by another' : save.isPending ? 'keeping' : save.isError ? 'not kept' : 'kept';
   return {

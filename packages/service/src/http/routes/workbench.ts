@@ -68,7 +68,7 @@ export function serveWorkbench(context: ServeContext): void {
 
 function outlineOf(source: string) {
   const compiled = tryCompileSieve(source);
-  if (!compiled.ok) return { problems: compiled.problems, title: null, fields: [], columns: [], rules: [] };
+  if (!compiled.ok) return { problems: compiled.problems, title: null, fields: [], columns: [], rules: [], routes: [] };
   const { title, fields, columns } = compiled.sieve;
   return {
     problems: [],
@@ -76,6 +76,7 @@ function outlineOf(source: string) {
     fields: items(fields),
     columns: items(columns),
     rules: rulesOf(compiled.sieve, source),
+    routes: compiled.sieve.source.routes ?? [],
   };
 }
 

@@ -1,0 +1,181 @@
+import { useQuery } from '@tanstack/react-query';
+import type { RouteItem } from '@yellow-sieve/contract';
+import { type FormEvent, useEffect, useState } from 'react';
+import { Form } from 'react-aria-components';
+import { styled } from 'styled-components';
+import { Button, InkButton } from '../../parts/Button';
+import { Choice } from '../../parts/Choice';
+import { Acts, Dialog } from '../../parts/Dialog';
+import { FormStack } from '../../parts/FormStack';
+import { Muted } from '../../parts/Page';
+import { TextField } from '../../parts/TextField';
+import { service } from '../../service';
+import { fill, words } from '../../words';
+import { formOf, needsValue, type RouteForm, routeOf, routeTests } from './route-form';
+
+const Line = styled.div`
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px 10px;
+  align-items: end;
+`;
+
+const Pair = styled.div`
+  display: grid;
+  grid-template-columns: minmax(0, 2fr) minmax(0, 3fr) auto;
+  gap: 8px;
+  align-items: end;
+`;
+
+const Wrong = styled.p`
+  color: var(--bad);
+`;
+
+export interface RouteDialogProps {
+  /** Null for one that is being added. */
+  route: RouteItem | null;
+  fields: readonly string[];
+  columns: readonly string[];
+  problems: readonly { text: string }[];
+  isOpen: boolean;
+  onClose(): void;
+  onKeep(route: RouteItem): void;
+}
+
+/** Where a route goes, when, and what it writes there. */
+export function RouteDialog({ route, fields, columns, problems, isOpen, onClose, onKeep }: RouteDialogProps) {
+  const say = words.workbench.route;
+  const targets = useQuery({ queryKey: ['destinations'], queryFn: () => service.destinations.list(), enabled: isOpen });
+  const items = targets.data?.items ?? [];
+  const [form, setForm] = useState<RouteForm>(formOf(route ?? { to: '' }));
+  useEffect(() => {
+    if (isOpen) setForm(formOf(route ?? { to: '' }));
+  }, [isOpen, route]);
+  const to = form.to || items[0]?.name || '';
+  const submit = (event: FormEvent) => {
+    event.preventDefault();
+    if (to) onKeep(routeOf({ ...form, to }, route));
+  };
+  return (
+    <Dialog title={route ? fill(say.title, { to: route.to }) : say.addTitle} isOpen={isOpen} onClose={onClose} wide>
+      {items.length === 0 && targets.data && <Muted>{say.noDestinations}</Muted>}
+      <Form onSubmit={submit}>
+        <FormStack>
+          <Line>
+            <Choice
+              label={say.to}
+              value={to}
+              options={items.map(({ name, title }) => ({ key: name, text: title }))}
+              onChange={(next) => setForm({ ...form, to: next })}
+            />
+            {columns.length > 0 && (
+              <Choice
+                label={say.each}
+                value={form.each}
+                options={Object.entries(say.eachOf).map(([key, text]) => ({ key, text }))}
+                onChange={(each) => setForm({ ...form, each: each as RouteForm['each'] })}
+              />
+            )}
+          </Line>
+          <When form={form} fields={fields} onChange={setForm} />
+          <Mapping form={form} fields={[...fields, ...(form.each === 'record' ? [] : columns)]} onChange={setForm} />
+          {problems.map(({ text }) => (
+            <Wrong key={text} role="alert">
+              {text}
+            </Wrong>
+          ))}
+          <Acts>
+            <InkButton type="submit" isDisabled={!to}>
+              {say.submit}
+            </InkButton>
+            <Button onPress={onClose}>{words.common.cancel}</Button>
+          </Acts>
+        </FormStack>
+      </Form>
+    </Dialog>
+  );
+}
+
+interface PartProps {
+  form: RouteForm;
+  fields: readonly string[];
+  onChange(form: RouteForm): void;
+}
+
+/** One test, put together by controls. */
+function When({ form, fields, onChange }: PartProps) {
+  const say = words.workbench.route;
+  const { when } = form;
+  if (when === null) return <Muted>{say.whenElse}</Muted>;
+  const set = (change: Partial<NonNullable<RouteForm['when']>>) => onChange({ ...form, when: { ...when, ...change } });
+  return (
+    <Line>
+      <Choice
+        label={say.when}
+        value={when.field}
+        options={[{ key: '', text: say.always }, ...fields.map((key) => ({ key, text: key }))]}
+        onChange={(field) => set({ field })}
+      />
+      {when.field !== '' && (
+        <Choice
+          label={say.test}
+          value={when.test}
+          options={routeTests.map((key) => ({ key, text: key }))}
+          onChange={(test) => set({ test })}
+        />
+      )}
+      {when.field !== '' && needsValue(when.test) && (
+        <TextField label={say.value} value={when.value} onChange={(value) => set({ value })} />
+      )}
+    </Line>
+  );
+}
+
+/** What is written there: pairs of a name there and a text of fields. */
+function Mapping({ form, fields, onChange }: PartProps) {
+  const say = words.workbench.route;
+  const { mapping } = form;
+  if (mapping === null)
+    return (
+      <Line>
+        <Muted>{say.allFields}</Muted>
+        <Button
+          onPress={() =>
+            onChange({ ...form, mapping: fields.map((field) => ({ outside: field, text: `{{ ${field} }}` })) })
+          }
+        >
+          {words.workbench.changeRoute}
+        </Button>
+      </Line>
+    );
+  const set = (at: number, change: Partial<(typeof mapping)[number]>) =>
+    onChange({ ...form, mapping: mapping.map((one, i) => (i === at ? { ...one, ...change } : one)) });
+  return (
+    <FormStack>
+      <Muted>
+        {say.mapping}. {say.textHelp}
+      </Muted>
+      {mapping.map(({ outside, text }, at) => (
+        // biome-ignore lint/suspicious/noArrayIndexKey: a line has no other name while it is written
+        <Pair key={at}>
+          <TextField
+            aria-label={say.outside}
+            label=""
+            value={outside}
+            onChange={(next) => set(at, { outside: next })}
+          />
+          <TextField aria-label={say.text} label="" value={text} onChange={(next) => set(at, { text: next })} />
+          <Button onPress={() => onChange({ ...form, mapping: mapping.filter((_, i) => i !== at) })}>
+            {say.removeLine}
+          </Button>
+        </Pair>
+      ))}
+      <Line>
+        <Button onPress={() => onChange({ ...form, mapping: [...mapping, { outside: '', text: '' }] })}>
+          {say.addLine}
+        </Button>
+        <Button onPress={() => onChange({ ...form, mapping: null })}>{say.allFields}</Button>
+      </Line>
+    </FormStack>
+  );
+}

@@ -1,0 +1,93 @@
+import type { RouteItem } from '@yellow-sieve/contract';
+
+/** A route as a form has it: everything a text, so that it can be half written. */
+export interface RouteForm {
+  to: string;
+  each: 'record' | 'row' | 'spread';
+  /** Null where the route's condition is longer than the form's controls. */
+  when: { field: string; test: string; value: string } | null;
+  /** Null where every field goes out under its own name. */
+  mapping: { outside: string; text: string }[] | null;
+}
+
+/** Tests that are put together by controls; the source knows all. */
+export const routeTests = [
+  'is',
+  'is not',
+  'contains',
+  'starts with',
+  'over',
+  'at least',
+  'under',
+  'at most',
+  'before',
+  'after',
+  'present',
+  'missing',
+] as const;
+
+/** Tests that ask for nothing more. */
+const alone: readonly string[] = ['present', 'missing'];
+export const needsValue = (test: string): boolean => !alone.includes(test);
+
+const always = { field: '', test: 'is', value: '' };
+
+export function formOf({ to, each = 'record', when, with: mapping }: RouteItem): RouteForm {
+  return {
+    to,
+    each,
+    when: when === undefined ? always : tripleOf(when),
+    mapping: mapping
+      ? Object.entries(mapping).map(([outside, text]) => ({
+          outside,
+          text: typeof text === 'string' ? text : JSON.stringify(text),
+        }))
+      : null,
+  };
+}
+
+function tripleOf(when: unknown): RouteForm['when'] {
+  if (!Array.isArray(when)) return null;
+  const [field, test, value = '', ...more] = when as unknown[];
+  const simple =
+    typeof field === 'string' && typeof test === 'string' && more.length === 0 && typeof value !== 'object';
+  return simple && (routeTests as readonly string[]).includes(test) ? { field, test, value: String(value) } : null;
+}
+
+/** The route a form makes of another one: what the form has no controls for stays. */
+export function routeOf(form: RouteForm, before: RouteItem | null): RouteItem {
+  const { when: old, name, in_review } = before ?? {};
+  const mapping = form.mapping?.filter(({ outside }) => outside.trim() !== '');
+  return {
+    to: form.to,
+    ...(name === undefined ? {} : { name }),
+    ...(form.each === 'record' ? {} : { each: form.each }),
+    ...whenOf(form.when, old),
+    ...(in_review === undefined ? {} : { in_review }),
+    ...(mapping
+      ? { with: Object.fromEntries(mapping.map(({ outside, text }) => [outside.trim(), constantOf(text)])) }
+      : {}),
+  };
+}
+
+function whenOf(when: RouteForm['when'], old: unknown): { when?: unknown } {
+  if (when === null) return old === undefined ? {} : { when: old };
+  if (when.field === '') return {};
+  return { when: needsValue(when.test) ? [when.field, when.test, scalarOf(when.value)] : [when.field, when.test] };
+}
+
+const scalarOf = (value: string): string | number => (/^-?\d+(\.\d+)?$/.test(value.trim()) ? Number(value) : value);
+
+/** Lists, figures and yes or no were written as such before; all else is a text. */
+function constantOf(text: string): unknown {
+  if (!/^(?:\[.*\]|-?\d+(?:\.\d+)?|true|false)$/.test(text.trim())) return text;
+  try {
+    return JSON.parse(text) as unknown;
+  } catch {
+    return text;
+  }
+}
+
+/** The field that a mapping passes on as it is; null for a text. */
+export const fieldOfText = (text: unknown): string | null =>
+  typeof text === 'string' ? (/^\{\{\s*(\w+)\s*\}\}$/.exec(text)?.[1] ?? null) : null;
