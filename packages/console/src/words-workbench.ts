@@ -124,9 +124,9 @@ export const workbenchWords = {
   whyHelp: 'Wanted where expected values break.',
   publishSubmit: 'Publish version {version}',
   published: 'Version {version} is live.',
-  again: 'Put its {count} messages through now',
+  again: 'Put its messages through again now',
   effectTitle: 'If you publish this now',
-  effectAbout: 'draft against version {version}, over {samples} samples and {stored} stored messages',
+  effectAbout: 'draft against version {version}, over {count} samples and stored messages',
   effectNew: 'nothing is live yet, so there is nothing to compare with',
   effectCounts: {
     gained: 'values gained',

@@ -86,10 +86,7 @@ export function Effect({ name, source, version, fields }: EffectProps) {
         <Muted role="status">
           {running
             ? fill(say.effectRun, { done: job.done, all: job.total ?? '…' })
-            : fill(say.effectAbout, { version, samples: '', stored: summary?.messages ?? 0 }).replace(
-                '  samples and ',
-                ' ',
-              )}
+            : fill(say.effectAbout, { version, count: summary?.messages ?? 0 })}
         </Muted>
         <OneOf<Reach>
           label={say.mesh.of}

@@ -148,9 +148,7 @@ function How({ row, cell }: Pick<FieldPanelProps, 'row' | 'cell'>) {
       ))}
       <Muted>
         {first
-          ? [words.message.hows[first.how], first.rule && fill(say.byRule, { rule: first.rule })]
-              .filter(Boolean)
-              .join(' ')
+          ? `${[words.message.hows[first.how], first.rule && fill(say.byRule, { rule: first.rule })].filter(Boolean).join(' ')}.`
           : say.notFound}
         {row?.reads && ` ${fill(say.reads, { reads: row.reads })}`}
         {expected !== undefined &&

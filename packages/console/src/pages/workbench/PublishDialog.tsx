@@ -54,7 +54,7 @@ export function PublishDialog({ name, version, mailbox, digest, isOpen, onClose 
           <Acts>
             <InkButton onPress={onClose}>{words.common.close}</InkButton>
             <Button isPending={again.isPending} onPress={() => again.mutate()}>
-              {fill(say.again, { count: '' }).replace('  ', ' ')}
+              {say.again}
             </Button>
           </Acts>
         </FormStack>

@@ -30,6 +30,7 @@ const Right = styled(Side)`
 `;
 
 const Subject = styled.strong`
+  color: var(--ink);
   overflow: hidden;
   max-width: 30ch;
   text-overflow: ellipsis;
