@@ -5,6 +5,8 @@ import type { Line } from './normalise.js';
 /** What stands between two lines: the lines that are not blank, and whether a blank one or a ruling parts them. */
 interface Between {
   free: number;
+  /** Whether one of them can only be the head of an item. */
+  headed: boolean;
   parted: boolean;
 }
 
@@ -20,9 +22,10 @@ export function boundariesOf(
   lines: readonly Line[],
   above: number,
   below: readonly number[],
+  isHead: (line: Line) => boolean,
 ): Boundary[] {
   const at = lineNumbers(marks, lines);
-  const between = marks.map((_, i): Between => betweenLines(lines, (at[i - 1] ?? -1) + 1, at[i] ?? 0));
+  const between = marks.map((_, i): Between => betweenLines(lines.slice((at[i - 1] ?? -1) + 1, at[i] ?? 0), isHead));
   const pairs = marks.flatMap((mark, i) =>
     marks[i - 1]?.landmark === mark.landmark - 1 ? [between[i] as Between] : [],
   );
@@ -31,8 +34,9 @@ export function boundariesOf(
     pairs.length > 0 &&
     pairs.filter(({ parted }) => parted).length <= partedAnyway * pairs.length;
   return marks.map((mark, i): Boundary => {
-    const { free, parted } = between[i] as Between;
+    const { free, headed, parted } = between[i] as Between;
     if (i === 0) return 'unknown';
+    if (headed) return 'sure';
     const own = below[marks[i - 1]?.landmark ?? 0] ?? 0;
     if (above > 0) return free - own >= above ? 'likely' : mark.landmark === 0 ? 'unknown' : 'unlikely';
     if (!telling) return 'unknown';
@@ -49,11 +53,12 @@ function lineNumbers(marks: readonly ItemMark[], lines: readonly Line[]): number
   });
 }
 
-function betweenLines(lines: readonly Line[], from: number, to: number): Between {
-  const inside = lines.slice(from, to);
+function betweenLines(inside: readonly Line[], isHead: (line: Line) => boolean): Between {
+  // A line with a label of its own is one more line of an item, no title of the next.
+  const free = inside.filter(({ kind }) => kind === 'text' || kind === 'heading' || kind === 'question');
   return {
-    // A line with a label of its own is one more line of an item, no title of the next.
-    free: inside.filter(({ kind }) => kind === 'text' || kind === 'heading' || kind === 'question').length,
+    free: free.length,
+    headed: free.some(isHead),
     parted: inside.some(({ kind }) => kind === 'blank' || kind === 'ruling'),
   };
 }

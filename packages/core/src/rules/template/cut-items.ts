@@ -1,7 +1,7 @@
 import type { ItemMark } from './item-marks.js';
 
-/** What is known of the place right before a mark: whether an item is likely to begin there. */
-export type Boundary = 'likely' | 'unlikely' | 'unknown';
+/** What is known of the place right before a mark: whether an item begins there, or is likely to. */
+export type Boundary = 'sure' | 'likely' | 'unlikely' | 'unknown';
 
 /** What the item of a block is made of. */
 export interface ItemMake {
@@ -15,6 +15,8 @@ const missingOptional = 0.4;
 const outOfOrder = 0.7;
 const startsUnlikely = 1.2;
 const goesOnOverBoundary = 1.1;
+/** A line that can only be the head of an item, such as one with a link where a target is wanted, would be lost inside another. */
+const goesOnOverHead = 4;
 /** A place that stands less well than the others may be none at all, at this price; one that stands well is an item's. */
 const passedOver = 1;
 const doubtfulShare = 0.85;
@@ -83,6 +85,7 @@ function itemsEndingAt(
     if (next) {
       if (next.landmark < landmark) inside += outOfOrder;
       if (boundaries[from + 1] === 'likely') inside += goesOnOverBoundary;
+      if (boundaries[from + 1] === 'sure') inside += goesOnOverHead;
     }
     found.push({ from, cost: inside + missing + (boundaries[from] === 'unlikely' ? startsUnlikely : 0) });
   }

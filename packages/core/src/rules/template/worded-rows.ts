@@ -56,7 +56,7 @@ export function wordedRows(
   const scene: Scene = { item, view, region, indexed, lines: indexed.lines, run, columns };
   const marks = all.filter(({ from }) => from >= region.start && from < region.end);
   const below = item.layout.landmarks.map(({ index }) => item.below.get(index)?.length ?? 0);
-  const boundaries = boundariesOf(marks, scene.lines, item.above.length, below);
+  const boundaries = boundariesOf(marks, scene.lines, item.above.length, below, (line) => isHead(line, scene));
   const items = cutItems(marks, boundaries, item);
   const laid = layBetween(items, scene);
   const begins = items.map((own, i) => beginOf(own[0] as ItemMark, items[i - 1]?.at(-1)));
@@ -125,6 +125,12 @@ function wordlessItems(items: readonly ItemMark[][], laid: readonly Laid[][], sc
 
 /** Points of a line that only a value of its type, or a link where one is wanted, gives. */
 const telling = 1;
+
+/** Whether a line can only be one of those above an item's words: by a value of its type, or a link where one is wanted. */
+const isHead = (line: Line, { item, view, run, columns }: Scene): boolean =>
+  item.above.some(
+    ({ shape }) => (cutLine(shape, view, line, shapeOptions(view, line.start, run, columns))?.points ?? 0) >= telling,
+  );
 
 /** Where an item begins: with its line, or behind the one before it on the same line. */
 const beginOf = ({ line, from }: ItemMark, before: ItemMark | undefined) =>
