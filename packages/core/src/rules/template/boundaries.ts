@@ -12,6 +12,7 @@ interface Between {
 
 /** A share of pairs that belong together and are parted all the same, from which on blank lines say nothing. */
 const partedAnyway = 0.5;
+const partedInOrder = 0.67;
 
 /**
  * Whether an item is likely to begin at each mark. Where the item has `above` lines over its first words, so many free lines
@@ -29,10 +30,10 @@ export function boundariesOf(
   const pairs = marks.flatMap((mark, i) =>
     marks[i - 1]?.landmark === mark.landmark - 1 ? [between[i] as Between] : [],
   );
-  const telling =
-    between.some(({ parted }, i) => i > 0 && parted) &&
-    pairs.length > 0 &&
-    pairs.filter(({ parted }) => parted).length <= partedAnyway * pairs.length;
+  const all = between.slice(1);
+  const share = (some: readonly Between[]) => some.filter(({ parted }) => parted).length / Math.max(1, some.length);
+  // Lines in other orders make pairs that belong to two items: where a good part of all lines is not parted, the blanks tell.
+  const telling = share(all) > 0 && (share(pairs) <= partedAnyway || share(all) <= partedInOrder);
   return marks.map((mark, i): Boundary => {
     const { free, headed, parted } = between[i] as Between;
     if (i === 0) return 'unknown';

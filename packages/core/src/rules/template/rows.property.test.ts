@@ -69,6 +69,9 @@ const linesOf = ({ name, area, count, price }: Item) => [
 ];
 const listed = (items: string[], between: string) => `The list\n\n${items.join(between)}\n\nEnd of list`;
 
+/** Items of one line each say nothing of whether blank lines part items or lines. */
+const several = item.filter((one) => linesOf(one).length > 1);
+
 describe('items with words of their own', () => {
   test('come out whole, whatever they lack', async () => {
     await fc.assert(
@@ -88,7 +91,7 @@ describe('items with words of their own', () => {
 
   test('and in whatever order their lines stand, as long as blank lines part them', async () => {
     await fc.assert(
-      fc.asyncProperty(fc.array(fc.tuple(item, fc.integer()), { minLength: 2, maxLength: 8 }), async (items) => {
+      fc.asyncProperty(fc.array(fc.tuple(several, fc.integer()), { minLength: 2, maxLength: 8 }), async (items) => {
         const mixed = items.map(([one, seed]) => {
           const lines = linesOf(one);
           const turn = Math.abs(seed) % lines.length;
@@ -117,7 +120,7 @@ describe('items with words of their own', () => {
           known.map(({ one, i }) => ({ ...wanted(one), link: `https://q.example/${i}` })),
         );
       }),
-      { numRuns: 100 },
+      { numRuns: 120 },
     );
   });
 });
