@@ -115,7 +115,7 @@ export function FieldLedger(props: FieldLedgerProps) {
   const rows = fields.map(
     (name): LedgerField => ({ name, state: mesh.cell(message, name), text: textOf(name, units.get(name), shown) }),
   );
-  const about = fill(say.mesh.tried, { tried: mesh.tried, all: columns.length });
+  const about = fill(say.mesh.tried, { tried: Math.min(mesh.tried, columns.length), all: columns.length });
   return (
     <Frame aria-label={say.ledger}>
       <Head>

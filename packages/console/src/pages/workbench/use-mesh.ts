@@ -1,5 +1,5 @@
 import type { CellState, MessageCoverage } from '@yellow-sieve/core';
-import { useEffect, useReducer } from 'react';
+import { useEffect, useReducer, useRef } from 'react';
 import { service } from '../../service';
 import type { Selection } from './use-columns';
 
@@ -9,14 +9,22 @@ interface Tried {
   source: string;
 }
 
-type Mesh = ReadonlyMap<string, Tried>;
-type MeshStep = { add: readonly MessageCoverage[]; source: string } | 'forget';
+/** All that was tried, and how much of it with the text that was tried last. Changed in place: copying thousands costs a frame. */
+interface Mesh {
+  byMessage: Map<string, Tried>;
+  source: string;
+  tried: number;
+}
 
-function grown(mesh: Mesh, step: MeshStep): Mesh {
-  if (step === 'forget') return new Map();
-  const next = new Map(mesh);
-  for (const coverage of step.add) next.set(coverage.message, { coverage, source: step.source });
-  return next;
+function add(mesh: Mesh, source: string, found: readonly MessageCoverage[]): void {
+  if (mesh.source !== source) {
+    mesh.source = source;
+    mesh.tried = 0;
+  }
+  for (const coverage of found) {
+    if (mesh.byMessage.get(coverage.message)?.source !== source) mesh.tried++;
+    mesh.byMessage.set(coverage.message, { coverage, source });
+  }
 }
 
 /** The first page is what is on screen; the others are larger and come behind it. */
@@ -30,10 +38,14 @@ const restMs = 60;
  * with the present text yet is dotted. `anew` changes when expected values do.
  */
 export function useMesh(name: string, source: string, selection: Selection, enabled: boolean, anew: number) {
-  const [mesh, step] = useReducer(grown, new Map() as Mesh);
+  const mesh = useRef<Mesh>({ byMessage: new Map(), source, tried: 0 });
+  const [, drawn] = useReducer((count: number) => count + 1, 0);
   const { of, mailbox } = selection;
   // biome-ignore lint/correctness/useExhaustiveDependencies: what was tried on other messages is of no use
-  useEffect(() => step('forget'), [name, of, mailbox]);
+  useEffect(() => {
+    mesh.current = { byMessage: new Map(), source, tried: 0 };
+    drawn();
+  }, [name, of, mailbox]);
   // biome-ignore lint/correctness/useExhaustiveDependencies: what people said since, `anew`, shows in the squares
   useEffect(() => {
     if (!enabled) return;
@@ -45,7 +57,8 @@ export function useMesh(name: string, source: string, selection: Selection, enab
         const body = { source, of, ...(mailbox ? { mailbox } : {}) };
         const page = await service.workbench.tried({ params: { name }, query, body }).catch(() => null);
         if (!page || stopped.signal.aborted) return;
-        step({ add: page.items as MessageCoverage[], source });
+        add(mesh.current, source, page.items as MessageCoverage[]);
+        drawn();
         cursor = page.next ?? undefined;
       } while (cursor);
     }, restMs);
@@ -55,9 +68,9 @@ export function useMesh(name: string, source: string, selection: Selection, enab
     };
   }, [name, source, of, mailbox, enabled, anew]);
   return {
-    cell: (message: string, field: string): CellState => stateOf(mesh.get(message), field, source),
-    coverage: (message: string) => mesh.get(message)?.coverage ?? null,
-    tried: [...mesh.values()].filter((one) => one.source === source).length,
+    cell: (message: string, field: string): CellState => stateOf(mesh.current.byMessage.get(message), field, source),
+    coverage: (message: string) => mesh.current.byMessage.get(message)?.coverage ?? null,
+    tried: mesh.current.source === source ? mesh.current.tried : 0,
   };
 }
 
