@@ -5,9 +5,10 @@ import type { SuggestTask } from './suggest-worker.js';
 import { ThreadPool } from './thread-pool.js';
 import type { EditTask, GuessTask, ShownTask } from './workbench-task.js';
 
-/** The worker thread that reads messages for people who look at them, so that a long one holds nobody else up. */
+/** The worker threads that read and try messages for people who look at them, so that a long one holds nobody else up. */
 export class ShowPool {
   private pool: ThreadPool<ShowTask, ShowReply> | null = null;
+  private comparing: ThreadPool<CompareTask, CompareReply[]> | null = null;
 
   constructor(
     private readonly database: string,
@@ -21,9 +22,13 @@ export class ShowPool {
     return done.reply;
   }
 
-  /** Compares some messages; null when that takes longer than one of them may. */
+  /**
+   * Compares some messages; null when that takes longer than one of them may. In a thread of its own: who edits a sieve has thousands
+   * of messages tried behind the one on screen, and must not wait for them.
+   */
   async compare(task: CompareTask): Promise<CompareReply[] | null> {
-    const done = await this.started().run<CompareTask, CompareReply[]>(task, 'compare');
+    this.comparing ??= new ThreadPool({ worker: 'compare-worker', threads: 1, seconds: this.seconds });
+    const done = await this.comparing.run(task);
     return 'reply' in done ? done.reply : null;
   }
 
@@ -55,6 +60,6 @@ export class ShowPool {
   }
 
   async close(): Promise<void> {
-    await this.pool?.close();
+    await Promise.all([this.pool?.close(), this.comparing?.close()]);
   }
 }

@@ -3,7 +3,6 @@ import { originalHtml } from '../original/original-html.js';
 import type { ShowReply, ShowTask } from './show-task.js';
 import { readingOf } from './worker-state.js';
 
-export { default as compare } from './compare-worker.js';
 export { default as suggest } from './suggest-worker.js';
 export { edit, guess, shown } from './workbench-worker.js';
 
