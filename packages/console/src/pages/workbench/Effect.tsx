@@ -60,6 +60,10 @@ const Name = styled.span`
   font-weight: 600;
 `;
 
+const Broken = styled.div`
+  color: var(--bad);
+`;
+
 const stored = { some: 200, all: 'all' } as const;
 type Reach = keyof typeof stored;
 
@@ -126,14 +130,17 @@ export function Effect({ name, source, version, fields }: EffectProps) {
 
 function Line({ line, colour }: { line: EffectLine; colour: string }) {
   const say = words.workbench;
-  const { field, kind, before, after, same, message, subject, more } = line;
+  const { field, kind, before, after, same, message, subject, breaks, more } = line;
   const isKey = /^[0-9a-f-]{36}$/.test(message);
   return (
     <tr>
       <td>
         <Name style={{ color: colour }}>{field}</Name>
       </td>
-      <td>{kind}</td>
+      <td>
+        {kind}
+        {breaks && <Broken>{say.effectBreaks}</Broken>}
+      </td>
       <td>
         <Value>{before ?? '–'}</Value>
       </td>
