@@ -9,8 +9,13 @@ const Wide = styled.div`
   overflow-x: auto;
   padding: 0 16px 4px;
   td {
+    max-width: 220px;
     font: 400 0.8125rem/1.45 var(--mono);
-    overflow-wrap: anywhere;
+    overflow-wrap: break-word;
+  }
+  th span {
+    overflow-wrap: normal;
+    white-space: nowrap;
   }
   td[data-chosen='true'] {
     background: var(--wash);
@@ -34,7 +39,8 @@ export interface RowsTableProps {
 export function RowsTable({ outcome: { rows, problems }, names, chosen, onChoose }: RowsTableProps) {
   const columns = Object.keys(rows[0] ?? {});
   return (
-    <Wide>
+    // What is scrolled sideways must be reached by keys.
+    <Wide tabIndex={0} role="group" aria-label={words.message.rows}>
       <RuledTable aria-label={words.message.rows}>
         <thead>
           <tr>
