@@ -9,6 +9,7 @@ import { recordEndpoints } from './records.js';
 import { sampleEndpoints } from './samples.js';
 import { connectionEndpoints, destinationEndpoints, mailboxEndpoints, schemaEndpoints } from './set-up.js';
 import { sieveEndpoints } from './sieves.js';
+import { trialEndpoints } from './trial.js';
 import { workbenchEndpoints } from './workbench.js';
 
 /** Every call of the API, by its family. */
@@ -20,6 +21,7 @@ export const endpoints = {
   deliveries: deliveryEndpoints,
   sieves: sieveEndpoints,
   samples: sampleEndpoints,
+  trial: trialEndpoints,
   workbench: workbenchEndpoints,
   jobs: jobEndpoints,
   mailboxes: mailboxEndpoints,

@@ -67,4 +67,20 @@ export const deliveryEndpoints = {
     params,
     response: deliverySchema,
   },
+  release: {
+    method: 'POST',
+    path: '/api/v1/deliveries/:key/release',
+    role: 'author',
+    summary: 'Sends a delivery that is kept back',
+    params,
+    response: deliverySchema,
+  },
+  drop: {
+    method: 'POST',
+    path: '/api/v1/deliveries/:key/drop',
+    role: 'author',
+    summary: 'Drops a delivery that is kept back',
+    params,
+    response: deliverySchema,
+  },
 } as const satisfies Record<string, Endpoint>;

@@ -12,4 +12,5 @@ export * from './records.js';
 export * from './samples.js';
 export * from './set-up.js';
 export * from './sieves.js';
+export * from './trial.js';
 export * from './workbench.js';

@@ -24,6 +24,11 @@ const destinationItem = v.object({
   states: v.record(v.string(), v.number()),
   tested: v.nullable(v.object({ at: momentSchema, ok: v.boolean(), detail: v.string() })),
 });
+
+/** A place of a destination that a route can fill. */
+const destinationColumn = v.object({ name: v.string(), required: v.boolean(), help: v.nullable(v.string()) });
+export type DestinationColumn = v.InferOutput<typeof destinationColumn>;
+
 export type DestinationItem = v.InferOutput<typeof destinationItem>;
 export type MailboxItem = v.InferOutput<typeof mailboxItem>;
 
@@ -95,6 +100,19 @@ export const destinationEndpoints = {
     summary: 'Tests a destination without writing a record',
     params,
     response: v.object({ ok: v.boolean(), detail: v.string() }),
+  },
+  columns: {
+    method: 'GET',
+    path: '/api/v1/destinations/:name/columns',
+    role: 'author',
+    summary: 'The columns a destination has of its own, and which of them it requires',
+    params,
+    response: v.object({
+      /** Null where it has none of its own: it takes what it is given. */
+      columns: v.nullable(v.array(destinationColumn)),
+      /** Why it could not be asked. */
+      detail: v.nullable(v.string()),
+    }),
   },
 } as const satisfies Record<string, Endpoint>;
 

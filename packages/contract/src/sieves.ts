@@ -12,6 +12,8 @@ export const sieveItem = v.object({
   digest: v.string(),
   by: v.nullable(v.string()),
   updated: momentSchema,
+  /** Since when its deliveries are kept back, and by whom; null where they go out. */
+  trial: v.nullable(v.object({ since: momentSchema, by: v.string() })),
 });
 export type SieveItem = v.InferOutput<typeof sieveItem>;
 
@@ -156,7 +158,11 @@ export const sieveEndpoints = {
     role: 'author',
     summary: 'Publishes the draft as the next version; `why` is wanted when expected values break',
     params,
-    body: v.strictObject({ why: v.optional(why) }),
+    body: v.strictObject({
+      why: v.optional(why),
+      /** Whether a sieve that was never published begins on trial. */
+      trial: v.optional(v.boolean(), false),
+    }),
     match: true,
     response: sieveItem,
   },

@@ -1,5 +1,5 @@
 import * as v from 'valibot';
-import { jsonSchema, keySchema, nameSchema, page, pageQuery } from './common.js';
+import { jsonSchema, keySchema, momentSchema, nameSchema, page, pageQuery } from './common.js';
 import type { Endpoint } from './endpoint.js';
 import { sampleName } from './samples.js';
 import { fieldItem } from './sieves.js';
@@ -108,7 +108,15 @@ export const workbenchEndpoints = {
     summary: 'What is live of a sieve, and its draft; null where there is none',
     params,
     response: v.object({
-      live: v.nullable(v.object({ version: v.number(), digest: v.string(), source: v.string(), title: v.string() })),
+      live: v.nullable(
+        v.object({
+          version: v.number(),
+          digest: v.string(),
+          source: v.string(),
+          title: v.string(),
+          trial: v.nullable(v.object({ since: momentSchema, by: v.string() })),
+        }),
+      ),
       draft: v.nullable(
         v.object({ digest: v.string(), source: v.string(), base: v.nullable(v.number()), by: v.string() }),
       ),

@@ -227,6 +227,8 @@ export async function until<T>(
   throw new Error(`waited ${seconds} seconds in vain until ${what}`);
 }
 
+const atRest = new Set(['delivered', 'stopped', 'kept back', 'dropped']);
+
 /** The only message with a subject, once it is settled and so are its deliveries. */
 export async function settled(client: Client, subject: string): Promise<MessageDetail> {
   return until(`“${subject}” is settled`, async () => {
@@ -234,6 +236,6 @@ export async function settled(client: Client, subject: string): Promise<MessageD
     const item = items.find((message) => message.subject === subject);
     if (!item || item.state === 'waiting') return null;
     const detail = await client.messages.get({ params: { key: item.key } });
-    return detail.deliveries.every(({ state }) => state === 'delivered' || state === 'stopped') && detail;
+    return detail.deliveries.every(({ state }) => atRest.has(state)) && detail;
   });
 }

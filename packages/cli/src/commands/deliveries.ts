@@ -50,3 +50,18 @@ export const retry: Command = {
     return { kind: 'table', columns, rows: [rowOf(delivery)], json: delivery };
   },
 };
+
+/** One of the two acts on a delivery that is kept back. */
+const settling = (doing: 'release' | 'drop', about: string): Command => ({
+  words: `deliveries ${doing}`,
+  about,
+  args: '<key>',
+  examples: [`yellow-sieve deliveries ${doing} 0199…`],
+  async run({ args: [key = ''], client }) {
+    const delivery = await client().deliveries[doing]({ params: { key } });
+    return { kind: 'table', columns, rows: [rowOf(delivery)], json: delivery };
+  },
+});
+
+export const deliveryRelease = settling('release', 'Send a delivery that is kept back');
+export const deliveryDrop = settling('drop', 'Drop a delivery that is kept back');

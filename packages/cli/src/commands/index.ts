@@ -1,6 +1,6 @@
 import type { Command } from '../command.js';
 import { check } from './check.js';
-import { deliveries, retry } from './deliveries.js';
+import { deliveries, deliveryDrop, deliveryRelease, retry } from './deliveries.js';
 import { drift, driftSeen } from './drift.js';
 import { feed } from './feed.js';
 import { filesCheck } from './files/check.js';
@@ -18,6 +18,7 @@ import { sieveBack, sievePublish } from './sieve/publish.js';
 import { sievePut } from './sieve/put.js';
 import { sieveRename } from './sieve/rename.js';
 import { samples, samplesAdd, samplesConfirm } from './sieve/samples.js';
+import { messagesDeliver, sieveTrial, sieveTurnOn } from './sieve/trial.js';
 import { sieveCheck, sieveEffect } from './sieve/try.js';
 import { sieveCompare, sieveVersions } from './sieve/versions.js';
 import { sift } from './sift.js';
@@ -34,12 +35,15 @@ export const commands: readonly Command[] = [
   messages,
   again,
   takeIn,
+  messagesDeliver,
   records,
   exportRecords,
   enterRecord,
   judgeRecord,
   deliveries,
   retry,
+  deliveryRelease,
+  deliveryDrop,
   sieves,
   sieveGet,
   sievePut,
@@ -50,6 +54,8 @@ export const commands: readonly Command[] = [
   sieveCompare,
   sieveBack,
   sieveRename,
+  sieveTrial,
+  sieveTurnOn,
   samples,
   samplesAdd,
   samplesConfirm,

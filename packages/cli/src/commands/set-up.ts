@@ -48,8 +48,8 @@ export const sieves: Command = {
     const page = await client().sieves.list();
     return {
       kind: 'table',
-      columns: ['name', 'title', 'version'],
-      rows: page.items.map((item) => [item.name, item.title, String(item.version)]),
+      columns: ['name', 'title', 'version', ''],
+      rows: page.items.map((item) => [item.name, item.title, String(item.version), item.trial ? 'on trial' : '']),
       json: page,
     };
   },

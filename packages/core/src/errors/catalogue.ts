@@ -252,6 +252,24 @@ export const catalogue = {
   },
   'YS-DELIVERY-GAVE-UP': { status: 502, sentence: 'The destination could not be reached in {count} tries: {detail}.' },
   'YS-DELIVERY-STATE': { status: 409, sentence: 'A delivery that is {state} cannot be retried.' },
+  'YS-DELIVERY-NOT-KEPT': {
+    status: 409,
+    sentence: 'Only a delivery that is kept back is released or dropped; this one is {state}.',
+  },
+  'YS-TRIAL-ALREADY': { status: 409, sentence: 'The sieve “{sieve}” is on trial already.' },
+  'YS-TRIAL-NOT': { status: 409, sentence: 'The sieve “{sieve}” is not on trial.' },
+  'YS-TRIAL-OPEN': {
+    status: 409,
+    sentence: 'The sieve “{sieve}” is not ready to be turned on: {open}. Put that right, or turn it on anyway.',
+  },
+  'YS-TRIAL-NOTHING': {
+    status: 409,
+    sentence: 'Nothing is kept back of this message, so there is nothing to deliver.',
+  },
+  'YS-TRIAL-TARGETS': {
+    status: 409,
+    sentence: 'This message would go to {targets}, not to what was named. Look again, and name these.',
+  },
   'YS-DESTINATION-KIND': { status: 422, sentence: '“{kind}” is no destination kind{nearest}.' },
   'YS-DESTINATION-CONNECTION': {
     status: 422,
@@ -430,6 +448,10 @@ export const catalogue = {
   'YS-DRIFT-LEFTOVER': {
     status: 422,
     sentence: 'A new line “{what}:” stands in {count} of the last {of} messages, and no field takes it.',
+  },
+  'YS-CLI-KEPT': {
+    status: 400,
+    sentence: '{count} deliveries are kept back. Say what becomes of them: --kept release, or --kept drop.',
   },
   'YS-CLI-SAMPLE-TWICE': {
     status: 409,

@@ -20,6 +20,7 @@ import { serveRecords } from './routes/records.js';
 import { serveSamples } from './routes/samples.js';
 import { serveSetUp } from './routes/set-up.js';
 import { serveSieves } from './routes/sieves.js';
+import { serveTrial } from './routes/trial.js';
 import { serveWorkbench } from './routes/workbench.js';
 import { serveConsole } from './serve-console.js';
 import type { ServeContext } from './serve-context.js';
@@ -32,6 +33,7 @@ const families = [
   serveRecords,
   serveDeliveries,
   serveSieves,
+  serveTrial,
   serveWorkbench,
   serveSamples,
   serveDrift,

@@ -6,9 +6,10 @@ import { keptAnswer, type MadeFrom, message, messageWant, record, recordRevision
 import { retryDeadlocks } from '../database/trouble.js';
 import { noteChanges } from '../store/change-store.js';
 import { firstLike } from '../store/first-seen-store.js';
+import { isOnTrial } from '../store/trial-store.js';
 import { indexValues } from '../store/value-index.js';
 import type { HandleReply } from './handle-task.js';
-import { fillOutbox } from './outbox.js';
+import { fillOutbox, type KeepBack } from './outbox.js';
 
 /** A claimed message, as far as committing needs it. */
 export interface ClaimedMessage {
@@ -18,8 +19,8 @@ export interface ClaimedMessage {
   worker: string;
   /** True when a person took it in, so that it counts even as a twin. */
   admitted: boolean;
-  /** True when a draft handles it: what it would newly deliver is kept back, and nothing that was delivered is touched. */
-  keepBack: boolean;
+  /** True when a draft handles it. */
+  byDraft: boolean;
   /** Key the record will have, and its current revision (0 when there is none yet). */
   record: { key: string; revision: number };
 }
@@ -53,7 +54,7 @@ export async function commitOutcome(
       receivedAt: claimed.receivedAt,
       record: handled.outcome ? claimed.record.key : null,
       revision,
-      keepBack: claimed.keepBack,
+      keepBack: await keptBackBy(tx, claimed, handled),
     };
     await fillOutbox(tx, about, handled.verdict, handled.hits);
     return {
@@ -65,6 +66,11 @@ export async function commitOutcome(
       lost: 0,
     };
   });
+}
+
+async function keptBackBy(tx: Executor, { byDraft }: ClaimedMessage, { outcome }: Handled): Promise<KeepBack> {
+  if (byDraft) return 'draft';
+  return outcome && (await isOnTrial(tx, outcome.sieve)) ? 'trial' : null;
 }
 
 /** What was read of a message, beside its outcome. */
@@ -82,7 +88,7 @@ async function skippedAsTwin(
   { summary }: Read,
   reason: Reason,
 ): Promise<MessageChange> {
-  await fillOutbox(tx, { id, mailboxId, receivedAt, record: null, revision, keepBack: false }, 'skipped', []);
+  await fillOutbox(tx, { id, mailboxId, receivedAt, record: null, revision, keepBack: null }, 'skipped', []);
   return { ...columnsOf(summary), state: 'skipped', reasons: [reason], category: null, sieve: null, lost: 0 };
 }
 

@@ -8,14 +8,19 @@ import { type Change, noteChanges } from '../store/change-store.js';
 import { deliveryIdentity } from './identity.js';
 import { takingOut } from './taking-out.js';
 
+export type KeepBack = 'draft' | 'trial' | null;
+
 export interface OutboxMessage {
   id: string;
   mailboxId: string;
   receivedAt: Date;
   record: string | null;
   revision: number;
-  /** True when only a draft made it: new deliveries are kept back, and what is there already is left alone. */
-  keepBack: boolean;
+  /**
+   * Why new deliveries are kept back, if they are. What a draft made leaves all that is there already alone; what a sieve
+   * on trial made takes the place of what has not left yet.
+   */
+  keepBack: KeepBack;
 }
 
 /** Writes what each route would do, and a delivery for each line of those that fire; all in the caller's transaction. */
@@ -36,7 +41,7 @@ export async function fillOutbox(
     const goes = fires && verdict !== 'skipped' && (verdict === 'sound' || hit.inReview === 'deliver');
     if (goes) for (const line of lines) current.push(await putDelivery(tx, message, hit, line));
   }
-  if (message.keepBack) return;
+  if (message.keepBack === 'draft') return;
   await dropSuperseded(tx, message, current);
   await leaveOver(tx, message, current);
 }
@@ -77,7 +82,9 @@ async function leaveOver(tx: Executor, message: OutboxMessage, current: readonly
   for (const row of await notCurrent(tx, message, current, ['delivered'])) {
     const [target] = await tx.select().from(destination).where(eq(destination.name, row.destination));
     const kind = target && destinationKinds[target.kind];
-    if (kind?.withdraw) {
+    // On trial nothing is written over there, so nothing is taken out either.
+    if (message.keepBack) left.push(row.id);
+    else if (kind?.withdraw) {
       await kind.withdraw(tx, row.destination, row.identity);
       withdrawn.push(row);
     } else if (kind?.takeOut) taken.push(row);
@@ -144,7 +151,7 @@ async function putDelivery(tx: Executor, message: OutboxMessage, hit: RouteHit, 
   const about = { identity, message: message.id, messageTime: message.receivedAt.toISOString() };
   const ready = await render(tx, hit, line, about);
   const [known] = await tx.select().from(delivery).where(eq(delivery.identity, identity)).for('update');
-  if (known && message.keepBack && known.state !== 'kept back') return identity;
+  if (known && message.keepBack === 'draft' && known.state !== 'kept back') return identity;
   if (known && isThere(known, hit.to, ready.payload)) {
     if (known.leftOver) await tx.update(delivery).set({ leftOver: false }).where(eq(delivery.id, known.id));
     return identity;

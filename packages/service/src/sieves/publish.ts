@@ -43,7 +43,7 @@ export async function publish(trying: Trying, publication: Publication): Promise
 /** Publishes the draft, if it was begun from what is live. */
 export async function publishDraft(
   trying: Trying,
-  { name, by, why, match }: Omit<Publication, 'source'>,
+  { name, by, why, match, trial }: Omit<Publication, 'source'>,
 ): Promise<LiveSieve> {
   const { db } = trying;
   const draft = await findDraft(db, name);
@@ -53,7 +53,7 @@ export async function publishDraft(
   const live = await findSieve(db, name);
   if (live && draft.base !== live.version)
     throw new YsError('YS-DRAFT-BEHIND', { sieve: name, base: draft.base ?? 0, version: live.version });
-  return publish(trying, { name, source: draft.source, by, why, match: live?.digest ?? '' });
+  return publish(trying, { name, source: draft.source, by, why, trial, match: live?.digest ?? '' });
 }
 
 /** Makes the text of an earlier version the next one. */

@@ -73,6 +73,18 @@ async function tested(db: Database, secrets: Secrets, outgoing: Outgoing, name: 
   }
 }
 
+/** The columns a destination has of its own; null where it takes what it is given. `detail`: why it could not be asked. */
+export async function destinationColumns(db: Database, secrets: Secrets, outgoing: Outgoing, name: string) {
+  await getDestination(db, name);
+  try {
+    const { kind, context } = await openDestination(db, secrets, outgoing, name);
+    return { columns: (await kind.columns?.(context)) ?? null, detail: null };
+  } catch (error) {
+    if (error instanceof YsError) return { columns: null, detail: error.message };
+    throw error;
+  }
+}
+
 export async function listDestinations(db: Executor): Promise<DestinationRow[]> {
   return db.select().from(destination).orderBy(asc(destination.name));
 }

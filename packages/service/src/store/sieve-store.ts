@@ -16,6 +16,8 @@ export interface LiveSieve {
   digest: string;
   by: string | null;
   updated: Date;
+  /** Since when it is on trial, and by whom. */
+  trial: { since: Date; by: string } | null;
 }
 
 const live = {
@@ -26,12 +28,23 @@ const live = {
   digest: sieveVersion.digest,
   by: sieveVersion.by,
   updated: sieve.updatedAt,
+  trialSince: sieve.trialSince,
+  trialBy: sieve.trialBy,
 };
 const isLive = and(eq(sieveVersion.sieveId, sieve.id), eq(sieveVersion.number, sieve.liveVersion));
 
 export async function listSieves(db: Executor): Promise<LiveSieve[]> {
-  return db.select(live).from(sieve).innerJoin(sieveVersion, isLive).orderBy(asc(sieve.name));
+  return (await db.select(live).from(sieve).innerJoin(sieveVersion, isLive).orderBy(asc(sieve.name))).map(liveSieve);
 }
+
+const liveSieve = ({
+  trialSince,
+  trialBy,
+  ...row
+}: Omit<LiveSieve, 'trial'> & { trialSince: Date | null; trialBy: string | null }): LiveSieve => ({
+  ...row,
+  trial: trialSince && { since: trialSince, by: trialBy ?? '' },
+});
 
 /** The live versions of some sieves, by name. Names that do not exist are left out. */
 export async function liveSieves(db: Executor, names: readonly string[]): Promise<Map<string, LiveSieve>> {
@@ -41,7 +54,7 @@ export async function liveSieves(db: Executor, names: readonly string[]): Promis
     .from(sieve)
     .innerJoin(sieveVersion, isLive)
     .where(inArray(sieve.name, [...names]));
-  return new Map(rows.map((row) => [row.name, row]));
+  return new Map(rows.map((row) => [row.name, liveSieve(row)]));
 }
 
 export async function findSieve(db: Executor, name: string): Promise<LiveSieve | null> {
@@ -108,6 +121,8 @@ export interface Publication {
   match?: string | undefined;
   backTo?: number | undefined;
   renamed?: FieldRename | undefined;
+  /** A sieve that was never published begins on trial. */
+  trial?: boolean | undefined;
 }
 
 /**
@@ -130,7 +145,7 @@ export async function publishIn(tx: Executor, publication: Publication): Promise
 }
 
 async function addVersion(tx: Executor, publication: Publication, title: string): Promise<void> {
-  const { name, source, by, why, match, backTo, renamed } = publication;
+  const { name, source, by, why, match, backTo, renamed, trial } = publication;
   const digest = digestOf(source);
   const [known] = await tx.select().from(sieve).where(eq(sieve.name, name)).for('update');
   const before = known && (await getVersion(tx, name, known.liveVersion));
@@ -158,6 +173,6 @@ async function addVersion(tx: Executor, publication: Publication, title: string)
   });
   const current = { title, liveVersion: number, updatedAt: now };
   if (known) await tx.update(sieve).set(current).where(eq(sieve.id, id));
-  else await tx.insert(sieve).values({ id, name, ...current });
+  else await tx.insert(sieve).values({ id, name, ...current, ...(trial ? { trialSince: now, trialBy: by } : {}) });
   await noteSetUp(tx, name);
 }

@@ -75,7 +75,7 @@ export async function handleClaimed(options: MessageLaneOptions, ids: readonly s
         receivedAt: row.receivedAt,
         worker: options.worker,
         admitted: row.admitted,
-        keepBack: row.through?.version === 'draft',
+        byDraft: row.through?.version === 'draft',
         record: recordOf.get(row.id) ?? { key: newRecordKey(row.receivedAt), revision: 0 },
       };
       try {

@@ -11,6 +11,7 @@ export const sievePublish: Command = {
     ...effectOptions,
     { flags: '--yes', about: 'do not ask' },
     { flags: '--why <reason>', about: 'why, where expected values that hold now would break' },
+    { flags: '--trial', about: 'a sieve that was never published begins on trial: its deliveries are kept back' },
   ],
   examples: ['yellow-sieve sieve publish berth-request', 'yellow-sieve sieve publish berth-request --yes'],
   async run(input) {
@@ -21,8 +22,13 @@ export const sievePublish: Command = {
       input.tell((await findEffect(input, client, params.name, { with: 'draft' })).text);
       if (!(await input.confirm(`Publish the draft by ${draft.by}?`))) throw new CallError('YS-CLI-DECLINED');
     }
-    const done = await client.sieves.publish({ params, body: { why: whyOf(input) }, match: draft.digest });
-    return { kind: 'text', text: `${done.title} is live as version ${done.version}.`, json: done };
+    const done = await client.sieves.publish({
+      params,
+      body: { why: whyOf(input), trial: input.options.trial === true },
+      match: draft.digest,
+    });
+    const how = done.trial ? ', on trial' : '';
+    return { kind: 'text', text: `${done.title} is live as version ${done.version}${how}.`, json: done };
   },
 };
 

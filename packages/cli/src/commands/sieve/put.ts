@@ -46,7 +46,7 @@ export async function putOne(input: Input, client: Client, file: string): Promis
   if (input.options.draft === true) {
     const draft = await client.sieves.putDraft({ params, body });
     return {
-      ...(live ?? { version: 0 }),
+      ...(live ?? { version: 0, trial: null }),
       name: compiled.name,
       title: `${compiled.title} (draft)`,
       digest: draft.digest,

@@ -10,6 +10,9 @@ export const sieve = mysqlTable('sieve', {
   name: varchar('name', { length: 64 }).notNull().unique(),
   title: varchar('title', { length: 200 }).notNull(),
   liveVersion: int('live_version').notNull(),
+  /** Since when it is on trial, and by whom; null when it is not. */
+  trialSince: moment('trial_since'),
+  trialBy: person('trial_by'),
   updatedAt: moment('updated_at').notNull(),
 });
 

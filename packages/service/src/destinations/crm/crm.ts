@@ -1,4 +1,4 @@
-import { type Cell, nearest, say, toText, type Value } from '@yellow-sieve/core';
+import { type Cell, nearest, say, toText, type Value, YsError } from '@yellow-sieve/core';
 import * as v from 'valibot';
 import type { DeliveryAbout, DestinationContext, DestinationKind, Tried } from '../destination-kind.js';
 import { CrmClient, type CrmConnection, type CrmReply } from './crm-client.js';
@@ -41,6 +41,15 @@ export const crm: DestinationKind = {
     return reply.ok
       ? { ok: true, detail: `${description.title} answers, and takes the credentials` }
       : { ok: false, detail: reply.tried.answer };
+  },
+  async columns(context) {
+    const { description } = opened(context);
+    const entity = description.entities[String(context.definition.entity)];
+    if (!entity) throw new YsError('YS-DELIVERY-REFUSED', { detail: unknownEntity(description, context) });
+    const key = context.definition.find_by;
+    return Object.entries(entity.fields)
+      .filter(([name]) => name !== entity.identity)
+      .map(([name, { required, help }]) => ({ name, required: required || name === key, help: help ?? null }));
   },
   async deliver(payload, about, context) {
     const { description, client } = opened(context);

@@ -1,10 +1,10 @@
-import { type Cell, canonicalJson, digestOf, say } from '@yellow-sieve/core';
+import { type Cell, canonicalJson, digestOf, say, YsError } from '@yellow-sieve/core';
 import { type Connection, createConnection } from 'mysql2/promise';
 import * as v from 'valibot';
 import { isDatabaseDown } from '../../database/trouble.js';
-import type { DeliveryAbout, DestinationContext, DestinationKind, Tried } from '../destination-kind.js';
+import type { DeliveryAbout, DestinationContext, DestinationKind, TargetColumn, Tried } from '../destination-kind.js';
 import { columnsOf, isColumnName } from './columns.js';
-import { deleteRow, prepareTable, upsertRow } from './table.js';
+import { deleteRow, ownColumns, prepareTable, upsertRow } from './table.js';
 
 const entries = {
   table: v.pipe(v.string(), v.regex(/^[A-Za-z_][A-Za-z0-9_]{0,62}$/)),
@@ -38,6 +38,15 @@ export const database: DestinationKind = {
       return { result: 'delivered', answer: 'the database answers' };
     });
     return { ok: tried.result === 'delivered', detail: tried.answer };
+  },
+  async columns(context) {
+    const asked = await connected(context, async (connection) => ({
+      result: 'delivered',
+      answer: '',
+      columns: await ownColumns(connection, String(context.definition.table)),
+    }));
+    if ('columns' in asked) return asked.columns;
+    throw new YsError('YS-DELIVERY-REFUSED', { detail: asked.answer });
   },
   takeOut: (written, about, context) =>
     connected<Taken>(context, async (connection) =>
@@ -88,7 +97,10 @@ function keyOf(
   };
 }
 
-type Taken = Tried | { result: 'left'; answer: string };
+type Taken =
+  | Tried
+  | { result: 'left'; answer: string }
+  | { result: 'delivered'; answer: string; columns: TargetColumn[] | null };
 
 async function connected<T extends Taken = Tried>(
   { connection: options }: DestinationContext,

@@ -1,5 +1,6 @@
 import { say } from '@yellow-sieve/core';
 import type { Connection, ResultSetHeader, RowDataPacket } from 'mysql2/promise';
+import type { TargetColumn } from '../destination-kind.js';
 import type { TableColumn } from './columns.js';
 
 /** Written into the table's comment, so that only tables made here are changed here. */
@@ -34,6 +35,19 @@ export async function prepareTable(
   for (const { name, type } of missing)
     await connection.query(`ALTER TABLE ${quote(table)} ADD COLUMN IF NOT EXISTS ${quote(name)} ${type} NULL`);
   return null;
+}
+
+/** The columns of a table that was made elsewhere; null where there is none yet, or it was made here. */
+export async function ownColumns(connection: Connection, table: string): Promise<TargetColumn[] | null> {
+  if (await isOurs(connection, table)) return null;
+  const [rows] = await connection.query<RowDataPacket[]>(
+    `SELECT column_name AS name, is_nullable = 'NO' AND column_default IS NULL AND extra NOT LIKE '%auto_increment%' AS required,
+      column_comment AS help FROM information_schema.columns
+      WHERE table_schema = DATABASE() AND table_name = ? AND column_name NOT LIKE 'ys\\_%' ORDER BY ordinal_position`,
+    [table],
+  );
+  if (rows.length === 0) return null;
+  return rows.map(({ name, required, help }) => ({ name, required: Number(required) === 1, help: help || null }));
 }
 
 async function isOurs(connection: Connection, table: string): Promise<boolean> {

@@ -1,5 +1,6 @@
 import { deliveryEndpoints } from '@yellow-sieve/contract';
 import { getDelivery, listDeliveries, retryDelivery } from '../../store/delivery-store.js';
+import { settleOne } from '../../store/kept-back-store.js';
 import type { ServeContext } from '../serve-context.js';
 import { serveEndpoint } from '../serve-endpoint.js';
 
@@ -10,5 +11,14 @@ export function serveDeliveries({ app, db, onward }: ServeContext): void {
     const delivery = await retryDelivery(db, params.key);
     onward();
     return delivery;
+  });
+  serveEndpoint(app, db, deliveryEndpoints.release, async ({ params }) => {
+    await settleOne(db, params.key, 'release');
+    onward();
+    return getDelivery(db, params.key);
+  });
+  serveEndpoint(app, db, deliveryEndpoints.drop, async ({ params }) => {
+    await settleOne(db, params.key, 'drop');
+    return getDelivery(db, params.key);
   });
 }

@@ -2,6 +2,7 @@ import { connectionEndpoints, destinationEndpoints, mailboxEndpoints, schemaEndp
 import { fileJsonSchema, mailboxWithSieve } from '@yellow-sieve/core';
 import {
   type DestinationRow,
+  destinationColumns,
   getDestination,
   listConnections,
   listDestinations,
@@ -68,6 +69,9 @@ export function serveSetUp({ app, db, secrets, outgoing }: ServeContext): void {
   });
   serveEndpoint(app, db, destinationEndpoints.test, ({ params }) =>
     testDestination(db, secrets, outgoing, params.name),
+  );
+  serveEndpoint(app, db, destinationEndpoints.columns, ({ params }) =>
+    destinationColumns(db, secrets, outgoing, params.name),
   );
 
   serveEndpoint(app, db, connectionEndpoints.list, async () => ({ items: await listConnections(db), next: null }));

@@ -17,13 +17,14 @@ import { getSieve, getVersion, type LiveSieve, listSieves, listVersions } from '
 import type { ServeContext } from '../serve-context.js';
 import { serveEndpoint } from '../serve-endpoint.js';
 
-const sieveItem = ({ name, title, version, digest, by, updated, source }: LiveSieve) => ({
+const sieveItem = ({ name, title, version, digest, by, updated, source, trial }: LiveSieve) => ({
   name,
   title,
   version,
   digest,
   by,
   updated: updated.toISOString(),
+  trial: trial && { since: trial.since.toISOString(), by: trial.by },
   source,
 });
 
@@ -109,7 +110,7 @@ export function serveSieves(context: ServeContext): void {
     return { done: true as const };
   });
   serveEndpoint(app, db, sieveEndpoints.publish, async ({ params, body, match }, { caller }) =>
-    sieveItem(await publishDraft(trying, { name: params.name, by: caller?.name ?? '', why: body.why, match })),
+    sieveItem(await publishDraft(trying, { name: params.name, by: caller?.name ?? '', match, ...body })),
   );
   serveEndpoint(app, db, sieveEndpoints.coverage, ({ params, query }) => coveragePage(context, params.name, query));
   serveEndpoint(app, db, sieveEndpoints.effect, async ({ params, body }, { caller }) => {

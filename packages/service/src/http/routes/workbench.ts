@@ -27,7 +27,10 @@ export function serveWorkbench(context: ServeContext): void {
   serveEndpoint(app, db, workbenchEndpoints.states, async ({ params }) => {
     const [live, draft] = [await findSieve(db, params.name), await findDraft(db, params.name)];
     if (!live && !draft) throw new YsError('YS-NOT-FOUND', { what: 'sieve', name: params.name });
-    return { live, draft };
+    return {
+      live: live && { ...live, trial: live.trial && { ...live.trial, since: live.trial.since.toISOString() } },
+      draft,
+    };
   });
   serveEndpoint(app, db, workbenchEndpoints.outline, async ({ body }) => outlineOf(body.source));
   serveEndpoint(app, db, workbenchEndpoints.columns, async ({ params, query }) => {

@@ -1,0 +1,105 @@
+import type { CheckPoint } from '@yellow-sieve/contract';
+import { accuracyOf, type CompiledSieve, compileSieve } from '@yellow-sieve/core';
+import type { Outgoing } from '../outgoing/outgoing.js';
+import type { Secrets } from '../secrets.js';
+import { type DestinationRow, destinationColumns, listDestinations } from '../store/destination-store.js';
+import { getSieve } from '../store/sieve-store.js';
+import { type Trying, trySamples } from './publish.js';
+
+export interface Looking {
+  trying: Trying;
+  secrets: Secrets;
+  outgoing: Outgoing;
+}
+
+/**
+ * What is looked at before a sieve is turned on: a sample with expected values, destinations that were tested, columns
+ * they require, and answers of a model that nobody would see before they leave.
+ */
+export async function checklistOf(looking: Looking, name: string): Promise<CheckPoint[]> {
+  const { trying } = looking;
+  const { source } = await getSieve(trying.db, name);
+  const sieve = compileSieve(source);
+  const rows = new Map((await listDestinations(trying.db)).map((row) => [row.name, row]));
+  const targets = [...new Set(sieve.routes.map(({ to }) => to))];
+  return [
+    await expectedPoint(trying, name, source),
+    ...(targets.length > 0 ? targets.map((to) => testedPoint(to, rows.get(to))) : [nowhere]),
+    ...(await columnPoints(looking, sieve, rows)),
+    answersPoint(sieve),
+  ];
+}
+
+const point = (of: CheckPoint['point'], ok: boolean, text: string, destination: string | null = null): CheckPoint => ({
+  point: of,
+  ok,
+  text,
+  destination,
+});
+
+async function expectedPoint(trying: Trying, name: string, source: string): Promise<CheckPoint> {
+  const tried = (await trySamples(trying, name, source)).flatMap(({ reply }) => (reply ? [reply.coverage] : []));
+  const { fields, rows } = accuracyOf(tried);
+  const judged = fields.reduce((sum, field) => sum + field.judged, rows?.expected ?? 0);
+  const right = fields.reduce((sum, field) => sum + field.right, rows?.right ?? 0);
+  if (judged === 0) return point('expected values', false, 'No sample has expected values. Say of one what is right.');
+  const differ = judged - right + (rows?.extra ?? 0);
+  return differ === 0
+    ? point('expected values', true, `All ${judged} expected values hold`)
+    : point(
+        'expected values',
+        false,
+        `${differ} of ${judged} expected values do not hold. Mend the rules or the values.`,
+      );
+}
+
+const nowhere = point('destinations', false, 'No route leads anywhere, so nothing would be delivered. Add a route.');
+
+function testedPoint(name: string, row: DestinationRow | undefined): CheckPoint {
+  if (!row) return point('destinations', false, `The destination “${name}” does not exist. Make it.`, name);
+  const at = `“${row.title}”`;
+  if (!row.testedAt || row.testedAt < row.updatedAt)
+    return point('destinations', false, `${at} was not tested as it is now. Test it.`, name);
+  return row.testOk
+    ? point('destinations', true, `${at} was tested: ${row.testDetail}`, name)
+    : point('destinations', false, `The test of ${at} failed: ${row.testDetail}`, name);
+}
+
+async function columnPoints(
+  { trying, secrets, outgoing }: Looking,
+  sieve: CompiledSieve,
+  rows: ReadonlyMap<string, DestinationRow>,
+): Promise<CheckPoint[]> {
+  const points: CheckPoint[] = [];
+  for (const { to, name, mapping } of sieve.routes) {
+    const row = rows.get(to);
+    if (!row) continue;
+    const { columns, detail } = await destinationColumns(trying.db, secrets, outgoing, to);
+    const given = new Set(mapping.map((one) => one.name));
+    const lacking = columns?.filter((column) => column.required && !given.has(column.name)) ?? [];
+    const missing = lacking.map((column) => column.name).join(', ');
+    const by = name === to ? '' : ` by the route “${name}”`;
+    if (detail !== null)
+      points.push(point('required columns', false, `What “${row.title}” requires could not be asked: ${detail}`, to));
+    else if (lacking.length > 0)
+      points.push(
+        point('required columns', false, `“${row.title}” requires ${missing}, not written${by}. Map it.`, to),
+      );
+    else if (columns) points.push(point('required columns', true, `All that “${row.title}” requires is written`, to));
+  }
+  return points;
+}
+
+function answersPoint({ source: { rules = [], review } }: CompiledSieve): CheckPoint {
+  const asking = rules.flatMap((rule, i) =>
+    rule.kind === 'prompt' && rule.off !== true ? [rule.name ?? `prompt ${i + 1}`] : [],
+  );
+  if (asking.length === 0) return point('model answers', true, 'No rule asks a model');
+  if (review?.prompt !== false || review.always === true)
+    return point('model answers', true, 'A person confirms a model’s answers before they leave');
+  return point(
+    'model answers',
+    false,
+    `Answers to “${asking.join('”, “')}” would leave unseen: the sieve says review: { prompt: false }.`,
+  );
+}
