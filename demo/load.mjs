@@ -16,6 +16,9 @@ const demoDay = Date.parse('2026-11-22T12:00:00Z');
 /** Mailboxes, each in a folder of its name, and the sieve of each. */
 const desks = { berths: 'berth-request', fuel: 'fuel-docket', notices: 'notice-digest' };
 
+/** Its rules are new, so that nothing of it leaves yet. */
+const onTrial = 'notice-digest';
+
 /** Mail of days past is uploaded with the moment it came; the newest comes by SMTP, now: then this is null. */
 function receivedAt(raw) {
   const sent = Date.parse(/^Date: (.*)$/m.exec(raw.toString('latin1'))?.[1] ?? '');
@@ -33,6 +36,7 @@ export async function loadDemo({ url, token, smtpPort, database, standIns }) {
     await client.destinations.put({ params: { name: file.split('.')[0] }, body: read('destinations', file) });
   for (const [mailbox, sieve] of Object.entries(desks)) {
     await putSieve(client, mailbox, sieve);
+    if (sieve === onTrial) await client.trial.begin({ params: { name: sieve } });
     await client.mailboxes.put({ params: { name: mailbox }, body: read(mailbox, `${mailbox}.mailbox.yaml`) });
     await feed(client, smtpPort, mailbox);
   }

@@ -68,7 +68,47 @@ export const mailboxEndpoints = {
   },
 } as const satisfies Record<string, Endpoint>;
 
+const formEntry = v.object({
+  /** As the file has it; `credentials.key` is the entry `key` of `credentials`. */
+  name: v.string(),
+  as: v.picklist(['text', 'long text', 'secret', 'number', 'texts']),
+  required: v.boolean(),
+  title: v.string(),
+  help: v.nullable(v.string()),
+  /** Values to choose from; empty where anything may be written. */
+  offers: v.array(v.string()),
+});
+export type FormEntry = v.InferOutput<typeof formEntry>;
+
 export const destinationEndpoints = {
+  kinds: {
+    method: 'GET',
+    path: '/api/v1/destination-kinds',
+    role: 'viewer',
+    summary: 'The kinds of destinations, and the kind of connection each needs',
+    response: v.object({
+      items: v.array(v.object({ kind: v.string(), about: v.string(), connection: v.nullable(v.string()) })),
+    }),
+  },
+  form: {
+    method: 'POST',
+    path: '/api/v1/destination-kinds/:kind/form',
+    role: 'author',
+    summary: 'What a destination of a kind asks for, and its connection, as far as that is known',
+    params: v.object({ kind: v.string() }),
+    body: v.strictObject({
+      /** A connection that is there. */
+      connection: v.optional(nameSchema),
+      /** One that is being made: what was written so far. */
+      connecting: v.optional(v.record(v.string(), v.string())),
+    }),
+    response: v.object({
+      options: v.array(formEntry),
+      connection: v.array(formEntry),
+      /** Why what was written of the connection so far cannot be right. */
+      detail: v.nullable(v.string()),
+    }),
+  },
   list: {
     method: 'GET',
     path: '/api/v1/destinations',

@@ -178,7 +178,7 @@ describe('a sieve from nothing, on the workbench', () => {
 
   test('what publishing would do is told first: what was not read before is gained', async () => {
     const { page } = browsing;
-    await page.getByRole('button', { name: 'Effect of the change' }).click();
+    await page.getByRole('button', { name: 'Effect', exact: true }).click();
     await page.getByRole('heading', { name: 'If you publish this now' }).waitFor();
     await page.getByRole('row', { name: /gained.*Ada Thorne/ }).waitFor();
     await expectCalm(browsing);

@@ -1,11 +1,16 @@
-import { Button, Label, ListBox, ListBoxItem, Popover, Select, SelectValue } from 'react-aria-components';
+import { Button, Label, ListBox, ListBoxItem, Popover, Select, SelectValue, Text } from 'react-aria-components';
 import { styled } from 'styled-components';
-import { labelLook } from './TextField';
+import { besideLook, labelLook } from './TextField';
 
-const Frame = styled(Select)<{ $inline: boolean }>`
+const Frame = styled(Select)<{ $inline: boolean; $beside: boolean }>`
   display: ${({ $inline }) => ($inline ? 'inline-flex' : 'block')};
   align-items: center;
   gap: 6px;
+  ${({ $beside }) => $beside && besideLook}
+  [slot='description'] {
+    color: var(--second);
+    font-size: 0.8125rem;
+  }
 `;
 
 const Name = styled(Label)<{ $inline: boolean }>`
@@ -25,6 +30,7 @@ const Box = styled(Button)`
   border-radius: var(--round);
   background: var(--sheet);
   font-size: 0.8125rem;
+  text-align: start;
   cursor: pointer;
   &[data-hovered] {
     border-color: var(--ink);
@@ -71,18 +77,31 @@ export interface ChoiceProps {
   options: readonly { key: string; text: string }[];
   onChange(key: string): void;
   inline?: boolean;
+  /** The label stands at the left, as in a form with many entries. */
+  beside?: boolean;
+  help?: string | undefined;
   /** Spoken in the label's place where the column says it already. */
   'aria-label'?: string;
 }
 
 /** One of a few, in a list that opens. */
-export function Choice({ label, value, options, onChange, inline = false, ...spoken }: ChoiceProps) {
+export function Choice({
+  label,
+  value,
+  options,
+  onChange,
+  inline = false,
+  beside = false,
+  help,
+  ...spoken
+}: ChoiceProps) {
   return (
-    <Frame $inline={inline} value={value} onChange={(key) => onChange(String(key))} {...spoken}>
+    <Frame $inline={inline} $beside={beside} value={value} onChange={(key) => onChange(String(key))} {...spoken}>
       {label && <Name $inline={inline}>{label}</Name>}
       <Box>
         <SelectValue />
       </Box>
+      {help && <Text slot="description">{help}</Text>}
       <Sheet offset={4}>
         <ListBox items={options.map((option) => ({ ...option, id: option.key }))}>
           {({ key, text }) => (

@@ -39,6 +39,16 @@ export const Acts = styled.div`
   gap: 8px;
 `;
 
+/** The same at the foot of a long dialog: always in sight. */
+export const FootActs = styled(Acts)`
+  position: sticky;
+  bottom: -16px;
+  margin: 0 -20px -20px;
+  padding: 12px 20px 14px;
+  border-top: 1px solid var(--rule);
+  background: var(--sheet);
+`;
+
 export interface DialogProps {
   title: string;
   isOpen: boolean;

@@ -1,4 +1,4 @@
-import type { ReactNode } from 'react';
+import { type ReactNode, useId } from 'react';
 import {
   TextField as AriaTextField,
   type TextFieldProps as AriaTextFieldProps,
@@ -33,8 +33,22 @@ export const boxLook = css`
   }
 `;
 
-const Frame = styled(AriaTextField)`
+/** The label at the left; what else there is stands under the box. */
+export const besideLook = css`
+  @media (min-width: 620px) {
+    display: grid;
+    grid-template-columns: minmax(0, 190px) minmax(0, 1fr);
+    gap: 0 12px;
+    align-items: baseline;
+    > :nth-child(n + 3) {
+      grid-column: 2;
+    }
+  }
+`;
+
+const Frame = styled(AriaTextField)<{ $beside: boolean }>`
   display: block;
+  ${({ $beside }) => $beside && besideLook}
   label {
     ${labelLook}
   }
@@ -67,13 +81,29 @@ export interface TextFieldProps extends AriaTextFieldProps {
   /** A box of this many lines instead of one line. */
   lines?: number;
   placeholder?: string;
+  /** The label stands at the left, so that many of them are short. */
+  beside?: boolean;
+  /** What could be written; anything else can be, too. */
+  offers?: readonly string[];
 }
 
-export function TextField({ label, help, lines, placeholder = '', ...rest }: TextFieldProps) {
+export function TextField({ label, help, lines, placeholder = '', offers, beside = false, ...rest }: TextFieldProps) {
+  const list = useId();
   return (
-    <Frame {...rest}>
+    <Frame $beside={beside} {...rest}>
       <Label>{label}</Label>
-      {lines ? <TextArea rows={lines} placeholder={placeholder} /> : <Input placeholder={placeholder} />}
+      {lines ? (
+        <TextArea rows={lines} placeholder={placeholder} />
+      ) : (
+        <Input placeholder={placeholder} {...(offers ? { list } : {})} />
+      )}
+      {offers && (
+        <datalist id={list}>
+          {offers.map((offer) => (
+            <option key={offer} value={offer} />
+          ))}
+        </datalist>
+      )}
       {help && <Text slot="description">{help}</Text>}
       <Wrong />
     </Frame>

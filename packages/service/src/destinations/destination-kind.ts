@@ -1,3 +1,4 @@
+import type { DestinationColumn, FormEntry } from '@yellow-sieve/contract';
 import type { Line } from '@yellow-sieve/core';
 import type * as v from 'valibot';
 import type { Database, Executor } from '../database/connect.js';
@@ -36,14 +37,6 @@ export interface DestinationContext {
  */
 export type Rendered = { payload: unknown; order?: string } | { refused: string };
 
-/** A place that a line's cells can fill, in a target that has its own. */
-export interface TargetColumn {
-  name: string;
-  required: boolean;
-  /** What it is for, in the target's own words. */
-  help: string | null;
-}
-
 /** One destination kind: a folder, and one line in the registry. */
 export interface DestinationKind {
   readonly kind: string;
@@ -54,13 +47,18 @@ export interface DestinationKind {
   readonly connection: { kind: string; entries: v.ObjectEntries } | null;
   /** What will be sent, as it is kept in the outbox. */
   render(line: Line, about: DeliveryAbout, definition: Record<string, unknown>): Rendered;
+  /**
+   * What a connection tells a form: values its entries may have, and what else is asked for to connect. It may be half written.
+   * @throws YsError with what is wrong with it.
+   */
+  offers?(connection: Record<string, unknown>): { entries: Record<string, string[]>; connecting: FormEntry[] };
   /** Whether the destination is reachable, allowed and of the right shape. Writes no record. */
   test(context: DestinationContext): Promise<{ ok: boolean; detail: string }>;
   /**
    * The columns the target has of its own; left out by kinds that take what they are given, null where the target does.
    * @throws YsError with the reason when it cannot be asked.
    */
-  columns?(context: DestinationContext): Promise<TargetColumn[] | null>;
+  columns?(context: DestinationContext): Promise<DestinationColumn[] | null>;
   /** Takes out again what was delivered, where the target is the service's own; left out by kinds whose targets are not. */
   withdraw?(tx: Executor, destination: string, identity: string): Promise<void>;
   /** The same where the target is outside, as a delivery of its own; `left`: the target is not ours to take from. */

@@ -9,3 +9,4 @@ import { sheet } from './sheet/sheet.js';
 export const destinationKinds: Readonly<Record<string, DestinationKind>> = { sheet, database, mail, crm, chat };
 
 export * from './destination-kind.js';
+export * from './form.js';

@@ -4,7 +4,7 @@ import { asc, eq } from 'drizzle-orm';
 import * as v from 'valibot';
 import type { Database, Executor } from '../database/connect.js';
 import { connection, destination } from '../database/schema.js';
-import { type DestinationContext, type DestinationKind, destinationKinds } from '../destinations/index.js';
+import { type DestinationContext, type DestinationKind, destinationKinds, formOf } from '../destinations/index.js';
 import type { Outgoing } from '../outgoing/outgoing.js';
 import type { Secrets } from '../secrets.js';
 import { noteSetUp } from './change-store.js';
@@ -126,6 +126,34 @@ const wrongEntry = (issue: v.BaseIssue<unknown>) => {
   return issue.type === 'check' ? `${name}: ${issue.message}` : `${name} is missing or wrong`;
 };
 
+/**
+ * What a destination of a kind asks for. A connection is named, or being made and half written; what is wrong with it so
+ * far is said, not thrown. Nothing that is secret in a connection comes out.
+ */
+export async function destinationForm(
+  db: Executor,
+  secrets: Secrets,
+  kindName: string,
+  {
+    connection: named,
+    connecting = {},
+  }: { connection?: string | undefined; connecting?: Record<string, string> | undefined },
+) {
+  const kind = destinationKinds[kindName];
+  if (!kind) throw new YsError('YS-DESTINATION-KIND', { kind: kindName });
+  const known = named === undefined ? connecting : await openNamed(db, secrets, kind, named);
+  let told: ReturnType<NonNullable<DestinationKind['offers']>> = { entries: {}, connecting: [] };
+  let detail: string | null = null;
+  try {
+    told = (known && kind.offers?.(known)) ?? told;
+  } catch (error) {
+    if (!(error instanceof YsError)) throw error;
+    detail = error.message;
+  }
+  const asked = kind.connection && named === undefined ? [...formOf(kind.connection.entries), ...told.connecting] : [];
+  return { options: formOf(kind.entries, told.entries), connection: asked, detail };
+}
+
 export async function listConnections(db: Executor) {
   return db.select({ name: connection.name, kind: connection.kind }).from(connection).orderBy(asc(connection.name));
 }
@@ -152,14 +180,22 @@ export async function openDestination(
   };
 }
 
-async function openConnection(
+function openConnection(
   db: Database,
   secrets: Secrets,
   kind: DestinationKind,
-  row: DestinationRow,
+  { definition }: DestinationRow,
+): Promise<Record<string, unknown> | null> {
+  return openNamed(db, secrets, kind, String(definition.connection));
+}
+
+async function openNamed(
+  db: Executor,
+  secrets: Secrets,
+  kind: DestinationKind,
+  wanted: string,
 ): Promise<Record<string, unknown> | null> {
   if (!kind.connection) return null;
-  const wanted = String(row.definition.connection);
   const [found] = await db.select().from(connection).where(eq(connection.name, wanted));
   if (!found || found.kind !== kind.connection.kind)
     throw new YsError('YS-DESTINATION-CONNECTION', { connection: wanted });

@@ -10,35 +10,13 @@ import { When } from '../../parts/When';
 import { service } from '../../service';
 import { useMay } from '../../session/use-session';
 import { fill, words } from '../../words';
-import { linesOf } from './payload-lines';
-
-const Payload = styled.dl`
-  display: grid;
-  grid-template-columns: minmax(90px, max-content) minmax(0, 1fr);
-  gap: 2px 14px;
-  max-height: 38vh;
-  margin: 0;
-  padding: 8px 12px;
-  overflow: auto;
-  border: 1px solid var(--rule);
-  background: var(--paper);
-  dt {
-    color: var(--second);
-  }
-  dd {
-    margin: 0;
-    font: 400 0.8125rem/1.5 var(--mono);
-    overflow-wrap: anywhere;
-    white-space: pre-wrap;
-  }
-`;
+import { actsOn, type DeliveryAct } from './delivery-acts';
+import { Payload } from './Payload';
 
 const Tries = styled.ol`
   margin: 0;
   padding-left: 22px;
 `;
-
-const retryable = new Set(['stopped', 'retrying', 'uncertain']);
 
 /** One delivery: what is written, what came of each try, and another try. */
 export function DeliveryDialog({ deliveryKey, onClose }: { deliveryKey: string | null; onClose(): void }) {
@@ -50,8 +28,8 @@ export function DeliveryDialog({ deliveryKey, onClose }: { deliveryKey: string |
     enabled: deliveryKey !== null,
     queryFn: () => service.deliveries.get({ params: { key } }),
   });
-  const retry = useMutation({
-    mutationFn: () => service.deliveries.retry({ params: { key } }),
+  const act = useMutation({
+    mutationFn: (doing: DeliveryAct) => service.deliveries[doing]({ params: { key } }),
     onSuccess: () => queries.invalidateQueries({ queryKey: ['deliveries'] }),
   });
   return (
@@ -68,14 +46,7 @@ export function DeliveryDialog({ deliveryKey, onClose }: { deliveryKey: string |
             <StateMark state={data.state} /> <Muted>{data.answer}</Muted>
           </p>
           <h3>{words.destinations.payload}</h3>
-          <Payload>
-            {linesOf(data.payload).map(([name, value]) => (
-              <div key={name} style={{ display: 'contents' }}>
-                <dt>{name}</dt>
-                <dd>{value}</dd>
-              </div>
-            ))}
-          </Payload>
+          <Payload of={data.payload} />
           {data.tries.length > 0 && (
             <>
               <h3>{words.destinations.tries}</h3>
@@ -88,13 +59,13 @@ export function DeliveryDialog({ deliveryKey, onClose }: { deliveryKey: string |
               </Tries>
             </>
           )}
-          {retry.error && <Trouble error={retry.error} />}
+          {act.error && <Trouble error={act.error} />}
           <Acts>
-            {may && retryable.has(data.state) && (
-              <InkButton onPress={() => retry.mutate()} isPending={retry.isPending}>
-                {words.destinations.retry}
+            {(may ? actsOn(data.state) : []).map((doing) => (
+              <InkButton key={doing} onPress={() => act.mutate(doing)} isPending={act.isPending}>
+                {words.destinations.acts[doing]}
               </InkButton>
-            )}
+            ))}
             <Link to={`/messages/${data.message}`}>{words.destinations.openMessage}</Link>
             <Button onPress={onClose}>{words.common.close}</Button>
           </Acts>

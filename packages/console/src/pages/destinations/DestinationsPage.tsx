@@ -2,17 +2,20 @@ import { useQuery } from '@tanstack/react-query';
 import { deliveryStates } from '@yellow-sieve/contract';
 import { useState } from 'react';
 import { styled } from 'styled-components';
+import { Button } from '../../parts/Button';
 import { Choice } from '../../parts/Choice';
 import { Filters } from '../../parts/Filters';
 import { Empty, Page } from '../../parts/Page';
 import { Pager } from '../../parts/Pager';
 import { Trouble } from '../../parts/Trouble';
 import { useSearch } from '../../parts/use-search';
+import { useMay } from '../../session/use-session';
 import { words } from '../../words';
 import { DeliveryDialog } from './DeliveryDialog';
 import { DeliveryTable } from './DeliveryTable';
 import { DestinationList } from './DestinationList';
 import { deliveriesQuery, destinationsQuery } from './destinations-query';
+import { MakeDestination } from './MakeDestination';
 
 const Strip = styled.div`
   display: flex;
@@ -27,13 +30,18 @@ const Strip = styled.div`
 export default function DestinationsPage() {
   const [get, set] = useSearch();
   const [opened, setOpened] = useState<string | null>(null);
+  const [making, setMaking] = useState(false);
+  const may = useMay('author');
   const filter = { destination: get('destination'), state: get('state'), cursor: get('cursor') };
   const destinations = useQuery(destinationsQuery);
   const deliveries = useQuery(deliveriesQuery(filter));
   const items = destinations.data?.items ?? [];
   const error = destinations.error ?? deliveries.error;
   return (
-    <Page title={words.destinations.title}>
+    <Page
+      title={words.destinations.title}
+      acts={may && <Button onPress={() => setMaking(true)}>{words.destinations.make.act}</Button>}
+    >
       {error && (
         <Trouble error={error} onRetry={() => void Promise.all([destinations.refetch(), deliveries.refetch()])} />
       )}
@@ -75,6 +83,7 @@ export default function DestinationsPage() {
         onOlder={(cursor) => set({ cursor })}
         onNewest={() => set({ cursor: null })}
       />
+      <MakeDestination isOpen={making} onClose={() => setMaking(false)} onMade={() => setMaking(false)} />
       <DeliveryDialog deliveryKey={opened} onClose={() => setOpened(null)} />
     </Page>
   );

@@ -22,3 +22,10 @@ export const deliveriesQuery = ({ destination, state, cursor }: DeliveriesFilter
     }),
   placeholderData: keepPreviousData,
 });
+
+/** The columns a destination has of its own. */
+export const columnsQuery = (name: string) => ({
+  queryKey: ['destinations', name, 'columns'],
+  staleTime: 60_000,
+  queryFn: () => service.destinations.columns({ params: { name } }),
+});

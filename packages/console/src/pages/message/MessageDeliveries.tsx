@@ -2,6 +2,7 @@ import { useMutation, useQueryClient } from '@tanstack/react-query';
 import type { MessageDetail } from '@yellow-sieve/contract';
 import { styled } from 'styled-components';
 import { Button } from '../../parts/Button';
+import { Acts } from '../../parts/Dialog';
 import { Muted } from '../../parts/Page';
 import { StateMark } from '../../parts/StateMark';
 import { Trouble } from '../../parts/Trouble';
@@ -9,6 +10,7 @@ import { When } from '../../parts/When';
 import { service } from '../../service';
 import { useMay } from '../../session/use-session';
 import { fill, words } from '../../words';
+import { actsOn, type DeliveryAct } from '../destinations/delivery-acts';
 
 const List = styled.ul`
   margin: 0;
@@ -66,13 +68,11 @@ export function MessageDeliveries({ message }: { message: MessageDetail }) {
   );
 }
 
-const retryable = new Set(['stopped', 'retrying', 'uncertain']);
-
 function OneDelivery({ delivery, message }: { delivery: Delivery; message: string }) {
   const queries = useQueryClient();
   const may = useMay('author');
-  const retry = useMutation({
-    mutationFn: () => service.deliveries.retry({ params: { key: delivery.key } }),
+  const act = useMutation({
+    mutationFn: (doing: DeliveryAct) => service.deliveries[doing]({ params: { key: delivery.key } }),
     onSuccess: () => queries.invalidateQueries({ queryKey: ['message', message] }),
   });
   return (
@@ -90,12 +90,16 @@ function OneDelivery({ delivery, message }: { delivery: Delivery; message: strin
             </>
           )}
         </Muted>
-        {retry.error && <Trouble error={retry.error} />}
+        {act.error && <Trouble error={act.error} />}
       </div>
-      {may && retryable.has(delivery.state) && (
-        <Button onPress={() => retry.mutate()} isPending={retry.isPending}>
-          {words.message.retry}
-        </Button>
+      {may && (
+        <Acts>
+          {actsOn(delivery.state).map((doing) => (
+            <Button key={doing} onPress={() => act.mutate(doing)} isPending={act.isPending}>
+              {words.destinations.acts[doing]}
+            </Button>
+          ))}
+        </Acts>
       )}
     </Item>
   );

@@ -1,13 +1,14 @@
 import type { ColumnItem, SieveActInput } from '@yellow-sieve/contract';
 import type { CoverageCell } from '@yellow-sieve/core';
 import { type FormEvent, useEffect, useState } from 'react';
-import { Checkbox, Form } from 'react-aria-components';
+import { Form } from 'react-aria-components';
 import { styled } from 'styled-components';
 import { Button, InkButton } from '../../parts/Button';
 import { Choice } from '../../parts/Choice';
 import { Acts, Dialog } from '../../parts/Dialog';
 import { Muted } from '../../parts/Page';
 import { TextField } from '../../parts/TextField';
+import { Tick } from '../../parts/Tick';
 import { fill, words } from '../../words';
 import { type LedgerRow, valueText } from '../message/outcome';
 import { fieldTypes } from './field-types';
@@ -28,29 +29,6 @@ const Line = styled.div`
   flex-wrap: wrap;
   gap: 8px 12px;
   align-items: end;
-`;
-
-const Tick = styled(Checkbox)`
-  display: flex;
-  gap: 6px;
-  align-items: center;
-  min-height: 28px;
-  cursor: pointer;
-  &::before {
-    content: '';
-    width: 12px;
-    height: 12px;
-    border: 1px solid var(--second);
-    border-radius: 2px;
-  }
-  &[data-selected]::before {
-    background: var(--ink);
-    box-shadow: inset 0 0 0 2px var(--sheet);
-  }
-  &[data-focus-visible]::before {
-    outline: 2px solid var(--ink);
-    outline-offset: 2px;
-  }
 `;
 
 const Narrow = styled.div`

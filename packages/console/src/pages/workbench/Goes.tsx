@@ -8,13 +8,17 @@ import { Button } from '../../parts/Button';
 import { Empty, Muted } from '../../parts/Page';
 import { Trouble } from '../../parts/Trouble';
 import { service } from '../../service';
+import { useMay } from '../../session/use-session';
 import { fill, words } from '../../words';
+import { columnsQuery } from '../destinations/destinations-query';
 import { valueText } from '../message/outcome';
+import { DeliverForReal } from './DeliverForReal';
 import { RouteDialog } from './RouteDialog';
-import { fieldOfText } from './route-form';
-import type { Draft } from './use-draft';
+import { fieldOfText, lackingColumns } from './route-form';
+import type { Draft, SieveStates } from './use-draft';
 import { useEdits } from './use-edits';
 import type { ShownMessageState } from './use-shown-message';
+import { useTrialActs } from './use-trial';
 
 const Frame = styled.div`
   display: flex;
@@ -79,6 +83,11 @@ const Value = styled.span`
   font: 400 0.8125rem/1.45 var(--mono);
 `;
 
+const Lacking = styled.p`
+  color: var(--bad);
+  font-weight: 600;
+`;
+
 const Going = styled.p<{ $goes: boolean }>`
   font-weight: 600;
   &::before {
@@ -118,13 +127,16 @@ export interface GoesProps {
   draft: Draft;
   outline: SieveOutline;
   message: ShownMessageState;
+  live: SieveStates['live'];
 }
 
 /** Where a record goes: its values beside a column for each route, row for row where a field is passed on as it is. */
-export function Goes({ name, draft, outline, message }: GoesProps) {
+export function Goes({ name, draft, outline, message, live }: GoesProps) {
   const say = words.workbench;
   const { column, ref, shown, at, columns, go } = message;
   const [open, setOpen] = useState<number | 'new' | null>(null);
+  const may = useMay('author');
+  const trial = useTrialActs(name, () => undefined);
   const edits = useEdits(name, draft, ref, () => setOpen(null));
   const targets = useQuery({ queryKey: ['destinations'], queryFn: () => service.destinations.list() });
   const fields = outline.fields.map((field) => field.name);
@@ -171,7 +183,13 @@ export function Goes({ name, draft, outline, message }: GoesProps) {
       </Sheet>
       {edits.error && <Trouble error={edits.error} />}
       <Foot>
-        <Muted>{say.goesHelp}</Muted>
+        <Muted>{live?.trial ? say.goesHelpTrial : say.goesHelp}</Muted>
+        {may && ref && 'message' in ref && <DeliverForReal key={ref.message} message={ref.message} />}
+        {may && live && !live.trial && (
+          <Button isPending={trial.begin.isPending} onPress={() => trial.begin.mutate()}>
+            {say.beginTrial}
+          </Button>
+        )}
         <Button onPress={() => setOpen('new')}>{say.addRoute}</Button>
       </Foot>
       <RouteDialog
@@ -216,6 +234,8 @@ function RouteColumn({ route, hit, target, inReview, fields, onChange, onRemove 
       },
     ),
   );
+  const own = useQuery(columnsQuery(route.to)).data?.columns ?? [];
+  const lacking = lackingColumns(route, own, fields);
   const beside = new Set(passed.values());
   const others = cells.filter(({ name }) => !beside.has(name));
   const test = tested.data ?? target?.tested;
@@ -226,6 +246,7 @@ function RouteColumn({ route, hit, target, inReview, fields, onChange, onRemove 
         <Muted>
           {target?.kind} · {test ? fill(say.tested, { detail: test.detail }) : say.notTested}
         </Muted>
+        {lacking.length > 0 && <Lacking>{fill(say.lacking, { columns: lacking.join(', ') })}</Lacking>}
         {hit && <Fires hit={hit} waits={inReview && hit.inReview === 'wait'} />}
         {route.each === 'row' && hit && <Muted>{fill(say.eachRow, { count: hit.lines.length })}</Muted>}
         <Line>

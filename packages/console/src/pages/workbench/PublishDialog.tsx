@@ -6,6 +6,7 @@ import { Button, InkButton } from '../../parts/Button';
 import { Acts, Dialog } from '../../parts/Dialog';
 import { FormStack } from '../../parts/FormStack';
 import { TextField } from '../../parts/TextField';
+import { Tick } from '../../parts/Tick';
 import { Trouble } from '../../parts/Trouble';
 import { service } from '../../service';
 import { fill, words } from '../../words';
@@ -26,10 +27,12 @@ export function PublishDialog({ name, version, mailbox, digest, isOpen, onClose 
   const say = words.workbench;
   const queries = useQueryClient();
   const [why, setWhy] = useState('');
+  const [trial, setTrial] = useState(true);
+  const first = version === 1;
   const publish = useMutation({
     mutationFn: async () => {
       const match = digest();
-      const body = why.trim() ? { why: why.trim() } : {};
+      const body = { ...(why.trim() ? { why: why.trim() } : {}), trial: first && trial };
       const live = await service.sieves.publish({ params: { name }, body, ...(match ? { match } : {}) });
       if (mailbox) await service.mailboxes.addSieve({ params: { name: mailbox }, body: { sieve: name } });
       return live;
@@ -49,7 +52,9 @@ export function PublishDialog({ name, version, mailbox, digest, isOpen, onClose 
     <Dialog title={fill(say.publishTitle, { sieve: name })} isOpen={isOpen} onClose={onClose}>
       {publish.data ? (
         <FormStack>
-          <p role="status">{fill(say.published, { version: publish.data.version })}</p>
+          <p role="status">
+            {fill(publish.data.trial ? say.publishedTrial : say.published, { version: publish.data.version })}
+          </p>
           {again.error && <Trouble error={again.error} />}
           <Acts>
             <InkButton onPress={onClose}>{words.common.close}</InkButton>
@@ -65,6 +70,11 @@ export function PublishDialog({ name, version, mailbox, digest, isOpen, onClose 
               {say.publishHelp} {mailbox && fill(say.publishMailbox, { mailbox })}
             </p>
             <TextField label={say.why} help={say.whyHelp} value={why} onChange={setWhy} isRequired={breaks} autoFocus />
+            {first && (
+              <Tick isSelected={trial} onChange={setTrial}>
+                {say.publishTrial}
+              </Tick>
+            )}
             {publish.error && <Trouble error={publish.error} />}
             <Acts>
               <InkButton type="submit" isPending={publish.isPending}>

@@ -1,17 +1,19 @@
 import { useQuery } from '@tanstack/react-query';
-import type { RouteItem } from '@yellow-sieve/contract';
+import type { DestinationColumn, RouteItem } from '@yellow-sieve/contract';
 import { type FormEvent, useEffect, useState } from 'react';
 import { Form } from 'react-aria-components';
 import { styled } from 'styled-components';
 import { Button, InkButton } from '../../parts/Button';
 import { Choice } from '../../parts/Choice';
-import { Acts, Dialog } from '../../parts/Dialog';
+import { Dialog, FootActs } from '../../parts/Dialog';
 import { FormStack } from '../../parts/FormStack';
 import { Muted } from '../../parts/Page';
 import { TextField } from '../../parts/TextField';
 import { service } from '../../service';
 import { fill, words } from '../../words';
-import { formOf, needsValue, type RouteForm, routeOf, routeTests } from './route-form';
+import { columnsQuery } from '../destinations/destinations-query';
+import { MakeDestination } from '../destinations/MakeDestination';
+import { formOf, needsValue, type RouteForm, routeOf, routeTests, suggestedMapping, withColumns } from './route-form';
 
 const Line = styled.div`
   display: flex;
@@ -51,14 +53,23 @@ export function RouteDialog({ route, fields, columns, problems, isOpen, onClose,
   useEffect(() => {
     if (isOpen) setForm(formOf(route ?? { to: '' }));
   }, [isOpen, route]);
+  const [making, setMaking] = useState(false);
   const to = form.to || items[0]?.name || '';
+  const target = useQuery({ ...columnsQuery(to), enabled: isOpen && to !== '' });
+  const places = target.data?.columns ?? [];
+  const mayWrite = [...fields, ...(form.each === 'record' ? [] : columns)];
+  const mapping =
+    form.mapping === null
+      ? route === null && places.length > 0
+        ? suggestedMapping(places, mayWrite)
+        : null
+      : withColumns(form.mapping, places);
   const submit = (event: FormEvent) => {
     event.preventDefault();
-    if (to) onKeep(routeOf({ ...form, to }, route));
+    if (to) onKeep(routeOf({ ...form, to, mapping }, route));
   };
   return (
     <Dialog title={route ? fill(say.title, { to: route.to }) : say.addTitle} isOpen={isOpen} onClose={onClose} wide>
-      {items.length === 0 && targets.data && <Muted>{say.noDestinations}</Muted>}
       <Form onSubmit={submit}>
         <FormStack>
           <Line>
@@ -66,8 +77,11 @@ export function RouteDialog({ route, fields, columns, problems, isOpen, onClose,
               label={say.to}
               value={to}
               options={items.map(({ name, title }) => ({ key: name, text: title }))}
-              onChange={(next) => setForm({ ...form, to: next })}
+              onChange={(next) => setForm({ ...form, to: next, mapping: route === null ? null : form.mapping })}
             />
+            <Button autoFocus={items.length === 0} onPress={() => setMaking(true)}>
+              {words.destinations.make.act}
+            </Button>
             {columns.length > 0 && (
               <Choice
                 label={say.each}
@@ -78,20 +92,28 @@ export function RouteDialog({ route, fields, columns, problems, isOpen, onClose,
             )}
           </Line>
           <When form={form} fields={fields} onChange={setForm} />
-          <Mapping form={form} fields={[...fields, ...(form.each === 'record' ? [] : columns)]} onChange={setForm} />
+          <Mapping form={{ ...form, mapping }} fields={mayWrite} places={places} onChange={setForm} />
           {problems.map(({ text }) => (
             <Wrong key={text} role="alert">
               {text}
             </Wrong>
           ))}
-          <Acts>
+          <FootActs>
             <InkButton type="submit" isDisabled={!to}>
               {say.submit}
             </InkButton>
             <Button onPress={onClose}>{words.common.cancel}</Button>
-          </Acts>
+          </FootActs>
         </FormStack>
       </Form>
+      <MakeDestination
+        isOpen={making}
+        onClose={() => setMaking(false)}
+        onMade={(made) => {
+          setMaking(false);
+          setForm({ ...form, to: made, mapping: null });
+        }}
+      />
     </Dialog>
   );
 }
@@ -132,7 +154,7 @@ function When({ form, fields, onChange }: PartProps) {
 }
 
 /** What is written there: pairs of a name there and a text of fields. */
-function Mapping({ form, fields, onChange }: PartProps) {
+function Mapping({ form, fields, places, onChange }: PartProps & { places: readonly DestinationColumn[] }) {
   const say = words.workbench.route;
   const { mapping } = form;
   if (mapping === null)
@@ -148,6 +170,8 @@ function Mapping({ form, fields, onChange }: PartProps) {
         </Button>
       </Line>
     );
+  const byName = new Map(places.map((place) => [place.name, place]));
+  const offers = fields.map((field) => `{{ ${field} }}`);
   const set = (at: number, change: Partial<(typeof mapping)[number]>) =>
     onChange({ ...form, mapping: mapping.map((one, i) => (i === at ? { ...one, ...change } : one)) });
   return (
@@ -155,26 +179,44 @@ function Mapping({ form, fields, onChange }: PartProps) {
       <Muted>
         {say.mapping}. {say.textHelp}
       </Muted>
-      {mapping.map(({ outside, text }, at) => (
-        // biome-ignore lint/suspicious/noArrayIndexKey: a line has no other name while it is written
-        <Pair key={at}>
+      {mapping.map(({ outside, text }, at) =>
+        byName.has(outside) ? (
           <TextField
-            aria-label={say.outside}
-            label=""
-            value={outside}
-            onChange={(next) => set(at, { outside: next })}
+            key={outside}
+            beside
+            label={byName.get(outside)?.required ? fill(say.requiredThere, { name: outside }) : outside}
+            help={byName.get(outside)?.help}
+            offers={offers}
+            value={text}
+            onChange={(next) => set(at, { text: next })}
           />
-          <TextField aria-label={say.text} label="" value={text} onChange={(next) => set(at, { text: next })} />
-          <Button onPress={() => onChange({ ...form, mapping: mapping.filter((_, i) => i !== at) })}>
-            {say.removeLine}
-          </Button>
-        </Pair>
-      ))}
+        ) : (
+          // biome-ignore lint/suspicious/noArrayIndexKey: a line has no other name while it is written
+          <Pair key={at}>
+            <TextField
+              aria-label={say.outside}
+              label=""
+              value={outside}
+              onChange={(next) => set(at, { outside: next })}
+            />
+            <TextField
+              aria-label={say.text}
+              label=""
+              offers={offers}
+              value={text}
+              onChange={(next) => set(at, { text: next })}
+            />
+            <Button onPress={() => onChange({ ...form, mapping: mapping.filter((_, i) => i !== at) })}>
+              {say.removeLine}
+            </Button>
+          </Pair>
+        ),
+      )}
       <Line>
         <Button onPress={() => onChange({ ...form, mapping: [...mapping, { outside: '', text: '' }] })}>
           {say.addLine}
         </Button>
-        <Button onPress={() => onChange({ ...form, mapping: null })}>{say.allFields}</Button>
+        {places.length === 0 && <Button onPress={() => onChange({ ...form, mapping: null })}>{say.allFields}</Button>}
       </Line>
     </FormStack>
   );

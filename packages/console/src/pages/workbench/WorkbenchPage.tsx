@@ -4,6 +4,7 @@ import { styled } from 'styled-components';
 import { Button, InkButton } from '../../parts/Button';
 import { OneOf } from '../../parts/OneOf';
 import { Page } from '../../parts/Page';
+import { TrialTag } from '../../parts/TrialTag';
 import { Trouble } from '../../parts/Trouble';
 import { useSearch } from '../../parts/use-search';
 import { useMay } from '../../session/use-session';
@@ -13,6 +14,7 @@ import { Goes } from './Goes';
 import { PublishDialog } from './PublishDialog';
 import { SourceDialog } from './SourceDialog';
 import { Takes } from './Takes';
+import { TrialDialog } from './TrialDialog';
 import { type Draft, type SieveStates, useDraft, useSieveStates } from './use-draft';
 import { useOutline } from './use-shown';
 import { useShownMessage } from './use-shown-message';
@@ -47,7 +49,7 @@ export default function WorkbenchPage() {
 type Face = 'takes' | 'goes' | 'effect';
 const faceOf = (written: string): Face => (written === 'goes' || written === 'effect' ? written : 'takes');
 
-type Open = 'source' | 'publish' | 'versions' | null;
+type Open = 'source' | 'publish' | 'versions' | 'trial' | null;
 
 function Workbench({ name, states }: { name: string; states: SieveStates }) {
   const say = words.workbench;
@@ -89,6 +91,7 @@ function Workbench({ name, states }: { name: string; states: SieveStates }) {
           <Button onPress={() => set({ face: face === 'effect' ? null : 'effect' })}>
             {face === 'effect' ? say.back : say.effect}
           </Button>
+          {may && states.live?.trial && <Button onPress={() => setOpen('trial')}>{say.turnOn}</Button>}
           {may && (
             <InkButton isDisabled={!changed || !compiles || draft.kept !== 'kept'} onPress={() => setOpen('publish')}>
               {say.publish}
@@ -105,7 +108,9 @@ function Workbench({ name, states }: { name: string; states: SieveStates }) {
           <Button onPress={() => draft.settle(true)}>{say.keepMine}</Button>
         </Other>
       )}
-      {face === 'goes' && outline.data && <Goes name={name} draft={draft} outline={outline.data} message={message} />}
+      {face === 'goes' && outline.data && (
+        <Goes name={name} draft={draft} outline={outline.data} message={message} live={states.live} />
+      )}
       {face === 'takes' && outline.data && (
         <Takes name={name} draft={draft} outline={outline.data} message={message} compiles={compiles} />
       )}
@@ -133,6 +138,7 @@ function Workbench({ name, states }: { name: string; states: SieveStates }) {
         isOpen={open === 'publish'}
         onClose={() => setOpen(null)}
       />
+      <TrialDialog name={name} isOpen={open === 'trial'} onClose={() => setOpen(null)} />
       {states.live && (
         <VersionsDialog
           name={name}
@@ -152,6 +158,7 @@ function About({ states, draft, changed }: { states: SieveStates; draft: Draft; 
   const kept = { kept: say.saved, keeping: say.saving, 'not kept': say.unsaved, 'changed by another': say.unsaved };
   return (
     <>
+      {states.live?.trial && <TrialTag>{say.onTrial}</TrialTag>}
       <Tag>{states.live?.title ? say.version.replace('{version}', String(version)) : say.draft}</Tag>
       <span>
         {version === undefined

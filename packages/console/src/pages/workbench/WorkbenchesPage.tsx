@@ -5,6 +5,7 @@ import { Link, useNavigate } from 'react-router';
 import { styled } from 'styled-components';
 import { Button, InkButton } from '../../parts/Button';
 import { Empty, Muted, Page } from '../../parts/Page';
+import { TrialTag } from '../../parts/TrialTag';
 import { Trouble } from '../../parts/Trouble';
 import { When } from '../../parts/When';
 import { service } from '../../service';
@@ -78,7 +79,7 @@ export default function WorkbenchesPage() {
   );
 }
 
-function OneSieve({ sieve: { name, title, version, by, updated } }: { sieve: SieveItem }) {
+function OneSieve({ sieve: { name, title, version, by, updated, trial } }: { sieve: SieveItem }) {
   const say = words.workbench;
   return (
     <li>
@@ -86,6 +87,7 @@ function OneSieve({ sieve: { name, title, version, by, updated } }: { sieve: Sie
         <strong>{title}</strong>
       </Link>
       <Muted>{name}</Muted>
+      {trial && <TrialTag>{say.onTrial}</TrialTag>}
       <Muted>
         {fill(say.version, { version })}
         {by && ` · ${by}`} · <When at={updated} />

@@ -1,4 +1,4 @@
-import type { RouteItem } from '@yellow-sieve/contract';
+import type { DestinationColumn, RouteItem } from '@yellow-sieve/contract';
 
 /** A route as a form has it: everything a text, so that it can be half written. */
 export interface RouteForm {
@@ -57,7 +57,7 @@ function tripleOf(when: unknown): RouteForm['when'] {
 /** The route a form makes of another one: what the form has no controls for stays. */
 export function routeOf(form: RouteForm, before: RouteItem | null): RouteItem {
   const { when: old, name, in_review } = before ?? {};
-  const mapping = form.mapping?.filter(({ outside }) => outside.trim() !== '');
+  const mapping = form.mapping?.filter(({ outside, text }) => outside.trim() !== '' && text.trim() !== '');
   return {
     to: form.to,
     ...(name === undefined ? {} : { name }),
@@ -91,3 +91,32 @@ function constantOf(text: string): unknown {
 /** The field that a mapping passes on as it is; null for a text. */
 export const fieldOfText = (text: unknown): string | null =>
   typeof text === 'string' ? (/^\{\{\s*(\w+)\s*\}\}$/.exec(text)?.[1] ?? null) : null;
+
+type Mapping = NonNullable<RouteForm['mapping']>;
+
+const lastWord = (name: string) =>
+  name
+    .toLowerCase()
+    .split(/[^\p{L}\p{N}]+/u)
+    .filter(Boolean)
+    .at(-1);
+
+/** What a target's columns are likely filled with: the field of the same name, or of the same last word. */
+export function suggestedMapping(columns: readonly DestinationColumn[], fields: readonly string[]): Mapping {
+  return columns.map(({ name }) => {
+    const field = fields.find((one) => one === name) ?? fields.find((one) => lastWord(one) === lastWord(name));
+    return { outside: name, text: field === undefined ? '' : `{{ ${field} }}` };
+  });
+}
+
+/** A mapping with every column of the target in it; those that nothing is written to are empty. */
+export function withColumns(mapping: Mapping, columns: readonly DestinationColumn[]): Mapping {
+  const there = new Set(mapping.map(({ outside }) => outside));
+  return [...mapping, ...columns.flatMap(({ name }) => (there.has(name) ? [] : { outside: name, text: '' }))];
+}
+
+/** The columns a target requires that a route does not write. */
+export function lackingColumns(route: RouteItem, columns: readonly DestinationColumn[], fields: readonly string[]) {
+  const written = new Set(route.with ? Object.keys(route.with) : fields);
+  return columns.filter(({ name, required }) => required && !written.has(name)).map(({ name }) => name);
+}

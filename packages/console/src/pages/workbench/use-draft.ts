@@ -6,7 +6,13 @@ import { historyOf, stepped } from './text-history';
 
 /** What is there of a sieve: what is live, and the draft. */
 export interface SieveStates {
-  live: { version: number; digest: string; source: string; title: string } | null;
+  live: {
+    version: number;
+    digest: string;
+    source: string;
+    title: string;
+    trial: { since: string; by: string } | null;
+  } | null;
   draft: { digest: string; source: string; base: number | null; by: string } | null;
 }
 

@@ -12,7 +12,18 @@ export const chat: DestinationKind = {
   about: 'a post in a chat room, as JSON to its incoming address',
   entries: {},
   // The address itself is the secret: who knows it can post.
-  connection: { kind: 'chat', entries: { url: v.pipe(v.string(), v.url()) } },
+  connection: {
+    kind: 'chat',
+    entries: {
+      url: v.pipe(
+        v.string(),
+        v.url(),
+        v.title('Address of the room'),
+        v.description('Who knows it can post, so it never comes back out.'),
+        v.metadata({ as: 'secret' }),
+      ),
+    },
+  },
   render(line) {
     const text = cellText(line.cells.find(({ name }) => name === 'text')?.value ?? null).trim();
     if (text === '') return { refused: say('YS-DELIVERY-REFUSED', { detail: 'the route gives no “text”' }) };

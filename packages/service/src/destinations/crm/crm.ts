@@ -6,13 +6,23 @@ import { at, type CrmDescription, type CrmEntity, fill, parseDescription } from 
 import { fitFields, type Plain } from './fields.js';
 
 const entries = {
-  entity: v.string(),
+  entity: v.pipe(v.string(), v.title('Entity'), v.description('What is made or changed there.')),
   /** The field by whose value an entry is found again; without it, each record makes one of its own. */
-  find_by: v.optional(v.string()),
+  find_by: v.optional(
+    v.pipe(v.string(), v.title('Found by'), v.description('Nothing: each record makes an entry of its own.')),
+  ),
 };
 const connectionEntries = {
-  description: v.pipe(v.string(), v.check(isDescription, complaintOf)),
-  base: v.optional(v.pipe(v.string(), v.url())),
+  description: v.pipe(
+    v.string(),
+    v.check(isDescription, complaintOf),
+    v.title('Description'),
+    v.description('The file that says how this CRM is written to.'),
+    v.metadata({ as: 'long text' }),
+  ),
+  base: v.optional(
+    v.pipe(v.string(), v.url(), v.title('Address'), v.description('Where it is not the one in the description.')),
+  ),
   credentials: v.record(v.string(), v.string()),
 };
 
@@ -31,6 +41,22 @@ export const crm: DestinationKind = {
     if (found === undefined)
       return { refused: say('YS-CRM-FIELD-MISSING', { entity: 'The entry', field: String(key) }) };
     return { payload: values, order: `${key}=${String(found).toLowerCase()}` };
+  },
+  offers({ description: text }) {
+    if (typeof text !== 'string' || text.trim() === '') return { entries: {}, connecting: [] };
+    const { entities, credentials } = parseDescription(text);
+    const found = Object.values(entities).flatMap(({ find }) => find?.by ?? []);
+    return {
+      entries: { entity: Object.keys(entities), find_by: [...new Set(found)] },
+      connecting: Object.entries(credentials).map(([name, { title, help }]) => ({
+        name: `credentials.${name}`,
+        as: 'secret',
+        required: true,
+        title,
+        help,
+        offers: [],
+      })),
+    };
   },
   async test(context) {
     const { description, client } = opened(context);

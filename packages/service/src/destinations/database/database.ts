@@ -1,22 +1,35 @@
+import type { DestinationColumn } from '@yellow-sieve/contract';
 import { type Cell, canonicalJson, digestOf, say, YsError } from '@yellow-sieve/core';
 import { type Connection, createConnection } from 'mysql2/promise';
 import * as v from 'valibot';
 import { isDatabaseDown } from '../../database/trouble.js';
-import type { DeliveryAbout, DestinationContext, DestinationKind, TargetColumn, Tried } from '../destination-kind.js';
+import type { DeliveryAbout, DestinationContext, DestinationKind, Tried } from '../destination-kind.js';
 import { columnsOf, isColumnName } from './columns.js';
 import { deleteRow, ownColumns, prepareTable, upsertRow } from './table.js';
 
 const entries = {
-  table: v.pipe(v.string(), v.regex(/^[A-Za-z_][A-Za-z0-9_]{0,62}$/)),
+  table: v.pipe(
+    v.string(),
+    v.regex(/^[A-Za-z_][A-Za-z0-9_]{0,62}$/),
+    v.title('Table'),
+    v.description('It is made where there is none.'),
+  ),
   /** Columns by whose values a row is found again, whichever message it comes from: the newest message's stays. */
-  key: v.optional(v.pipe(v.array(v.string()), v.minLength(1))),
+  key: v.optional(
+    v.pipe(
+      v.array(v.string()),
+      v.minLength(1),
+      v.title('Key'),
+      v.description('Columns by which a row is found again, whichever message it comes from; with commas.'),
+    ),
+  ),
 };
 const connectionEntries = {
-  host: v.string(),
-  port: v.number(),
-  user: v.string(),
-  password: v.string(),
-  database: v.string(),
+  host: v.pipe(v.string(), v.title('Host')),
+  port: v.pipe(v.number(), v.title('Port')),
+  user: v.pipe(v.string(), v.title('User')),
+  password: v.pipe(v.string(), v.title('Password'), v.metadata({ as: 'secret' })),
+  database: v.pipe(v.string(), v.title('Database')),
 };
 
 /** A table in MariaDB or MySQL, made from the fields. Rows are found again by `ys_identity`: the delivery's, or their key's. */
@@ -100,7 +113,7 @@ function keyOf(
 type Taken =
   | Tried
   | { result: 'left'; answer: string }
-  | { result: 'delivered'; answer: string; columns: TargetColumn[] | null };
+  | { result: 'delivered'; answer: string; columns: DestinationColumn[] | null };
 
 async function connected<T extends Taken = Tried>(
   { connection: options }: DestinationContext,

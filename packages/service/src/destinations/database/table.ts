@@ -1,6 +1,6 @@
+import type { DestinationColumn } from '@yellow-sieve/contract';
 import { say } from '@yellow-sieve/core';
 import type { Connection, ResultSetHeader, RowDataPacket } from 'mysql2/promise';
-import type { TargetColumn } from '../destination-kind.js';
 import type { TableColumn } from './columns.js';
 
 /** Written into the table's comment, so that only tables made here are changed here. */
@@ -38,7 +38,7 @@ export async function prepareTable(
 }
 
 /** The columns of a table that was made elsewhere; null where there is none yet, or it was made here. */
-export async function ownColumns(connection: Connection, table: string): Promise<TargetColumn[] | null> {
+export async function ownColumns(connection: Connection, table: string): Promise<DestinationColumn[] | null> {
   if (await isOurs(connection, table)) return null;
   const [rows] = await connection.query<RowDataPacket[]>(
     `SELECT column_name AS name, is_nullable = 'NO' AND column_default IS NULL AND extra NOT LIKE '%auto_increment%' AS required,

@@ -4,12 +4,12 @@ import * as v from 'valibot';
 import { wayOn } from '../../store/message-store.js';
 import type { DestinationContext, DestinationKind, Tried } from '../destination-kind.js';
 
-const entries = { from: v.string() };
+const entries = { from: v.pipe(v.string(), v.title('From'), v.description('The address it is sent from.')) };
 const connectionEntries = {
-  host: v.string(),
-  port: v.number(),
-  user: v.optional(v.string()),
-  password: v.optional(v.string()),
+  host: v.pipe(v.string(), v.title('Mail server')),
+  port: v.pipe(v.number(), v.title('Port')),
+  user: v.optional(v.pipe(v.string(), v.title('User'))),
+  password: v.optional(v.pipe(v.string(), v.title('Password'), v.metadata({ as: 'secret' }))),
 };
 
 interface WrittenMail {

@@ -1,8 +1,10 @@
 import { connectionEndpoints, destinationEndpoints, mailboxEndpoints, schemaEndpoints } from '@yellow-sieve/contract';
 import { fileJsonSchema, mailboxWithSieve } from '@yellow-sieve/core';
+import { destinationKinds } from '../../destinations/index.js';
 import {
   type DestinationRow,
   destinationColumns,
+  destinationForm,
   getDestination,
   listConnections,
   listDestinations,
@@ -69,6 +71,16 @@ export function serveSetUp({ app, db, secrets, outgoing }: ServeContext): void {
   });
   serveEndpoint(app, db, destinationEndpoints.test, ({ params }) =>
     testDestination(db, secrets, outgoing, params.name),
+  );
+  serveEndpoint(app, db, destinationEndpoints.kinds, async () => ({
+    items: Object.values(destinationKinds).map(({ kind, about, connection }) => ({
+      kind,
+      about,
+      connection: connection?.kind ?? null,
+    })),
+  }));
+  serveEndpoint(app, db, destinationEndpoints.form, ({ params, body }) =>
+    destinationForm(db, secrets, params.kind, body),
   );
   serveEndpoint(app, db, destinationEndpoints.columns, ({ params }) =>
     destinationColumns(db, secrets, outgoing, params.name),

@@ -1,0 +1,56 @@
+import type { FormEntry } from '@yellow-sieve/contract';
+
+/** What a person wrote, by the entries' names. */
+export type Written = Readonly<Record<string, string>>;
+
+/** The name a title gives: small letters, digits and hyphens, 63 at the most. */
+export const nameOf = (title: string): string =>
+  title
+    .normalize('NFKD')
+    .replace(/\p{M}/gu, '')
+    .toLowerCase()
+    .replace(/[^a-z0-9]+/g, '-')
+    .replace(/^-+|-+$/g, '')
+    .slice(0, 63)
+    .replace(/-+$/, '') || 'destination';
+
+/** What was written, of the types the entries have; dotted names become objects, what is empty is left out. */
+export function valuesOf(entries: readonly FormEntry[], written: Written): Record<string, unknown> {
+  const values: Record<string, unknown> = {};
+  for (const { name, as, offers, required } of entries) {
+    const text = (written[name] ?? (required ? (offers[0] ?? '') : '')).trim();
+    if (text === '') continue;
+    const [head = name, inner] = name.split('.');
+    const value = as === 'number' ? Number(text) : as === 'texts' ? text.split(/\s*,\s*/) : text;
+    values[head] = inner === undefined ? value : { ...(values[head] as object | undefined), [inner]: value };
+  }
+  return values;
+}
+
+export const connectionOf = (kind: string, entries: readonly FormEntry[], written: Written) => ({
+  kind,
+  // Some connections have credentials of their own names; none is needed where none is asked for.
+  ...(kind === 'crm' ? { credentials: {} } : {}),
+  ...valuesOf(entries, written),
+});
+
+/** The destination's file; JSON is YAML, too. */
+export function destinationOf(
+  {
+    name,
+    title,
+    kind,
+    options,
+    written,
+  }: { name: string; title: string; kind: string; options: readonly FormEntry[]; written: Written },
+  connection: string | null,
+): Uint8Array {
+  const file = {
+    destination: name,
+    title: title.trim(),
+    kind,
+    ...(connection === null ? {} : { connection }),
+    ...valuesOf(options, written),
+  };
+  return new TextEncoder().encode(`${JSON.stringify(file, null, 2)}\n`);
+}

@@ -1,0 +1,24 @@
+import type { FormEntry } from '@yellow-sieve/contract';
+import * as v from 'valibot';
+
+const asOfType: Readonly<Record<string, FormEntry['as']>> = { number: 'number', array: 'texts' };
+
+/** What a form asks for, from the declaration of a file's entries. What is named by somebody else, such as credentials, is not among it. */
+export function formOf(entries: v.ObjectEntries, offers: Readonly<Record<string, string[]>> = {}): FormEntry[] {
+  return Object.entries(entries).flatMap(([name, declared]) => {
+    const optional = declared.type === 'optional';
+    const schema = (
+      optional ? (declared as unknown as { wrapped: v.GenericSchema }).wrapped : declared
+    ) as v.GenericSchema;
+    if (schema.type === 'record') return [];
+    const { as } = v.getMetadata(schema) as { as?: FormEntry['as'] };
+    return {
+      name,
+      as: as ?? asOfType[schema.type] ?? 'text',
+      required: !optional,
+      title: v.getTitle(schema) ?? name,
+      help: v.getDescription(schema) ?? null,
+      offers: offers[name] ?? [],
+    };
+  });
+}
