@@ -38,6 +38,8 @@ export const sieveAct = v.variant('act', [
     field: v.optional(fieldName),
     options: v.optional(fieldOptions),
   }),
+  v.strictObject({ act: v.literal('mark rows'), start: place, end: place }),
+  v.strictObject({ act: v.literal('take header'), header: v.pipe(v.string(), v.regex(/^[A-Za-z0-9-]{1,100}$/)) }),
   v.strictObject({ act: v.literal('unmark'), field: fieldName }),
   v.strictObject({ act: v.literal('new layout') }),
   v.strictObject({ act: v.literal('set field'), field: fieldName, options: fieldOptions }),
@@ -174,6 +176,20 @@ export const workbenchEndpoints = {
     body: v.strictObject({ message: shownRef }),
     response: jsonSchema,
   },
+  original: {
+    method: 'GET',
+    path: '/api/v1/workbench/:name/original',
+    role: 'viewer',
+    summary: 'The message’s own HTML, sanitised, with marks where values stand in its text',
+    params,
+    query: v.object({
+      sample: v.optional(sampleName),
+      message: v.optional(keySchema),
+      /** START-END-PLACE of each mark, with commas: offsets in the text, and the place of its field, which says the colour. */
+      marks: v.optional(v.pipe(v.string(), v.maxLength(20_000), v.regex(/^(?:\d{1,8}-\d{1,8}-\d{1,4}(?:,|$))*$/)), ''),
+    }),
+    response: 'file',
+  },
   edit: {
     method: 'POST',
     path: '/api/v1/workbench/:name/edit',
@@ -194,7 +210,22 @@ export const workbenchEndpoints = {
     role: 'author',
     summary: 'Name, type and exact place of a value, guessed from what was selected in a message',
     params,
-    body: v.strictObject({ source, message: shownRef, start: place, end: place }),
-    response: v.object({ name: v.string(), options: jsonSchema, start: v.number(), end: v.number() }),
+    body: v.strictObject({
+      source,
+      message: shownRef,
+      in: v.optional(v.picklist(['message.text', 'message.subject']), 'message.text'),
+      start: place,
+      end: place,
+    }),
+    response: v.object({
+      name: v.string(),
+      options: jsonSchema,
+      start: v.number(),
+      end: v.number(),
+      /** Each type that reads it, with the value it gives. */
+      types: v.array(v.object({ type: v.string(), value: v.string() })),
+      /** Fields whose type reads it, those without a value in this message first. */
+      fields: v.array(v.string()),
+    }),
   },
 } as const satisfies Record<string, Endpoint>;

@@ -2,7 +2,7 @@ import { describe, expect, test } from '@jest/globals';
 import { parse } from 'yaml';
 import { formOf, readMessage } from '../reading/index.js';
 import { compileSieve, noFacts, sift } from '../sieve/index.js';
-import { editSieve, ruleSource, type ShownMessage, type SieveAct } from './index.js';
+import { editSieve, guessField, ruleSource, type ShownMessage, type SieveAct } from './index.js';
 
 const mail = `A visitor has filled in the form.
 
@@ -180,6 +180,159 @@ describe('a new layout from a message', () => {
     const shown = await shownOf('We come with the ship Tern for three nights.\n');
     const { source: next } = done(found, { act: 'new layout' }, shown);
     expect(layoutText(next, 1)).toBe('We come with the ship [[vessel]] for three nights.\n');
+  });
+});
+
+describe('what lines of other layouts find', () => {
+  const two = source
+    .replace('          E-mail:\n', '          E-mail: [[email]]\n          Arrives [[day]] for [[nights]] nights\n')
+    .replace(
+      '  vessel: {',
+      '  email: { type: email }\n  day: { type: date }\n  nights: { type: integer }\n  vessel: {',
+    );
+  const letter =
+    'Dear office,\nmay the Tern stay for some nights, from 3 June 2027 on?\nE-mail: o.marsh@skerry.example\nOttoline\n';
+
+  test('is carried into a new layout, though no layout fits as a whole', async () => {
+    const shown = await shownOf(letter);
+    expect(fieldsOf(two, shown)).toMatchObject({ email: null });
+    const { source: next } = done(two, { act: 'new layout' }, shown);
+    expect(layoutText(next, 1)).toBe('E-mail: [[email]]\n');
+    expect(fieldsOf(next, shown)).toMatchObject({ email: 'o.marsh@skerry.example' });
+  });
+
+  test('a new layout of a message in which nothing is found is not made, and what to do is said', async () => {
+    const edited = editSieve(two, { act: 'new layout' }, await shownOf('Nothing of the kind.\n'));
+    expect(edited.ok ? null : edited.problems).toMatchObject([{ code: 'YS-EDIT-NOTHING-FOUND' }]);
+  });
+
+  test('a value below another value has no label: that value is not taken for one', async () => {
+    const shown = await shownOf(letter);
+    const { source: next } = done(two, { act: 'new layout' }, shown);
+    const mark = { act: 'mark', in: 'message.text', ...at(shown, 'Ottoline'), field: 'who' } as const;
+    const edited = editSieve(next, mark, shown);
+    expect(edited.ok ? edited.source : edited.problems).toMatchObject([{ code: 'YS-EDIT-NO-LABEL' }]);
+  });
+});
+
+describe('a header', () => {
+  test.each([
+    ['From', { sender: 'o.marsh@skerry.example' }],
+    ['Date', { sent: '2027-06-01T09:00:00+01:00' }],
+    ['X-Berth-Pier', { berth_pier: 'North' }],
+  ])('%s becomes a field', async (header, fields) => {
+    const raw =
+      'From: Ottoline Marsh <o.marsh@skerry.example>\r\nDate: Tue, 1 Jun 2027 09:00:00 +0100\r\nX-Berth-Pier: North\r\nSubject: x\r\n\r\nHello\r\n';
+    const shown = { name: 'samples/1.eml', reading: await readMessage(Buffer.from(raw)) };
+    const { source: next } = done(source, { act: 'take header', header }, shown);
+    expect(fieldsOf(next, shown)).toMatchObject(fields);
+  });
+});
+
+describe('marking rows', () => {
+  const order = `Vessel: Tern
+E-mail: x@y.example
+
+You asked for
+- Water, 2 tonnes
+- Shore power, 3 days
+- Fuel, 40 litres
+
+Thank you.
+`;
+  const cards = `Vessel: Tern
+
+Part: Rope
+Price: £5.00
+
+Part: Oil
+Price: £6.50
+
+Part: Sail
+Price: £120.00
+`;
+  const rowsOf = (text: string, { reading }: ShownMessage) => {
+    const result = sift(reading, compileSieve(text), noFacts);
+    return result.kind === 'outcome' ? result.outcome.rows : [];
+  };
+  const over = (shown: ShownMessage, from: string, to: string) => ({
+    start: at(shown, from).start,
+    end: at(shown, to).end,
+  });
+
+  test('finds all items of the shape of those selected, and leaves the fields alone', async () => {
+    const shown = await shownOf(cards);
+    const act = { act: 'mark rows', ...over(shown, 'Part: Rope', 'Price: £6.50') } as const;
+    const { source: next } = done(source, act, shown);
+    expect(rowsOf(next, shown)).toEqual([
+      { part: 'Rope', price: { value: 5, currency: 'GBP' } },
+      { part: 'Oil', price: { value: 6.5, currency: 'GBP' } },
+      { part: 'Sail', price: { value: 120, currency: 'GBP' } },
+    ]);
+    expect(fieldsOf(next, shown)).toMatchObject({ vessel: 'Tern' });
+    expect(parse(next).rows.columns.price).toMatchObject({ type: 'amount' });
+  });
+
+  test('of a list; done once more, the block takes the place of the first', async () => {
+    const shown = await shownOf(order);
+    const act = { act: 'mark rows', ...over(shown, '- Water', '40 litres') } as const;
+    const first = done(source, act, shown);
+    expect(rowsOf(first.source, shown)).toHaveLength(3);
+    const second = done(first.source, act, shown);
+    expect(layoutText(second.source).match(/\[\[rows:\]\]/g)).toHaveLength(1);
+    expect(rowsOf(second.source, shown)).toEqual(rowsOf(first.source, shown));
+  });
+
+  test('of a list of single values', async () => {
+    const shown = await shownOf('Vessel: Tern\nOn board:\n* Ottoline\n* Teodor\n\nThank you.\n');
+    const { source: next } = done(source, { act: 'mark rows', ...over(shown, '* Ottoline', 'Teodor') }, shown);
+    expect(rowsOf(next, shown)).toEqual([{ item: 'Ottoline' }, { item: 'Teodor' }]);
+  });
+
+  test('in a message without a layout begins one, with what else is found there', async () => {
+    const shown = await shownOf(cards.replace('Vessel: Tern', 'Dear all,'));
+    const act = { act: 'mark rows', ...over(shown, 'Part: Rope', '£120.00') } as const;
+    const { source: next } = done('sieve: new\nfields: {}\n', act, shown);
+    expect(rowsOf(next, shown)).toHaveLength(3);
+  });
+
+  test('of lines that are not alike is refused', async () => {
+    const shown = await shownOf(order);
+    const edited = editSieve(source, { act: 'mark rows', ...over(shown, 'Thank', 'you.') }, shown);
+    expect(edited.ok ? null : edited.problems).toMatchObject([{ code: 'YS-EDIT-NO-ROWS' }]);
+  });
+});
+
+describe('a guess', () => {
+  const two = source.replace('  vessel: {', '  arrival: { type: date }\n  nights: { type: integer }\n  vessel: {');
+  const guessed = async (text: string, words: string) => {
+    const shown = await shownOf(text);
+    return guessField(compileSieve(two), shown.reading, { in: 'message.text', ...at(shown, words) });
+  };
+
+  test('names the field of the sieve that has no value in the message', async () => {
+    expect(await guessed('Nights: 4\n', '4')).toMatchObject({ name: 'nights', options: { type: 'integer' } });
+    expect(await guessed('Your arrival .. 3 June 2027\n', '3 June 2027')).toMatchObject({ name: 'arrival' });
+  });
+
+  test('names a new one where that field has its value already', async () => {
+    expect((await guessed('Vessel: Tern\nE-mail: x@y.example\nother vessel is Kelpie\n', 'Kelpie')).name).not.toBe(
+      'vessel',
+    );
+  });
+
+  test('goes by the subject, too', async () => {
+    const { reading } = await shownOf('Hello\n', 'Nights: 4');
+    const guess = guessField(compileSieve(two), reading, { in: 'message.subject', start: 8, end: 9 });
+    expect(guess).toMatchObject({ name: 'nights', start: 8, end: 9 });
+  });
+
+  test('tells each type that reads the words, and as what', async () => {
+    const { types, fields } = await guessed('When .. 3 June 2027\n', '3 June 2027');
+    expect(types).toContainEqual({ type: 'date', value: '2027-06-03' });
+    expect(types.map(({ type }) => type)).not.toContain('email');
+    expect(fields).toContain('arrival');
+    expect(fields).not.toContain('nights');
   });
 });
 

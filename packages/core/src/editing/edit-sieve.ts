@@ -4,13 +4,17 @@ import type { RouteSource } from '../routing/index.js';
 import { renameField } from '../sieve/index.js';
 import type { FieldOptions } from '../values/index.js';
 import { checked, type Edited, type ShownMessage } from './edited.js';
+import { markRows } from './mark-rows.js';
 import { layoutFrom, type MarkedStretch, markValue, unmark, withoutMark } from './mark-value.js';
 import { addItem, setEntry } from './set-entry.js';
 import { itemRanges, SourceMap, spliced, throughLine } from './source-map.js';
+import { takeHeader } from './take-header.js';
 
 /** What a person does to a sieve on the workbench. Rules are named by their place, from 0. */
 export type SieveAct =
   | ({ act: 'mark' } & MarkedStretch)
+  | { act: 'mark rows'; start: number; end: number }
+  | { act: 'take header'; header: string }
   | { act: 'unmark'; field: string }
   | { act: 'new layout' }
   | { act: 'set field'; field: string; options: FieldOptions }
@@ -32,6 +36,10 @@ export function editSieve(source: string, act: SieveAct, shown: ShownMessage | n
   switch (act.act) {
     case 'mark':
       return shown ? markValue(source, shown, act) : unchanged(source);
+    case 'mark rows':
+      return shown ? markRows(source, shown, act) : unchanged(source);
+    case 'take header':
+      return shown ? takeHeader(source, shown, act.header) : unchanged(source);
     case 'unmark':
       return shown ? unmark(source, shown, act.field) : unchanged(source);
     case 'new layout':

@@ -1,5 +1,5 @@
 export { editSieve, ruleSource, type SieveAct } from './edit-sieve.js';
 export type { Edited, ShownMessage } from './edited.js';
-export { type GuessedField, guessField } from './guess-field.js';
+export { type GuessedField, guessField, type Selected } from './guess-field.js';
 export { mailboxWithSieve } from './mailbox-with-sieve.js';
 export type { MarkedStretch } from './mark-value.js';

@@ -32,9 +32,13 @@ export function withSlot(layout: string, { message, mark, known }: Marking): str
   const own = placed.findIndex((at) => at !== null && at >= line.start && at <= line.end);
   const onLine = known.filter(({ start }) => start >= line.start && start <= line.end);
   const isBlank = lines.every((one) => one.trim() === '');
-  const put = writeLayout(message, [...onLine, mark])
+  const written = writeLayout(message, [...onLine, mark])
     .trimEnd()
     .split('\n');
+  // A line above that holds a value itself is in the layout already, and no label of this one.
+  const above = lineOf(message, message.slice(0, line.start).trimEnd().length);
+  const isTaken = known.some(({ start, end }) => start <= above.end && end >= above.start);
+  const put = isTaken && written.length > 1 ? written.slice(-1) : written;
   if (isBlank) return `${put.join('\n')}\n`;
   if (own >= 0) return joined([...lines.slice(0, own), ...withoutLabel(put, lines[own - 1]), ...lines.slice(own + 1)]);
   const before = placed.findLastIndex((at) => at !== null && at < line.start);
@@ -50,6 +54,30 @@ export function withEnd(layout: string, field: string, message: string, offset: 
   const at = lines.findLastIndex((one) => slotsIn(one).includes(field));
   const put = label ? `${words}[[*]]` : words.trimEnd();
   return joined([...lines.slice(0, at + 1), put, ...lines.slice(at + 1)]);
+}
+
+/** Items of a message that repeat, as lines of a layout. */
+export interface Repeating {
+  message: string;
+  known: readonly Named[];
+  /** Where the items stand in the message. */
+  over: { start: number; end: number };
+  block: string;
+}
+
+/** Puts a block where its items stand in the message; lines of the layout among them go, and so does another block. */
+export function withBlock(layout: string, { message, known, over, block }: Repeating): string {
+  const lines = layout
+    .replace(/\[\[rows:\]\][\s\S]*?\[\[:rows\]\]\n?/, '')
+    .replace(/\n+$/, '')
+    .split('\n')
+    .filter((line, i, all) => line !== '' || all.length > 1 || i > 0);
+  const placed = placesOf(lines, message, known);
+  const within = (at: number | null | undefined) => typeof at === 'number' && at >= over.start && at < over.end;
+  const before = placed.findLastIndex((at) => at !== null && at < over.start);
+  const above = lines.slice(0, before + 1);
+  const below = lines.slice(before + 1).filter((_, i) => !within(placed[before + 1 + i]));
+  return joined([...above, ...block.split('\n'), ...below]);
 }
 
 const joined = (lines: readonly string[]) => `${lines.join('\n')}\n`;

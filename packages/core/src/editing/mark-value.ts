@@ -1,20 +1,18 @@
+import { type Code, say } from '../errors/index.js';
 import { formOf } from '../reading/index.js';
 import { type CompiledSieve, noFacts, type Outcome, sift, tryCompileSieve } from '../sieve/index.js';
 import { type Named, writeLayout } from '../suggest/write-layout.js';
 import type { FieldOptions } from '../values/index.js';
 import { checked, type Edited, type ShownMessage } from './edited.js';
-import { guessField } from './guess-field.js';
+import { foundByLine } from './found-by-line.js';
+import { guessField, type Selected } from './guess-field.js';
 import { slotsIn, withEnd, withoutSlot, withSlot } from './layout-text.js';
 import { addItem, setEntry } from './set-entry.js';
 import { SourceMap } from './source-map.js';
 import { marksFrom, marksOfLayout, workingLayout } from './working-layout.js';
 
 /** A stretch of the shown message that a person marks as a value. */
-export interface MarkedStretch {
-  in: 'message.text' | 'message.subject';
-  /** UTF-16 units of what `in` names. */
-  start: number;
-  end: number;
+export interface MarkedStretch extends Selected {
   /** The field it is a value of; guessed when left out. */
   field?: string | undefined;
   /** Options of a field that is new; guessed when left out. */
@@ -29,10 +27,7 @@ export function markValue(source: string, shown: ShownMessage, stretch: MarkedSt
   const compiled = tryCompileSieve(source);
   if (!compiled.ok) return { ok: false, problems: compiled.problems };
   const { sieve } = compiled;
-  const guess =
-    stretch.in === 'message.text'
-      ? guessField(sieve, shown.reading, stretch.start, stretch.end)
-      : { ...stretch, name: 'subject_text', options: { type: 'text' } as FieldOptions };
+  const guess = guessField(sieve, shown.reading, stretch);
   const field = stretch.field ?? guess.name;
   const options = stretch.options ?? guess.options;
   const known = field in sieve.fields || field in sieve.columns;
@@ -44,7 +39,9 @@ export function markValue(source: string, shown: ShownMessage, stretch: MarkedSt
     stretch.in === 'message.subject'
       ? inSubject(declared, sieve, shown, outcome, mark)
       : endedAt(inText(declared, sieve, shown, outcome, mark), shown, mark);
-  return checked(next, field);
+  const edited = checked(next, field);
+  if (edited.ok || edited.problems[0]?.code !== 'YS-TEMPLATE-BARE-SLOT') return edited;
+  return { ok: false, problems: edited.problems.map((problem) => ({ ...problem, ...problemOf('YS-EDIT-NO-LABEL') })) };
 }
 
 /**
@@ -76,7 +73,10 @@ function inText(
 ): string {
   const { text } = formOf(shown.reading, sieve.body);
   const layout = outcome && workingLayout(source, outcome);
-  if (!outcome || !layout) return withLayout(source, shown, text, [...carried(outcome, sieve, text, mark), mark]);
+  if (!outcome || !layout) {
+    const found = carried(source, sieve, shown, outcome).filter((one) => one.field !== mark.field);
+    return withLayout(source, shown, writeLayout(text, [...besides(found, mark, text), mark]));
+  }
   const others = marksOfLayout(outcome, sieve, layout).filter((one) => one.field !== mark.field);
   const known = besides(others, mark, text);
   // What stood where the new value stands is marked no longer.
@@ -97,15 +97,16 @@ const besides = (others: readonly Named[], mark: Named, text: string): Named[] =
 
 const isApart = (a: Named, b: Named) => a.end <= b.start || a.start >= b.end;
 
-/** What was found in the message, by whatever rule: a new layout has it marked from the start. */
-function carried(outcome: Outcome | null, sieve: CompiledSieve, text: string, mark: Named | null): Named[] {
+/**
+ * What was found in the message, by whatever rule or by single lines of the layouts: a new layout has it marked from the start.
+ * A new mark stands before all of it.
+ */
+export function carried(source: string, sieve: CompiledSieve, shown: ShownMessage, outcome: Outcome | null): Named[] {
   const found = outcome ? marksFrom(outcome, sieve, 'message.text') : [];
-  if (mark === null) return found;
-  return besides(
-    found.filter(({ field }) => field !== mark.field),
-    mark,
-    text,
+  const more = foundByLine(source, sieve, shown).filter((one) =>
+    found.every((mark) => isApart(mark, one) && mark.field !== one.field),
   );
+  return [...found, ...more].sort((a, b) => a.start - b.start);
 }
 
 function inSubject(
@@ -122,17 +123,11 @@ function inSubject(
     : [];
   const slots = layout?.subject ? slotsIn(layout.subject) : [];
   const text = writeLayout(subject, [...others.filter(({ field }) => slots.includes(field)), mark]).trimEnd();
-  return layout ? setEntry(source, layout.path, 'subject', text) : withLayout(source, shown, '', [], text);
+  return layout ? setEntry(source, layout.path, 'subject', text) : withLayout(source, shown, '', text);
 }
 
 /** The source text with one more layout, in its first template rule or in a new one. */
-function withLayout(
-  source: string,
-  shown: ShownMessage,
-  text: string,
-  marks: readonly Named[],
-  subject?: string,
-): string {
+export function withLayout(source: string, shown: ShownMessage, text: string, subject?: string): string {
   const map = new SourceMap(source);
   const rule = map.list('rules').findIndex((_, i) => map.text('rules', i, 'kind') === 'template');
   const names = map.list('rules', rule, 'layouts').map((_, i) => map.text('rules', rule, 'layouts', i, 'name'));
@@ -140,7 +135,7 @@ function withLayout(
     name: freeName(names),
     sample: shown.name,
     ...(subject ? { subject } : {}),
-    ...(marks.length > 0 ? { text: writeLayout(text, marks) } : {}),
+    ...(text === '' ? {} : { text }),
   };
   if (rule < 0) return addItem(source, ['rules'], { kind: 'template', name: 'by its layout', layouts: [layout] });
   return addItem(source, ['rules', rule, 'layouts'], layout);
@@ -150,6 +145,8 @@ function freeName(names: readonly (string | null)[]): string {
   for (let number = names.length + 1; ; number++) if (!names.includes(`layout ${number}`)) return `layout ${number}`;
 }
 
+const problemOf = (code: Code) => ({ code, text: say(code) });
+
 /** A new layout from a message in one act, with what the rules found in it marked. */
 export function layoutFrom(source: string, shown: ShownMessage): Edited {
   const compiled = tryCompileSieve(source);
@@ -158,8 +155,10 @@ export function layoutFrom(source: string, shown: ShownMessage): Edited {
   const result = sift(shown.reading, sieve, noFacts);
   const outcome = result.kind === 'outcome' ? result.outcome : null;
   const { text } = formOf(shown.reading, sieve.body);
-  const marks = carried(outcome, sieve, text, null);
-  return checked(withLayout(source, shown, text, marks));
+  const marks = carried(source, sieve, shown, outcome);
+  if (marks.length === 0)
+    return { ok: false, problems: [{ ...problemOf('YS-EDIT-NOTHING-FOUND'), path: '', line: 1, column: 1 }] };
+  return checked(withLayout(source, shown, writeLayout(text, marks)));
 }
 
 /** Takes a field's mark out of the layout a message was read by; where none was, out of all of them. The field stays. */

@@ -256,6 +256,20 @@ export const catalogue = {
     status: 409,
     sentence: 'Only a delivery that is kept back is released or dropped; this one is {state}.',
   },
+  'YS-EDIT-NOTHING-FOUND': {
+    status: 409,
+    sentence: 'Nothing the sieve looks for was found in this message. Mark a value in it: that begins a layout, too.',
+  },
+  'YS-EDIT-NO-ROWS': {
+    status: 422,
+    sentence:
+      'No two items of one shape were found in these lines. Select at least two whole items, one after the other.',
+  },
+  'YS-EDIT-NO-LABEL': {
+    status: 422,
+    sentence:
+      'No words stand before, behind or above this value that would say where it is. Write a pattern or a cut for it.',
+  },
   'YS-TRIAL-ALREADY': { status: 409, sentence: 'The sieve “{sieve}” is on trial already.' },
   'YS-TRIAL-NOT': { status: 409, sentence: 'The sieve “{sieve}” is not on trial.' },
   'YS-TRIAL-OPEN': {

@@ -2,7 +2,7 @@ import { Document, isMap, type YAMLMap } from 'yaml';
 import type { FieldOptions } from '../values/index.js';
 import type { Examined } from './group.js';
 import { foldLabel, type Looked } from './marked.js';
-import { namesFor, type SuggestedColumn } from './rows/name-columns.js';
+import { headingsOf, namesFor, type SuggestedColumn } from './rows/name-columns.js';
 import { type Named, writeLayout } from './write-layout.js';
 
 /** A field that was suggested, and where its value stands in how many messages. */
@@ -54,16 +54,6 @@ export function writeSieve(draft: Draft, samples: object[] | null): string {
     for (const field of (document.getIn(path) as YAMLMap | undefined)?.items ?? [])
       if (isMap(field.value)) field.value.flow = true;
   return document.toString({ lineWidth: 0 });
-}
-
-/** The words over each column; the target of a link stands under those of the name it is behind. */
-function headingsOf(columns: readonly SuggestedColumn[]): Record<string, string | string[]> {
-  return Object.fromEntries(
-    columns.map(({ name, labels }, i) => {
-      const words = labels.length > 0 ? labels : (columns[i - 1]?.labels ?? []);
-      return [name, words.length === 1 ? (words[0] as string) : words];
-    }),
-  );
 }
 
 function layoutOf(group: readonly Examined[], name: string, { fields, columns }: Draft): object[] {

@@ -1,4 +1,4 @@
-import type { KeptAnswer, SieveAct } from '@yellow-sieve/core';
+import type { KeptAnswer, Selected, SieveAct } from '@yellow-sieve/core';
 import type { CompareItem, RuleState } from './compare-task.js';
 
 /** Tries one state of the rules on one message. */
@@ -20,10 +20,8 @@ export interface EditTask {
 }
 
 /** Guesses what a selected stretch of a message is. */
-export interface GuessTask {
+export interface GuessTask extends Selected {
   database: string;
   source: string;
   message: { name: string; rawId: string };
-  start: number;
-  end: number;
 }

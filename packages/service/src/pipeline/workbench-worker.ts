@@ -22,6 +22,6 @@ export async function edit({ database, source, act, message }: EditTask): Promis
 }
 
 /** Runs in a worker thread: guesses what was selected. */
-export async function guess({ database, source, message, start, end }: GuessTask): Promise<GuessedField> {
-  return guessField(compileSieve(source), await readingOf(database, message.rawId), start, end);
+export async function guess({ database, source, message, ...stretch }: GuessTask): Promise<GuessedField> {
+  return guessField(compileSieve(source), await readingOf(database, message.rawId), stretch);
 }

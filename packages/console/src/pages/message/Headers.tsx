@@ -1,4 +1,6 @@
 import { styled } from 'styled-components';
+import { Button } from '../../parts/Button';
+import { fill, words } from '../../words';
 import type { MessageReading } from './outcome';
 
 const List = styled.dl`
@@ -7,7 +9,8 @@ const List = styled.dl`
   font: 400 0.78125rem/1.55 var(--mono);
   div {
     display: grid;
-    grid-template-columns: minmax(110px, 170px) minmax(0, 1fr);
+    grid-template-columns: minmax(110px, 170px) minmax(0, 1fr) auto;
+    align-items: start;
     gap: 12px;
     padding: 2px 0;
   }
@@ -21,8 +24,14 @@ const List = styled.dl`
   }
 `;
 
+export interface HeadersProps {
+  reading: MessageReading;
+  /** Makes a header a field, where one can be made. */
+  onTake?(header: string): void;
+}
+
 /** All headers in their order, decoded. */
-export function Headers({ reading }: { reading: MessageReading }) {
+export function Headers({ reading, onTake }: HeadersProps) {
   return (
     <List>
       {reading.headers.map(([name, value], i) => (
@@ -30,6 +39,11 @@ export function Headers({ reading }: { reading: MessageReading }) {
         <div key={i}>
           <dt>{name}</dt>
           <dd>{value}</dd>
+          {onTake && (
+            <Button aria-label={fill(words.workbench.takeHeader, { header: name })} onPress={() => onTake(name)}>
+              {words.workbench.takeHeaderShort}
+            </Button>
+          )}
         </div>
       ))}
     </List>

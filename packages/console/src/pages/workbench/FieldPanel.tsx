@@ -12,6 +12,7 @@ import { Tick } from '../../parts/Tick';
 import { fill, words } from '../../words';
 import { type LedgerRow, valueText } from '../message/outcome';
 import { fieldTypes } from './field-types';
+import type { Stretch } from './text-selection';
 
 const Frame = styled.section`
   display: grid;
@@ -45,17 +46,20 @@ export interface FieldPanelProps {
   row: LedgerRow | null;
   cell: CoverageCell | null;
   onAct(act: SieveActInput): void;
+  /** Asks what else the words of its mark could be. */
+  onRemark(stretch: Stretch): void;
   /** Says what is right of the shown message’s value; undefined: what stands there. */
   onExpect(field: string, value: string | null | undefined): void;
 }
 
 /** How a field is read in the shown message, what it is, and whether it is right. */
-export function FieldPanel({ field, colour, row, cell, onAct, onExpect }: FieldPanelProps) {
+export function FieldPanel({ field, colour, row, cell, onAct, onRemark, onExpect }: FieldPanelProps) {
   const say = words.workbench;
   const [name, setName] = useState(field.name);
   const [asking, setAsking] = useState(false);
   useEffect(() => setName(field.name), [field.name]);
   const options = field.options as Record<string, unknown> & { type: string };
+  const marked = stretchOf(row);
   const rename = (event: FormEvent) => {
     event.preventDefault();
     if (name !== field.name && name.trim() !== '') onAct({ act: 'rename field', field: field.name, to: name.trim() });
@@ -75,6 +79,7 @@ export function FieldPanel({ field, colour, row, cell, onAct, onExpect }: FieldP
         {row && row.evidence.length > 0 && (
           <Button onPress={() => onAct({ act: 'unmark', field: field.name })}>{say.unmark}</Button>
         )}
+        {marked && <Button onPress={() => onRemark(marked)}>{say.somethingElse}</Button>}
       </Line>
       <Line>
         <Form onSubmit={rename}>
@@ -113,6 +118,14 @@ export function FieldPanel({ field, colour, row, cell, onAct, onExpect }: FieldP
       />
     </Frame>
   );
+}
+
+/** The words a value was read from, where they stand in the message itself. */
+function stretchOf(row: LedgerRow | null): Stretch | null {
+  const [first] = row?.evidence ?? [];
+  if (!first || first.start === null || first.end === null) return null;
+  if (first.in !== 'message.text' && first.in !== 'message.subject') return null;
+  return { in: first.in, start: first.start, end: first.end };
 }
 
 function How({ row, cell }: Pick<FieldPanelProps, 'row' | 'cell'>) {

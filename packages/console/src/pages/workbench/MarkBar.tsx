@@ -54,6 +54,8 @@ export interface MarkBarProps {
   fields: readonly ColumnItem[];
   input: RefObject<HTMLInputElement | null>;
   onMark(field: string, options: { type: string } | undefined): void;
+  /** Marks the lines as items that repeat; left out where only one line is selected. */
+  onItems?: (() => void) | undefined;
   onCancel(): void;
 }
 
@@ -67,6 +69,7 @@ export function MarkBar({
   fields,
   input,
   onMark,
+  onItems,
   onCancel,
 }: MarkBarProps) {
   const guess = useGuess(name, source, message, stretch);
@@ -78,6 +81,9 @@ export function MarkBar({
   const known = fields.find((one) => one.name === named);
   const guessed = guess.data?.options as { type: string } | undefined;
   const typed = known?.type ?? type ?? guessed?.type ?? 'text';
+  // What else it could be: fields whose type reads it first, and each type with the value it gives.
+  const offered = [...new Set([...(guess.data?.fields ?? []), ...fields.map((one) => one.name)])];
+  const readAs = new Map(guess.data?.types.map((one) => [one.type, one.value]));
   const submit = (event: FormEvent) => {
     event.preventDefault();
     const chosen = named.trim() || guessedName;
@@ -106,18 +112,19 @@ export function MarkBar({
           spellCheck={false}
         />
         <datalist id={list}>
-          {fields.map((one) => (
-            <option key={one.name} value={one.name} />
+          {offered.map((one) => (
+            <option key={one} value={one} />
           ))}
         </datalist>
       </Name>
       <Choice
         label={say.type}
         value={typed}
-        options={fieldTypes.map((key) => ({ key, text: key }))}
+        options={fieldTypes.map((key) => ({ key, text: readAs.has(key) ? `${key}: ${readAs.get(key)}` : key }))}
         onChange={setType}
       />
       <InkButton type="submit">{say.submit}</InkButton>
+      {onItems && <Button onPress={onItems}>{say.items}</Button>}
       <Button onPress={onCancel}>{say.cancel}</Button>
       {guess.error && <Trouble error={guess.error} />}
     </Bar>
@@ -125,12 +132,10 @@ export function MarkBar({
 }
 
 function useGuess(name: string, source: string, message: ShownRef, stretch: Stretch) {
-  const { start, end } = stretch;
   return useQuery({
     queryKey: ['workbench guess', name, message, source, stretch],
-    enabled: stretch.in === 'message.text',
     staleTime: Number.POSITIVE_INFINITY,
     gcTime: 10_000,
-    queryFn: () => service.workbench.guess({ params: { name }, body: { source, message, start, end } }),
+    queryFn: () => service.workbench.guess({ params: { name }, body: { source, message, ...stretch } }),
   });
 }

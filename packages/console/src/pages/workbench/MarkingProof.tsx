@@ -65,7 +65,8 @@ export function MarkingProof({ onSelect, onMark, frame, ...proof }: MarkingProof
     const stretch = caret.move(step, event.shiftKey);
     if (!frame.current || !stretch) return;
     selectStretch(frame.current, stretch);
-    setSpoken(proof.reading.text.slice(stretch.start, stretch.end));
+    const { text, subject } = proof.reading;
+    setSpoken((stretch.in === 'message.subject' ? subject : text).slice(stretch.start, stretch.end));
     onSelect(stretch);
   };
   return (
@@ -85,8 +86,10 @@ export function MarkingProof({ onSelect, onMark, frame, ...proof }: MarkingProof
   );
 }
 
-/** The words that are selected by keys: from an anchor to the word that moves. */
-function useCaret({ text }: MessageReading) {
+/** The words that are selected by keys: from an anchor to the word that moves. The subject’s stand before those of the text. */
+function useCaret({ text: body, subject }: MessageReading) {
+  const offset = subject.length + 1;
+  const text = `${subject}\n${body}`;
   const all = useMemo(() => wordsOf(text), [text]);
   const place = useRef<{ anchor: number; head: number } | null>(null);
   return {
@@ -96,7 +99,11 @@ function useCaret({ text }: MessageReading) {
       const anchor = extend && now ? now.anchor : head;
       place.current = { anchor, head };
       const [first, last] = [all[Math.min(anchor, head)], all[Math.max(anchor, head)]];
-      return first && last ? { in: 'message.text', start: first.start, end: last.end } : null;
+      if (!first || !last) return null;
+      // What begins in the subject ends there.
+      if (first.start < offset)
+        return { in: 'message.subject', start: first.start, end: Math.min(last.end, subject.length) };
+      return { in: 'message.text', start: first.start - offset, end: last.end - offset };
     },
   };
 }

@@ -14,6 +14,7 @@ import { RowsTable } from '../message/RowsTable';
 import { FieldLedger } from './FieldLedger';
 import { FieldPanel, WrongDialog } from './FieldPanel';
 import { MarkBar } from './MarkBar';
+import { MarkingOriginal } from './MarkingOriginal';
 import { MarkingProof } from './MarkingProof';
 import { RuleList } from './RuleList';
 import { RulePanel } from './RulePanel';
@@ -92,10 +93,12 @@ export function Takes({ name, draft, outline, message, compiles }: TakesProps) {
     proof.current?.focus();
   };
   const edits = useEdits(name, draft, ref, (act, field) => {
-    if (act.act !== 'mark' || !stretch) return;
-    setDone(fill(say.mark.marked, { words: wordsOf(stretch, reading), field: field ?? '' }));
+    if (act.act === 'take header') setChosen(field);
+    if ((act.act !== 'mark' && act.act !== 'mark rows') || !stretch) return;
+    const marked = fill(say.mark.marked, { words: wordsOf(stretch, reading), field: field ?? '' });
+    setDone(act.act === 'mark' ? marked : say.mark.itemsDone);
     leaveMark();
-    setChosen(field);
+    setChosen(act.act === 'mark' ? field : rowsField);
   });
   const go = (to: number) => {
     if (!columns[to]) return;
@@ -139,6 +142,7 @@ export function Takes({ name, draft, outline, message, compiles }: TakesProps) {
             <Subject title={column.subject ?? column.name}>{column.subject || column.name}</Subject>
             <Segments aria-label={words.message.views}>
               <Segment id="proof">{words.message.proof}</Segment>
+              <Segment id="original">{words.message.original}</Segment>
               <Segment id="headers">{words.message.headers}</Segment>
             </Segments>
             <Muted>{fill(say.position, { at: at + 1, all: columns.length })}</Muted>
@@ -161,6 +165,11 @@ export function Takes({ name, draft, outline, message, compiles }: TakesProps) {
               input={input}
               onMark={(to, options) =>
                 edits.act({ act: 'mark', ...stretch, field: to, ...(options ? { options } : {}) })
+              }
+              onItems={
+                isOfLines(stretch, reading)
+                  ? () => edits.act({ act: 'mark rows', start: stretch.start, end: stretch.end })
+                  : undefined
               }
               onCancel={leaveMark}
             />
@@ -197,7 +206,24 @@ export function Takes({ name, draft, outline, message, compiles }: TakesProps) {
               <Empty>{words.common.loading}</Empty>
             )}
           </View>
-          <View id="headers">{reading && <Headers reading={reading} />}</View>
+          <View id="original">
+            {reading && (
+              <MarkingOriginal
+                sieve={name}
+                message={ref}
+                reading={reading}
+                evidence={outcome?.evidence ?? noEvidence}
+                fields={all}
+                onSelect={(selected) => {
+                  setDone('');
+                  setStretch(selected);
+                }}
+              />
+            )}
+          </View>
+          <View id="headers">
+            {reading && <Headers reading={reading} onTake={(header) => edits.act({ act: 'take header', header })} />}
+          </View>
         </Views>
       </Left>
       <Right>
@@ -246,6 +272,11 @@ export function Takes({ name, draft, outline, message, compiles }: TakesProps) {
               row={ledger.find((row) => row.field === field.name) ?? null}
               cell={mesh.coverage(column.name)?.cells[field.name] ?? null}
               onAct={edits.act}
+              onRemark={(marked) => {
+                setDone('');
+                setStretch(marked);
+                requestAnimationFrame(() => input.current?.focus());
+              }}
               onExpect={(about, value) => expected.say({ column, field: about, value })}
             />
           ) : (
@@ -286,6 +317,10 @@ function ShownNote({ shown }: { shown: Shown | null }) {
 
 const wordsOf = ({ in: place, start, end }: Stretch, reading: { text: string; subject: string } | null): string =>
   (place === 'message.subject' ? reading?.subject : reading?.text)?.slice(start, end) ?? '';
+
+/** Whether a stretch runs over several lines of the text. */
+const isOfLines = (stretch: Stretch, reading: { text: string; subject: string }): boolean =>
+  stretch.in === 'message.text' && wordsOf(stretch, reading).trim().includes('\n');
 
 function filledBy(outcome: Shown['outcome']): ReadonlyMap<string, number> {
   const counts = new Map<string, number>();

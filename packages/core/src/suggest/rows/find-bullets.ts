@@ -21,7 +21,8 @@ export function findBullets(message: LookedForRows, context: ReadContext): Found
       const found = cutBy(separator, lines, message, context);
       if (found) return found;
     }
-  return null;
+  const [chosen] = message.chosen ? lists(message.view.text) : [];
+  return chosen ? cutBy(null, chosen, message, context) : null;
 }
 
 /** Runs of lines that begin with a bullet, with nothing but blank lines between. */
@@ -39,14 +40,15 @@ function lists(text: string): Line[][] {
 }
 
 function cutBy(
-  separator: string,
+  /** Null where a line is one value. */
+  separator: string | null,
   lines: readonly Line[],
-  { view, links }: LookedForRows,
+  { view, links, chosen = false }: LookedForRows,
   context: ReadContext,
 ): FoundRows | null {
   const cells = lines.map((line) => cellsOf(view.text, line, separator));
   const count = Math.min(...cells.map(({ length }) => length));
-  if (count < 2) return null;
+  if (count < (separator === null ? 1 : 2)) return null;
   // More marks than elsewhere are the first value’s own: `Rope, white, 12 mm, £5`.
   const ranges = cells.map((row) => [
     { start: row[0]?.start ?? 0, end: row[row.length - count]?.end ?? 0 },
@@ -54,7 +56,7 @@ function cutBy(
   ]);
   const values = [...Array(count).keys()].map((at) => ranges.map((row) => textAt(view.text, row[at])));
   const types = values.map((all) => guessType('', all, context).type);
-  if (types.every((type) => type === 'text')) return null;
+  if (!chosen && types.every((type) => type === 'text')) return null;
   const labels = types.map((type, i) => {
     const same = types.slice(0, i).filter((other) => other === type).length;
     const name = names[type] ?? type.replace('-', ' ');
@@ -69,12 +71,13 @@ function cutBy(
       values: values[at] ?? [],
       linked: ranges.every((row) => row[at] !== undefined && isLinked(view, row[at], links)),
     })),
-    write: (nameOf) => `- ${labels.map((label) => `[[${nameOf(label)?.join(', ') ?? '*'}]]`).join(separator)}`,
+    write: (nameOf) => `- ${labels.map((label) => `[[${nameOf(label)?.join(', ') ?? '*'}]]`).join(separator ?? '')}`,
   };
 }
 
-function cellsOf(text: string, { tokens, end }: Line, separator: string): Range[] {
+function cellsOf(text: string, { tokens, end }: Line, separator: string | null): Range[] {
   const from = tokens[enumerationEnd(tokens)]?.start ?? end;
+  if (separator === null) return [{ start: from, end }];
   const cells: Range[] = [];
   let at = from;
   for (const part of text.slice(from, end).split(separator)) {

@@ -24,6 +24,8 @@ export interface FoundRows {
 export interface LookedForRows extends Looked {
   tables: readonly Table[];
   links: readonly Link[];
+  /** A person says that these lines are items: then they need not look like some. */
+  chosen?: boolean;
 }
 
 /** Whether a link that is no mail address stands at a range of a view. */

@@ -61,3 +61,13 @@ export function namesFor(columns: readonly SuggestedColumn[]): (label: string) =
     return next?.labels.length === 0 ? [own.name, next.name] : [own.name];
   };
 }
+
+/** The words over each column; the target of a link stands under those of the name it is behind. */
+export function headingsOf(columns: readonly SuggestedColumn[]): Record<string, string | string[]> {
+  return Object.fromEntries(
+    columns.map(({ name, labels }, i) => {
+      const words = labels.length > 0 ? labels : (columns[i - 1]?.labels ?? []);
+      return [name, words.length === 1 ? (words[0] as string) : words];
+    }),
+  );
+}

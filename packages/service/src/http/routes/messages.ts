@@ -4,7 +4,7 @@ import { compileSieve, YsError } from '@yellow-sieve/core';
 import MailComposer from 'nodemailer/lib/mail-composer/index.js';
 import { acceptMessage } from '../../intake/accept.js';
 import type { AgainParams } from '../../jobs/index.js';
-import { originalPolicy } from '../../original/original-html.js';
+import { originalFile } from '../../original/original-file.js';
 import { isOpen } from '../../store/delivery-store.js';
 import { createJob } from '../../store/job-store.js';
 import { mailboxHead } from '../../store/mailbox-store.js';
@@ -33,13 +33,7 @@ export function serveMessages(context: ServeContext): void {
   });
   serveEndpoint(app, db, messageEndpoints.original, async ({ params }) => {
     const { rawId, body, marks } = await shownAs(db, params.key);
-    const shown = await show.show({ rawId, body, want: { kind: 'original', marks } });
-    if (shown.kind !== 'original' || shown.html === null) throw new YsError('YS-MESSAGE-NO-HTML');
-    return {
-      type: 'text/html; charset=utf-8',
-      body: Buffer.from(shown.html),
-      headers: { 'content-security-policy': originalPolicy, 'x-frame-options': 'SAMEORIGIN' },
-    };
+    return originalFile(await show.show({ rawId, body, want: { kind: 'original', marks } }));
   });
   serveEndpoint(app, db, messageEndpoints.feed, ({ params, query, body }) =>
     feed(context, params.mailbox, body, 'http', query.received),

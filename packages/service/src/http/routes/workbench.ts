@@ -1,5 +1,6 @@
 import { type ShownRef, workbenchEndpoints } from '@yellow-sieve/contract';
 import {
+  type BodyChoice,
   type CompiledSieve,
   type FieldOptions,
   type HandleResult,
@@ -9,8 +10,10 @@ import {
   tryCompileSieve,
   YsError,
 } from '@yellow-sieve/core';
+import { originalFile } from '../../original/original-file.js';
 import { type Comparer, compareAll, keptAnswers } from '../../pipeline/compare.js';
 import type { CompareItem } from '../../pipeline/compare-task.js';
+import type { Mark } from '../../pipeline/show-task.js';
 import { sampleItem, storedItem, storedItems, untakenItems } from '../../sieves/items.js';
 import { mailboxesNaming, ruleStates } from '../../sieves/rule-state.js';
 import { findDraft } from '../../store/draft-store.js';
@@ -50,6 +53,14 @@ export function serveWorkbench(context: ServeContext): void {
     const reply = await show.show({ rawId, body: 'html', want: { kind: 'reading' } });
     return reply.kind === 'reading' ? reply.reading : null;
   });
+  serveEndpoint(app, db, workbenchEndpoints.original, async ({ params, query }) => {
+    const { sample, message, marks } = query;
+    const ref = sample !== undefined ? { sample } : message !== undefined ? { message } : null;
+    if (!ref) throw new YsError('YS-REQUEST-INVALID', { detail: '“sample” or “message” has to be given' });
+    const { rawId } = await namedRaw(context, params.name, ref);
+    const body = await bodyOf(context, params.name);
+    return originalFile(await show.show({ rawId, body, want: { kind: 'original', marks: marksOf(marks) } }));
+  });
   serveEndpoint(app, db, workbenchEndpoints.edit, async ({ params, body }) => {
     const message = body.message ? await namedRaw(context, params.name, body.message) : null;
     const edited = await show.edit({
@@ -63,11 +74,28 @@ export function serveWorkbench(context: ServeContext): void {
       : { source: null, field: null, problems: edited.problems };
   });
   serveEndpoint(app, db, workbenchEndpoints.guess, async ({ params, body }) => {
-    const { source, start, end } = body;
-    const message = await namedRaw(context, params.name, body.message);
-    return show.guess({ database: trying.databaseUrl, source, message, start, end });
+    const { message: ref, ...stretch } = body;
+    const message = await namedRaw(context, params.name, ref);
+    return show.guess({ database: trying.databaseUrl, message, ...stretch });
   });
 }
+
+/** The part of a message the sieve looks at, as it is being edited. */
+async function bodyOf({ db }: ServeContext, name: string): Promise<BodyChoice> {
+  const source = (await findDraft(db, name))?.source ?? (await findSieve(db, name))?.source;
+  const compiled = source === undefined ? null : tryCompileSieve(source);
+  return compiled?.ok ? compiled.sieve.body : 'html';
+}
+
+/** Marks as the query has them. */
+const marksOf = (text: string): Mark[] =>
+  text
+    .split(',')
+    .filter(Boolean)
+    .map((one) => {
+      const [start = 0, end = 0, place = 0] = one.split('-').map(Number);
+      return { field: String(place), place, start, end };
+    });
 
 function outlineOf(source: string) {
   const compiled = tryCompileSieve(source);

@@ -1,0 +1,154 @@
+import type { Locator, Page } from 'playwright-core';
+
+/** How a person works a page, by mouse or by keys. Each call is one act of theirs. */
+export interface Hands {
+  readonly acts: number;
+  /** Presses a button, link or option of a few. */
+  press(target: Locator): Promise<void>;
+  write(field: Locator, text: string): Promise<void>;
+  /** Chooses one of a list that opens: two acts. */
+  choose(choice: Locator, option: string): Promise<void>;
+  /** Gives files to the button that asks for them. */
+  files(button: Locator, paths: string[]): Promise<void>;
+  /** Selects words in a text that can be marked. */
+  select(text: Locator, words: string): Promise<void>;
+}
+
+/** With the mouse; texts are typed. */
+export class MouseHands implements Hands {
+  acts = 0;
+  constructor(private readonly page: Page) {}
+
+  async press(target: Locator) {
+    this.acts++;
+    await target.click();
+  }
+
+  async write(field: Locator, text: string) {
+    this.acts++;
+    await field.fill(text);
+  }
+
+  async choose(choice: Locator, option: string) {
+    this.acts += 2;
+    await choice.click();
+    await this.page.getByRole('option', { name: option, exact: true }).click();
+  }
+
+  async files(button: Locator, paths: string[]) {
+    this.acts++;
+    const chooser = this.page.waitForEvent('filechooser');
+    await button.click();
+    await (await chooser).setFiles(paths);
+  }
+
+  /** Presses the button before the first letter, and lets go behind the last. */
+  async select(text: Locator, words: string) {
+    this.acts++;
+    const { from, to } = await text.evaluate((root, wanted) => {
+      const walker = document.createTreeWalker(root, NodeFilter.SHOW_TEXT);
+      for (let node = walker.nextNode(); node; node = walker.nextNode()) {
+        const start = node.textContent?.indexOf(wanted) ?? -1;
+        if (start < 0) continue;
+        const range = document.createRange();
+        range.setStart(node, start);
+        range.setEnd(node, start + wanted.length);
+        node.parentElement?.scrollIntoView({ block: 'center' });
+        const { left, right, top, bottom } = range.getBoundingClientRect();
+        const y = (top + bottom) / 2;
+        return { from: { x: left + 0.5, y }, to: { x: right - 0.5, y } };
+      }
+      throw new Error(`“${wanted}” is not in the text`);
+    }, words);
+    await this.page.mouse.move(from.x, from.y);
+    await this.page.mouse.down();
+    await this.page.mouse.move(to.x, to.y, { steps: 4 });
+    await this.page.mouse.up();
+  }
+}
+
+/** Tabs that are tried before something counts as out of reach. */
+const farthest = 250;
+
+/** With keys alone: everything is walked to from where the focus stands. */
+export class KeyHands implements Hands {
+  acts = 0;
+  constructor(private readonly page: Page) {}
+
+  async press(target: Locator) {
+    this.acts++;
+    await this.reach(target);
+    await this.page.keyboard.press('Enter');
+  }
+
+  async write(field: Locator, text: string) {
+    this.acts++;
+    await this.reach(field);
+    await this.page.keyboard.press('Control+a');
+    // A line break typed into a form would send it.
+    await this.page.keyboard.insertText(text);
+  }
+
+  async choose(choice: Locator, option: string) {
+    this.acts += 2;
+    await this.reach(choice);
+    await this.page.keyboard.press('Enter');
+    const wanted = this.page.getByRole('option', { name: option, exact: true });
+    await wanted.waitFor();
+    await this.page.keyboard.press('Home');
+    for (let i = 0; !(await isFocused(wanted)); i++) {
+      if (i > farthest) throw new Error(`“${option}” is out of reach`);
+      await this.page.keyboard.press('ArrowDown');
+    }
+    await this.page.keyboard.press('Enter');
+  }
+
+  async files(button: Locator, paths: string[]) {
+    this.acts++;
+    await this.reach(button);
+    const chooser = this.page.waitForEvent('filechooser');
+    await this.page.keyboard.press('Enter');
+    await (await chooser).setFiles(paths);
+  }
+
+  /** Goes word by word to the first one, and extends to the last. */
+  async select(text: Locator, words: string) {
+    this.acts++;
+    await this.reach(text);
+    const { keyboard } = this.page;
+    const selected = () => this.page.evaluate(() => getSelection()?.toString() ?? '');
+    await keyboard.press('Home');
+    for (let i = 0; !startsLike(words, await selected()); i++) {
+      if (i > farthest) throw new Error(`“${words}” is out of reach`);
+      await keyboard.press('ArrowRight');
+    }
+    for (let i = 0; (await selected()) !== words; i++) {
+      if (i > farthest) throw new Error(`“${words}” cannot be selected: “${await selected()}”`);
+      await keyboard.press('Shift+ArrowRight');
+    }
+    await keyboard.press('Enter');
+  }
+
+  /** Walks with Tab until something has the focus; among a few, with the arrows. */
+  private async reach(target: Locator) {
+    await target.waitFor();
+    for (let i = 0; i < farthest; i++) {
+      if (await isFocused(target)) return;
+      const group = await this.page.evaluate(() => document.activeElement?.closest('[role=radiogroup]') !== null);
+      if (group && (await sameGroup(target))) await this.page.keyboard.press('ArrowRight');
+      else await this.page.keyboard.press('Tab');
+    }
+    throw new Error(`out of reach of the keyboard: ${target}`);
+  }
+}
+
+const startsLike = (words: string, selected: string) => selected !== '' && words.startsWith(selected);
+
+const isFocused = (target: Locator): Promise<boolean> =>
+  target.evaluate((element) => element === document.activeElement);
+
+const sameGroup = (target: Locator): Promise<boolean> =>
+  target.evaluate((element) => {
+    const group = document.activeElement?.closest('[role=radiogroup]');
+    return group?.contains(element) ?? false;
+  });
