@@ -54,9 +54,11 @@ export class MouseHands implements Hands {
         range.setStart(node, start);
         range.setEnd(node, start + wanted.length);
         node.parentElement?.scrollIntoView({ block: 'center' });
-        const { left, right, top, bottom } = range.getBoundingClientRect();
-        const y = (top + bottom) / 2;
-        return { from: { x: left + 0.5, y }, to: { x: right - 0.5, y } };
+        // Words that are wrapped have a box on each line.
+        const boxes = [...range.getClientRects()];
+        const [first, last] = [boxes[0] as DOMRect, boxes.at(-1) as DOMRect];
+        const middle = ({ top, bottom }: DOMRect) => (top + bottom) / 2;
+        return { from: { x: first.left + 0.5, y: middle(first) }, to: { x: last.right - 0.5, y: middle(last) } };
       }
       throw new Error(`“${wanted}” is not in the text`);
     }, words);

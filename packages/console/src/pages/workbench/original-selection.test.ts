@@ -32,7 +32,7 @@ test('marks go by the places of their fields', () => {
   const place = { in: 'message.text', start: 8, end: 12, how: 'read', raw: 'Tern', rule: 'x' };
   const evidence = {
     vessel: [place],
-    'rows.0.price': [{ ...place, start: 30, end: 35 }],
+    'rows[0].price': [{ ...place, start: 30, end: 35 }],
     other: [{ ...place, in: 'message.subject' }],
   };
   expect(marksQuery(evidence as never, ['owner', 'vessel', 'price'])).toBe('8-12-1,30-35-2');
