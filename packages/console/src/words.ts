@@ -287,6 +287,7 @@ export const words = {
     addresses: 'Addresses',
     sieves: 'Sieves',
     noSieves: 'no sieve yet: messages wait for review',
+    suggestedSieve: 'a sieve is suggested',
     messages: '{count} messages',
     last: 'last {when}',
     upload: 'Choose .eml files',

@@ -125,6 +125,13 @@ export const sieveEndpoints = {
     match: true,
     response: sieveItem,
   },
+  drafts: {
+    method: 'GET',
+    path: '/api/v1/drafts',
+    role: 'viewer',
+    summary: 'What is being edited: every draft, with who changed it last',
+    response: page(v.object({ name: v.string(), base: v.nullable(v.number()), by: v.string(), updated: momentSchema })),
+  },
   draft: {
     method: 'GET',
     path: '/api/v1/sieves/:name/draft',
@@ -209,6 +216,8 @@ export const sieveEndpoints = {
       /** Keys of the messages. */
       messages: v.pipe(v.array(keySchema), v.minLength(1), v.maxLength(20)),
       sieve: v.optional(nameSchema, 'suggested'),
+      /** Fields and columns to leave out of what was found. */
+      without: v.optional(v.array(v.string()), []),
       /** Whether the messages are written into it as samples. */
       samples: v.optional(v.boolean(), true),
       /** Such as en-GB; left out: the language of the messages. */

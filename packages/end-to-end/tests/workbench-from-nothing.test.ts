@@ -65,7 +65,7 @@ describe.each([
 
   test('a suggested sieve is accepted, a fifth value marked; the mesh fills', async () => {
     await hands.press(page.getByRole('link', { name: 'Workbench' }));
-    await hands.press(button('Suggest a sieve'));
+    await hands.press(button('Begin with all of these'));
     await page.getByText('3 of 3 tried').waitFor();
     // The newest one is in free words; the forms stand behind it.
     await hands.press(button('Next message (J)'));

@@ -49,7 +49,7 @@ describe('a sieve from nothing, on the workbench', () => {
     await logIn(page, world.url, '/workbench');
     await page.getByRole('heading', { name: 'Mailboxes without a sieve' }).waitFor();
     await expectCalm(browsing);
-    await page.getByRole('button', { name: 'Suggest a sieve' }).click();
+    await page.getByRole('button', { name: 'Begin with all of these' }).click();
     await ledgerRow('gate').getByText('3', { exact: true }).waitFor();
     await ledgerRow('wanted_from').getByText('2026-12-04').waitFor();
     await page.getByText('3 of 3 tried').waitFor();

@@ -1,5 +1,5 @@
 import { digestOf, YsError } from '@yellow-sieve/core';
-import { and, eq } from 'drizzle-orm';
+import { and, asc, eq } from 'drizzle-orm';
 import type { Database, Executor } from '../database/connect.js';
 import { draft, sieve, sieveVersion } from '../database/schema.js';
 import { retryDeadlocks } from '../database/trouble.js';
@@ -10,6 +10,14 @@ export type Draft = typeof draft.$inferSelect;
 export async function findDraft(db: Executor, name: string): Promise<Draft | null> {
   const [row] = await db.select().from(draft).where(eq(draft.sieve, name));
   return row ?? null;
+}
+
+/** All drafts, without their texts. */
+export function listDrafts(db: Executor): Promise<(Pick<Draft, 'base' | 'by' | 'updatedAt'> & { name: string })[]> {
+  return db
+    .select({ name: draft.sieve, base: draft.base, by: draft.by, updatedAt: draft.updatedAt })
+    .from(draft)
+    .orderBy(asc(draft.sieve));
 }
 
 export async function getDraft(db: Executor, name: string): Promise<Draft> {

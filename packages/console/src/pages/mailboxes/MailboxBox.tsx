@@ -74,6 +74,12 @@ export function MailboxBox({ mailbox }: { mailbox: MailboxItem }) {
         ))}
         <Muted>
           {sieves.length > 0 ? `${words.mailboxes.sieves}: ${sieves.join(', ')}` : words.mailboxes.noSieves}
+          {sieves.length === 0 && messages > 0 && (
+            <>
+              {' · '}
+              <Link to="/workbench">{words.mailboxes.suggestedSieve}</Link>
+            </>
+          )}
         </Muted>
       </div>
       {messages === 0 ? (

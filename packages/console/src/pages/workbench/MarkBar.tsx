@@ -83,7 +83,9 @@ export function MarkBar({
   const typed = known?.type ?? type ?? guessed?.type ?? 'text';
   // What else it could be: fields whose type reads it first, and each type with the value it gives.
   const offered = [...new Set([...(guess.data?.fields ?? []), ...fields.map((one) => one.name)])];
-  const readAs = new Map(guess.data?.types.map((one) => [one.type, one.value]));
+  const readAs = new Map(
+    guess.data?.types.flatMap(({ type: one, value }) => (value === selected.trim() ? [] : [[one, value]])),
+  );
   const submit = (event: FormEvent) => {
     event.preventDefault();
     const chosen = named.trim() || guessedName;

@@ -56,17 +56,18 @@ const Rule = styled(GridListItem<RuleRow>)`
   }
 `;
 
+const What = styled.div`
+  flex: 1;
+  min-width: 0;
+`;
+
 const Kind = styled.span`
   font-weight: 600;
 `;
 
 const Name = styled.span`
-  flex: 1;
-  min-width: 0;
-  overflow: hidden;
   color: var(--second);
-  text-overflow: ellipsis;
-  white-space: nowrap;
+  overflow-wrap: anywhere;
 `;
 
 const Count = styled.span`
@@ -141,11 +142,13 @@ export function RuleList({ rules, filled, chosen, onChoose, onAct, onAdd }: Rule
             <Handle slot="drag" aria-label={fill(say.moveRule, { rule: rule.name })}>
               ⠿
             </Handle>
-            <Kind>{rule.kind}</Kind>
-            <Name>
-              {rule.name}
-              {rule.layouts.length > 1 && `, ${fill(say.layouts, { count: rule.layouts.length })}`}
-            </Name>
+            <What>
+              <Kind>{rule.kind}</Kind>{' '}
+              <Name>
+                {rule.name}
+                {rule.layouts.length > 1 && `, ${fill(say.layouts, { count: rule.layouts.length })}`}
+              </Name>
+            </What>
             <Count title={rule.off ? undefined : fill(say.filled, { count: filled.get(rule.name) ?? 0 })}>
               {rule.off ? say.off : (filled.get(rule.name) ?? 0)}
             </Count>

@@ -1,16 +1,14 @@
-import { useMutation, useQuery } from '@tanstack/react-query';
+import { useQuery } from '@tanstack/react-query';
 import type { MailboxItem, SieveItem } from '@yellow-sieve/contract';
-import { useState } from 'react';
-import { Link, useNavigate } from 'react-router';
+import { Link } from 'react-router';
 import { styled } from 'styled-components';
-import { Button, InkButton } from '../../parts/Button';
 import { Empty, Muted, Page } from '../../parts/Page';
 import { TrialTag } from '../../parts/TrialTag';
 import { Trouble } from '../../parts/Trouble';
 import { When } from '../../parts/When';
 import { service } from '../../service';
-import { useMay } from '../../session/use-session';
 import { fill, words } from '../../words';
+import { NewSieve } from './NewSieve';
 
 const Lists = styled.div`
   display: grid;
@@ -45,8 +43,13 @@ export default function WorkbenchesPage() {
   const say = words.workbench;
   const sieves = useQuery({ queryKey: ['sieves'], queryFn: () => service.sieves.list() });
   const mailboxes = useQuery({ queryKey: ['mailboxes'], queryFn: () => service.mailboxes.list() });
-  const untaken = mailboxes.data?.items.filter((one) => one.sieves.length === 0 && one.messages > 0) ?? [];
-  const error = sieves.error ?? mailboxes.error;
+  const drafts = useQuery({ queryKey: ['sieves', 'drafts'], queryFn: () => service.sieves.drafts() });
+  const begun = new Map(drafts.data?.items.map((one) => [one.name, one]));
+  // What somebody began already is gone on with, never begun anew over it.
+  const untaken = (drafts.data && mailboxes.data?.items.filter((one) => isUntaken(one) && !begun.has(one.name))) ?? [];
+  const live = new Set(sieves.data?.items.map((one) => one.name));
+  const unborn = drafts.data?.items.filter((one) => !live.has(one.name)) ?? [];
+  const error = sieves.error ?? mailboxes.error ?? drafts.error;
   return (
     <Page title={say.title} about={say.choose}>
       {error && <Trouble error={error} />}
@@ -55,21 +58,35 @@ export default function WorkbenchesPage() {
           <section>
             <h2>{say.untaken}</h2>
             <Muted>{say.untakenHelp}</Muted>
-            <List>
-              {untaken.map((mailbox) => (
-                <NewSieve key={mailbox.name} mailbox={mailbox} />
-              ))}
-            </List>
+            {untaken.map((mailbox) => (
+              <NewSieve key={mailbox.name} mailbox={mailbox} />
+            ))}
           </section>
         )}
         <section>
           <h2>{say.sieves}</h2>
-          {sieves.data?.items.length === 0 ? (
+          {sieves.data?.items.length === 0 && unborn.length === 0 ? (
             <Empty>{say.noSieves}</Empty>
           ) : (
             <List>
               {sieves.data?.items.map((sieve) => (
-                <OneSieve key={sieve.name} sieve={sieve} />
+                <OneSieve key={sieve.name} sieve={sieve} draft={begun.get(sieve.name)} />
+              ))}
+              {unborn.map(({ name, by, updated }) => (
+                <li key={name}>
+                  <Link to={`/workbench/${name}${query(name, mailboxes.data?.items)}`}>
+                    <strong>{name}</strong>
+                  </Link>
+                  <Muted>
+                    {say.draftNew} · {by} · <When at={updated} />
+                  </Muted>
+                  <Link
+                    to={`/workbench/${name}${query(name, mailboxes.data?.items)}`}
+                    aria-label={`${say.open}: ${name}`}
+                  >
+                    {say.open}
+                  </Link>
+                </li>
               ))}
             </List>
           )}
@@ -79,7 +96,18 @@ export default function WorkbenchesPage() {
   );
 }
 
-function OneSieve({ sieve: { name, title, version, by, updated, trial } }: { sieve: SieveItem }) {
+const isUntaken = ({ sieves, messages }: MailboxItem) => sieves.length === 0 && messages > 0;
+
+/** A sieve of a mailbox's own name was begun for it: its messages are what to try it on. */
+const query = (name: string, mailboxes: readonly MailboxItem[] = []) =>
+  mailboxes.some((one) => one.name === name && isUntaken(one)) ? `?mailbox=${name}&of=stored` : '';
+
+interface OneSieveProps {
+  sieve: SieveItem;
+  draft: { by: string; updated: string } | undefined;
+}
+
+function OneSieve({ sieve: { name, title, version, by, updated, trial }, draft }: OneSieveProps) {
   const say = words.workbench;
   return (
     <li>
@@ -92,53 +120,14 @@ function OneSieve({ sieve: { name, title, version, by, updated, trial } }: { sie
         {fill(say.version, { version })}
         {by && ` · ${by}`} · <When at={updated} />
       </Muted>
+      {draft && (
+        <Muted>
+          {fill(say.draftBy, { by: draft.by })} · <When at={draft.updated} />
+        </Muted>
+      )}
       <Link to={`/workbench/${name}`} aria-label={`${say.open}: ${title}`}>
         {say.open}
       </Link>
-    </li>
-  );
-}
-
-/** Messages a sieve is suggested from: a kind of mail shows its shape in far fewer. */
-const mostLooked = 20;
-
-function NewSieve({ mailbox: { name, title, messages } }: { mailbox: MailboxItem }) {
-  const say = words.workbench;
-  const may = useMay('author');
-  const navigate = useNavigate();
-  const [nothing, setNothing] = useState(false);
-  const begin = useMutation({
-    mutationFn: async (suggest: boolean) => {
-      const listed = await service.messages.list({ query: { mailbox: name, limit: String(mostLooked) } });
-      const keys = listed.items.map(({ key }) => key);
-      const found = suggest
-        ? await service.sieves.suggest({ body: { messages: keys, sieve: name, samples: false } }).catch(() => null)
-        : null;
-      setNothing(suggest && found === null);
-      const source = found?.source ?? `sieve: ${name}\nfields: {}\nrules: []\n`;
-      await service.sieves.putDraft({ params: { name }, body: new TextEncoder().encode(source) });
-      return found;
-    },
-    onSuccess: () => navigate(`/workbench/${name}?mailbox=${name}&of=stored`),
-  });
-  return (
-    <li>
-      <strong>{title || name}</strong>
-      <Muted>{fill(words.mailboxes.messages, { count: messages })}</Muted>
-      {begin.error && <Trouble error={begin.error} />}
-      {nothing && <Muted role="status">{say.nothingFound}</Muted>}
-      <span>
-        {may && (
-          <>
-            <InkButton isPending={begin.isPending} onPress={() => begin.mutate(true)}>
-              {say.suggest}
-            </InkButton>
-            <Button isPending={begin.isPending} onPress={() => begin.mutate(false)}>
-              {say.beginEmpty}
-            </Button>
-          </>
-        )}
-      </span>
     </li>
   );
 }

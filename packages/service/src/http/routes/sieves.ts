@@ -1,5 +1,5 @@
 import { type DraftItem, sieveEndpoints, type VersionItem } from '@yellow-sieve/contract';
-import { accuracyOf, type CompiledSieve, compileSieve, tryCompileSieve, YsError } from '@yellow-sieve/core';
+import { accuracyOf, type CompiledSieve, compileSieve, editSieve, tryCompileSieve, YsError } from '@yellow-sieve/core';
 import { createTwoFilesPatch, FILE_HEADERS_ONLY } from 'diff';
 import type { EffectParams } from '../../jobs/index.js';
 import { compareAll } from '../../pipeline/compare.js';
@@ -7,7 +7,7 @@ import { sampleItem, storedItems } from '../../sieves/items.js';
 import { goBack, publish, publishDraft } from '../../sieves/publish.js';
 import { planRename, type RenameRequest, rename } from '../../sieves/rename.js';
 import { ruleStates, type SieveState, sourceOf } from '../../sieves/rule-state.js';
-import { type Draft, forgetDraft, getDraft, putDraft } from '../../store/draft-store.js';
+import { type Draft, forgetDraft, getDraft, listDrafts, putDraft } from '../../store/draft-store.js';
 import { createJob } from '../../store/job-store.js';
 import { accuracyByWeek } from '../../store/judgement-store.js';
 import { messageRow } from '../../store/message-store.js';
@@ -101,6 +101,10 @@ export function serveSieves(context: ServeContext): void {
   serveEndpoint(app, db, sieveEndpoints.back, async ({ params, body, match }, { caller }) =>
     sieveItem(await goBack(trying, params.number, { name: params.name, by: caller?.name ?? '', why: body.why, match })),
   );
+  serveEndpoint(app, db, sieveEndpoints.drafts, async () => ({
+    items: (await listDrafts(db)).map(({ updatedAt, ...draft }) => ({ ...draft, updated: updatedAt.toISOString() })),
+    next: null,
+  }));
   serveEndpoint(app, db, sieveEndpoints.draft, async ({ params }) => draftItem(await getDraft(db, params.name)));
   serveEndpoint(app, db, sieveEndpoints.putDraft, async ({ params, query, body, match }, { caller }) =>
     draftItem(await putDraft(db, { name: params.name, source: body, by: caller?.name ?? '', match, base: query.base })),
@@ -141,15 +145,24 @@ interface SuggestRequest {
   messages: string[];
   sieve: string;
   samples: boolean;
+  without: string[];
   locale?: string | undefined;
 }
 
-async function suggested({ db, show }: ServeContext, { messages: keys, sieve, samples, locale }: SuggestRequest) {
+async function suggested(
+  { db, show }: ServeContext,
+  { messages: keys, sieve, samples, without, locale }: SuggestRequest,
+) {
   const messages = [];
   for (const key of keys) messages.push({ name: `samples/${key}.eml`, rawId: (await messageRow(db, key)).rawId });
   const found = await show.suggest({ messages, options: { sieve, samples, ...(locale ? { locale } : {}) } });
   if (!found) throw new YsError('YS-SUGGEST-NOTHING');
-  return found;
+  const left = ({ name }: { name: string }) => !without.includes(name);
+  const source = without.reduce((text, field) => {
+    const edited = editSieve(text, { act: 'remove field', field }, null);
+    return edited.ok ? edited.source : text;
+  }, found.source);
+  return { ...found, source, fields: found.fields.filter(left), columns: found.columns.filter(left) };
 }
 
 async function renameNamed({ db, onward }: ServeContext, request: RenameRequest & { dry: boolean }) {
