@@ -28,6 +28,11 @@ afterAll(async () => {
 });
 
 const ledgerRow = (field: string) => browsing.page.getByRole('row', { name: field, exact: true });
+/** What the sheet of keys holds. */
+const sheet = async () => {
+  const { links } = await world.client.destinations.get({ params: { name: 'key-book' } });
+  return (await fetch(world.url + links[0])).text();
+};
 const proof = () => browsing.page.getByRole('group', { name: 'The message, to mark values in' });
 
 /** Selects words in the proof as the mouse does. */
@@ -146,7 +151,7 @@ describe('a sieve from nothing, on the workbench', () => {
     await page.goto(`${world.url}/workbench/gates?mailbox=gates&of=stored`);
     await page.getByRole('button', { name: 'Publish …' }).click();
     await page.getByRole('button', { name: 'Publish version 1' }).click();
-    await page.getByText('Version 1 is live.').waitFor();
+    await page.getByText('Version 1 is live, on trial: what it would deliver is kept back.').waitFor();
     await expectCalm(browsing);
     await page.getByRole('dialog').getByRole('button', { name: 'Close' }).click();
     await sendRaw(world.smtpPort, letter('Rasmus Holm', 4, 9), 'gates@gannetbay.example');
@@ -227,7 +232,7 @@ describe('a sieve from nothing, on the workbench', () => {
     );
     await page.getByRole('button', { name: 'Publish …' }).click();
     await page.getByRole('button', { name: 'Publish version 2' }).click();
-    await page.getByText('Version 2 is live.').waitFor();
+    await page.getByText('Version 2 is live, on trial').waitFor();
     await page.getByRole('dialog').getByRole('button', { name: 'Close' }).click();
     await page.getByRole('button', { name: 'Versions' }).click();
     await page.getByRole('button', { name: 'Go back to it' }).click();
@@ -274,10 +279,10 @@ describe('where it goes', () => {
     await dialog.getByRole('textbox', { name: 'Value' }).fill('100');
     await dialog.getByRole('button', { name: 'Change' }).click();
     await dialog.getByRole('textbox', { name: 'Name there' }).first().fill('Who');
-    await dialog.getByRole('textbox', { name: 'What' }).first().fill('{{ nmae }}');
+    await dialog.getByRole('combobox', { name: 'What' }).first().fill('{{ nmae }}');
     await dialog.getByRole('button', { name: 'Keep the route' }).click();
     await dialog.getByRole('alert').getByText('“nmae”').waitFor();
-    await dialog.getByRole('textbox', { name: 'What' }).first().fill('{{ name }}');
+    await dialog.getByRole('combobox', { name: 'What' }).first().fill('{{ name }}');
     await dialog.getByRole('button', { name: 'Keep the route' }).click();
     await book.getByText(/would not go: gate is “4”/).waitFor();
     const { source } = await world.client.sieves.draft({ params: { name: 'gates' } });
@@ -285,7 +290,7 @@ describe('where it goes', () => {
     expect(source).toContain('Who: "{{ name }}"');
   });
 
-  test('once published, the next message is in the sheet', async () => {
+  test('once published, what it would deliver is kept back; one is delivered for real where its targets are named', async () => {
     const { page } = browsing;
     const book = page.getByRole('region', { name: 'Key book' });
     await book.getByRole('button', { name: 'Change' }).click();
@@ -295,12 +300,122 @@ describe('where it goes', () => {
     await book.getByText('would go: no condition').waitFor();
     await page.getByRole('button', { name: 'Publish …' }).click();
     await page.getByRole('button', { name: /Publish version/ }).click();
-    await page.getByText(/Version \d+ is live\./).waitFor();
+    await page.getByText(/Version \d+ is live, on trial/).waitFor();
     await sendRaw(world.smtpPort, letter('Inga Holm', 5, 11), 'gates@gannetbay.example');
-    await settled(world.client, 'Key for gate 5');
-    const { items } = await world.client.destinations.list();
-    const link = items.find(({ name }) => name === 'key-book')?.links[0] ?? '';
-    await until('the sheet has it', async () => (await (await fetch(world.url + link)).text()).includes('Inga Holm'));
+    const { deliveries } = await settled(world.client, 'Key for gate 5');
+    expect(deliveries.map(({ state }) => state)).toEqual(['kept back']);
+    await page.goto(`${world.url}/workbench/gates?of=stored&face=goes`);
+    await page.getByRole('heading', { name: 'Key for gate 5' }).waitFor();
+    await page.getByRole('button', { name: 'Deliver this one for real …' }).click();
+    const dialog = page.getByRole('alertdialog');
+    await dialog.getByRole('region', { name: 'Key book' }).getByText('Inga Holm').waitFor();
+    await expectCalm(browsing);
+    await dialog.getByRole('button', { name: 'Deliver to Key book' }).click();
+    await page.getByText('It is on its way.').waitFor();
+    await until('the sheet has it', async () => (await sheet()).includes('Inga Holm'));
+  });
+
+  test('what is open before it is turned on is named, and can be tested there', async () => {
+    const { page } = browsing;
+    await world.client.destinations.put({
+      params: { name: 'key-book' },
+      body: Buffer.from('destination: key-book\ntitle: Book of keys\nkind: sheet\n'),
+    });
+    await page.reload();
+    await page.getByRole('button', { name: 'Turn on …' }).click();
+    const dialog = page.getByRole('dialog');
+    await dialog.getByText('“Book of keys” was not tested as it is now. Test it.').waitFor();
+    await expectCalm(browsing);
+    expect(await dialog.getByRole('button', { name: 'Turn on', exact: true }).isDisabled()).toBe(true);
+    await dialog.getByRole('button', { name: 'Test key-book' }).click();
+    await dialog.getByRole('heading', { name: 'Everything was looked at' }).waitFor();
+    await dialog.getByRole('button', { name: 'Turn on', exact: true }).click();
+    await dialog.waitFor({ state: 'detached' });
+    await sendRaw(world.smtpPort, letter('Hedda Roe', 6, 12), 'gates@gannetbay.example');
+    await settled(world.client, 'Key for gate 6');
+    expect(await sheet()).toContain('Hedda Roe');
+  });
+});
+
+describe('other ways to mark', () => {
+  const page = () => browsing.page;
+  const html = (vessel: string) =>
+    `From: Ottoline Marsh <o.marsh@skerry.example>\r\nSubject: Stores for ${vessel}\r\nX-Desk: North\r\nMessage-ID: <${vessel}@skerry.example>\r\nMIME-Version: 1.0\r\nContent-Type: text/html; charset=utf-8\r\n\r\n` +
+    `<p>For the <b>${vessel}</b> of ${vessel} Ltd, please:</p><ul><li>Water, 2 tonnes</li><li>Rope, 40 metres</li></ul><p>Berth:&nbsp;B7</p>`;
+  beforeAll(async () => {
+    const { client } = world;
+    const file = 'mailbox: stores\naddresses: [stores@gannetbay.example]\nsieves: []\n';
+    await client.mailboxes.put({ params: { name: 'stores' }, body: Buffer.from(file) });
+    for (const vessel of ['Kelpie', 'Tern'])
+      await client.messages.feed({ params: { mailbox: 'stores' }, body: Buffer.from(html(vessel)) });
+    await settled(client, 'Stores for Tern');
+  });
+
+  test('a suggestion is taken in part', async () => {
+    await page().goto(`${world.url}/workbench`);
+    const stores = page().getByRole('article', { name: 'stores' });
+    await stores.getByRole('checkbox', { name: /berth/ }).waitFor();
+    await expectCalm(browsing);
+    for (const box of await stores.getByRole('listitem').all())
+      if (!(await box.textContent())?.includes('berth')) await box.locator('label').click();
+    await stores.getByRole('button', { name: 'Begin with these 1' }).click();
+    await ledgerRow('berth').getByText('B7').waitFor();
+    expect(await page().getByRole('row', { name: 'rows', exact: true }).count()).toBe(0);
+  });
+
+  test('words of the original are marked as those of the proof are, and shown in the colour of their field', async () => {
+    await page().getByRole('tab', { name: 'Original' }).click();
+    const original = page().frameLocator('iframe');
+    await original.locator('mark', { hasText: 'B7' }).waitFor();
+    await original.locator('b', { hasText: 'Tern' }).dblclick();
+    const name = page().getByRole('combobox', { name: 'Name' });
+    await page().getByRole('form', { name: 'Mark “Tern”' }).waitFor();
+    await name.fill('vessel');
+    await page().getByRole('button', { name: 'Mark', exact: true }).click();
+    await ledgerRow('vessel').getByText('Tern').waitFor();
+    await original.locator('mark', { hasText: 'Tern' }).first().waitFor();
+  });
+
+  test('a header becomes a field', async () => {
+    await page().getByRole('tab', { name: 'Headers' }).click();
+    await page().getByRole('button', { name: 'Make the header from a field' }).click();
+    await ledgerRow('sender').getByText('o.marsh@skerry.example').waitFor();
+    await page().getByRole('button', { name: 'Make the header x-desk a field' }).click();
+    await ledgerRow('desk').getByText('North').waitFor();
+    await expectCalm(browsing);
+  });
+
+  test('by keys, lines that repeat become rows', async () => {
+    await page().getByRole('tab', { name: 'Proof' }).click();
+    await proof().focus();
+    // From the end up to the list, and over both of its lines.
+    await page().keyboard.press('End');
+    const selected = () => page().evaluate(() => getSelection()?.toString() ?? '');
+    await until('the last item is reached', async () => {
+      if ((await selected()).startsWith('metres')) return true;
+      await page().keyboard.press('ArrowLeft');
+      return false;
+    });
+    await until('both are selected', async () => {
+      if ((await selected()).startsWith('Water')) return true;
+      await page().keyboard.press('Shift+ArrowLeft');
+      return false;
+    });
+    await page().getByRole('button', { name: 'These lines are items' }).press('Enter');
+    await page().getByText('The items are rows now.').waitFor();
+    await page().getByRole('row', { name: 'rows', exact: true }).getByText('2 found').waitFor();
+    await expectCalm(browsing);
+  });
+
+  test('what a marked word could be otherwise is shown: as which types it reads', async () => {
+    await ledgerRow('berth').click();
+    await page().getByRole('button', { name: 'Something else …' }).click();
+    await page().getByRole('form', { name: 'Mark “B7”' }).waitFor();
+    await page().getByRole('combobox', { name: 'Name' }).fill('place');
+    await page().getByRole('button', { name: 'Mark', exact: true }).click();
+    await ledgerRow('place').getByText('B7').waitFor();
+    const { source } = await world.client.sieves.draft({ params: { name: 'stores' } });
+    expect([source.includes('[[place]]'), source.includes('[[berth]]')]).toEqual([true, false]);
   });
 });
 

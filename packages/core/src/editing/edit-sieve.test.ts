@@ -283,6 +283,15 @@ Price: £120.00
     expect(rowsOf(second.source, shown)).toEqual(rowsOf(first.source, shown));
   });
 
+  test('stay where they are when a value below them is marked', async () => {
+    const shown = await shownOf(order);
+    const block = done(source, { act: 'mark rows', ...over(shown, '- Water', '40 litres') } as const, shown);
+    const below = { act: 'mark', in: 'message.text', ...at(shown, 'you.'), field: 'whom' } as const;
+    const { source: next } = done(block.source, below, shown);
+    expect(layoutText(next)).toMatch(/\[\[:rows\]\]\nThank \[\[whom\]\]/);
+    expect(rowsOf(next, shown)).toHaveLength(3);
+  });
+
   test('of a list of single values', async () => {
     const shown = await shownOf('Vessel: Tern\nOn board:\n* Ottoline\n* Teodor\n\nThank you.\n');
     const { source: next } = done(source, { act: 'mark rows', ...over(shown, '* Ottoline', 'Teodor') }, shown);

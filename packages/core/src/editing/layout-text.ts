@@ -16,19 +16,21 @@ export interface Marking {
   mark: Named;
   /** Where values of this layout stand in the message now. */
   known: readonly Named[];
+  /** Where cells of rows stand in it. */
+  cells: readonly Named[];
 }
 
 /**
  * Puts a slot into a layout's text. Where the layout has the value's line already, that line is written anew from the message,
  * with all its values; else it comes between the lines that stand before and behind it in the message.
  */
-export function withSlot(layout: string, { message, mark, known }: Marking): string {
+export function withSlot(layout: string, { message, mark, known, cells }: Marking): string {
   const lines = layout
     .replace(/\n+$/, '')
     .split('\n')
     .filter((line, i, all) => line !== '' || all.length > 1 || i > 0);
   const line = lineOf(message, mark.start);
-  const placed = placesOf(lines, message, known);
+  const placed = withCells(lines, placesOf(lines, message, known), cells);
   const own = placed.findIndex((at) => at !== null && at >= line.start && at <= line.end);
   const onLine = known.filter(({ start }) => start >= line.start && start <= line.end);
   const isBlank = lines.every((one) => one.trim() === '');
@@ -107,6 +109,20 @@ function placesOf(lines: readonly string[], message: string, known: readonly Nam
     const same = plain.find((one) => one.words === words) ?? plain.find((one) => one.words.startsWith(words));
     return same?.start ?? null;
   });
+}
+
+/** The lines of a block stand where its items do, and its end behind the last of them: nothing comes between. */
+function withCells(
+  lines: readonly string[],
+  placed: readonly (number | null)[],
+  cells: readonly Named[],
+): (number | null)[] {
+  const from = lines.findIndex((line) => line.trim() === '[[rows:]]');
+  const to = lines.findIndex((line) => line.trim() === '[[:rows]]');
+  if (from < 0 || to < from || cells.length === 0) return [...placed];
+  const first = Math.min(...cells.map(({ start }) => start));
+  const last = Math.max(...cells.map(({ end }) => end));
+  return placed.map((at, i) => (i < from || i > to ? at : i === to ? last : first));
 }
 
 /**

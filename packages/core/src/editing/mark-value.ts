@@ -9,7 +9,7 @@ import { guessField, type Selected } from './guess-field.js';
 import { slotsIn, withEnd, withoutSlot, withSlot } from './layout-text.js';
 import { addItem, setEntry } from './set-entry.js';
 import { SourceMap } from './source-map.js';
-import { marksFrom, marksOfLayout, workingLayout } from './working-layout.js';
+import { marksFrom, marksOfLayout, rowMarks, workingLayout } from './working-layout.js';
 
 /** A stretch of the shown message that a person marks as a value. */
 export interface MarkedStretch extends Selected {
@@ -82,7 +82,12 @@ function inText(
   // What stood where the new value stands is marked no longer.
   const gone = others.filter(({ field }) => !known.some((one) => one.field === field));
   const cleared = [mark, ...gone].reduce((left, { field }) => withoutSlot(left, field), layout.text);
-  return setEntry(source, layout.path, 'text', withSlot(cleared, { message: text, mark, known }));
+  return setEntry(
+    source,
+    layout.path,
+    'text',
+    withSlot(cleared, { message: text, mark, known, cells: rowMarks(outcome) }),
+  );
 }
 
 /** Other marks beside a new one. A value that runs on over the new one's line ends before it: its end was only guessed. */

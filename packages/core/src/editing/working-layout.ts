@@ -53,6 +53,16 @@ export function marksFrom(
     });
 }
 
+/** Where cells of rows stand in a message, under the names of their columns. */
+export function rowMarks({ evidence }: Pick<Outcome, 'evidence'>): Named[] {
+  return Object.entries(evidence).flatMap(([path, places]) => {
+    const field = /^rows\[\d+\]\.(.*)$/.exec(path)?.[1];
+    const place = places.find((one) => one.in === 'message.text' && one.how === 'read');
+    if (field === undefined || !place || place.start === null || place.end === null) return [];
+    return [{ label: field, field, start: place.start, end: place.end, by: 'label' as const }];
+  });
+}
+
 /** The marks of a layout in the message it was read from. */
 export const marksOfLayout = (outcome: Outcome, sieve: CompiledSieve, { rule, text }: WorkingLayout): Named[] => {
   const slots = text.split('\n').flatMap(slotsIn);

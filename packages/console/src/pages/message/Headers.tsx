@@ -1,5 +1,5 @@
 import { styled } from 'styled-components';
-import { Button } from '../../parts/Button';
+import { PlainButton } from '../../parts/Button';
 import { fill, words } from '../../words';
 import type { MessageReading } from './outcome';
 
@@ -9,8 +9,7 @@ const List = styled.dl`
   font: 400 0.78125rem/1.55 var(--mono);
   div {
     display: grid;
-    grid-template-columns: minmax(110px, 170px) minmax(0, 1fr) auto;
-    align-items: start;
+    grid-template-columns: minmax(110px, 170px) minmax(0, 1fr);
     gap: 12px;
     padding: 2px 0;
   }
@@ -22,6 +21,10 @@ const List = styled.dl`
     margin: 0;
     overflow-wrap: anywhere;
   }
+`;
+
+const Take = styled(PlainButton)`
+  margin-left: 10px;
 `;
 
 export interface HeadersProps {
@@ -38,12 +41,14 @@ export function Headers({ reading, onTake }: HeadersProps) {
         // biome-ignore lint/suspicious/noArrayIndexKey: headers may be the same and never change their order
         <div key={i}>
           <dt>{name}</dt>
-          <dd>{value}</dd>
-          {onTake && (
-            <Button aria-label={fill(words.workbench.takeHeader, { header: name })} onPress={() => onTake(name)}>
-              {words.workbench.takeHeaderShort}
-            </Button>
-          )}
+          <dd>
+            {value}
+            {onTake && (
+              <Take aria-label={fill(words.workbench.takeHeader, { header: name })} onPress={() => onTake(name)}>
+                {words.workbench.takeHeaderShort}
+              </Take>
+            )}
+          </dd>
         </div>
       ))}
     </List>
