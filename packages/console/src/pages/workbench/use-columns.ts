@@ -1,4 +1,4 @@
-import { useQuery } from '@tanstack/react-query';
+import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { service } from '../../service';
 
 /** The messages of the mesh, in their order. */
@@ -17,10 +17,15 @@ export interface Selection {
 /** Columns at the most: more than these nobody looks through. */
 const mostColumns = 5000;
 const pageSize = '200';
+/** As many more are drawn together. */
+const shownAfter = 1000;
 
+/** The first messages are there at once; thousands come behind them, some pages at a time. */
 export function useColumns(name: string, selection: Selection) {
+  const queries = useQueryClient();
+  const queryKey = ['samples', name, 'columns', selection];
   return useQuery({
-    queryKey: ['samples', name, 'columns', selection],
+    queryKey,
     queryFn: async (): Promise<Column[]> => {
       const columns: Column[] = [];
       let cursor: string | undefined;
@@ -29,6 +34,9 @@ export function useColumns(name: string, selection: Selection) {
         const page = await service.workbench.columns({ params: { name }, query });
         columns.push(...page.items);
         cursor = page.next ?? undefined;
+        const known = queries.getQueryData<Column[]>(queryKey)?.length ?? 0;
+        if (cursor && columns.length > known && columns.length % shownAfter === Number(pageSize))
+          queries.setQueryData(queryKey, [...columns]);
       } while (cursor && columns.length < mostColumns);
       return columns;
     },
