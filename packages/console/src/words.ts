@@ -243,6 +243,7 @@ export const words = {
     notTested: 'not tested yet',
     delivered: 'Delivered',
     underWay: 'On the way',
+    keptBack: 'Kept back',
     stopped: 'Stopped',
     link: 'Download',
     list: 'Destinations',

@@ -53,6 +53,9 @@ export function DestinationList({ items, onShow }: DestinationListProps) {
               {words.destinations.underWay}
             </th>
             <th scope="col" className="end">
+              {words.destinations.keptBack}
+            </th>
+            <th scope="col" className="end">
               {words.destinations.stopped}
             </th>
             <th scope="col">{words.destinations.link}</th>
@@ -83,6 +86,7 @@ function OneDestination({ item, onShow }: { item: DestinationItem; onShow(name: 
       <td>{words.destinations.kinds[kind] ?? kind}</td>
       <td className="end">{states.delivered ?? 0}</td>
       <td className="end">{underWay}</td>
+      <td className="end">{states['kept back'] ?? 0}</td>
       <td className="end">{stopped > 0 ? <Bad>{stopped}</Bad> : 0}</td>
       <td>
         <Links>
