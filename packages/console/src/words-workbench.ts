@@ -196,7 +196,9 @@ export const workbenchWords = {
   removeRoute: 'Remove',
   testRoute: 'Test',
   notSent: 'not sent',
-  eachRow: 'a line for each row ({count} here)',
+  eachRow: 'a line for each row: {at} of {count}',
+  previousRow: 'Row before',
+  nextRow: 'Next row',
   tested: 'tested: {detail}',
   notTested: 'not tested yet',
   route: {

@@ -132,6 +132,16 @@ export const workbenchEndpoints = {
     body: v.strictObject({ source }),
     response: outlineSchema,
   },
+  names: {
+    method: 'GET',
+    path: '/api/v1/field-names',
+    role: 'viewer',
+    summary:
+      'Names of fields and columns of all live sieves, with the sieves that have them: the same thing is best called the same',
+    response: v.object({
+      items: v.array(v.object({ name: v.string(), type: v.string(), sieves: v.array(v.string()) })),
+    }),
+  },
   columns: {
     method: 'GET',
     path: '/api/v1/workbench/:name/columns',

@@ -262,3 +262,78 @@ describe('back on trial', () => {
     expect(await statesOf('Quay: Petrel')).toEqual(['owners kept back', 'quay-book kept back']);
   });
 });
+
+describe('the checklist', () => {
+  const pointsOf = async (name: string) => {
+    const { checklist } = await world.client.trial.get({ params: { name } });
+    return checklist.flatMap(({ ok, text }) => (ok ? [] : [text]));
+  };
+  const put = (name: string, text: string) => world.client.sieves.put({ params: { name }, body: bytes(text) });
+
+  test('wants a route, and a person between a model and the world', async () => {
+    await put(
+      'asked',
+      'sieve: asked\nfields: { vessel: { type: text } }\nrules:\n  - kind: prompt\n    name: who comes\n    ask: Which vessel comes?\n    fills: [vessel]\nreview: { prompt: false }\n',
+    );
+    expect(await pointsOf('asked')).toEqual([
+      'No sample has expected values. Say of one what is right.',
+      'No route leads anywhere, so nothing would be delivered. Add a route.',
+      'Answers to “who comes” would leave unseen: the sieve says review: { prompt: false }.',
+    ]);
+    await put(
+      'asked',
+      'sieve: asked\nfields: { vessel: { type: text } }\nroutes: [{ to: nowhere }, { to: quay-book }]\n',
+    );
+    expect(await pointsOf('asked')).toEqual([
+      'No sample has expected values. Say of one what is right.',
+      'The destination “nowhere” does not exist. Make it.',
+      '“Quay book anew” was not tested as it is now. Test it.',
+    ]);
+  });
+
+  test('names a test that failed, and expected values that do not hold', async () => {
+    const { client } = world;
+    await client.connections.put({
+      params: { name: 'closed' },
+      body: { kind: 'mariadb', host: '127.0.0.1', port: 1, user: 'a', password: 'b', database: 'c' },
+    });
+    await client.destinations.put({
+      params: { name: 'closed' },
+      body: bytes('destination: closed\ntitle: Closed\nkind: database\nconnection: closed\ntable: x\n'),
+    });
+    await client.destinations.test({ params: { name: 'closed' } });
+    await put('wrong', sieve('wrong').replace(/routes:[\s\S]*/, 'routes: [{ to: closed }]\n'));
+    await client.samples.put({ params: { name: 'wrong', sample: 'samples/1.eml' }, body: bytes(mail('Kelpie')) });
+    await client.samples.expect({
+      params: { name: 'wrong', sample: 'samples/1.eml' },
+      body: { expect: { vessel: 'Selkie', length: '9.5' } },
+    });
+    const points = await pointsOf('wrong');
+    expect(points[0]).toBe('1 of 2 expected values do not hold. Mend the rules or the values.');
+    expect(points[1]).toMatch(/^The test of “Closed” failed: .*ECONNREFUSED/);
+    expect(points[2]).toMatch(/^“Closed”: What it requires could not be asked: .*ECONNREFUSED\.$/);
+  });
+});
+
+describe('who acts at once', () => {
+  test('releases each delivery once, and it is counted once', async () => {
+    const { client } = world;
+    await client.trial.begin({ params: { name: 'quay' } });
+    const vessels = [...Array(12).keys()].map((i) => `Gull${i}`);
+    for (const vessel of vessels) await send(mail(vessel));
+    for (const vessel of vessels) await statesOf(`Quay: ${vessel}`);
+    const delivered = async () =>
+      (await client.destinations.get({ params: { name: 'quay-book' } })).states.delivered ?? 0;
+    const before = await delivered();
+    const release = () =>
+      client.trial.settle({ params: { name: 'quay' }, body: { do: 'release', destination: 'quay-book' } });
+    const counts = await Promise.all([release(), release(), release()]);
+    expect(counts.reduce((sum, { count }) => sum + count, 0)).toBe(12);
+    await until('all are in the book', async () => (await delivered()) === before + 12);
+    const { states } = await client.destinations.get({ params: { name: 'quay-book' } });
+    const { items } = await client.deliveries.list({ query: { destination: 'quay-book', limit: '200' } });
+    const counted = (state: string) => items.filter((item) => item.state === state).length;
+    for (const state of ['delivered', 'kept back', 'dropped', 'waiting'])
+      expect([state, states[state] ?? 0]).toEqual([state, counted(state)]);
+  });
+});

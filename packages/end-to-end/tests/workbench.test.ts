@@ -438,6 +438,15 @@ describe('the calls behind it', () => {
     expect(await states(source.replace('Gate: [[gate]]', 'Digit: [[gate]]'))).toEqual(['problem']);
   });
 
+  test('name the fields of all live sieves, the most used first', async () => {
+    const { client } = world;
+    const other = 'sieve: other\nfields: { gate: { type: integer }, zone: { type: text } }\n';
+    await client.sieves.put({ params: { name: 'other' }, body: Buffer.from(other) });
+    const { items } = await client.workbench.names();
+    expect(items[0]).toEqual({ name: 'gate', type: 'integer', sieves: ['gates', 'other'] });
+    expect(items.map(({ name }) => name)).toContain('zone');
+  });
+
   test('an act that cannot be done changes nothing, and says why', async () => {
     const { client } = world;
     const { source } = await client.sieves.get({ params: { name: 'gates' } });

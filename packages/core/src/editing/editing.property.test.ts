@@ -32,6 +32,10 @@ Skipper: Ottoline Marsh   Phone: 07700 900412
 Remarks:
 We come in late,
 and draw 2.4 m.
+
+Stores:
+- Water, 2 tonnes
+- Rope, 40 metres
 `;
 const shown: ShownMessage = {
   name: 'samples/1.eml',
@@ -52,6 +56,15 @@ const act: fc.Arbitrary<SieveAct> = fc.oneof(
     end: at,
     field: name,
   }),
+  fc.record({
+    act: fc.constant('mark' as const),
+    in: fc.constant('message.subject' as const),
+    start: fc.integer({ min: 0, max: 6 }),
+    end: fc.integer({ min: 0, max: 13 }),
+    field: name,
+  }),
+  fc.record({ act: fc.constant('mark rows' as const), start: at, end: at }),
+  fc.record({ act: fc.constant('take header' as const), header: fc.constantFrom('From', 'Subject', 'X-Desk') }),
   fc.record({ act: fc.constant('unmark' as const), field: name }),
   fc.constant({ act: 'new layout' as const }),
   fc.record({ act: fc.constant('rename field' as const), field: name, to: name }),

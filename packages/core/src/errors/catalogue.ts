@@ -285,6 +285,7 @@ export const catalogue = {
     sentence: 'This message would go to {targets}, not to what was named. Look again, and name these.',
   },
   'YS-DESTINATION-KIND': { status: 422, sentence: '“{kind}” is no destination kind{nearest}.' },
+  'YS-DESTINATION-COLUMNS': { status: 422, sentence: 'What it requires could not be asked: {detail}.' },
   'YS-DESTINATION-CONNECTION': {
     status: 422,
     sentence: 'The destination names the connection “{connection}”, which does not exist.',

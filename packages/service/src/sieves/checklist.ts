@@ -79,8 +79,7 @@ async function columnPoints(
     const lacking = columns?.filter((column) => column.required && !given.has(column.name)) ?? [];
     const missing = lacking.map((column) => column.name).join(', ');
     const by = name === to ? '' : ` by the route “${name}”`;
-    if (detail !== null)
-      points.push(point('required columns', false, `What “${row.title}” requires could not be asked: ${detail}`, to));
+    if (detail !== null) points.push(point('required columns', false, `“${row.title}”: ${detail}`, to));
     else if (lacking.length > 0)
       points.push(
         point('required columns', false, `“${row.title}” requires ${missing}, not written${by}. Map it.`, to),

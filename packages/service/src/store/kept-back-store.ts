@@ -78,31 +78,35 @@ export async function settleKept(db: Database, selection: KeptSelection, doing: 
 }
 
 async function settleSome(tx: Executor, selection: KeptSelection, doing: KeptDoing): Promise<number> {
-  const rows = await tx
-    .select({ id: delivery.id, destination: delivery.destination, messageTime: delivery.messageTime })
+  const found = await tx
+    .select({ id: delivery.id })
     .from(delivery)
     .leftJoin(record, eq(record.id, delivery.recordId))
     .leftJoin(recordRevision, madeBy)
     .where(selected(selection))
     .orderBy(asc(delivery.id))
     .limit(atOnce);
-  if (rows.length === 0) return 0;
+  const ids = found.map(({ id }) => id);
+  if (ids.length === 0) return 0;
+  // Held and looked at once more: what somebody else released meanwhile is not released, or counted, twice.
+  const rows = await tx
+    .select({ id: delivery.id, destination: delivery.destination, messageTime: delivery.messageTime })
+    .from(delivery)
+    .where(and(eq(delivery.state, 'kept back'), inArray(delivery.id, ids)))
+    .for('update');
   const now = new Date();
   const open = { attempts: 0, lost: 0, dueAt: now, answer: null };
   const state = states[doing];
-  // The state is asked for again: what was released meanwhile is not released twice.
-  await tx
-    .update(delivery)
-    .set({ state, updatedAt: now, ...(doing === 'release' ? open : { answer: 'dropped at the end of the trial' }) })
-    .where(
-      and(
-        eq(delivery.state, 'kept back'),
+  if (rows.length > 0)
+    await tx
+      .update(delivery)
+      .set({ state, updatedAt: now, ...(doing === 'release' ? open : { answer: 'dropped at the end of the trial' }) })
+      .where(
         inArray(
           delivery.id,
           rows.map(({ id }) => id),
         ),
-      ),
-    );
+      );
   await noteChanges(
     tx,
     rows.map(({ id, destination: owner, messageTime: day }) => ({

@@ -1,6 +1,5 @@
-import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
-import type { DestinationItem, RouteItem, SieveOutline } from '@yellow-sieve/contract';
-import type { Cell, JsonValue, RouteHit } from '@yellow-sieve/core';
+import { useQuery } from '@tanstack/react-query';
+import type { SieveOutline } from '@yellow-sieve/contract';
 import { useState } from 'react';
 import { styled } from 'styled-components';
 import { fieldColour } from '../../looks/tokens';
@@ -10,11 +9,11 @@ import { Trouble } from '../../parts/Trouble';
 import { service } from '../../service';
 import { useMay } from '../../session/use-session';
 import { fill, words } from '../../words';
-import { columnsQuery } from '../destinations/destinations-query';
 import { valueText } from '../message/outcome';
+import { Column, Head, Line, Slot, Value } from './column-looks';
 import { DeliverForReal } from './DeliverForReal';
+import { RouteColumn } from './RouteColumn';
 import { RouteDialog } from './RouteDialog';
-import { fieldOfText, lackingColumns } from './route-form';
 import type { Draft, SieveStates } from './use-draft';
 import { useEdits } from './use-edits';
 import type { ShownMessageState } from './use-shown-message';
@@ -32,80 +31,6 @@ const Sheet = styled.div`
   flex: 1;
   min-height: 0;
   overflow: auto;
-`;
-
-const Column = styled.section<{ $record?: boolean }>`
-  flex: 1 0 258px;
-  max-width: 420px;
-  min-width: 0;
-  min-height: max-content;
-  border-right: 1px solid var(--strong-rule);
-  background: ${({ $record }) => ($record ? 'var(--sheet)' : 'transparent')};
-`;
-
-/** Of one height in all columns, so that what stands below is row for row. */
-const Head = styled.div`
-  display: flex;
-  flex-direction: column;
-  gap: 3px;
-  height: 9.6rem;
-  padding: 10px 14px;
-  overflow: auto;
-  border-bottom: 1px solid var(--strong-rule);
-  > :last-child {
-    margin-top: auto;
-  }
-`;
-
-const Slot = styled.div`
-  height: 2.75rem;
-  padding: 3px 14px;
-  border-bottom: 1px solid var(--rule);
-  strong,
-  span {
-    display: block;
-    overflow: hidden;
-    text-overflow: ellipsis;
-    white-space: nowrap;
-  }
-`;
-
-/** What is put together out of several fields, in full. */
-const Text = styled(Slot)`
-  height: auto;
-  span {
-    white-space: pre-wrap;
-    overflow-wrap: anywhere;
-  }
-`;
-
-const Value = styled.span`
-  font: 400 0.8125rem/1.45 var(--mono);
-`;
-
-const Lacking = styled.p`
-  color: var(--bad);
-  font-weight: 600;
-`;
-
-const Going = styled.p<{ $goes: boolean }>`
-  font-weight: 600;
-  &::before {
-    content: '';
-    display: inline-block;
-    width: 9px;
-    height: 9px;
-    margin-right: 7px;
-    border: 1.5px solid var(--ink);
-    border-radius: 50%;
-    background: ${({ $goes }) => ($goes ? 'var(--ink)' : 'transparent')};
-  }
-`;
-
-const Line = styled.div`
-  display: flex;
-  flex-wrap: wrap;
-  gap: 6px;
 `;
 
 const Foot = styled.footer`
@@ -206,95 +131,4 @@ export function Goes({ name, draft, outline, message, live }: GoesProps) {
       />
     </Frame>
   );
-}
-
-interface RouteColumnProps {
-  route: RouteItem;
-  hit: RouteHit | null;
-  target: DestinationItem | null;
-  inReview: boolean;
-  fields: readonly string[];
-  onChange(): void;
-  onRemove(): void;
-}
-
-function RouteColumn({ route, hit, target, inReview, fields, onChange, onRemove }: RouteColumnProps) {
-  const say = words.workbench;
-  const queries = useQueryClient();
-  const tested = useMutation({
-    mutationFn: () => service.destinations.test({ params: { name: route.to } }),
-    onSuccess: () => queries.invalidateQueries({ queryKey: ['destinations'] }),
-  });
-  const cells = hit?.lines[0]?.cells ?? [];
-  const passed = new Map(
-    Object.entries(route.with ?? Object.fromEntries(fields.map((field) => [field, `{{ ${field} }}`]))).flatMap(
-      ([outside, text]) => {
-        const field = fieldOfText(text);
-        return field !== null && fields.includes(field) ? [[field, outside] as const] : [];
-      },
-    ),
-  );
-  const own = useQuery(columnsQuery(route.to)).data?.columns ?? [];
-  const lacking = lackingColumns(route, own, fields);
-  const beside = new Set(passed.values());
-  const others = cells.filter(({ name }) => !beside.has(name));
-  const test = tested.data ?? target?.tested;
-  return (
-    <Column aria-label={target?.title ?? route.to}>
-      <Head>
-        <h2>{target?.title ?? route.to}</h2>
-        <Muted>
-          {target?.kind} · {test ? fill(say.tested, { detail: test.detail }) : say.notTested}
-        </Muted>
-        {lacking.length > 0 && <Lacking>{fill(say.lacking, { columns: lacking.join(', ') })}</Lacking>}
-        {hit && <Fires hit={hit} waits={inReview && hit.inReview === 'wait'} />}
-        {route.each === 'row' && hit && <Muted>{fill(say.eachRow, { count: hit.lines.length })}</Muted>}
-        <Line>
-          <Button onPress={onChange}>{say.changeRoute}</Button>
-          <Button isPending={tested.isPending} onPress={() => tested.mutate()}>
-            {say.testRoute}
-          </Button>
-          <Button onPress={onRemove}>{say.removeRoute}</Button>
-        </Line>
-      </Head>
-      {(passed.size > 0 ? fields : []).map((field) => {
-        const outside = passed.get(field);
-        return outside === undefined ? (
-          <Slot key={field}>
-            <Muted>{say.notSent}</Muted>
-          </Slot>
-        ) : (
-          <Written key={field} name={outside} value={cells.find(({ name }) => name === outside)?.value ?? null} />
-        );
-      })}
-      {others.map(({ name, value }) => (
-        <Written key={name} name={name} value={value} full />
-      ))}
-    </Column>
-  );
-}
-
-function Fires({ hit, waits }: { hit: RouteHit; waits: boolean }) {
-  const say = words.workbench;
-  if (!hit.fires) return <Going $goes={false}>{fill(say.wouldNot, { why: hit.why })}</Going>;
-  return <Going $goes={!waits}>{waits ? say.waits : fill(say.wouldGo, { why: hit.why })}</Going>;
-}
-
-function Written({ name, value, full = false }: { name: string; value: Cell['value']; full?: boolean }) {
-  const Place = full ? Text : Slot;
-  const text = cellText(value);
-  return (
-    <Place>
-      <strong>{name}</strong>
-      {text === null ? <Muted>{words.common.noValue}</Muted> : <Value title={full ? undefined : text}>{text}</Value>}
-    </Place>
-  );
-}
-
-/** A cell as people read it; values keep their parts. */
-function cellText(value: Cell['value']): string | null {
-  if (value === null || typeof value !== 'object' || Array.isArray(value)) return valueText(value as JsonValue);
-  if (value.kind === 'amount') return `${value.decimal} ${value.currency}`;
-  const [, first] = Object.entries(value).find(([key, one]) => key !== 'kind' && typeof one === 'string') ?? [];
-  return typeof first === 'string' ? first : 'yes' in value ? (value.yes ? 'yes' : 'no') : null;
 }

@@ -73,6 +73,11 @@ export function MarkBar({
   onCancel,
 }: MarkBarProps) {
   const guess = useGuess(name, source, message, stretch);
+  const elsewhere = useQuery({
+    queryKey: ['sieves', 'field names'],
+    staleTime: 300_000,
+    queryFn: () => service.workbench.names(),
+  });
   const list = useId();
   const [field, setField] = useState<string | null>(null);
   const [type, setType] = useState<string | null>(null);
@@ -81,8 +86,14 @@ export function MarkBar({
   const known = fields.find((one) => one.name === named);
   const guessed = guess.data?.options as { type: string } | undefined;
   const typed = known?.type ?? type ?? guessed?.type ?? 'text';
-  // What else it could be: fields whose type reads it first, and each type with the value it gives.
-  const offered = [...new Set([...(guess.data?.fields ?? []), ...fields.map((one) => one.name)])];
+  // What else it could be: fields whose type reads it first, names of other sieves last; and each type with the value it gives.
+  const offered = [
+    ...new Set([
+      ...(guess.data?.fields ?? []),
+      ...fields.map((one) => one.name),
+      ...(elsewhere.data?.items.map((one) => one.name) ?? []),
+    ]),
+  ];
   const readAs = new Map(
     guess.data?.types.flatMap(({ type: one, value }) => (value === selected.trim() ? [] : [[one, value]])),
   );

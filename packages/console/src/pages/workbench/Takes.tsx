@@ -4,47 +4,27 @@ import { styled } from 'styled-components';
 import { fieldColour } from '../../looks/tokens';
 import { Button } from '../../parts/Button';
 import { Empty, Muted } from '../../parts/Page';
-import { Head, Left, Segment, Segments, Side, Sides, View, Views } from '../../parts/Sides';
-import { Trouble } from '../../parts/Trouble';
+import { Side, Sides } from '../../parts/Sides';
 import { useShortcuts } from '../../parts/use-shortcuts';
 import { fill, words } from '../../words';
-import { Headers } from '../message/Headers';
 import { ledgerOf } from '../message/outcome';
 import { RowsTable } from '../message/RowsTable';
 import { FieldLedger } from './FieldLedger';
 import { FieldPanel, WrongDialog } from './FieldPanel';
-import { MarkBar } from './MarkBar';
-import { MarkingOriginal } from './MarkingOriginal';
-import { MarkingProof } from './MarkingProof';
+import { MessageSide } from './MessageSide';
 import { RuleList } from './RuleList';
 import { RulePanel } from './RulePanel';
-import type { Stretch } from './text-selection';
+import { wordsOf } from './text-selection';
 import type { Draft } from './use-draft';
 import { useEdits } from './use-edits';
 import { useExpected } from './use-expected';
+import { useMarking } from './use-marking';
 import { rowsField, useMesh } from './use-mesh';
 import { type Shown, useShownReading } from './use-shown';
 import type { ShownMessageState } from './use-shown-message';
 
 const Right = styled(Side)`
   overflow: auto;
-`;
-
-const Subject = styled.strong`
-  color: var(--ink);
-  overflow: hidden;
-  max-width: 30ch;
-  text-overflow: ellipsis;
-  white-space: nowrap;
-`;
-
-const Said = styled.div`
-  padding: 8px 16px;
-  border-bottom: 1px solid var(--rule);
-`;
-
-const Wrong = styled(Said)`
-  color: var(--bad);
 `;
 
 const Pair = styled.div`
@@ -63,8 +43,7 @@ const Foot = styled.div`
   padding: 4px 16px 16px;
 `;
 
-const noEvidence = {};
-const noLeftovers: never[] = [];
+const noProblems: never[] = [];
 
 export interface TakesProps {
   name: string;
@@ -83,26 +62,19 @@ export function Takes({ name, draft, outline, message, compiles }: TakesProps) {
   const mesh = useMesh(name, draft.source, selection, compiles && columns.length > 0, expected.count);
   const [chosen, setChosen] = useState<string | null>(null);
   const [rule, setRule] = useState<number | 'new' | null>(null);
-  const [stretch, setStretch] = useState<Stretch | null>(null);
   const [judging, setJudging] = useState<{ column: number; field: string } | null>(null);
-  const [done, setDone] = useState('');
-  const input = useRef<HTMLInputElement>(null);
-  const proof = useRef<HTMLDivElement>(null);
-  const leaveMark = () => {
-    setStretch(null);
-    proof.current?.focus();
-  };
+  const marking = useMarking();
+  const { stretch } = marking;
   const edits = useEdits(name, draft, ref, (act, field) => {
     if (act.act === 'take header') setChosen(field);
     if ((act.act !== 'mark' && act.act !== 'mark rows') || !stretch) return;
     const marked = fill(say.mark.marked, { words: wordsOf(stretch, reading), field: field ?? '' });
-    setDone(act.act === 'mark' ? marked : say.mark.itemsDone);
-    leaveMark();
+    marking.leave(act.act === 'mark' ? marked : say.mark.itemsDone);
     setChosen(act.act === 'mark' ? field : rowsField);
   });
   const go = (to: number) => {
     if (!columns[to]) return;
-    setStretch(null);
+    marking.drop();
     message.go(to);
   };
   const steps = useRef({ go, at });
@@ -136,96 +108,21 @@ export function Takes({ name, draft, outline, message, compiles }: TakesProps) {
   };
   return (
     <Sides>
-      <Left>
-        <Views>
-          <Head>
-            <Subject title={column.subject ?? column.name}>{column.subject || column.name}</Subject>
-            <Segments aria-label={words.message.views}>
-              <Segment id="proof">{words.message.proof}</Segment>
-              <Segment id="original">{words.message.original}</Segment>
-              <Segment id="headers">{words.message.headers}</Segment>
-            </Segments>
-            <Muted>{fill(say.position, { at: at + 1, all: columns.length })}</Muted>
-            <Button aria-label={say.next} isDisabled={at + 1 >= columns.length} onPress={() => go(at + 1)}>
-              J
-            </Button>
-            <Button aria-label={say.previous} isDisabled={at === 0} onPress={() => go(at - 1)}>
-              K
-            </Button>
-          </Head>
-          {stretch && reading && (
-            <MarkBar
-              key={`${stretch.in} ${stretch.start} ${stretch.end}`}
-              name={name}
-              source={draft.source}
-              message={ref}
-              stretch={stretch}
-              words={wordsOf(stretch, reading)}
-              fields={outline.fields}
-              input={input}
-              onMark={(to, options) =>
-                edits.act({ act: 'mark', ...stretch, field: to, ...(options ? { options } : {}) })
-              }
-              onItems={
-                isOfLines(stretch, reading)
-                  ? () => edits.act({ act: 'mark rows', start: stretch.start, end: stretch.end })
-                  : undefined
-              }
-              onCancel={leaveMark}
-            />
-          )}
-          <ShownNote shown={shown} />
-          {edits.problems.length > 0 &&
-            rule === null &&
-            edits.problems.map(({ text, code }) => (
-              <Wrong key={code + text} role="alert">
-                {text}
-              </Wrong>
-            ))}
-          {(edits.error ?? expected.error) && <Trouble error={edits.error ?? expected.error} />}
-          <Said role="status" hidden={done === ''}>
-            {done}
-          </Said>
-          <View id="proof">
-            {reading ? (
-              <MarkingProof
-                reading={reading}
-                evidence={outcome?.evidence ?? noEvidence}
-                leftovers={outcome?.leftovers ?? noLeftovers}
-                fields={all}
-                chosen={chosen}
-                onChoose={setChosen}
-                onSelect={(selected) => {
-                  setDone('');
-                  setStretch(selected);
-                }}
-                onMark={() => input.current?.focus()}
-                frame={proof}
-              />
-            ) : (
-              <Empty>{words.common.loading}</Empty>
-            )}
-          </View>
-          <View id="original">
-            {reading && (
-              <MarkingOriginal
-                sieve={name}
-                message={ref}
-                reading={reading}
-                evidence={outcome?.evidence ?? noEvidence}
-                fields={all}
-                onSelect={(selected) => {
-                  setDone('');
-                  setStretch(selected);
-                }}
-              />
-            )}
-          </View>
-          <View id="headers">
-            {reading && <Headers reading={reading} onTake={(header) => edits.act({ act: 'take header', header })} />}
-          </View>
-        </Views>
-      </Left>
+      <MessageSide
+        name={name}
+        source={draft.source}
+        message={message}
+        reading={reading}
+        fields={outline.fields}
+        names={all}
+        chosen={chosen}
+        marking={marking}
+        edits={edits}
+        problems={rule === null ? edits.problems : noProblems}
+        error={edits.error ?? expected.error}
+        onChoose={setChosen}
+        onGo={go}
+      />
       <Right>
         <FieldLedger
           fields={rows}
@@ -272,11 +169,7 @@ export function Takes({ name, draft, outline, message, compiles }: TakesProps) {
               row={ledger.find((row) => row.field === field.name) ?? null}
               cell={mesh.coverage(column.name)?.cells[field.name] ?? null}
               onAct={edits.act}
-              onRemark={(marked) => {
-                setDone('');
-                setStretch(marked);
-                requestAnimationFrame(() => input.current?.focus());
-              }}
+              onRemark={marking.ask}
               onExpect={(about, value) => expected.say({ column, field: about, value })}
             />
           ) : (
@@ -305,22 +198,6 @@ export function Takes({ name, draft, outline, message, compiles }: TakesProps) {
     </Sides>
   );
 }
-
-/** Why there is nothing to see of the shown message. */
-function ShownNote({ shown }: { shown: Shown | null }) {
-  const say = words.workbench;
-  if (!shown) return null;
-  if (!shown.tried) return <Said>{say.notTried}</Said>;
-  if (shown.outcome) return null;
-  return <Said>{fill(say.notTaken, { why: shown.reasons.map(({ text }) => text).join(' ') })}</Said>;
-}
-
-const wordsOf = ({ in: place, start, end }: Stretch, reading: { text: string; subject: string } | null): string =>
-  (place === 'message.subject' ? reading?.subject : reading?.text)?.slice(start, end) ?? '';
-
-/** Whether a stretch runs over several lines of the text. */
-const isOfLines = (stretch: Stretch, reading: { text: string; subject: string }): boolean =>
-  stretch.in === 'message.text' && wordsOf(stretch, reading).trim().includes('\n');
 
 function filledBy(outcome: Shown['outcome']): ReadonlyMap<string, number> {
   const counts = new Map<string, number>();

@@ -53,3 +53,13 @@ function pointAt(frame: HTMLElement, place: string, offset: number): { node: Nod
   }
   return { node: last, offset: last === line ? 0 : (last.textContent?.length ?? 0) };
 }
+
+/** The words of a stretch. */
+export const wordsOf = (
+  { in: place, start, end }: Stretch,
+  reading: { text: string; subject: string } | null,
+): string => (place === 'message.subject' ? reading?.subject : reading?.text)?.slice(start, end) ?? '';
+
+/** Whether a stretch runs over several lines of the text. */
+export const isOfLines = (stretch: Stretch, reading: { text: string; subject: string }): boolean =>
+  stretch.in === 'message.text' && wordsOf(stretch, reading).trim().includes('\n');

@@ -71,7 +71,8 @@ export const crm: DestinationKind = {
   async columns(context) {
     const { description } = opened(context);
     const entity = description.entities[String(context.definition.entity)];
-    if (!entity) throw new YsError('YS-DELIVERY-REFUSED', { detail: unknownEntity(description, context) });
+    if (!entity)
+      throw new YsError('YS-DESTINATION-COLUMNS', { detail: unknownEntity(description, context).replace(/\.$/, '') });
     const key = context.definition.find_by;
     return Object.entries(entity.fields)
       .filter(([name]) => name !== entity.identity)

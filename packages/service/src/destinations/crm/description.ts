@@ -62,7 +62,9 @@ export function parseDescription(source: string): CrmDescription {
   const data = file.problems.length > 0 ? null : checkShape(descriptionSchema, file.data, report);
   const [problem] = [...file.problems, ...report.problems];
   if (!data || problem)
-    throw new YsError('YS-CRM-DESCRIPTION', { detail: problem ? `line ${problem.line}: ${problem.text}` : 'no data' });
+    throw new YsError('YS-CRM-DESCRIPTION', {
+      detail: problem ? `line ${problem.line}: ${problem.text.replace(/\.$/, '')}` : 'no data',
+    });
   if (known.size >= mostKnown) known.clear();
   known.set(source, data);
   return data;

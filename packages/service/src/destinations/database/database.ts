@@ -59,7 +59,7 @@ export const database: DestinationKind = {
       columns: await ownColumns(connection, String(context.definition.table)),
     }));
     if ('columns' in asked) return asked.columns;
-    throw new YsError('YS-DELIVERY-REFUSED', { detail: asked.answer });
+    throw new YsError('YS-DESTINATION-COLUMNS', { detail: asked.answer.replace(/\.$/, '') });
   },
   takeOut: (written, about, context) =>
     connected<Taken>(context, async (connection) =>

@@ -20,7 +20,7 @@ import { findDraft } from '../../store/draft-store.js';
 import { messageRow } from '../../store/message-store.js';
 import { cursorId } from '../../store/paging.js';
 import { getSample, listSamples } from '../../store/sample-store.js';
-import { findSieve } from '../../store/sieve-store.js';
+import { findSieve, type LiveSieve, listSieves } from '../../store/sieve-store.js';
 import type { ServeContext } from '../serve-context.js';
 import { serveEndpoint } from '../serve-endpoint.js';
 
@@ -36,6 +36,7 @@ export function serveWorkbench(context: ServeContext): void {
     };
   });
   serveEndpoint(app, db, workbenchEndpoints.outline, async ({ body }) => outlineOf(body.source));
+  serveEndpoint(app, db, workbenchEndpoints.names, async () => ({ items: namesOf(await listSieves(db)) }));
   serveEndpoint(app, db, workbenchEndpoints.columns, async ({ params, query }) => {
     const found = await selected(context, params.name, query, query);
     const items = found.slice(0, query.limit).map(({ name, subject }) => ({ name, subject }));
@@ -96,6 +97,21 @@ const marksOf = (text: string): Mark[] =>
       const [start = 0, end = 0, place = 0] = one.split('-').map(Number);
       return { field: String(place), place, start, end };
     });
+
+/** Fields and columns of some sieves by name, the most used first. */
+function namesOf(sieves: readonly LiveSieve[]) {
+  const names = new Map<string, { name: string; type: string; sieves: string[] }>();
+  for (const { name: sieve, source } of sieves) {
+    const compiled = tryCompileSieve(source);
+    if (!compiled.ok) continue;
+    for (const [name, { type }] of Object.entries({ ...compiled.sieve.fields, ...compiled.sieve.columns })) {
+      const known = names.get(name) ?? { name, type, sieves: [] };
+      known.sieves.push(sieve);
+      names.set(name, known);
+    }
+  }
+  return [...names.values()].sort((a, b) => b.sieves.length - a.sieves.length || a.name.localeCompare(b.name));
+}
 
 function outlineOf(source: string) {
   const compiled = tryCompileSieve(source);

@@ -1,0 +1,168 @@
+import type { ColumnItem, FileProblemItem } from '@yellow-sieve/contract';
+import { styled } from 'styled-components';
+import { Button } from '../../parts/Button';
+import { Empty, Muted } from '../../parts/Page';
+import { Head, Left, Segment, Segments, View, Views } from '../../parts/Sides';
+import { Trouble } from '../../parts/Trouble';
+import { fill, words } from '../../words';
+import { Headers } from '../message/Headers';
+import type { MessageReading } from '../message/outcome';
+import { MarkBar } from './MarkBar';
+import { MarkingOriginal } from './MarkingOriginal';
+import { MarkingProof } from './MarkingProof';
+import { isOfLines, wordsOf } from './text-selection';
+import type { useEdits } from './use-edits';
+import type { Marking } from './use-marking';
+import type { Shown } from './use-shown';
+import type { ShownMessageState } from './use-shown-message';
+
+const Subject = styled.strong`
+  color: var(--ink);
+  overflow: hidden;
+  max-width: 30ch;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+`;
+
+const Said = styled.div`
+  padding: 8px 16px;
+  border-bottom: 1px solid var(--rule);
+`;
+
+const Wrong = styled(Said)`
+  color: var(--bad);
+`;
+
+const noEvidence = {};
+const noLeftovers: never[] = [];
+
+export interface MessageSideProps {
+  name: string;
+  source: string;
+  message: ShownMessageState;
+  reading: MessageReading | null;
+  fields: readonly ColumnItem[];
+  /** Fields, then columns of the rows: their order gives them their colours. */
+  names: readonly string[];
+  chosen: string | null;
+  marking: Marking;
+  edits: ReturnType<typeof useEdits>;
+  problems: readonly FileProblemItem[];
+  error: unknown;
+  onChoose(field: string | null): void;
+  onGo(to: number): void;
+}
+
+/** The shown message: its proof, its original and its headers, all to mark values in. */
+export function MessageSide({
+  name,
+  source,
+  message,
+  reading,
+  fields,
+  names,
+  chosen,
+  marking,
+  edits,
+  problems,
+  error,
+  onChoose,
+  onGo,
+}: MessageSideProps) {
+  const say = words.workbench;
+  const { columns, at, column, ref, shown } = message;
+  const { stretch } = marking;
+  const outcome = shown?.outcome ?? null;
+  if (!column || !ref) return null;
+  return (
+    <Left>
+      <Views>
+        <Head>
+          <Subject title={column.subject ?? column.name}>{column.subject || column.name}</Subject>
+          <Segments aria-label={words.message.views}>
+            <Segment id="proof">{words.message.proof}</Segment>
+            <Segment id="original">{words.message.original}</Segment>
+            <Segment id="headers">{words.message.headers}</Segment>
+          </Segments>
+          <Muted>{fill(say.position, { at: at + 1, all: columns.length })}</Muted>
+          <Button aria-label={say.next} isDisabled={at + 1 >= columns.length} onPress={() => onGo(at + 1)}>
+            J
+          </Button>
+          <Button aria-label={say.previous} isDisabled={at === 0} onPress={() => onGo(at - 1)}>
+            K
+          </Button>
+        </Head>
+        {stretch && reading && (
+          <MarkBar
+            key={`${stretch.in} ${stretch.start} ${stretch.end}`}
+            name={name}
+            source={source}
+            message={ref}
+            stretch={stretch}
+            words={wordsOf(stretch, reading)}
+            fields={fields}
+            input={marking.input}
+            onMark={(to, options) => edits.act({ act: 'mark', ...stretch, field: to, ...(options ? { options } : {}) })}
+            onItems={
+              isOfLines(stretch, reading)
+                ? () => edits.act({ act: 'mark rows', start: stretch.start, end: stretch.end })
+                : undefined
+            }
+            onCancel={() => marking.leave()}
+          />
+        )}
+        <ShownNote shown={shown} />
+        {problems.map(({ text, code }) => (
+          <Wrong key={code + text} role="alert">
+            {text}
+          </Wrong>
+        ))}
+        {error ? <Trouble error={error} /> : null}
+        <Said role="status" hidden={marking.done === ''}>
+          {marking.done}
+        </Said>
+        <View id="proof">
+          {reading ? (
+            <MarkingProof
+              reading={reading}
+              evidence={outcome?.evidence ?? noEvidence}
+              leftovers={outcome?.leftovers ?? noLeftovers}
+              fields={names}
+              chosen={chosen}
+              onChoose={onChoose}
+              onSelect={marking.select}
+              onMark={() => marking.input.current?.focus()}
+              frame={marking.proof}
+            />
+          ) : (
+            <Empty>{words.common.loading}</Empty>
+          )}
+        </View>
+        <View id="original">
+          {reading && (
+            <MarkingOriginal
+              sieve={name}
+              message={ref}
+              reading={reading}
+              evidence={outcome?.evidence ?? noEvidence}
+              fields={names}
+              onSelect={marking.select}
+            />
+          )}
+        </View>
+        <View id="headers">
+          {reading && <Headers reading={reading} onTake={(header) => edits.act({ act: 'take header', header })} />}
+        </View>
+      </Views>
+    </Left>
+  );
+}
+
+/** Why there is nothing to see of the shown message. */
+function ShownNote({ shown }: { shown: Shown | null }) {
+  const say = words.workbench;
+  if (!shown) return null;
+  if (!shown.tried) return <Said>{say.notTried}</Said>;
+  if (shown.outcome) return null;
+  return <Said>{fill(say.notTaken, { why: shown.reasons.map(({ text }) => text).join(' ') })}</Said>;
+}
