@@ -42,32 +42,54 @@ export class MouseHands implements Hands {
     await (await chooser).setFiles(paths);
   }
 
-  /** Presses the button before the first letter, and lets go behind the last. */
+  /** Presses the button before the first letter, and lets go behind the last; again, where the page moved meanwhile. */
   async select(text: Locator, words: string) {
     this.acts++;
-    const { from, to } = await text.evaluate((root, wanted) => {
-      const walker = document.createTreeWalker(root, NodeFilter.SHOW_TEXT);
-      for (let node = walker.nextNode(); node; node = walker.nextNode()) {
-        const start = node.textContent?.indexOf(wanted) ?? -1;
-        if (start < 0) continue;
-        const range = document.createRange();
-        range.setStart(node, start);
-        range.setEnd(node, start + wanted.length);
-        node.parentElement?.scrollIntoView({ block: 'center' });
-        // Words that are wrapped have a box on each line.
-        const boxes = [...range.getClientRects()];
-        const [first, last] = [boxes[0] as DOMRect, boxes.at(-1) as DOMRect];
-        const middle = ({ top, bottom }: DOMRect) => (top + bottom) / 2;
-        return { from: { x: first.left + 0.5, y: middle(first) }, to: { x: last.right - 0.5, y: middle(last) } };
-      }
-      throw new Error(`“${wanted}” is not in the text`);
-    }, words);
-    await this.page.mouse.move(from.x, from.y);
-    await this.page.mouse.down();
-    await this.page.mouse.move(to.x, to.y, { steps: 4 });
-    await this.page.mouse.up();
+    for (let tries = 0; tries < 5; tries++) {
+      const { from, to } = await this.atRest(text, words);
+      await this.page.mouse.move(from.x, from.y);
+      await this.page.mouse.down();
+      await this.page.mouse.move(to.x, to.y, { steps: 4 });
+      await this.page.mouse.up();
+      if ((await this.page.evaluate(() => getSelection()?.toString().trim())) === words) return;
+    }
+    throw new Error(`“${words}” cannot be selected`);
+  }
+
+  /** Where some words begin and end, once that is the same twice. */
+  private async atRest(text: Locator, words: string): Promise<Stretched> {
+    for (let before = await placeOf(text, words); ; ) {
+      await this.page.waitForTimeout(80);
+      const now = await placeOf(text, words);
+      if (JSON.stringify(now) === JSON.stringify(before)) return now;
+      before = now;
+    }
   }
 }
+
+interface Stretched {
+  from: { x: number; y: number };
+  to: { x: number; y: number };
+}
+
+/** Where some words begin and end on the screen. Words that are wrapped have a box on each line. */
+const placeOf = (text: Locator, words: string): Promise<Stretched> =>
+  text.evaluate((root, wanted) => {
+    const walker = document.createTreeWalker(root, NodeFilter.SHOW_TEXT);
+    for (let node = walker.nextNode(); node; node = walker.nextNode()) {
+      const start = node.textContent?.indexOf(wanted) ?? -1;
+      if (start < 0) continue;
+      const range = document.createRange();
+      range.setStart(node, start);
+      range.setEnd(node, start + wanted.length);
+      node.parentElement?.scrollIntoView({ block: 'center' });
+      const boxes = [...range.getClientRects()];
+      const [first, last] = [boxes[0] as DOMRect, boxes.at(-1) as DOMRect];
+      const middle = ({ top, bottom }: DOMRect) => (top + bottom) / 2;
+      return { from: { x: first.left + 0.5, y: middle(first) }, to: { x: last.right - 0.5, y: middle(last) } };
+    }
+    throw new Error(`“${wanted}” is not in the text`);
+  }, words);
 
 /** Tabs that are tried before something counts as out of reach. */
 const farthest = 250;

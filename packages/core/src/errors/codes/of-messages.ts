@@ -1,0 +1,193 @@
+import type { Trouble } from './trouble.js';
+
+/** What happens to a message, and to what is delivered of it. */
+export const ofMessages = {
+  // what happens to a message
+  'YS-FIELD-MISSING': { status: 422, sentence: '“{field}” is required and was not found.' },
+  'YS-FIELD-DEFAULT': { status: 422, sentence: 'The default of “{field}” cannot be read by its type.' },
+  'YS-TEMPLATE-CUT': {
+    status: 422,
+    sentence: 'The values of this line could be cut in several ways, so none is taken for “{field}”.',
+  },
+  'YS-LAYOUT-NOT-RECOGNISED': {
+    status: 422,
+    sentence: 'The layout is not recognised (nearest: {layout}, {score} %).',
+  },
+  'YS-TEMPLATE-TWO-PLACES': {
+    status: 422,
+    sentence: '“{field}” could be read from two places that fit equally well, so neither is taken.',
+  },
+  'YS-RULE-STOPPED': { status: 422, sentence: 'The rule “{rule}” was stopped at its limit of {limit}.' },
+  'YS-RULE-SEVERAL': {
+    status: 422,
+    sentence: 'The rule “{rule}” found {count} candidates for “{field}” and may take only one.',
+  },
+  'YS-CHECK-FAILED': { status: 422, sentence: '{say}.' },
+  'YS-ROWS-TWICE': { status: 422, sentence: 'Row {row} has the same {columns} as row {other}.' },
+  'YS-CHECK-UNIQUE': {
+    status: 422,
+    sentence: '“{field}” is no column of the rows, so rows cannot be compared by it{nearest}.',
+  },
+  'YS-ROWS-COUNT': { status: 422, sentence: 'There are {count} rows; allowed are {range}.' },
+  'YS-PROMPT-ANSWER': {
+    status: 422,
+    sentence: 'The model’s answer to “{rule}” is not of the shape that was asked for.',
+  },
+  'YS-PROMPT-CUT-OFF': {
+    status: 422,
+    sentence: 'The model’s answer to “{rule}” was cut off, so nothing of it is taken.',
+  },
+  'YS-PROMPT-UNSUPPORTED': {
+    status: 422,
+    sentence: 'The model’s value for “{field}” is not supported by the message.',
+  },
+  'YS-PROMPT-NOT-TRIED': {
+    status: 422,
+    sentence: 'The rule “{rule}” was not tried: there is no answer of a model for this message.',
+  },
+  'YS-PROMPT-FAILED': { status: 422, sentence: 'The model gave no answer to “{rule}”: {detail}.' },
+  'YS-READING-PARTS': {
+    status: 422,
+    sentence: 'The message has more than {limit} parts. Those beyond are not read; download the message to see them.',
+  },
+  'YS-READING-DEPTH': {
+    status: 422,
+    sentence: 'Parts of the message lie in each other more than {limit} deep. What lies deeper is listed, not opened.',
+  },
+  'YS-READING-HEADER-CUT': {
+    status: 422,
+    sentence: 'A header block of the message is longer than {limit} KB. What goes beyond is not read.',
+  },
+  'YS-READING-CUT': {
+    status: 422,
+    sentence:
+      'A text of the message is longer than {limit} KB. Rules see its beginning; download the message to see all.',
+  },
+  'YS-READING-ATTACHMENTS': {
+    status: 422,
+    sentence: 'The message has {count} attachments; the first {limit} are listed. Download the message to see all.',
+  },
+  'YS-READING-ENCODING': {
+    status: 422,
+    sentence: 'A part is encoded as “{encoding}”, which is not known. Its text is shown as it came.',
+  },
+  'YS-READING-BOUNDARY': {
+    status: 422,
+    sentence:
+      'The message says it is {type}, but its boundary never comes. It is read by the boundary it seems to use, or as one text.',
+  },
+  'YS-READING-TNEF': {
+    status: 422,
+    sentence:
+      'The attachment “{name}” is in a format of one mail program, and what it holds is not read. Ask the sender to send plain text or HTML.',
+  },
+  'YS-READING-SEALED': {
+    status: 422,
+    sentence:
+      'The message is encrypted or sealed as a whole ({type}), so its text cannot be read. Ask the sender to send it open.',
+  },
+  'YS-MESSAGE-TOO-SLOW': {
+    status: 422,
+    sentence: 'Reading or sifting this message was stopped after {seconds} seconds.',
+  },
+  'YS-MESSAGE-LOST-WORKER': {
+    status: 422,
+    sentence:
+      'Work on this message ended without a word three times, and again when it ran alone. It is left to a person.',
+  },
+  'YS-MESSAGE-UNSORTED': { status: 422, sentence: 'No category fits this message.' },
+  'YS-MESSAGE-NO-SIEVE': { status: 422, sentence: 'No sieve of the mailbox takes this message.' },
+  'YS-MESSAGE-SCREENED': { status: 422, sentence: 'The mailbox does not accept this message.' },
+  'YS-MESSAGE-LOOP': { status: 422, sentence: 'The message goes round in circles, so it is not taken in.' },
+  'YS-MESSAGE-TWIN': {
+    status: 422,
+    sentence: 'The same message came before: {twin} has its Message-ID and says the same. Nothing is done twice.',
+  },
+  'YS-REVIEW-ALWAYS': { status: 422, sentence: 'The sieve asks for a person’s eye on every record.' },
+  'YS-REVIEW-PROMPT': { status: 422, sentence: 'A model’s answer waits for a person’s confirmation.' },
+
+  // deliveries
+  'YS-ROUTE-DESTINATION': {
+    status: 422,
+    sentence: 'The route leads to “{destination}”, which does not exist. Make the destination, or correct the name.',
+  },
+  'YS-DELIVERY-REFUSED': { status: 422, sentence: 'The destination refused the record: {detail}.' },
+  'YS-DELIVERY-UNREACHABLE': { status: 502, sentence: 'The destination could not be reached: {detail}.' },
+  'YS-DELIVERY-UNCERTAIN': {
+    status: 502,
+    sentence: 'No answer came after sending, so it may have arrived; it is tried again under the same identity.',
+  },
+  'YS-DELIVERY-GAVE-UP': { status: 502, sentence: 'The destination could not be reached in {count} tries: {detail}.' },
+  'YS-DELIVERY-STATE': { status: 409, sentence: 'A delivery that is {state} cannot be retried.' },
+  'YS-DELIVERY-NOT-KEPT': {
+    status: 409,
+    sentence: 'Only a delivery that is kept back is released or dropped; this one is {state}.',
+  },
+  'YS-EDIT-NOTHING-FOUND': {
+    status: 409,
+    sentence: 'Nothing the sieve looks for was found in this message. Mark a value in it: that begins a layout, too.',
+  },
+  'YS-EDIT-NO-ROWS': {
+    status: 422,
+    sentence:
+      'No two items of one shape were found in these lines. Select at least two whole items, one after the other.',
+  },
+  'YS-EDIT-NO-LABEL': {
+    status: 422,
+    sentence:
+      'No words stand before, behind or above this value that would say where it is. Write a pattern or a cut for it.',
+  },
+  'YS-TRIAL-ALREADY': { status: 409, sentence: 'The sieve “{sieve}” is on trial already.' },
+  'YS-TRIAL-NOT': { status: 409, sentence: 'The sieve “{sieve}” is not on trial.' },
+  'YS-TRIAL-OPEN': {
+    status: 409,
+    sentence: 'The sieve “{sieve}” is not ready to be turned on: {open}. Put that right, or turn it on anyway.',
+  },
+  'YS-TRIAL-NOTHING': {
+    status: 409,
+    sentence: 'Nothing is kept back of this message, so there is nothing to deliver.',
+  },
+  'YS-TRIAL-TARGETS': {
+    status: 409,
+    sentence: 'This message would go to {targets}, not to what was named. Look again, and name these.',
+  },
+  'YS-DESTINATION-KIND': { status: 422, sentence: '“{kind}” is no destination kind{nearest}.' },
+  'YS-DESTINATION-COLUMNS': { status: 422, sentence: 'What it requires could not be asked: {detail}.' },
+  'YS-DESTINATION-CONNECTION': {
+    status: 422,
+    sentence: 'The destination names the connection “{connection}”, which does not exist.',
+  },
+  'YS-DESTINATION-TABLE': {
+    status: 422,
+    sentence: 'The table “{table}” is not as the destination needs it: {detail}.',
+  },
+  'YS-DESTINATION-PRIVATE': {
+    status: 422,
+    sentence:
+      'The address {address} is a private one, and this service does not send there. An operator can allow it by YELLOW_SIEVE_PRIVATE_TARGETS.',
+  },
+  'YS-CRM-ENTITY': { status: 422, sentence: 'The CRM’s description has no entity “{entity}”{nearest}.' },
+  'YS-CRM-FIELD': {
+    status: 422,
+    sentence: '“{field}” is no field of {entity} there{nearest}. Correct the name in the route.',
+  },
+  'YS-CRM-FIELD-MISSING': {
+    status: 422,
+    sentence: '{entity} needs “{field}” there, and the record has none. Map it, or give it a value.',
+  },
+  'YS-CRM-FIELD-TYPE': { status: 422, sentence: '“{field}” is a {type} there, and “{value}” is none.' },
+  'YS-CRM-SEVERAL': {
+    status: 422,
+    sentence: '{count} of {entity} there have “{key}” as {field}, so none was changed. Merge them there, then retry.',
+  },
+  'YS-CRM-DESCRIPTION': { status: 422, sentence: 'The CRM’s description cannot be used: {detail}.' },
+  'YS-DESTINATION-COLUMN': {
+    status: 422,
+    sentence: '“{column}” cannot be a column name there. Use letters, digits and underscores, 64 at the most.',
+  },
+
+  'YS-DESTINATION-KEY': {
+    status: 422,
+    sentence: 'The table is keyed by “{column}”, and this line has no value there. Map it, or make its field required.',
+  },
+} as const satisfies Record<string, Trouble>;

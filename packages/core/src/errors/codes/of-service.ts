@@ -1,0 +1,113 @@
+import type { Trouble } from './trouble.js';
+
+/** Troubles of the service and its callers. */
+export const ofService = {
+  // intake
+  'YS-INTAKE-UNKNOWN-ADDRESS': { status: 404, sentence: 'No mailbox takes mail for this address.' },
+  'YS-INTAKE-TOO-LARGE': { status: 413, sentence: 'The message is larger than the {limit} allowed here.' },
+  'YS-INTAKE-EMPTY': { status: 422, sentence: 'There is no message in what was sent.' },
+  'YS-DATABASE-DOWN': {
+    status: 503,
+    sentence: 'The database cannot be reached just now. Nothing was taken; try again shortly.',
+  },
+
+  // the service and its callers
+  'YS-NOT-FOUND': { status: 404, sentence: 'There is no {what} “{name}”.' },
+  'YS-REQUEST-INVALID': { status: 400, sentence: 'The request cannot be read: {detail}.' },
+  'YS-REQUEST-CURSOR': { status: 400, sentence: 'The cursor is not one of this listing. Start again without it.' },
+  'YS-AUTH-MISSING': {
+    status: 401,
+    sentence: 'This needs a log-in, or an access token sent as a bearer token.',
+  },
+  'YS-AUTH-WRONG': { status: 401, sentence: 'The access token is not known, or has expired.' },
+  'YS-AUTH-ROLE': { status: 403, sentence: 'This needs the role {role}, and you have {has}.' },
+  'YS-AUTH-SESSION': { status: 401, sentence: 'The log-in has run out. Log in again.' },
+  'YS-AUTH-FOREIGN-PAGE': {
+    status: 403,
+    sentence: 'A page of another site sent this request, so nothing was done. Do it from the console itself.',
+  },
+  'YS-LOG-IN-WRONG': { status: 401, sentence: 'Email address and password do not belong together.' },
+  'YS-LOG-IN-THROTTLED': {
+    status: 429,
+    sentence: 'Too many log-ins failed. Wait {minutes} minutes and try again.',
+  },
+  'YS-INVITATION-SPENT': {
+    status: 404,
+    sentence: 'This link was used already, has run out, or never was one. Ask an owner for a new one.',
+  },
+  'YS-PERSON-EMAIL-TAKEN': { status: 409, sentence: 'Somebody with the address “{email}” is here already.' },
+  'YS-PERSON-LAST-OWNER': {
+    status: 409,
+    sentence: 'This is the last owner, and there must be one. Make somebody else an owner first.',
+  },
+  'YS-MESSAGE-NO-HTML': { status: 404, sentence: 'The message has no HTML part, so there is no original to show.' },
+  'YS-MESSAGE-NOT-SKIPPED': {
+    status: 409,
+    sentence: 'Only a skipped message can be taken in; this one is {state}. Put it through again instead.',
+  },
+  'YS-SIEVE-CHANGED': {
+    status: 412,
+    sentence:
+      'The sieve “{sieve}” is not what you saw any more: {by} published version {version} at {at}. Get it, and bring your change into it.',
+  },
+  'YS-DRAFT-CHANGED': {
+    status: 412,
+    sentence:
+      'The draft of “{sieve}” is not what you saw any more: {by} changed it at {at}. Get it, and bring your change into it.',
+  },
+  'YS-DRAFT-BEHIND': {
+    status: 409,
+    sentence:
+      'The draft of “{sieve}” was begun from version {base}, and version {version} is live. Compare the two, and save the draft anew on version {version}.',
+  },
+  'YS-PUBLISH-BREAKS': {
+    status: 409,
+    sentence: 'Publishing would break expected values that hold now: {broken}. Mend the rules, or say why.',
+  },
+  'YS-SAMPLE-NOT-TRIED': {
+    status: 409,
+    sentence:
+      'The sample asks a model what has no answer yet, so nothing is known of it. Feed the message to a mailbox first; its answers are kept.',
+  },
+  'YS-SAMPLE-NOT-TAKEN': { status: 409, sentence: 'The sieve does not take this sample: {why}' },
+  'YS-EXPECTED': { status: 422, sentence: 'What is expected does not fit the sieve: {detail}.' },
+  'YS-MESSAGE-NO-RECORD': { status: 409, sentence: 'No sieve took this message, so there is no record of it.' },
+  'YS-JOB-OVER': { status: 409, sentence: 'The job is {state}, so there is nothing to stop.' },
+  'YS-JOB-TROUBLE': {
+    status: 500,
+    sentence:
+      'The job was given up after {lost} failures in a row at the same place. It is in the log under {reference}.',
+  },
+  'YS-MAILBOX-ADDRESS-TAKEN': {
+    status: 409,
+    sentence: 'The address “{address}” belongs to the mailbox “{mailbox}” already.',
+  },
+  'YS-MAILBOX-SIEVE': {
+    status: 422,
+    sentence: 'The mailbox names the sieve “{sieve}”, which does not exist. Put the sieve first.',
+  },
+  'YS-LIVE-INTERNAL': {
+    status: 500,
+    sentence: 'Something went wrong inside the service. It is in the log under {reference}.',
+  },
+
+  'YS-START-CONFIG': {
+    status: 500,
+    sentence: 'The configuration cannot be used: {detail}. Set these environment variables and start again.',
+  },
+  'YS-START-PORT': {
+    status: 500,
+    sentence:
+      'The port {port} is taken. Stop what uses it, or choose another by YELLOW_SIEVE_HTTP_PORT or YELLOW_SIEVE_SMTP_PORT.',
+  },
+  'YS-START-KEY-FILE': {
+    status: 500,
+    sentence:
+      'The key file {file} does not hold 32 bytes in base64. Put the right key back, or remove the file and enter all connections anew.',
+  },
+  'YS-START-KEY-OTHER': {
+    status: 500,
+    sentence:
+      'A secret was sealed with the key {sealed}, and the key file holds {held}. Put the right key back, or enter the connection anew.',
+  },
+} as const satisfies Record<string, Trouble>;
