@@ -30,7 +30,7 @@ afterAll(() => rmSync(folder, { recursive: true, force: true }));
 describe.each([
   ['the mouse', (page: Page) => new MouseHands(page)],
   ['keys alone', (page: Page) => new KeyHands(page)],
-])('from an empty service to two destinations, with %s', (_, handsOf) => {
+])('from an empty service to two destinations, with %s', (way, handsOf) => {
   let world: World;
   let browsing: Browsing;
   let page: Page;
@@ -52,6 +52,12 @@ describe.each([
   const dialog = () => page.getByRole('dialog').last();
   const ledgerRow = (field: string) => page.getByRole('row', { name: field, exact: true });
   const proof = () => page.getByRole('group', { name: 'The message, to mark values in' });
+
+  /** The pages are the same for both: one of them is enough to look for faults of access. */
+  const expectFine = async () => {
+    if (way === 'the mouse') await expectCalm(browsing);
+    else expect(browsing.errors.splice(0)).toEqual([]);
+  };
 
   test('a mailbox is made, and three messages put into it', async () => {
     await hands.press(button('Make a mailbox').first());
@@ -75,7 +81,7 @@ describe.each([
     await hands.press(button('Mark'));
     await ledgerRow('berth').getByText('B2').waitFor();
     await page.getByText('3 of 3 tried').waitFor();
-    await expectCalm(browsing);
+    await expectFine();
   });
 
   test('the message in free words gets a layout of its own', async () => {
@@ -103,7 +109,7 @@ describe.each([
   test('what is right is said in one act', async () => {
     await hands.press(button('All of this is right'));
     await page.getByText('Expected from now on.').waitFor();
-    await expectCalm(browsing);
+    await expectFine();
   });
 
   test('a sheet and a CRM are made and routed to, where one stands', async () => {
@@ -125,7 +131,7 @@ describe.each([
     await hands.choose(dialog().getByRole('button', { name: /Found by/ }), 'email');
     await hands.press(button('Make and test'));
     await dialog().getByLabel('email, required there').waitFor();
-    await expectCalm(browsing);
+    await expectFine();
     await hands.press(button('Keep the route'));
     const holders = page.getByRole('region', { name: 'Key holders' });
     await holders.getByText('would go: no condition').waitFor();
@@ -139,7 +145,7 @@ describe.each([
     await hands.press(button('Close'));
     await hands.press(button('Turn on …'));
     await page.getByRole('heading', { name: 'Everything was looked at' }).waitFor();
-    await expectCalm(browsing);
+    await expectFine();
     await hands.press(button('Turn on'));
     await page.getByText('on trial', { exact: true }).waitFor({ state: 'detached' });
   });
