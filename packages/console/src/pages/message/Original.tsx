@@ -1,27 +1,7 @@
 import { messageEndpoints } from '@yellow-sieve/contract';
-import { styled } from 'styled-components';
-import { Empty, Muted } from '../../parts/Page';
+import { Empty } from '../../parts/Page';
 import { words } from '../../words';
-
-const Frame = styled.iframe`
-  display: block;
-  flex: 1;
-  width: 100%;
-  border: 0;
-  background: #fff;
-`;
-
-const Fit = styled.div`
-  display: flex;
-  flex-direction: column;
-  height: 100%;
-  min-height: 50vh;
-`;
-
-const Note = styled(Muted)`
-  padding: 7px 16px;
-  border-bottom: 1px solid var(--rule);
-`;
+import { OriginalFrame } from './OriginalFrame';
 
 export interface OriginalProps {
   messageKey: string;
@@ -34,14 +14,5 @@ export interface OriginalProps {
 export function Original({ messageKey, revision, hasHtml }: OriginalProps) {
   if (!hasHtml) return <Empty>{words.message.noOriginal}</Empty>;
   const path = messageEndpoints.original.path.replace(':key', messageKey);
-  return (
-    <Fit>
-      <Note>{words.message.originalNote}</Note>
-      <Frame
-        title={words.message.originalTitle}
-        sandbox="allow-same-origin"
-        src={`${path}?revision=${revision ?? 0}`}
-      />
-    </Fit>
-  );
+  return <OriginalFrame src={`${path}?revision=${revision ?? 0}`} note={words.message.originalNote} />;
 }

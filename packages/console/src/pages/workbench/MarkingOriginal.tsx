@@ -1,31 +1,11 @@
 import type { ShownRef } from '@yellow-sieve/contract';
 import { workbenchEndpoints } from '@yellow-sieve/contract';
-import { styled } from 'styled-components';
-import { Empty, Muted } from '../../parts/Page';
+import { Empty } from '../../parts/Page';
 import { words } from '../../words';
+import { OriginalFrame } from '../message/OriginalFrame';
 import type { MessageOutcome, MessageReading } from '../message/outcome';
 import { marksQuery, stretchOfSelection } from './original-selection';
 import type { Stretch } from './text-selection';
-
-const Fit = styled.div`
-  display: flex;
-  flex-direction: column;
-  height: 100%;
-  min-height: 50vh;
-`;
-
-const Note = styled(Muted)`
-  padding: 7px 16px;
-  border-bottom: 1px solid var(--rule);
-`;
-
-const Frame = styled.iframe`
-  display: block;
-  flex: 1;
-  width: 100%;
-  border: 0;
-  background: #fff;
-`;
 
 export interface MarkingOriginalProps {
   sieve: string;
@@ -42,21 +22,15 @@ export function MarkingOriginal({ sieve, message, reading, evidence, fields, onS
   const path = workbenchEndpoints.original.path.replace(':name', sieve);
   const query = new URLSearchParams({ ...message, marks: marksQuery(evidence, fields) });
   return (
-    <Fit>
-      <Note>{words.workbench.originalNote}</Note>
-      <Frame
-        title={words.message.originalTitle}
-        sandbox="allow-same-origin"
-        src={`${path}?${query}`}
-        onLoad={({ currentTarget }) => {
-          // Scripts do not run in there; what is selected is asked for from here.
-          const inside = currentTarget.contentDocument;
-          inside?.addEventListener('mouseup', () => {
-            const stretch = stretchOfSelection(inside, reading.text);
-            if (stretch) onSelect(stretch);
-          });
-        }}
-      />
-    </Fit>
+    <OriginalFrame
+      src={`${path}?${query}`}
+      note={words.workbench.originalNote}
+      onInside={(inside) =>
+        inside.addEventListener('mouseup', () => {
+          const stretch = stretchOfSelection(inside, reading.text);
+          if (stretch) onSelect(stretch);
+        })
+      }
+    />
   );
 }
