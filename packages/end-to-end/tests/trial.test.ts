@@ -124,6 +124,9 @@ describe('one message delivered for real', () => {
     const { items } = await world.client.trial.targets({ params: { key } });
     expect(items.map(({ title, kind }) => `${title} ${kind}`).sort()).toEqual(['Owners crm', 'Quay book sheet']);
     expect(items.find(({ kind }) => kind === 'crm')?.payload).toEqual({ email: 'kelpie@skerry.example' });
+    const { out } = await cli('messages', 'deliver', key);
+    expect(out).toContain('email: kelpie@skerry.example');
+    expect(out).toContain('vessel: Kelpie, length: 9.5');
   });
 
   test('goes nowhere when other targets are named than those it has', async () => {

@@ -1,4 +1,5 @@
 import type { CheckPoint, TrialItem } from '@yellow-sieve/contract';
+import { type Cell, cellText } from '@yellow-sieve/core';
 import { CallError } from '../../call-error.js';
 import type { Command } from '../../command.js';
 
@@ -67,6 +68,15 @@ export const sieveTurnOn: Command = {
   },
 };
 
+/** What would be written, in words: `vessel: Kelpie, length: 9.5`. Lines of tables have cells, other targets names of their own. */
+function payloadText(payload: unknown): string {
+  if (Array.isArray(payload))
+    return (payload as Cell[]).map(({ name, value }) => `${name}: ${cellText(value) || '–'}`).join(', ');
+  return Object.entries(payload as object)
+    .map(([name, value]) => `${name}: ${typeof value === 'string' ? value : JSON.stringify(value)}`)
+    .join(', ');
+}
+
 export const messagesDeliver: Command = {
   words: 'messages deliver',
   about: 'Deliver one message for real though its sieve is on trial, to the targets that are named',
@@ -91,7 +101,7 @@ export const messagesDeliver: Command = {
         destination,
         kind,
         route,
-        JSON.stringify(payload),
+        payloadText(payload),
       ]),
       json: targets,
     };
