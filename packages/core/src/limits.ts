@@ -12,6 +12,8 @@ export const limits = {
   parts: 1000,
   /** Multiparts and attached messages inside each other; what lies deeper is listed, not opened. */
   mimeDepth: 100,
+  /** Elements of HTML inside each other; newsletters passed on many times reach a hundred. Of what lies deeper only the text is kept. */
+  htmlDepth: 400,
   /** Characters kept of a text attachment. */
   attachmentText: 200_000,
   /** Attachments listed; of the rest only the number. */

@@ -24,6 +24,8 @@ export type Charsets = Map<MimePart, Pick<Decoded, 'charset' | 'why'>>;
 export interface Composed {
   form: TextForm;
   html: string | null;
+  /** Whether elements of its HTML lay so deep in each other that of some only the text was kept. */
+  flattened: boolean;
 }
 
 /** Makes one text of the parts that are shown, cuts it into segments and chooses the body. */
@@ -44,6 +46,7 @@ export function composeForm(shown: readonly Shown[], envelope: Envelope, limits:
       stub: null,
     },
     html: rich ? composer.html : null,
+    flattened: composer.flattened,
   };
 }
 
@@ -56,6 +59,7 @@ interface Composition {
 class Composer {
   readonly piece: Piece = { text: '', links: [], tables: [], source: [], cues: [] };
   html = '';
+  flattened = false;
 
   constructor(
     private readonly limits: Limits,
@@ -114,7 +118,8 @@ class Composer {
   private htmlPiece(part: MimePart): Piece {
     const html = this.decoded(part, metaCharset(part));
     const at = this.addHtml(html);
-    const { text, links, tables, source, cues } = htmlToText(html);
+    const { text, links, tables, source, cues, flattened } = htmlToText(html, this.limits.htmlDepth);
+    this.flattened ||= flattened;
     return { text, links, tables, cues, source: inSource(source, at) };
   }
 

@@ -39,7 +39,7 @@ function readTree({ root, size, flaws }: MimeTree, limits: Limits): Reading {
   };
   const shown = { html: shownParts(root, 'html', envelope.returns), plain: shownParts(root, 'text', envelope.returns) };
   const charsets: Charsets = new Map();
-  const { html, plain } = forms(shown, envelope, limits, charsets);
+  const { html, plain, flattened } = forms(shown, envelope, limits, charsets);
   const { thread, reason } = threadOf(head.subject, envelope.replies, html ?? plain);
   const attachments = attachedParts(root, shown);
   return {
@@ -55,7 +55,9 @@ function readTree({ root, size, flaws }: MimeTree, limits: Limits): Reading {
     attachments: attachments.slice(0, limits.attachments).map((part) => attachmentOf(part, limits)),
     parts: partNotes(root, shown, charsets),
     headers,
-    problems: [...flaws, ...unread(root, attachments, limits)].map(({ code, params }) => problem(code, params)),
+    problems: [...flaws, ...unread(root, attachments, flattened, limits)].map(({ code, params }) =>
+      problem(code, params),
+    ),
   };
 }
 
@@ -92,7 +94,7 @@ function forms(
   envelope: Envelope,
   limits: Limits,
   charsets: Charsets,
-): Pick<Reading, 'html' | 'plain'> {
+): Pick<Reading, 'html' | 'plain'> & { flattened: boolean } {
   const rich = hasKind(shown.html, 'html') ? composeForm(shown.html, envelope, limits, charsets) : null;
   const html = rich && rich.html !== null ? { ...rich.form, html: rich.html } : null;
   const poor =
@@ -101,7 +103,11 @@ function forms(
       : null;
   const plain = poor && { ...poor, stub: stubReason(poor.text, html) };
   const empty = html && plain && html.text.trim() === '' && plain.text.trim() !== '';
-  return { plain, html: empty ? { ...html, stub: 'the HTML part holds no text' } : html };
+  return {
+    plain,
+    html: empty ? { ...html, stub: 'the HTML part holds no text' } : html,
+    flattened: rich?.flattened ?? false,
+  };
 }
 
 /** What is neither text of the message nor a box of parts, in the order of the message. */
@@ -123,7 +129,7 @@ interface Unread {
 }
 
 /** What is there and cannot be read, named so that nobody looks for the fault in a rule. */
-function unread(root: MimePart, attachments: readonly MimePart[], limits: Limits): Unread[] {
+function unread(root: MimePart, attachments: readonly MimePart[], flattened: boolean, limits: Limits): Unread[] {
   const found: Unread[] = [];
   const tnef = attachments.find(
     ({ content }) =>
@@ -135,6 +141,7 @@ function unread(root: MimePart, attachments: readonly MimePart[], limits: Limits
   if (sealed) found.push({ code: 'YS-READING-SEALED', params: { type: root.content.type } });
   const cut = anyPart(root, ({ body, content }) => (body?.cut ?? false) && content.type.startsWith('text/'));
   if (cut) found.push({ code: 'YS-READING-CUT', params: { limit: limits.textBytes / 1024 } });
+  if (flattened) found.push({ code: 'YS-READING-NESTING', params: { limit: limits.htmlDepth } });
   if (attachments.length > limits.attachments)
     found.push({ code: 'YS-READING-ATTACHMENTS', params: { limit: limits.attachments, count: attachments.length } });
   return found;

@@ -7,7 +7,7 @@ export const text: ValueType = {
   options: { max_length: v.optional(v.pipe(v.number(), v.integer(), v.minValue(1))) },
   part: '\\S(?:[^\\n]*\\S)?',
   read(raw, options) {
-    const trimmed = raw.replace(/^[\s\u00a0]+|[\s\u00a0]+$/g, '');
+    const trimmed = raw.trim();
     if (trimmed === '') return { ok: false, code: 'YS-VALUE-EMPTY' };
     if (typeof options.max_length === 'number' && trimmed.length > options.max_length) {
       return { ok: false, code: 'YS-VALUE-RANGE', params: { range: `at most ${options.max_length} characters` } };

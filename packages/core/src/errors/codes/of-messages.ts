@@ -54,6 +54,11 @@ export const ofMessages = {
     status: 422,
     sentence: 'Parts of the message lie in each other more than {limit} deep. What lies deeper is listed, not opened.',
   },
+  'YS-READING-NESTING': {
+    status: 422,
+    sentence:
+      'Elements of the message’s HTML lie in each other more than {limit} deep. Of what lies deeper only the text is read, without its tables and links.',
+  },
   'YS-READING-HEADER-CUT': {
     status: 422,
     sentence: 'A header block of the message is longer than {limit} KB. What goes beyond is not read.',

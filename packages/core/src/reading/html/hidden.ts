@@ -28,11 +28,19 @@ export function hidesText(style: string): boolean | null {
   return (size !== undefined && Number(size) === 0) || visibility === 'hidden' || visibility === 'collapse';
 }
 
-const compact = (style: string) =>
-  style
-    .slice(0, 4000)
-    .toLowerCase()
-    .replace(/\/\*.*?\*\/|\s+/g, '');
+const compact = (style: string) => withoutComments(style.slice(0, 4000).toLowerCase()).replace(/\s+/g, '');
+
+/** CSS without its comments; one that nobody closed goes to the end. A pattern would look for that end again at each of its stars. */
+function withoutComments(css: string): string {
+  const kept: string[] = [];
+  let at = 0;
+  for (let from = css.indexOf('/*'); from >= 0; from = css.indexOf('/*', at)) {
+    kept.push(css.slice(at, from));
+    const end = css.indexOf('*/', from + 2);
+    at = end < 0 ? css.length : end + 2;
+  }
+  return kept.join('') + css.slice(at);
+}
 
 /** Class names and ids that the message's own style sheets hide, whatever the screen (rules in `@media` are left out). */
 export type HiddenNames = ReadonlySet<string>;
@@ -43,7 +51,7 @@ const mostStyle = 200_000;
 /** Reads `.name { display: none }` and `#name { … }`, also with an element before; all other selectors are left alone. */
 export function hiddenNames(root: HtmlElement): HiddenNames {
   const names = new Set<string>();
-  const sheets = styleSheets(root).replace(/\/\*[\s\S]*?\*\/|<!--|-->/g, '');
+  const sheets = withoutComments(styleSheets(root)).replace(/<!--|-->/g, '');
   let at = 0;
   while (at < sheets.length) {
     const brace = sheets.indexOf('{', at);

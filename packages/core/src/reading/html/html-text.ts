@@ -1,6 +1,7 @@
+import { limits } from '../../limits.js';
 import type { Link, Range, SourceRun, Table, TableCell } from '../reading.js';
 import { apart, blocks } from './blocks.js';
-import { padding } from './fillers.js';
+import { isPadding } from './fillers.js';
 import { layTables, type RowLayout, type TableLayouts } from './table-layout.js';
 import { type Place, TextBuilder } from './text-builder.js';
 import { type HtmlElement, type HtmlPiece, parseHtml, type TreeVisitor, walk } from './tree.js';
@@ -19,15 +20,17 @@ export interface HtmlText {
   tables: Table[];
   source: SourceRun[];
   cues: HtmlCue[];
+  /** Whether elements lay so deep in each other that of some only the text was kept. */
+  flattened: boolean;
 }
 
-/** Makes text from HTML, deterministically and without recursion, so that depth costs nothing. */
-export function htmlToText(html: string): HtmlText {
-  const root = parseHtml(html);
+/** Makes text from HTML, deterministically, without recursion, and at a cost that grows with its length alone. `deepest`: elements in each other. */
+export function htmlToText(html: string, deepest: number = limits.htmlDepth): HtmlText {
+  const { root, flattened } = parseHtml(html, deepest);
   const visibility = new Visibility(root);
   const writer = new HtmlTextWriter(visibility, layTables(root, visibility));
   walk(root, writer);
-  return writer.finish();
+  return { ...writer.finish(), flattened };
 }
 
 const quoting = /(?:^|[\s_-])(?:quote|quoted|cite)(?:$|[\s_-])/i;
@@ -207,7 +210,7 @@ class HtmlTextWriter implements TreeVisitor {
   }
 
   text({ text, source, sourceLength }: HtmlPiece): void {
-    if (this.scope.invisible || padding.test(text)) return;
+    if (this.scope.invisible || isPadding(text)) return;
     if (this.scope.verbatim) this.out.verbatim(text, source, sourceLength);
     else this.out.flow(text, source, sourceLength);
   }
@@ -218,7 +221,7 @@ class HtmlTextWriter implements TreeVisitor {
     if (scope?.block) this.breakFor(name);
   }
 
-  finish(): HtmlText {
+  finish(): Omit<HtmlText, 'flattened'> {
     const { text, source } = this.out.finish();
     const range = ({ start, end }: Stretch): Range => {
       const from = Math.min(start.at ?? text.length, Math.max(end, 0));

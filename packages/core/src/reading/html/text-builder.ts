@@ -11,7 +11,11 @@ export class TextBuilder {
   private readonly runs: SourceRun[] = [];
   private pending: Place[] = [];
   private written = 0;
-  private owed = '';
+  /** What stands before the next visible character: lines that are over, then ends of empty cells, or a space. In pieces, since there may be millions. */
+  private linesOwed: string[] = [];
+  private breaksOwed = 0;
+  private tabsOwed = 0;
+  private spaceOwed = false;
   private lineEmpty = true;
   private cellEmpty = false;
   /** What stands for a break here: a line break, or a space inside a cell that must not tear its row. */
@@ -36,7 +40,9 @@ export class TextBuilder {
   }
 
   private lineBreak(): void {
-    this.owed = `${this.owed.replace(/[ \t]+$/, '')}\n`;
+    this.tabsOwed = 0;
+    this.spaceOwed = false;
+    this.oweBreaks(1);
     this.lineEmpty = true;
   }
 
@@ -53,8 +59,7 @@ export class TextBuilder {
     }
     if (this.written === 0 || this.cellEmpty) return;
     this.freshLine();
-    const breaks = this.owed.split('\n').length - 1;
-    if (breaks < 2) this.owed += '\n'.repeat(2 - breaks);
+    this.oweBreaks(2 - this.breaksOwed);
   }
 
   /** What comes next stands in a cell or after a bullet: breaks before its first character count for nothing. */
@@ -63,12 +68,13 @@ export class TextBuilder {
   }
 
   nextCell(): void {
-    this.owed = `${this.owed.replace(/ $/, '')}\t`;
+    this.spaceOwed = false;
+    this.tabsOwed++;
     this.cellEmpty = true;
   }
 
   space(): void {
-    if (!this.lineEmpty && !this.cellEmpty && this.owed === '') this.owed = ' ';
+    if (!this.lineEmpty && !this.cellEmpty && this.breaksOwed + this.tabsOwed === 0) this.spaceOwed = true;
   }
 
   /** Running text: white space folds, as a browser does. */
@@ -111,22 +117,40 @@ export class TextBuilder {
 
   private write(text: string): void {
     // A text does not begin with the breaks of what stands empty before it.
-    if (this.written === 0) this.owed = '';
-    if (this.owed !== '') this.pieces.push(this.owed);
-    this.written += this.owed.length;
+    const owed = this.written === 0 ? '' : this.owed();
+    if (owed !== '') this.pieces.push(owed);
+    this.written += owed.length;
     for (const place of this.pending) place.at = this.written;
     this.pending = [];
     this.written += text.length;
-    this.owed = '';
+    this.owesNothing();
     this.pieces.push(text);
     this.lineEmpty = false;
     this.cellEmpty = false;
   }
 
+  private oweBreaks(count: number): void {
+    if (count <= 0) return;
+    this.linesOwed.push('\t'.repeat(this.tabsOwed) + '\n'.repeat(count));
+    this.breaksOwed += count;
+    this.tabsOwed = 0;
+  }
+
+  private owed(): string {
+    return this.spaceOwed ? ' ' : this.linesOwed.join('') + '\t'.repeat(this.tabsOwed);
+  }
+
+  private owesNothing(): void {
+    this.linesOwed = [];
+    this.breaksOwed = 0;
+    this.tabsOwed = 0;
+    this.spaceOwed = false;
+  }
+
   /** Breaks at the end of a cell or an item are those of its blocks, and not of the row or list it stands in. */
   dropBreaks(): void {
-    if (this.breaks === 'lines' && /\n/.test(this.owed) && this.written > 0) {
-      this.owed = '';
+    if (this.breaks === 'lines' && this.breaksOwed > 0 && this.written > 0) {
+      this.owesNothing();
       this.lineEmpty = false;
     }
   }

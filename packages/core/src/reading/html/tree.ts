@@ -1,4 +1,5 @@
 import { Parser } from 'htmlparser2';
+import { blocks } from './blocks.js';
 
 /** An element with the place of its start tag in the source. */
 export interface HtmlElement {
@@ -54,31 +55,116 @@ function endsAt(open: readonly HtmlElement[], name: string): number | null {
   return null;
 }
 
-/** Parses HTML as it comes. Depth costs no stack: the tree is made, and is to be walked, without recursion. */
-export function parseHtml(html: string): HtmlElement {
+/** A document as a tree. */
+export interface HtmlTree {
+  root: HtmlElement;
+  /** Whether elements lay so deep in each other that some were left out. */
+  flattened: boolean;
+}
+
+/**
+ * Parses HTML as it comes. Of elements that lie deeper than `deepest` only the breaks and the text are kept: cost then grows with
+ * the length alone, however they are nested. The tree is made, and is to be walked, without recursion.
+ */
+export function parseHtml(html: string, deepest: number): HtmlTree {
   const root: HtmlElement = { kind: 'element', name: '', attributes: {}, children: [], start: 0, end: 0 };
   const open = [root];
-  const parser = new Parser(
-    {
-      onopentag: (name, attributes) => {
-        const { startIndex: start, endIndex } = parser;
-        const element: HtmlElement = { kind: 'element', name, attributes, children: [], start, end: endIndex + 1 };
-        open.length = keptOpen(open, name);
-        open.at(-1)?.children.push(element);
-        open.push(element);
-      },
-      ontext: (text) => {
-        const source = parser.startIndex;
-        open.at(-1)?.children.push({ kind: 'text', text, source, sourceLength: parser.endIndex + 1 - source });
-      },
-      onclosetag: (name) => {
-        open.length = endsAt(open, name) ?? open.length;
-      },
+  const add = (node: HtmlNode) => open.at(-1)?.children.push(node);
+  const parser = new ShallowParser(html, deepest, {
+    open: (name, attributes) => {
+      const { startIndex: start, endIndex } = parser;
+      const element: HtmlElement = { kind: 'element', name, attributes, children: [], start, end: endIndex + 1 };
+      open.length = keptOpen(open, name);
+      add(element);
+      open.push(element);
     },
-    { decodeEntities: true, lowerCaseTags: true },
-  );
+    text: (text) => {
+      const source = parser.startIndex;
+      add({ kind: 'text', text, source, sourceLength: parser.endIndex + 1 - source });
+    },
+    close: (name) => {
+      open.length = endsAt(open, name) ?? open.length;
+    },
+    leftOut: (name) => {
+      const at = parser.startIndex;
+      if (breaking(name)) add({ kind: 'element', name: 'div', attributes: {}, children: [], start: at, end: at });
+    },
+  });
   parser.end(html);
-  return root;
+  return { root, flattened: parser.flattened };
+}
+
+/** Whether what stands before and behind a tag must not run together. */
+const breaking = (name: string) => blocks.has(name) || name === 'td' || name === 'th' || name === 'li';
+
+interface TreeEvents {
+  open(name: string, attributes: Record<string, string>): void;
+  text(text: string): void;
+  close(name: string): void;
+  /** A tag, opening or closing, of an element that is left out. */
+  leftOut(name: string): void;
+}
+
+/**
+ * Passes over tags below a depth. The library keeps what is open in an array whose every change and search costs as much as it is
+ * long, so that without a bound nested tags cost the square of their number.
+ */
+class ShallowParser extends Parser {
+  flattened = false;
+  private depth = 0;
+  /** Elements left out and not closed yet, by name. */
+  private readonly out = new Map<string, number>();
+
+  constructor(
+    private readonly html: string,
+    private readonly deepest: number,
+    private readonly events: TreeEvents,
+  ) {
+    super(
+      {
+        onopentagname: () => void this.depth++,
+        onopentag: (name, attributes) => events.open(name, attributes),
+        ontext: (text) => events.text(text),
+        onclosetag: (name) => {
+          this.depth--;
+          events.close(name);
+        },
+      },
+      { decodeEntities: true, lowerCaseTags: true },
+    );
+  }
+
+  override onopentagname(start: number, end: number): void {
+    const name = this.nameAt(start, end);
+    // Without a name the library passes over the attributes and the end of the tag, too.
+    if (this.depth >= this.deepest && !this.isVoidElement(name)) this.leaveOut(name);
+    else super.onopentagname(start, end);
+  }
+
+  private leaveOut(name: string): void {
+    this.flattened = true;
+    this.out.set(name, (this.out.get(name) ?? 0) + 1);
+    this.events.leftOut(name);
+  }
+
+  override onclosetag(start: number, end: number): void {
+    const name = this.nameAt(start, end);
+    const left = this.out.get(name) ?? 0;
+    if (left > 0) {
+      this.out.set(name, left - 1);
+      this.events.leftOut(name);
+      this.endIndex = end;
+      this.startIndex = end + 1;
+    } else {
+      // It closes an element that is there, and with it all that was left out inside.
+      this.out.clear();
+      super.onclosetag(start, end);
+    }
+  }
+
+  private nameAt(start: number, end: number): string {
+    return this.html.slice(start, end).toLowerCase();
+  }
 }
 
 /** What is done at each node of a tree. */

@@ -29,6 +29,9 @@ const typesByExtension: Readonly<Record<string, string>> = {
   eml: 'message/rfc822',
 };
 
+/** Characters of an encoding's name with its comment. */
+const longestEncoding = 200;
+
 /** Reads the content headers of a part. `fallback` is its type when none is stated (`message/rfc822` inside a digest). */
 export function readContent(lines: readonly HeaderLine[], fallback = 'text/plain'): Content {
   const type = parameters(lines, 'content-type');
@@ -41,6 +44,7 @@ export function readContent(lines: readonly HeaderLine[], fallback = 'text/plain
     disposition: disposition.value.trim().toLowerCase() || null,
     filename,
     encoding: fieldValue(lines, 'content-transfer-encoding')
+      .slice(0, longestEncoding)
       .replace(/\(.*\)/g, '')
       .replace(/[";\s]/g, '')
       .toLowerCase(),

@@ -263,10 +263,12 @@ function keptBytes({ type, encoding }: Content, { textBytes }: Limits): number {
   return isMessage({ type } as Content) && /^(base64|quoted-printable)$/.test(encoding) ? textBytes : 0;
 }
 
-/** `--xyz` before a line that looks like a header of a part. */
+/** `--xyz` before a line that looks like a header of a part; a boundary has 70 characters at the most (RFC 2046, section 5.1.1). */
 function guessBoundary(bytes: Uint8Array): string | null {
   const text = latin1(bytes.subarray(0, 64 * 1024));
-  return /^--(\S[^\r\n]*?)[ \t]*\r?\ncontent-[a-z-]+[ \t]*:/im.exec(text)?.[1]?.replace(/--$/, '') ?? null;
+  return (
+    /^--(\S[^\r\n]{0,69}?)[ \t]{0,9}\r?\ncontent-[a-z-]{1,40}[ \t]{0,9}:/im.exec(text)?.[1]?.replace(/--$/, '') ?? null
+  );
 }
 
 function rebased(part: MimePart, base: string): MimePart {

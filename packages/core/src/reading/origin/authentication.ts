@@ -40,7 +40,10 @@ export function authenticationOf(reading: Reading, trusted: readonly string[]): 
 
 function readResult([, method = '', outcome = '', rest = '']: RegExpMatchArray): Result {
   const properties = Object.fromEntries(
-    [...rest.matchAll(/([\w.-]+)\s*=\s*"?([^\s";]+)/g)].map(([, key = '', text = '']) => [key.toLowerCase(), text]),
+    [...rest.matchAll(/(?<![\w.-])([\w.-]+)\s*=\s*"?([^\s";]+)/g)].map(([, key = '', text = '']) => [
+      key.toLowerCase(),
+      text,
+    ]),
   );
   return { method: method.toLowerCase(), result: outcome.toLowerCase(), properties };
 }

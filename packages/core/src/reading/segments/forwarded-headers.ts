@@ -20,7 +20,7 @@ function copiedAddresses(text: string): Address[] {
   const tidy = text
     .slice(0, 4000)
     .replace(/[<[]mailto:([^>\]\s]*)[>\]]/gi, '<$1>')
-    .replace(/(\S+@[^\s<>]+)\s*<\1>/g, '$1')
+    .replace(/\s*<([^\s<>@]+@[^\s<>@]+)>/g, (twice, address, at, all) => (all.endsWith(address, at) ? '' : twice))
     .replace(/\*/g, '')
     .trim();
   const found = readAddresses(tidy.replace(/<([^<>\s]+)<[^<>]*>+/g, '<$1>'));

@@ -12,6 +12,9 @@ export interface HeaderBlock {
 
 /** Lines of one header: a long list of recipients is wrapped. */
 const mostWrapped = 8;
+/** Lines of a whole block; more would let a text of nothing but headers be read again from each of them. */
+const mostInBlock = 120;
+const longestHeader = 2000;
 const labelled = /^[*_]{0,2}([^:：*_]{1,30}?)[*_]{0,2}[ \t\u00a0]*[:：][*_]{0,2}[ \t\u00a0]*(.*)$/u;
 
 interface HeaderEntry {
@@ -19,11 +22,31 @@ interface HeaderEntry {
   value: string;
 }
 
+/** A block is looked for on every line, and reads those below: each line is taken apart once. */
+const known = new WeakMap<MailLine, HeaderEntry | null>();
+
 /** A line that is a header by its label, or null. */
-export function headerEntry(line: MailLine): HeaderEntry | null {
-  const match = line.text.length > 2000 ? null : labelled.exec(line.text);
+function headerEntry(line: MailLine): HeaderEntry | null {
+  if (!line.text.includes(':') && !line.text.includes('：')) return null;
+  const entry = known.get(line);
+  if (entry !== undefined) return entry;
+  const read = readEntry(line);
+  known.set(line, read);
+  return read;
+}
+
+function readEntry({ text }: MailLine): HeaderEntry | null {
+  const match = text.length > longestHeader ? null : labelled.exec(text);
   const role = match && headerRole(plain(match[1] ?? ''));
-  return role ? { role, value: (match?.[2] ?? '').replace(/^\*+|\*+$/g, '').trim() } : null;
+  return role ? { role, value: withoutStars(match?.[2] ?? '').trim() } : null;
+}
+
+/** Some programs set labels in bold, and the text form of that has stars. */
+function withoutStars(value: string): string {
+  let [start, end] = [0, value.length];
+  while (start < end && value[start] === '*') start++;
+  while (end > start && value[end - 1] === '*') end--;
+  return value.slice(start, end);
 }
 
 /**
@@ -43,7 +66,7 @@ export function headerBlockAt(
   const values: HeaderBlock['values'] = {};
   let last: HeaderRole = 'other';
   let to = at;
-  for (let i = at; i < limit; i++) {
+  for (let i = at; i < Math.min(limit, at + mostInBlock); i++) {
     const line = lines[i];
     if (!line || line.depth !== first.depth) break;
     if (line.blank && spaced && !lines[i + 1]?.blank) continue;

@@ -45,7 +45,7 @@ const endsSentence = (line: string) => /[.!?]$/.test(line);
 function introduces(line: string): boolean {
   if (wrote.test(line))
     return !/[:：] ?\S/.test(line.replace(/\d[:：]\d|mailto:|https?:|(?:at|um|kl|as|alle|a las)[:：]/g, ''));
-  return /^\d{4}-\d\d-\d\d .*<\S+@\S+>:$/.test(line);
+  return /^\d{4}-\d\d-\d\d [^<]*<[^\s<>@]+@[^\s<>@]+>:$/.test(line);
 }
 
 const isSure = (line: string) =>

@@ -24,6 +24,7 @@ export function mailLines(text: string, quotes: readonly Range[] = []): MailLine
   const lines = linesOf(text);
   const boxed = quoteDepths(lines, quotes);
   return lines.map(({ start, end }, i) => {
+    if (start === end) return { start, end, depth: boxed[i] ?? 0, marks: [start], text: '', plain: '', blank: true };
     const line = text.slice(start, end);
     const marks = quoteMarks(line, start);
     const bare = line.slice((marks.at(-1) ?? start) - start).trim();

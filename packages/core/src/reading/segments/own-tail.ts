@@ -131,12 +131,13 @@ function signatureOf(stretch: OwnStretch): TailPart | null {
   const marked = findFirst(from, to, (i) => isSignatureMark(lines[i]?.text ?? ''));
   if (marked !== null && to - marked <= mostMarkedLines && !isForm(lines, marked + 1, to))
     return part(marked, 'it follows the signature mark “-- ”');
-  const boxed = findFirst(from, to, (i) => stretch.signatures.some(({ start, end }) => start <= i && end > i));
-  if (boxed !== null && isFilled(lines, from, boxed)) return part(boxed, 'the markup says that it is a signature');
+  const filled = findFirst(from, to, (i) => !lines[i]?.blank) ?? to;
+  const boxed = firstWithin(stretch.signatures, from, to);
+  if (boxed !== null && filled < boxed) return part(boxed, 'the markup says that it is a signature');
   const start = Math.max(from, to - mostLines - countBlank(lines, from, to));
-  const closed = findFirst(start, to, (i) => isFilled(lines, from, i) && closesLetter(stretch, i));
+  const closed = findFirst(start, to, (i) => filled < i && closesLetter(stretch, i));
   if (closed !== null) return part(closed, 'a closing, a name and how to reach them');
-  const named = findFirst(start, to, (i) => isFilled(lines, from, i) && isSender(stretch, i));
+  const named = findFirst(start, to, (i) => filled < i && isSender(stretch, i));
   if (named !== null) return part(named, 'it begins with the sender’s name');
   const sent = to - 1 >= from ? lastParagraph(lines, from, to) : null;
   if (sent && sent.end - sent.start === 1 && sentFrom.test(lines[sent.start]?.plain ?? ''))
@@ -153,8 +154,13 @@ function countBlank(lines: readonly MailLine[], from: number, to: number): numbe
   return lines.slice(Math.max(from, to - 2 * mostLines), to).filter(({ blank }) => blank).length;
 }
 
-const isFilled = (lines: readonly MailLine[], from: number, to: number) =>
-  lines.slice(from, to).some(({ blank }) => !blank);
+/** The first line from (inclusive) to (exclusive) that one of some ranges holds. */
+function firstWithin(ranges: readonly Range[], from: number, to: number): number | null {
+  const first = Math.min(
+    ...ranges.flatMap(({ start, end }) => (end > from && end > start ? [Math.max(start, from)] : [])),
+  );
+  return first < to ? first : null;
+}
 
 /** “Kind regards” alone or with a name, then only what stands in a signature. */
 function closesLetter({ lines, to }: OwnStretch, at: number): boolean {
@@ -202,7 +208,7 @@ function isContact({ text, plain: folded }: MailLine): boolean {
   const label = /^([^:]{1,20}?)\s*[:：]/.exec(folded)?.[1];
   if (label !== undefined && contactLabel.test(label)) return true;
   if (/^[a-z.]{1,6} ?[+(]?\d/.test(folded)) return true;
-  return /\S@\S|(?:https?:\/\/|www\.)\S|^\W*\+?[\d() ./-]{7,}$/.test(text) && text.length <= 120;
+  return text.length <= 120 && /\S@\S|(?:https?:\/\/|www\.)\S|^\W*\+?[\d() ./-]{7,}$/.test(text);
 }
 
 /** The sender’s own name on a line, and nothing but a signature below. */

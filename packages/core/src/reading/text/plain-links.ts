@@ -17,8 +17,24 @@ export function plainLinks(text: string): Link[] {
 }
 
 function withoutClosing(found: string): string {
-  let bare = found.replace(/[.,;:!?'’]+$/, '');
-  while (/[)\]}]$/.test(bare) && bare.split(/[([{]/).length < bare.split(/[)\]}]/).length)
-    bare = bare.slice(0, -1).replace(/[.,;:!?]+$/, '');
-  return bare;
+  let end = endWithout(".,;:!?'’", found, found.length);
+  let unopened = count(found, ')]}', end) - count(found, '([{', end);
+  while (unopened > 0 && ')]}'.includes(found[end - 1] ?? ' ')) {
+    end = endWithout('.,;:!?', found, end - 1);
+    unopened--;
+  }
+  return found.slice(0, end);
+}
+
+/** Where a text ends without some characters at its end. */
+function endWithout(characters: string, text: string, from: number): number {
+  let end = from;
+  while (end > 0 && characters.includes(text[end - 1] ?? '')) end--;
+  return end;
+}
+
+function count(text: string, characters: string, end: number): number {
+  let found = 0;
+  for (let i = 0; i < end; i++) if (characters.includes(text[i] ?? ' ')) found++;
+  return found;
 }

@@ -45,4 +45,10 @@ export function isSentence(text: string): boolean {
 }
 
 /** Whether a line is dressed up on both sides, as separators and adverts are. */
-export const isDressed = (text: string): boolean => /^\s*([-=*_~#+.])\1{1,}.*\1{2,}\s*$/.test(text);
+export function isDressed(text: string): boolean {
+  const line = text.trim();
+  const first = line[0] ?? ' ';
+  return (
+    '-=*_~#+.'.includes(first) && line.startsWith(first.repeat(2)) && line.length >= 4 && line.endsWith(first.repeat(2))
+  );
+}

@@ -30,9 +30,27 @@ export function readSlotAt(slot: Slot, view: View, { start, end }: Range, run: R
     const link = options.type === 'url' ? linkAt(view, { start, end }, run) : null;
     if (link) return [readRaw(link.href, field, options, context, link.evidence)];
     if (isMereName(slot, options, view.text.slice(start, end))) return [];
-    const raw = view.text.slice(start, end).replace(/[ \t]*\n[ \t]*/g, ' ');
+    const raw = onOneLine(view.text.slice(start, end));
     return [findAt(view, start, end, field, options, context, run.rule, { raw })];
   });
+}
+
+/** Lines joined by single spaces; what stands before the first and behind the last stays. */
+function onOneLine(text: string): string {
+  const lines = text.split('\n');
+  if (lines.length === 1) return text;
+  return lines
+    .map((line, i) => {
+      const begun = i === 0 ? line : line.replace(/^[ \t]+/, '');
+      return i === lines.length - 1 ? begun : begun.slice(0, begun.length - blanksAtEnd(begun));
+    })
+    .join(' ');
+}
+
+function blanksAtEnd(text: string): number {
+  let end = text.length;
+  while (text[end - 1] === ' ' || text[end - 1] === '\t') end--;
+  return text.length - end;
 }
 
 /** What a line is held against, where it begins at an offset. */
