@@ -15,6 +15,8 @@ const shared = {
 };
 
 export default {
+  // One for each core: most tests wait for processes of their own.
+  maxWorkers: '100%',
   projects: [
     {
       ...shared,

@@ -56,7 +56,7 @@ const plain = () => ({
   'signature marks': filled('-- \n'),
   rulings: filled('-----\n'),
   disclaimers: filled('This message is confidential and only for the one it is sent to.\n\n'),
-};
+});
 const header = {
   'a comment in the date': `Date: ${'('.repeat(250_000)}`,
   'a comment in the encoding': `Content-Transfer-Encoding: ${'('.repeat(250_000)}`,

@@ -20,6 +20,12 @@ export const limits = {
   attachments: 500,
   /** Headers kept in a reading. */
   headers: 500,
+  /** Characters of a developer's file: a sieve of a hundred fields and ten layouts has forty thousand. */
+  fileLength: 512 * 1024,
+  /** Keys and items of a file. */
+  fileParts: 20_000,
+  /** Maps and lists inside each other in a file. */
+  fileDepth: 40,
   /** Rows a route or an export spreads over columns; a sheet of more columns nobody reads, and tables have limits. */
   spreadRows: 100,
   /** Lines a template aligns against; a digest has hundreds, a log file thousands. */

@@ -32,7 +32,7 @@ const hostile: readonly [name: string, raw: (subject: string) => string, problem
     (s) => `${head(s)}\r\n${'Content-Type: message/rfc822\r\n\r\n'.repeat(3000)}${form}`,
     ['YS-READING-DEPTH'],
   ],
-  ['50,000 divs in each other', (s) => html(s, `${'<div>'.repeat(50_000)}${form}`), []],
+  ['50,000 divs in each other', (s) => html(s, `${'<div>'.repeat(50_000)}${form}`), ['YS-READING-NESTING']],
   ['20,000 rows of cells', (s) => html(s, `<table>${'<tr><td>a<td>b<td>c</tr>'.repeat(20_000)}</table>`), []],
   [
     '300 attachments',

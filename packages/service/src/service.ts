@@ -6,6 +6,7 @@ import { v7 as uuid } from 'uuid';
 import type { Config } from './config.js';
 import { connectDatabase, type DatabaseHandle } from './database/connect.js';
 import { migrateDatabase } from './database/migrate.js';
+import { delivery, job, message, want } from './database/schema.js';
 import { isDatabaseDown } from './database/trouble.js';
 import { buildApp } from './http/app.js';
 import { LiveHub } from './http/live-hub.js';
@@ -27,12 +28,13 @@ import { sweepIncomplete } from './store/raw-store.js';
 import { sweepSessions } from './store/session-store.js';
 import { foldChanges } from './store/tally-store.js';
 import { hasTokens, makeToken } from './store/token-store.js';
-import { answerRound } from './work/answer-lane.js';
-import { deliveryRound } from './work/delivery-lane.js';
+import { answerSlots } from './work/answer-lane.js';
+import { deliverySlots } from './work/delivery-lane.js';
 import { DriftWatch } from './work/drift-lane.js';
 import { jobRound } from './work/job-lane.js';
 import { Lane } from './work/lane.js';
-import { handleClaimed, messageRound } from './work/message-lane.js';
+import { type Lease, LeaseKeeper } from './work/lease-keeper.js';
+import { handleClaimed, messageSlots } from './work/message-lane.js';
 
 /** A running service. */
 export interface Service {
@@ -112,7 +114,16 @@ function startWork(
   let stopping = false;
   const nudge = () => lanes.forEach((lane) => void lane.nudge());
   const databaseUrl = config.database;
-  const messages = { db, databaseUrl, pool, worker, leaseSeconds, threads, log, modelName, onward: nudge };
+  const keeper = (table: Lease['table'], keyColumn: string) =>
+    new LeaseKeeper(db, { table, keyColumn, worker, leaseSeconds }, log);
+  const leases = {
+    messages: keeper(message, 'id'),
+    wants: keeper(want, 'digest'),
+    deliveries: keeper(delivery, 'id'),
+    jobs: keeper(job, 'id'),
+  };
+  const shared = { db, secrets, outgoing, worker, leaseSeconds, log, onward: nudge };
+  const messages = { ...shared, databaseUrl, pool, threads, modelName, leases: leases.messages };
   const jobs = {
     ...messages,
     comparer: pool,
@@ -120,23 +131,14 @@ function startWork(
       estimateAsks(db, await openModel(db, secrets), asks),
     handleClaimed: (keys: readonly string[]) => handleClaimed(messages, keys),
     stopping: () => stopping,
+    jobLeases: leases.jobs,
   };
   const drift = new DriftWatch(db, config.driftSeconds);
   const lanes = [
-    new Lane({ name: 'messages', pollMs, log, round: () => messageRound(messages) }),
+    messageSlots(messages, pollMs),
     new Lane({ name: 'jobs', pollMs, log, round: () => jobRound(jobs) }),
-    new Lane({
-      name: 'answers',
-      pollMs,
-      log,
-      round: () => answerRound({ db, secrets, worker, leaseSeconds, log, onward: nudge }),
-    }),
-    new Lane({
-      name: 'deliveries',
-      pollMs,
-      log,
-      round: () => deliveryRound({ db, secrets, outgoing, worker, leaseSeconds, log }),
-    }),
+    answerSlots({ ...shared, leases: leases.wants }, pollMs),
+    deliverySlots({ ...shared, leases: leases.deliveries }, pollMs),
     new Lane({
       name: 'sweep',
       pollMs: sweepMs,
@@ -157,6 +159,7 @@ function startWork(
     async stop() {
       stopping = true;
       await Promise.all(lanes.map((lane) => lane.stop()));
+      for (const lease of Object.values(leases)) lease.close();
       await pool.close();
     },
   };

@@ -2,7 +2,7 @@ import { describe, expect, test } from '@jest/globals';
 import { parse } from 'yaml';
 import { formOf, readMessage } from '../reading/index.js';
 import { compileSieve, noFacts, sift } from '../sieve/index.js';
-import { editSieve, guessField, ruleSource, type ShownMessage, type SieveAct } from './index.js';
+import { editSieve, guessField, ruleSources, type ShownMessage, type SieveAct } from './index.js';
 
 const mail = `A visitor has filled in the form.
 
@@ -364,7 +364,7 @@ describe('rules', () => {
   });
 
   test('are written by hand, in their place', () => {
-    expect(ruleSource(source, 1)).toBe("kind: pattern   # numbers anywhere\nname: any number\nfind: '(?<vessel>zzz)'");
+    expect(ruleSources(source)[1]).toBe("kind: pattern   # numbers anywhere\nname: any number\nfind: '(?<vessel>zzz)'");
     const next = done(source, {
       act: 'write rule',
       rule: 1,

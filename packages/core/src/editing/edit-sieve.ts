@@ -1,4 +1,4 @@
-import { isSeq, parse, stringify } from 'yaml';
+import { isSeq, type Node, parse, stringify } from 'yaml';
 import { canonicalJson } from '../canonical-json.js';
 import type { RouteSource } from '../routing/index.js';
 import { renameField } from '../sieve/index.js';
@@ -152,11 +152,15 @@ function writtenRule(source: string, rule: number | null, text: string): string 
   return spliced(source, [{ ...range, text: lines + gap }]);
 }
 
-/** A rule's own lines, without the list's dash and indentation, for people to edit. */
-export function ruleSource(source: string, rule: number): string | null {
+/** Each rule's own lines, without the list's dash and indentation, for people to edit. */
+export function ruleSources(source: string): string[] {
   const map = new SourceMap(source);
-  const node = map.at('rules', rule);
-  if (!node?.range) return null;
+  return map.list('rules').map((node) => ownLines(map, node));
+}
+
+function ownLines(map: SourceMap, node: Node): string {
+  if (!node.range) return '';
+  const { source } = map;
   const start = node.range[0];
   const indent = map.indentOf(start);
   return source

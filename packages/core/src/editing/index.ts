@@ -1,4 +1,4 @@
-export { editSieve, ruleSource, type SieveAct } from './edit-sieve.js';
+export { editSieve, ruleSources, type SieveAct } from './edit-sieve.js';
 export type { Edited, ShownMessage } from './edited.js';
 export { type GuessedField, guessField, type Selected } from './guess-field.js';
 export { mailboxWithSieve } from './mailbox-with-sieve.js';

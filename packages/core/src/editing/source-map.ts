@@ -19,7 +19,8 @@ export class SourceMap {
   readonly root: YAMLMap | null;
 
   constructor(readonly source: string) {
-    const { contents } = parseDocument(source);
+    // Keys that stand twice are told when a text is compiled; here the library would compare each with each.
+    const { contents } = parseDocument(source, { uniqueKeys: false });
     this.root = isMap(contents) ? contents : null;
   }
 

@@ -16,6 +16,11 @@ export class YsError extends Error {
     this.name = 'YsError';
     this.status = catalogue[code].status;
   }
+
+  /** The same error again, from what another thread told of it. */
+  static told({ code, message, problems }: Pick<YsError, 'code' | 'message' | 'problems'>): YsError {
+    return Object.assign(new YsError(code, {}, problems), { message });
+  }
 }
 
 function summary(problems: readonly FileProblem[]): string {

@@ -1,5 +1,6 @@
-import { isMap, isPair, isScalar, isSeq, LineCounter, type Node, type ParsedNode, parseDocument } from 'yaml';
-import { type FileProblem, say } from '../errors/index.js';
+import { Composer, CST, isMap, isPair, isScalar, isSeq, LineCounter, type Node, type ParsedNode, Parser } from 'yaml';
+import { type Code, type FileProblem, type Params, say } from '../errors/index.js';
+import { limits } from '../limits.js';
 
 /** Keys below which scalars are taken as written in the source, so that `+447700900412`, `007` and `1.10` stay what they are. */
 const asWritten = new Set([
@@ -30,34 +31,84 @@ export interface ParsedFile {
   locate(path: Path): { line: number; column: number };
 }
 
-/** Parses YAML or JSON. */
+/**
+ * Parses YAML or JSON. A text that is longer, deeper or of more parts than any sieve is a problem, not a load: what it costs to
+ * take apart grows with its length alone.
+ */
 export function parseFile(text: string): ParsedFile {
   const counter = new LineCounter();
-  const document = parseDocument(text, {
-    lineCounter: counter,
-    prettyErrors: false,
-    uniqueKeys: true,
-    maxAliasCount: 100,
-  } as never);
   const at = (offset: number) => {
     const { line, col } = counter.linePos(offset);
     return { line: Math.max(1, line), column: Math.max(1, col) };
   };
-  const problems: FileProblem[] = document.errors.map((error) => ({
-    code: 'YS-FILE-SYNTAX' as const,
+  const problem = (code: Code, offset: number, params: Params = {}): FileProblem => ({
+    code,
     path: '',
-    text: say('YS-FILE-SYNTAX', { detail: error.message }),
-    ...at(error.pos[0]),
-  }));
-  const root = document.contents as ParsedNode | null;
-  for (const offset of unquotedTexts(root)) {
-    problems.push({ code: 'YS-FILE-UNQUOTED-TEXT', path: '', text: say('YS-FILE-UNQUOTED-TEXT'), ...at(offset) });
-  }
+    text: say(code, params),
+    ...at(offset),
+  });
+  const refused = (problems: FileProblem[]): ParsedFile => ({ data: undefined, problems, locate: () => at(0) });
+  if (text.length > limits.fileLength)
+    return refused([problem('YS-FILE-TOO-LONG', 0, { limit: Math.round(limits.fileLength / 1024) })]);
+  const tokens = [...new Parser(counter.addNewLine).parse(text)];
+  const over = overBounds(tokens);
+  if (over) return refused([problem(over.code, over.offset, over.params)]);
+  const [document, ...others] = [
+    ...new Composer({ prettyErrors: false, uniqueKeys: false }).compose(tokens, true, text.length),
+  ];
+  const root = (document?.contents ?? null) as ParsedNode | null;
+  const problems = [
+    ...(document?.errors ?? []).map(({ message, pos }) => problem('YS-FILE-SYNTAX', pos[0], { detail: message })),
+    ...others.map(({ range }) => problem('YS-FILE-SYNTAX', range[0], { detail: 'a file holds one document' })),
+    ...repeatedKeys(root).map((offset) => problem('YS-FILE-SYNTAX', offset, { detail: 'Map keys must be unique' })),
+    ...[...unquotedTexts(root)].map((offset) => problem('YS-FILE-UNQUOTED-TEXT', offset)),
+  ];
   return {
     data: problems.length > 0 ? undefined : toData(root, false),
     problems,
     locate: (path) => at(offsetOf(root, path)),
   };
+}
+
+interface OverBounds {
+  code: Code;
+  params: Params;
+  offset: number;
+}
+
+/** Where a file has more parts, or parts deeper in each other, than are taken; null when it keeps to the bounds. Without recursion: it may be deeper than the stack. */
+function overBounds(tokens: readonly CST.Token[]): OverBounds | null {
+  let parts = 0;
+  const stack = tokens.map((token) => ({ token, depth: 0 }));
+  for (let top = stack.pop(); top; top = stack.pop()) {
+    const { token, depth } = top;
+    const offset = 'offset' in token ? token.offset : 0;
+    if (depth > limits.fileDepth) return { code: 'YS-FILE-TOO-DEEP', params: { limit: limits.fileDepth }, offset };
+    if (token.type === 'document' && token.value) stack.push({ token: token.value, depth });
+    if (!CST.isCollection(token)) continue;
+    parts += token.items.length;
+    if (parts > limits.fileParts) return { code: 'YS-FILE-TOO-MANY', params: { limit: limits.fileParts }, offset };
+    for (const { key, value } of token.items)
+      for (const inner of [key, value]) if (inner) stack.push({ token: inner, depth: depth + 1 });
+  }
+  return null;
+}
+
+/** Places of keys that stand in their map before. The library compares each with each. */
+function repeatedKeys(root: Node | null): number[] {
+  const found: number[] = [];
+  const stack: unknown[] = [root];
+  for (let node = stack.pop(); node !== undefined; node = stack.pop()) {
+    if (isSeq(node)) stack.push(...node.items);
+    if (!isMap(node)) continue;
+    const seen = new Set<unknown>();
+    for (const { key, value } of node.items) {
+      if (isScalar(key) && seen.has(key.value)) found.push(key.range?.[0] ?? 0);
+      if (isScalar(key)) seen.add(key.value);
+      stack.push(value);
+    }
+  }
+  return found.sort((a, b) => a - b);
 }
 
 /** Data that did not come from a text, such as a sieve built by a program. */

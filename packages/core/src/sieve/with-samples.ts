@@ -14,7 +14,7 @@ export interface WrittenSample {
  * are added at the end. Everything else stays as it is to the byte, and so does the whole text when nothing differs.
  */
 export function withSamples(source: string, samples: readonly WrittenSample[]): string {
-  const document = parseDocument(source, { keepSourceTokens: true });
+  const document = parseDocument(source, { keepSourceTokens: true, uniqueKeys: false });
   const pair = samplesPair(document);
   const known = listed(source);
   const differing = samples.filter(({ message, expect }) => !(message in known) || !same(known[message], expect));

@@ -72,6 +72,7 @@ export async function buildApp(
     contentSecurityPolicy: { directives: { defaultSrc: ["'none'"], frameAncestors: ["'none'"] } },
   });
   app.decorateRequest('caller', null);
+  app.decorate('vet', (source: string, on: string) => context.show.vet(source, on));
   await app.register(cookie);
   await app.register(rateLimit, { max: requestsPerMinute, timeWindow: '1 minute' });
   await app.register(swagger, {

@@ -20,7 +20,15 @@ declare module 'fastify' {
   interface FastifyRequest {
     caller: Caller | null;
   }
+  interface FastifyInstance {
+    /** Compiles a text that somebody sent in a thread, before anything is done with it in this one. */
+    vet(source: string, on: string): Promise<void>;
+  }
 }
+
+/** On whose behalf work waits for its turn. */
+export const ownerOf = (caller: Caller | null): string =>
+  caller === null ? 'nobody' : (caller.key ?? `token ${caller.name}`);
 
 type BodyOf<E extends Endpoint> = E['body'] extends 'message/rfc822'
   ? Readable
@@ -72,6 +80,8 @@ export function serveEndpoint<const E extends Endpoint>(
         body: bodyOf(endpoint, request),
         match: endpoint.match ? matchOf(request) : undefined,
       };
+      const sent = textIn(endpoint, input.body);
+      if (sent !== null) await app.vet(sent, ownerOf(request.caller));
       const answer = await handler(input as Input<E>, { caller: request.caller, request, reply });
       if (endpoint.response === 'file') return sendFile(reply, answer as FileReply);
       if (endpoint.response === 'events') return sendEvents(reply, answer as Readable);
@@ -88,14 +98,42 @@ function matchOf(request: FastifyRequest): string | undefined {
 }
 
 function bodyOf(endpoint: Endpoint, request: FastifyRequest): unknown {
-  return typeof endpoint.body === 'string' ? request.body : checked(endpoint.body, request.body);
+  if (typeof endpoint.body === 'string') return request.body;
+  if (liesDeeper(request.body, deepestBody))
+    throw new YsError('YS-REQUEST-INVALID', { detail: `the body is more than ${deepestBody} levels deep` });
+  return checked(endpoint.body, request.body);
 }
+
+/** A developer's file in a body: the whole of it, or its `source`. */
+function textIn({ body: declared }: Endpoint, body: unknown): string | null {
+  if (declared === 'application/yaml') return typeof body === 'string' ? body : null;
+  const source = typeof body === 'object' && body !== null && 'source' in body ? body.source : null;
+  return typeof source === 'string' ? source : null;
+}
+
+/** Levels of a JSON body: schemas, and what walks through it later, follow it by calls. */
+const deepestBody = 60;
+
+function liesDeeper(value: unknown, deepest: number): boolean {
+  let level = [value];
+  for (let depth = 0; level.length > 0; depth++) {
+    if (depth > deepest) return true;
+    level = level.flatMap((one) => (typeof one === 'object' && one !== null ? Object.values(one) : []));
+  }
+  return false;
+}
+
+/** What is wrong with a request is told so many times; more nobody reads. */
+const mostIssues = 10;
 
 function checked(schema: v.GenericSchema | undefined, data: unknown): unknown {
   if (!schema) return undefined;
   const parsed = v.safeParse(schema, data);
   if (parsed.success) return parsed.output;
-  const detail = parsed.issues.map((issue) => `${v.getDotPath(issue) ?? 'body'}: ${issue.message}`).join('; ');
+  const detail = parsed.issues
+    .slice(0, mostIssues)
+    .map((issue) => `${v.getDotPath(issue) ?? 'body'}: ${issue.message}`)
+    .join('; ');
   throw new YsError('YS-REQUEST-INVALID', { detail });
 }
 

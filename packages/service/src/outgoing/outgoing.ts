@@ -28,7 +28,9 @@ const privateNetworks: readonly [string, number, 'ipv4' | 'ipv6'][] = [
 
 /** Bytes of an answer that are read; what an error says stands at its beginning. */
 const mostBytes = 1024 * 1024;
-const patienceMs = 15_000;
+const usualPatienceMs = 15_000;
+/** The library's own clocks only see to it that nothing waits for ever; each request brings its own. */
+const longestPatienceMs = 600_000;
 const longestRetrySeconds = 3600;
 
 export interface OutgoingRequest {
@@ -37,13 +39,15 @@ export interface OutgoingRequest {
   headers: Record<string, string>;
   /** Sent as JSON. */
   body?: unknown;
+  /** Milliseconds to wait for the whole answer; 15 seconds when left out. */
+  patienceMs?: number;
 }
 
 /** What came of a request. `silent`: it was sent and no answer came, so it may have worked. */
 export type OutgoingAnswer =
   | { kind: 'answer'; status: number; text: string; retryAfterSeconds: number | null }
   | { kind: 'unreachable'; detail: string }
-  | { kind: 'silent'; detail: string }
+  | { kind: 'silent'; detail: string; timedOut: boolean }
   | { kind: 'private'; detail: string };
 
 /** The address is private, and was not allowed. */
@@ -66,7 +70,11 @@ export class Outgoing {
       const family = isIP(network) === 6 ? 'ipv6' : 'ipv4';
       this.allowed.addSubnet(network, prefix === undefined ? (family === 'ipv6' ? 128 : 32) : Number(prefix), family);
     }
-    this.agent = new Agent({ connect: { lookup: this.lookup }, headersTimeout: patienceMs, bodyTimeout: patienceMs });
+    this.agent = new Agent({
+      connect: { lookup: this.lookup },
+      headersTimeout: longestPatienceMs,
+      bodyTimeout: longestPatienceMs,
+    });
   }
 
   /** Whether this address may be connected to. */
@@ -89,7 +97,7 @@ export class Outgoing {
     );
   };
 
-  async send({ method, url, headers, body }: OutgoingRequest): Promise<OutgoingAnswer> {
+  async send({ method, url, headers, body, patienceMs = usualPatienceMs }: OutgoingRequest): Promise<OutgoingAnswer> {
     const host = new URL(url).hostname.replace(/^\[|\]$/g, '');
     // Addresses written as such are never looked up.
     if (isIP(host) && !this.mayReach(host)) return refused(host);
@@ -131,9 +139,10 @@ const refused = (address: string): OutgoingAnswer => ({
 function troubleOf(error: unknown, host: string): OutgoingAnswer {
   const cause = ((error as Error).cause ?? error) as NodeJS.ErrnoException;
   if (cause instanceof PrivateAddress) return refused(host);
-  const code = cause.code ?? cause.name;
+  const timedOut = cause.name === 'TimeoutError';
+  const code = timedOut ? cause.name : (cause.code ?? cause.name);
   const before = ['ECONNREFUSED', 'ENOTFOUND', 'EAI_AGAIN', 'EHOSTUNREACH', 'ENETUNREACH', 'UND_ERR_CONNECT_TIMEOUT'];
-  return before.includes(code) ? { kind: 'unreachable', detail: code } : { kind: 'silent', detail: code };
+  return before.includes(code) ? { kind: 'unreachable', detail: code } : { kind: 'silent', detail: code, timedOut };
 }
 
 async function beginningOf(body: AsyncIterable<Uint8Array> | null): Promise<string> {

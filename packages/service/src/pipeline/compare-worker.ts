@@ -16,10 +16,11 @@ import {
   writtenContext,
 } from '@yellow-sieve/core';
 import type { CompareItem, CompareReply, CompareTask, RuleState } from './compare-task.js';
+import { timed } from './worker-clock.js';
 import { aloneMailbox, compiledMailbox, compiledSieve, readingOf } from './worker-state.js';
 
 /** Runs in a worker thread: tries states of the rules on messages and holds what comes out side by side. */
-export default async function compare(task: CompareTask): Promise<CompareReply[]> {
+async function compare(task: CompareTask): Promise<CompareReply[]> {
   const replies = [];
   for (const item of task.items) replies.push(await compareOne(task, item));
   return replies;
@@ -98,3 +99,5 @@ function readBy(sieve: CompiledSieve, expect: ExpectSource) {
   const expected = compileExpected(expect, [], { fields, columns, context: writtenContext(sieve), report });
   return { expected, problems: report.problems };
 }
+
+export default timed(compare);

@@ -1,11 +1,29 @@
-import { type Edited, type GuessedField, type HandleResult, type Suggestion, YsError } from '@yellow-sieve/core';
+import {
+  type Edited,
+  type GuessedField,
+  type HandleResult,
+  type PublicReading,
+  type Suggestion,
+  YsError,
+} from '@yellow-sieve/core';
+import type { Outline } from '../sieves/outline.js';
 import type { CompareReply, CompareTask } from './compare-task.js';
-import type { ShowReply, ShowTask } from './show-task.js';
+import type { Mark, ShowReply, ShowTask } from './show-task.js';
 import type { SuggestTask } from './suggest-worker.js';
 import { ThreadPool } from './thread-pool.js';
-import type { EditTask, GuessTask, ShownTask } from './workbench-task.js';
+import type { EditTask, GuessTask, ShownTask, TextTask } from './workbench-task.js';
 
-/** The worker threads that read and try messages for people who look at them, so that a long one holds nobody else up. */
+/** Two, so that a long message holds up nobody but who looks at it. */
+const threads = 2;
+/** Requests of one person or token that may wait for a thread; a page asks for a handful at once. */
+const mostWaiting = 40;
+/** Milliseconds of compiling that the main thread may be asked for later: a text that takes longer is not taken. */
+const mostCompileMs = 200;
+
+/**
+ * The worker threads that read messages, and take apart texts, for people who look at them. `on` names the caller: who asks for
+ * much waits behind themselves.
+ */
 export class ShowPool {
   private pool: ThreadPool<ShowTask, ShowReply> | null = null;
   private comparing: ThreadPool<CompareTask, CompareReply[]> | null = null;
@@ -15,11 +33,20 @@ export class ShowPool {
     private readonly seconds: number,
   ) {}
 
-  /** @throws YsError YS-MESSAGE-TOO-SLOW when reading takes too long. */
-  async show(task: Omit<ShowTask, 'database'>): Promise<ShowReply> {
-    const done = await this.started().run({ database: this.database, ...task });
-    if (!('reply' in done)) throw new YsError('YS-MESSAGE-TOO-SLOW', { seconds: this.seconds });
-    return done.reply;
+  /** What rules see of a message. @throws YsError YS-MESSAGE-TOO-SLOW when reading takes too long. */
+  async reading(task: Pick<ShowTask, 'rawId' | 'body'>, on: string): Promise<PublicReading | null> {
+    const shown = await this.show({ ...task, want: { kind: 'reading' } }, on);
+    return shown.kind === 'reading' ? shown.reading : null;
+  }
+
+  /** Its own HTML, marked. @throws YsError YS-MESSAGE-TOO-SLOW */
+  original(task: Pick<ShowTask, 'rawId' | 'body'> & { marks: Mark[] }, on: string): Promise<ShowReply> {
+    const { marks, ...rest } = task;
+    return this.show({ ...rest, want: { kind: 'original', marks } }, on);
+  }
+
+  private show(task: Omit<ShowTask, 'database'>, on: string): Promise<ShowReply> {
+    return this.asked<ShowTask, ShowReply>({ database: this.database, ...task }, undefined, on);
   }
 
   /**
@@ -28,34 +55,40 @@ export class ShowPool {
    */
   async compare(task: CompareTask): Promise<CompareReply[] | null> {
     this.comparing ??= new ThreadPool({ worker: 'compare-worker', threads: 1, seconds: this.seconds });
-    const done = await this.comparing.run(task);
+    const done = await this.comparing.run(task, { on: task.sieve });
     return 'reply' in done ? done.reply : null;
   }
 
   /** Suggests a sieve; null when nothing was found. @throws YsError YS-MESSAGE-TOO-SLOW */
-  async suggest(task: Omit<SuggestTask, 'database'>): Promise<Suggestion | null> {
-    const done = await this.started().run<SuggestTask, Suggestion | null>(
-      { database: this.database, ...task },
-      'suggest',
-    );
-    if (!('reply' in done)) throw new YsError('YS-MESSAGE-TOO-SLOW', { seconds: this.seconds });
-    return done.reply;
+  suggest(task: Omit<SuggestTask, 'database'>, on: string): Promise<Suggestion | null> {
+    return this.asked<SuggestTask, Suggestion | null>({ database: this.database, ...task }, 'suggest', on);
   }
 
   /** What a text makes of one message; does an act to it; guesses what was selected. @throws YsError YS-MESSAGE-TOO-SLOW */
-  shown = (task: ShownTask): Promise<HandleResult> => this.asked(task, 'shown');
-  edit = (task: EditTask): Promise<Edited> => this.asked(task, 'edit');
-  guess = (task: GuessTask): Promise<GuessedField> => this.asked(task, 'guess');
+  shown = (task: ShownTask, on: string): Promise<HandleResult> => this.asked(task, 'shown', on);
+  edit = (task: EditTask, on: string): Promise<Edited> => this.asked(task, 'edit', on);
+  guess = (task: GuessTask, on: string): Promise<GuessedField> => this.asked(task, 'guess', on);
+  outline = (task: TextTask, on: string): Promise<Outline> => this.asked(task, 'outline', on);
 
-  private async asked<Task, Reply>(task: Task, name: string): Promise<Reply> {
-    const done = await this.started().run<Task, Reply>(task, name);
+  /**
+   * Compiles a text that somebody sent, so that nobody else waits for it; what the main thread does with it afterwards is then known to
+   * be short. What is wrong with the text otherwise is not said here.
+   * @throws YsError YS-FILE-TOO-LONG, YS-FILE-TOO-MANY, YS-FILE-TOO-DEEP or YS-FILE-TOO-COSTLY
+   */
+  async vet(source: string, on: string): Promise<void> {
+    const done = await this.started().run<TextTask, number>({ source }, { name: 'vet', on });
+    if (!('reply' in done) || done.reply > mostCompileMs) throw new YsError('YS-FILE-TOO-COSTLY');
+  }
+
+  private async asked<Task, Reply>(task: Task, name: string | undefined, on: string): Promise<Reply> {
+    const done = await this.started().run<Task, Reply>(task, { on, ...(name === undefined ? {} : { name }) });
     if (!('reply' in done)) throw new YsError('YS-MESSAGE-TOO-SLOW', { seconds: this.seconds });
     return done.reply;
   }
 
-  /** The thread is started by the first who looks. */
+  /** The threads are started by the first who looks. */
   private started(): ThreadPool<ShowTask, ShowReply> {
-    this.pool ??= new ThreadPool({ worker: 'show-worker', threads: 1, seconds: this.seconds });
+    this.pool ??= new ThreadPool({ worker: 'show-worker', threads, seconds: this.seconds, mostWaiting });
     return this.pool;
   }
 

@@ -1,12 +1,13 @@
 import { handleMessage, limits, type Reading, readMessage, sameness, wayOf } from '@yellow-sieve/core';
 import { rawPieces } from '../store/raw-store.js';
 import type { HandleReply, HandleTask, Summary } from './handle-task.js';
+import { timed } from './worker-clock.js';
 import { compiledMailbox, databaseOf } from './worker-state.js';
 
 export { default as compare } from './compare-worker.js';
 
 /** Runs in a worker thread: reads the raw message piece by piece, and handles it. */
-export default async function handle(task: HandleTask): Promise<HandleReply> {
+async function handle(task: HandleTask): Promise<HandleReply> {
   const { db } = databaseOf(task.database);
   const reading = await readMessage(rawPieces(db, task.rawId));
   const { record, answers, model, entered } = task;
@@ -26,3 +27,5 @@ function summaryOf(reading: Reading): Summary {
     way: wayOf(reading).join(' ').slice(0, 500),
   };
 }
+
+export default timed(handle);

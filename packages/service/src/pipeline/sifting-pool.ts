@@ -17,13 +17,13 @@ export class SiftingPool {
   }
 
   async handle(task: HandleTask): Promise<SiftingReply> {
-    const done = await this.pool.run(task);
+    const done = await this.pool.run(task, { on: task.arrival.mailbox });
     return 'reply' in done ? done.reply : { stopped: say('YS-MESSAGE-TOO-SLOW', { seconds: this.seconds }) };
   }
 
   /** Compares some messages; null when that takes longer than one of them may. */
   async compare(task: CompareTask): Promise<CompareReply[] | null> {
-    const done = await this.pool.run<CompareTask, CompareReply[]>(task, 'compare');
+    const done = await this.pool.run<CompareTask, CompareReply[]>(task, { name: 'compare', on: 'jobs' });
     return 'reply' in done ? done.reply : null;
   }
 

@@ -25,3 +25,8 @@ export interface GuessTask extends Selected {
   source: string;
   message: { name: string; rawId: string };
 }
+
+/** A source text that somebody sent. */
+export interface TextTask {
+  source: string;
+}

@@ -6,10 +6,11 @@ import type { Secrets } from '../secrets.js';
 
 /** How a language model is reached: any server of the chat-completions interface. */
 export const modelEntries = {
-  url: v.string(),
+  url: v.pipe(v.string(), v.url()),
   model: v.string(),
   key: v.optional(v.string()),
-  timeout_seconds: v.optional(v.number(), 60),
+  /** Seconds to wait for an answer, 1 to 300. */
+  timeout_seconds: v.optional(v.pipe(v.number(), v.minValue(1), v.maxValue(300)), 60),
   /** Of question and answer together; for estimates only. */
   price_per_1000_tokens: v.optional(v.pipe(v.number(), v.minValue(0))),
   /** ISO 4217. */

@@ -3,48 +3,64 @@ import type { Logger } from 'pino';
 import type { Database } from '../database/connect.js';
 import { want } from '../database/schema.js';
 import { askModel } from '../model/ask-model.js';
+import type { Outgoing } from '../outgoing/outgoing.js';
 import type { Secrets } from '../secrets.js';
 import { giveUpWant, keepAnswer, postponeWant } from '../store/answer-store.js';
 import { openModel } from '../store/model-store.js';
 import { backoffSeconds } from './backoff.js';
 import { type ClaimOptions, claimAlone, claimRows } from './claims.js';
+import type { LeaseKeeper } from './lease-keeper.js';
+import { Slots } from './slots.js';
 
 /** Tries after which a question is given up and its messages go to review. */
 const mostTries = 10;
+/** Questions to the model at once. */
 const atOnce = 4;
+
 export interface AnswerLaneOptions {
   db: Database;
   secrets: Secrets;
+  outgoing: Outgoing;
   worker: string;
   leaseSeconds: number;
+  leases: LeaseKeeper;
   log: Logger;
   /** Called when messages may go on. */
   onward: () => void;
 }
 
-/** One round: puts some open questions to the model, side by side. No message and no thread waits meanwhile. */
-export async function answerRound(options: AnswerLaneOptions): Promise<number> {
-  const claim: ClaimOptions = {
+/** Puts open questions to the model, a few at once. No message and no thread waits meanwhile. */
+export function answerSlots(options: AnswerLaneOptions, pollMs: number): Slots<string> {
+  const { db, leases, log, worker, leaseSeconds } = options;
+  const claim = (most: number): ClaimOptions => ({
     table: want,
     keyColumn: 'digest',
     waiting: sql`state = 'waiting' AND due_at <= NOW(3)`,
-    worker: options.worker,
-    most: atOnce,
-    leaseSeconds: options.leaseSeconds,
-  };
-  const claimed = await claimRows(options.db, claim);
-  const digests = claimed.length > 0 ? claimed : await claimAlone(options.db, claim);
-  await Promise.all(digests.map((digest) => answerOne(options, digest)));
-  if (digests.length > 0) options.onward();
-  return digests.length;
+    worker,
+    most,
+    leaseSeconds,
+  });
+  return new Slots({
+    name: 'answers',
+    slots: atOnce,
+    claim: (most) => claimRows(db, claim(most)),
+    claimAlone: async () => (await claimAlone(db, claim(1)))[0],
+    work: async (digest) => {
+      leases.hold(digest);
+      await answerOne(options, digest).finally(() => leases.drop(digest));
+      options.onward();
+    },
+    pollMs,
+    log,
+  });
 }
 
-async function answerOne({ db, secrets, log }: AnswerLaneOptions, digest: string): Promise<void> {
+async function answerOne({ db, secrets, outgoing, log }: AnswerLaneOptions, digest: string): Promise<void> {
   const [row] = await db.select().from(want).where(eq(want.digest, digest));
   if (!row) return;
   const model = await openModel(db, secrets);
   const asked = model
-    ? await askModel(model, row.request)
+    ? await askModel(outgoing, model, row.request)
     : ({ ok: false, detail: 'no model is set up', final: true } as const);
   if (asked.ok)
     return keepAnswer(db, digest, {

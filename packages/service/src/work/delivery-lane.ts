@@ -12,14 +12,22 @@ import { noteChanges } from '../store/change-store.js';
 import { openDestination } from '../store/destination-store.js';
 import { backoffSeconds, mostAttempts } from './backoff.js';
 import { type ClaimOptions, claimAlone, claimRows } from './claims.js';
+import type { LeaseKeeper } from './lease-keeper.js';
+import { Slots } from './slots.js';
 
-const atOnce = 16;
+/** Deliveries under way at once, and of those to one destination: a sick one keeps the rest of the slots free. */
+const atOnce = 24;
+const perDestination = 4;
+/** Milliseconds a try may take at the most, whatever a kind of destination itself waits for. */
+const longestTryMs = 60_000;
+
 export interface DeliveryLaneOptions {
   db: Database;
   secrets: Secrets;
   outgoing: Outgoing;
   worker: string;
   leaseSeconds: number;
+  leases: LeaseKeeper;
   log: Logger;
 }
 
@@ -33,24 +41,68 @@ const due = sql`state IN ('waiting', 'retrying', 'uncertain') AND due_at <= NOW(
 /** The same check without looking at the table that is being changed. */
 const stillDue = sql`state IN ('waiting', 'retrying', 'uncertain') AND due_at <= NOW(3)`;
 
-/** One round: claims some due deliveries and tries them side by side, one destination not waiting for another. */
-export async function deliveryRound(options: DeliveryLaneOptions): Promise<number> {
-  const claim: ClaimOptions = {
-    table: delivery,
-    keyColumn: 'id',
-    waiting: due,
-    stillWaiting: stillDue,
-    worker: options.worker,
-    most: atOnce,
-    leaseSeconds: options.leaseSeconds,
-  };
-  const claimed = await claimRows(options.db, claim);
-  const ids = claimed.length > 0 ? claimed : await claimAlone(options.db, claim);
-  if (ids.length === 0) return 0;
-  const rows = await options.db.select().from(delivery).where(inArray(delivery.id, ids));
-  await Promise.all(rows.map((row) => deliverOne(options, row)));
-  return ids.length;
+/** Tries due deliveries, some at once and a few of them to one destination: none waits for another. */
+export function deliverySlots(options: DeliveryLaneOptions, pollMs: number): Slots<DeliveryRow> {
+  const { db, leases, log } = options;
+  const underWay = new Map<string, number>();
+  const count = (name: string, by: 1 | -1) => underWay.set(name, (underWay.get(name) ?? 0) + by);
+  const held = async (ids: readonly string[]): Promise<DeliveryRow[]> =>
+    ids.length === 0
+      ? []
+      : leases.holding(ids, () =>
+          db
+            .select()
+            .from(delivery)
+            .where(inArray(delivery.id, [...ids])),
+        );
+  return new Slots({
+    name: 'deliveries',
+    slots: atOnce,
+    claim: async (most) => held(await claimFairly(options, underWay, most)),
+    claimAlone: async () => (await held(await claimAlone(db, claimOf(options, due, 1))))[0],
+    work: async (row) => {
+      count(row.destination, 1);
+      await deliverOne(options, row).finally(() => {
+        count(row.destination, -1);
+        leases.drop(row.id);
+      });
+    },
+    pollMs,
+    log,
+  });
 }
+
+/** Claims due deliveries of each destination in turn, as far as each has room. */
+async function claimFairly(
+  options: DeliveryLaneOptions,
+  underWay: ReadonlyMap<string, number>,
+  most: number,
+): Promise<string[]> {
+  const [names] = (await options.db.execute(
+    sql`SELECT destination AS name, MIN(due_at) AS oldest FROM ${delivery} WHERE ${stillDue} GROUP BY destination ORDER BY oldest`,
+  )) as unknown as [{ name: string }[]];
+  const claimed: string[] = [];
+  for (const { name } of names) {
+    const room = Math.min(most - claimed.length, perDestination - (underWay.get(name) ?? 0));
+    if (room <= 0) continue;
+    claimed.push(...(await claimRows(options.db, claimOf(options, sql`destination = ${name} AND ${due}`, room))));
+  }
+  return claimed;
+}
+
+const claimOf = (
+  { worker, leaseSeconds }: DeliveryLaneOptions,
+  waiting: ClaimOptions['waiting'],
+  most: number,
+): ClaimOptions => ({
+  table: delivery,
+  keyColumn: 'id',
+  waiting,
+  stillWaiting: stillDue,
+  worker,
+  most,
+  leaseSeconds,
+});
 
 async function deliverOne(options: DeliveryLaneOptions, row: DeliveryRow): Promise<void> {
   if (await newerApplied(options.db, row))
@@ -73,8 +125,8 @@ async function tryOnce({ db, secrets, outgoing, log }: DeliveryLaneOptions, row:
   try {
     const { kind, context } = await openDestination(db, secrets, outgoing, row.destination);
     const about = { identity: row.identity, message: row.messageId, messageTime: row.messageTime.toISOString() };
-    if (!isTakingOut(row.payload) || !kind.takeOut) return await kind.deliver(row.payload, about, context);
-    const taken = await kind.takeOut(row.payload.takeOut, about, context);
+    if (!isTakingOut(row.payload) || !kind.takeOut) return await inTime(kind.deliver(row.payload, about, context));
+    const taken = await inTime(kind.takeOut(row.payload.takeOut, about, context));
     return taken.result === 'delivered' ? { ...taken, result: 'taken out' } : taken;
   } catch (error) {
     if (error instanceof YsError) return { result: 'refused', answer: error.message };
@@ -84,6 +136,17 @@ async function tryOnce({ db, secrets, outgoing, log }: DeliveryLaneOptions, row:
     );
     return { result: 'unreachable', answer: say('YS-DELIVERY-UNREACHABLE', { detail: 'trouble inside the service' }) };
   }
+}
+
+/** What a try came to, or that it is not known: one that never ends would hold its slot for ever. */
+async function inTime<T>(trying: Promise<T>): Promise<T | { result: 'uncertain'; answer: string }> {
+  let timer: NodeJS.Timeout | undefined;
+  const end = new Promise<{ result: 'uncertain'; answer: string }>((resolve) => {
+    timer = setTimeout(() => resolve({ result: 'uncertain', answer: say('YS-DELIVERY-UNCERTAIN') }), longestTryMs);
+  });
+  // Should it fail after all, when nobody waits for it any more.
+  trying.catch(() => undefined);
+  return Promise.race([trying, end]).finally(() => clearTimeout(timer));
 }
 
 interface Settlement {

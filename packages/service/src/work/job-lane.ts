@@ -8,9 +8,11 @@ import { troubleName } from '../database/trouble.js';
 import { type JobKind, type JobStand, type JobTools, jobKinds } from '../jobs/index.js';
 import { getJob, type JobRow, leaveJob, saveStep, startedJob } from '../store/job-store.js';
 import { type ClaimOptions, claimAlone, claimRows, lostBeforeAlone } from './claims.js';
+import type { LeaseKeeper } from './lease-keeper.js';
 
 export interface JobLaneOptions extends JobTools {
   log: Logger;
+  jobLeases: LeaseKeeper;
   /** True once the service is to stop: the step under way is the last. */
   stopping: () => boolean;
 }
@@ -32,10 +34,13 @@ export async function jobRound(options: JobLaneOptions): Promise<number> {
   };
   const [id] = [...(await claimRows(options.db, claim)), ...(await claimAlone(options.db, claim))];
   if (id === undefined) return 0;
+  options.jobLeases.hold(id);
   try {
     await workOn(options, await getJob(options.db, id));
   } catch (error) {
     await afterTrouble(options, id, error);
+  } finally {
+    options.jobLeases.drop(id);
   }
   return 1;
 }

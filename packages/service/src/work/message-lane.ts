@@ -14,6 +14,8 @@ import { versionNow } from '../store/rename-store.js';
 import { type LiveSieve, liveSieves } from '../store/sieve-store.js';
 import { codeVersion } from '../version.js';
 import { type ClaimOptions, claimAlone, claimRows, lostBeforeAlone } from './claims.js';
+import type { LeaseKeeper } from './lease-keeper.js';
+import { Slots } from './slots.js';
 
 export interface MessageLaneOptions {
   db: Database;
@@ -21,6 +23,7 @@ export interface MessageLaneOptions {
   pool: SiftingPool;
   worker: string;
   leaseSeconds: number;
+  leases: LeaseKeeper;
   threads: number;
   log: Logger;
   /** Name of the model that prompt rules address; part of every question's digest. */
@@ -31,35 +34,50 @@ export interface MessageLaneOptions {
 
 type MessageRow = typeof message.$inferSelect;
 
-/** One round: claims some waiting messages and handles them side by side. */
-export async function messageRound(options: MessageLaneOptions): Promise<number> {
-  const claim: ClaimOptions = {
+/** Messages whose outcome is being committed while the next are sifted, for each thread. */
+const committingPerThread = 3;
+
+/** Works on waiting messages, as many at once as there are threads: one that takes long holds up its own thread alone. */
+export function messageSlots(options: MessageLaneOptions, pollMs: number): Slots<ToHandle> {
+  const { db, worker, leaseSeconds, threads, log } = options;
+  const claim = (most: number): ClaimOptions => ({
     table: message,
     keyColumn: 'id',
     waiting: sql`state = 'waiting' AND wants = 0 AND due_at <= NOW(3)`,
-    worker: options.worker,
-    most: options.threads * 4,
-    leaseSeconds: options.leaseSeconds,
-  };
-  const ids = await claimRows(options.db, claim);
-  await handleClaimed(options, ids);
-  if (ids.length > 0) return ids.length;
-  const alone = await claimAlone(options.db, claim);
-  await handleClaimed(options, alone);
-  return alone.length;
+    worker,
+    most,
+    leaseSeconds,
+  });
+  return new Slots({
+    name: 'messages',
+    slots: threads,
+    leaving: threads * committingPerThread,
+    claim: async (most) => claimedMessages(options, await claimRows(db, claim(most))),
+    claimAlone: async () => (await claimedMessages(options, await claimAlone(db, claim(1))))[0],
+    work: (one, sifted) => handleHeld(options, one, sifted),
+    pollMs,
+    log,
+  });
 }
 
 /** Handles messages that the worker holds, side by side. */
 export async function handleClaimed(options: MessageLaneOptions, ids: readonly string[]): Promise<void> {
-  if (ids.length === 0) return;
+  const claimed = await claimedMessages(options, ids);
+  await Promise.all(claimed.map((one) => handleHeld(options, one, () => undefined)));
+}
+
+/** Messages that were claimed, with all that handling them needs. Their claims are renewed from here on. */
+async function claimedMessages(options: MessageLaneOptions, ids: readonly string[]): Promise<ToHandle[]> {
+  return ids.length === 0 ? [] : options.leases.holding(ids, () => withAllTheyNeed(options, ids));
+}
+
+async function withAllTheyNeed(options: MessageLaneOptions, ids: readonly string[]): Promise<ToHandle[]> {
   const rows = await options.db
     .select()
     .from(message)
     .where(inArray(message.id, [...ids]));
   const mailboxes = await mailboxesById(options.db, [...new Set(rows.map(({ mailboxId }) => mailboxId))]);
-  const sieves = await liveSieves(options.db, [
-    ...new Set([...mailboxes.values()].flatMap(({ source }) => parseMailbox(source).sieves)),
-  ]);
+  const sieves = await liveSieves(options.db, [...new Set([...mailboxes.values()].flatMap(sievesNamedIn))]);
   const records = await options.db
     .select()
     .from(record)
@@ -67,26 +85,47 @@ export async function handleClaimed(options: MessageLaneOptions, ids: readonly s
   const recordOf = new Map(records.map((row) => [row.messageId, { key: row.id, revision: row.revision }]));
   const model = await options.modelName();
   const entered = await enteredOf(options.db, ids);
-  await Promise.all(
-    rows.map(async (row) => {
-      const claimed: ClaimedMessage = {
-        id: row.id,
-        mailboxId: row.mailboxId,
-        receivedAt: row.receivedAt,
-        worker: options.worker,
-        admitted: row.admitted,
-        byDraft: row.through?.version === 'draft',
-        record: recordOf.get(row.id) ?? { key: newRecordKey(row.receivedAt), revision: 0 },
-      };
-      try {
-        const mailbox = mailboxes.get(row.mailboxId);
-        await handleOne(options, { row, claimed, mailbox, sieves, model, entered: entered.get(row.id) });
-      } catch (error) {
-        await afterCrash(options, row, claimed, error);
-      }
-    }),
-  );
+  return rows.map((row) => ({
+    row,
+    claimed: {
+      id: row.id,
+      mailboxId: row.mailboxId,
+      receivedAt: row.receivedAt,
+      worker: options.worker,
+      admitted: row.admitted,
+      byDraft: row.through?.version === 'draft',
+      record: recordOf.get(row.id) ?? { key: newRecordKey(row.receivedAt), revision: 0 },
+    },
+    mailbox: mailboxes.get(row.mailboxId),
+    sieves,
+    model,
+    entered: entered.get(row.id),
+  }));
+}
+
+/** Handles one; whatever happens, its claim is no longer renewed afterwards. */
+async function handleHeld(options: MessageLaneOptions, one: ToHandle, sifted: () => void): Promise<void> {
+  try {
+    await handleOne(options, one, sifted);
+  } catch (error) {
+    await afterCrash(options, one.row, one.claimed, error);
+  } finally {
+    options.leases.drop(one.row.id);
+  }
   options.onward();
+}
+
+/** Sieves a mailbox names, by the digest of its file: it is taken apart once, not with every message. */
+const named = new Map<string, readonly string[]>();
+const mostNamed = 500;
+
+function sievesNamedIn({ digest, source }: Pick<MailboxRow, 'digest' | 'source'>): readonly string[] {
+  const known = named.get(digest);
+  if (known) return known;
+  if (named.size >= mostNamed) named.clear();
+  const { sieves } = parseMailbox(source);
+  named.set(digest, sieves);
+  return sieves;
 }
 
 /** A message with all that handling it needs. */
@@ -102,6 +141,7 @@ interface ToHandle {
 async function handleOne(
   options: MessageLaneOptions,
   { row, claimed, mailbox, sieves, model, entered }: ToHandle,
+  sifted: () => void,
 ): Promise<void> {
   if (!mailbox)
     return void (await commitFailure(options.db, claimed, {
@@ -109,13 +149,14 @@ async function handleOne(
       text: say('YS-NOT-FOUND', { what: 'mailbox', name: row.mailboxId }),
     }));
   if (row.lost > lostBeforeAlone) return giveUp(options, claimed);
-  const live = parseMailbox(mailbox.source).sieves.flatMap((name) => sieves.get(name) ?? []);
+  const live = sievesNamedIn(mailbox).flatMap((name) => sieves.get(name) ?? []);
   const named = await statesOf(options.db, live, row.through);
   const answers = await answersOf(options.db, row.id);
   const reply = await options.pool.handle({
     ...taskOf(options.databaseUrl, row, claimed, mailbox, named, answers, model),
     entered,
   });
+  sifted();
   if ('stopped' in reply)
     return void (await commitFailure(options.db, claimed, { code: 'YS-MESSAGE-TOO-SLOW', text: reply.stopped }));
   await commitReply(options.db, claimed, reply, mailbox, named, answers);

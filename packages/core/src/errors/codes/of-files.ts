@@ -3,6 +3,22 @@ import type { Trouble } from './trouble.js';
 /** Troubles of sieve and mailbox files, and of values. */
 export const ofFiles = {
   // the sieve file
+  'YS-FILE-TOO-LONG': {
+    status: 422,
+    sentence: 'The file is longer than {limit} KB. Divide it, or take out what is not needed.',
+  },
+  'YS-FILE-TOO-MANY': {
+    status: 422,
+    sentence: 'The file has more than {limit} keys and items. Divide it into several.',
+  },
+  'YS-FILE-TOO-DEEP': {
+    status: 422,
+    sentence: 'Keys and items lie in each other more than {limit} deep here. Make it flatter.',
+  },
+  'YS-FILE-TOO-COSTLY': {
+    status: 422,
+    sentence: 'Compiling this file takes too long, so it is not taken. Make it shorter, or divide it into several.',
+  },
   'YS-FILE-SYNTAX': { status: 422, sentence: 'This is not readable as YAML: {detail}. Mend the line and try again.' },
   'YS-FILE-UNKNOWN-KEY': {
     status: 422,

@@ -86,6 +86,10 @@ export const ofService = {
     status: 422,
     sentence: 'The mailbox names the sieve “{sieve}”, which does not exist. Put the sieve first.',
   },
+  'YS-SERVICE-BUSY': {
+    status: 429,
+    sentence: 'Too much of yours waits for its turn already. Try again when some of it is done.',
+  },
   'YS-LIVE-INTERNAL': {
     status: 500,
     sentence: 'Something went wrong inside the service. It is in the log under {reference}.',

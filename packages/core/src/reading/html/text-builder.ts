@@ -80,6 +80,10 @@ export class TextBuilder {
   /** Running text: white space folds, as a browser does. */
   flow(text: string, source: number, sourceLength: number): void {
     const same = text.length === sourceLength;
+    if (!/[ \t\r\n\f]/.test(text)) {
+      if (text !== '') this.put(text, source, sourceLength);
+      return;
+    }
     // Words with a single space between them stand in the text as they stand in the source, so they are one run.
     for (const match of text.matchAll(/[ \t\r\n\f]+|[^ \t\r\n\f]+(?: [^ \t\r\n\f]+)*/g)) {
       if (/^[ \t\r\n\f]/.test(match[0])) this.space();

@@ -135,9 +135,9 @@ class ShallowParser extends Parser {
   }
 
   override onopentagname(start: number, end: number): void {
-    const name = this.nameAt(start, end);
+    const name = this.depth >= this.deepest ? this.nameAt(start, end) : null;
     // Without a name the library passes over the attributes and the end of the tag, too.
-    if (this.depth >= this.deepest && !this.isVoidElement(name)) this.leaveOut(name);
+    if (name !== null && !this.isVoidElement(name)) this.leaveOut(name);
     else super.onopentagname(start, end);
   }
 
@@ -148,7 +148,7 @@ class ShallowParser extends Parser {
   }
 
   override onclosetag(start: number, end: number): void {
-    const name = this.nameAt(start, end);
+    const name = this.out.size > 0 ? this.nameAt(start, end) : '';
     const left = this.out.get(name) ?? 0;
     if (left > 0) {
       this.out.set(name, left - 1);

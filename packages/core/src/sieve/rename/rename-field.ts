@@ -40,7 +40,7 @@ export function renameField(source: string, from: string, to: string): Renamed {
   if (!compiled.ok) return compiled;
   const refused = refusal(compiled.sieve, from, to);
   if (refused) return { ok: false, problems: [refused] };
-  const root = parseDocument(source).contents as Node | null;
+  const root = parseDocument(source, { uniqueKeys: false }).contents as Node | null;
   const renaming = { source, from, to };
   const named = [...findMentions(root, sieveMentions, renaming), ...inRules(root, renaming)];
   const { splices, names } = steadyRoutes(root, compiled.sieve, renaming);

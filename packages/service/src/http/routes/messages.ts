@@ -12,7 +12,7 @@ import { listMessages, messageDetail, messageRow, putThroughAgain, takeIn } from
 import { rawPieces } from '../../store/raw-store.js';
 import { sieveSource } from '../../store/sieve-store.js';
 import type { ServeContext } from '../serve-context.js';
-import { serveEndpoint } from '../serve-endpoint.js';
+import { ownerOf, serveEndpoint } from '../serve-endpoint.js';
 
 export function serveMessages(context: ServeContext): void {
   const { app, db, show, onward } = context;
@@ -26,15 +26,13 @@ export function serveMessages(context: ServeContext): void {
       body: Readable.from(rawPieces(db, rawId), { objectMode: false }),
     };
   });
-  serveEndpoint(app, db, messageEndpoints.reading, async ({ params }) => {
+  serveEndpoint(app, db, messageEndpoints.reading, async ({ params }, { caller }) => {
     const { rawId, body } = await shownAs(db, params.key);
-    const shown = await show.show({ rawId, body, want: { kind: 'reading' } });
-    return shown.kind === 'reading' ? shown.reading : null;
+    return show.reading({ rawId, body }, ownerOf(caller));
   });
-  serveEndpoint(app, db, messageEndpoints.original, async ({ params }) => {
-    const { rawId, body, marks } = await shownAs(db, params.key);
-    return originalFile(await show.show({ rawId, body, want: { kind: 'original', marks } }));
-  });
+  serveEndpoint(app, db, messageEndpoints.original, async ({ params }, { caller }) =>
+    originalFile(await show.original(await shownAs(db, params.key), ownerOf(caller))),
+  );
   serveEndpoint(app, db, messageEndpoints.feed, ({ params, query, body }) =>
     feed(context, params.mailbox, body, 'http', query.received),
   );

@@ -1,13 +1,6 @@
 import { Readable } from 'node:stream';
 import { type SampleItem, sampleEndpoints } from '@yellow-sieve/contract';
-import {
-  compileSieve,
-  type Evidence,
-  type ExpectSource,
-  type JsonValue,
-  type PublicReading,
-  YsError,
-} from '@yellow-sieve/core';
+import { compileSieve, type Evidence, type ExpectSource, type JsonValue, YsError } from '@yellow-sieve/core';
 import MailComposer from 'nodemailer/lib/mail-composer/index.js';
 import { takeRaw } from '../../intake/accept.js';
 import { compareAll } from '../../pipeline/compare.js';
@@ -117,8 +110,7 @@ async function keep(context: ServeContext, sieve: string, name: string, raw: Rea
 /** Subject and sender are for listings; a message that cannot be read in time has none. */
 async function describe({ db, show }: ServeContext, sieve: string, name: string): Promise<void> {
   const { rawId } = await getSample(db, sieve, name);
-  const seen = await show.show({ rawId, body: 'html', want: { kind: 'reading' } });
-  const reading: PublicReading | null = seen.kind === 'reading' ? seen.reading : null;
+  const reading = await show.reading({ rawId, body: 'html' }, `samples of ${sieve}`);
   if (reading) await describeSample(db, sieve, name, reading.subject, reading.from?.address ?? null);
 }
 

@@ -15,7 +15,7 @@ import { cursorId } from '../../store/paging.js';
 import { listSamples } from '../../store/sample-store.js';
 import { getSieve, getVersion, type LiveSieve, listSieves, listVersions } from '../../store/sieve-store.js';
 import type { ServeContext } from '../serve-context.js';
-import { serveEndpoint } from '../serve-endpoint.js';
+import { ownerOf, serveEndpoint } from '../serve-endpoint.js';
 
 const sieveItem = ({ name, title, version, digest, by, updated, source, trial }: LiveSieve) => ({
   name,
@@ -132,7 +132,7 @@ export function serveSieves(context: ServeContext): void {
     onward();
     return { job };
   });
-  serveEndpoint(app, db, sieveEndpoints.suggest, ({ body }) => suggested(context, body));
+  serveEndpoint(app, db, sieveEndpoints.suggest, ({ body }, { caller }) => suggested(context, body, ownerOf(caller)));
   serveEndpoint(app, db, sieveEndpoints.rename, ({ params, body, match }, { caller }) =>
     renameNamed(context, { name: params.name, by: caller?.name ?? '', match, ...body }),
   );
@@ -152,10 +152,11 @@ interface SuggestRequest {
 async function suggested(
   { db, show }: ServeContext,
   { messages: keys, sieve, samples, without, locale }: SuggestRequest,
+  on: string,
 ) {
   const messages = [];
   for (const key of keys) messages.push({ name: `samples/${key}.eml`, rawId: (await messageRow(db, key)).rawId });
-  const found = await show.suggest({ messages, options: { sieve, samples, ...(locale ? { locale } : {}) } });
+  const found = await show.suggest({ messages, options: { sieve, samples, ...(locale ? { locale } : {}) } }, on);
   if (!found) throw new YsError('YS-SUGGEST-NOTHING');
   const left = ({ name }: { name: string }) => !without.includes(name);
   const source = without.reduce((text, field) => {

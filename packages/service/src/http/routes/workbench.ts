@@ -1,11 +1,8 @@
 import { type ShownRef, workbenchEndpoints } from '@yellow-sieve/contract';
 import {
   type BodyChoice,
-  type CompiledSieve,
-  type FieldOptions,
   type HandleResult,
   type KeptAnswer,
-  ruleSource,
   type SieveAct,
   tryCompileSieve,
   YsError,
@@ -22,7 +19,7 @@ import { cursorId } from '../../store/paging.js';
 import { getSample, listSamples } from '../../store/sample-store.js';
 import { findSieve, type LiveSieve, listSieves } from '../../store/sieve-store.js';
 import type { ServeContext } from '../serve-context.js';
-import { serveEndpoint } from '../serve-endpoint.js';
+import { ownerOf, serveEndpoint } from '../serve-endpoint.js';
 
 /** The workbench: texts that nobody kept yet, tried on messages. */
 export function serveWorkbench(context: ServeContext): void {
@@ -35,7 +32,7 @@ export function serveWorkbench(context: ServeContext): void {
       draft,
     };
   });
-  serveEndpoint(app, db, workbenchEndpoints.outline, async ({ body }) => outlineOf(body.source));
+  serveEndpoint(app, db, workbenchEndpoints.outline, ({ body }, { caller }) => show.outline(body, ownerOf(caller)));
   serveEndpoint(app, db, workbenchEndpoints.names, async () => ({ items: namesOf(await listSieves(db)) }));
   serveEndpoint(app, db, workbenchEndpoints.columns, async ({ params, query }) => {
     const found = await selected(context, params.name, query, query);
@@ -45,39 +42,34 @@ export function serveWorkbench(context: ServeContext): void {
   serveEndpoint(app, db, workbenchEndpoints.tried, ({ params, query, body }) =>
     triedPage(context, params.name, query, body),
   );
-  serveEndpoint(app, db, workbenchEndpoints.shown, async ({ params, body }) => {
+  serveEndpoint(app, db, workbenchEndpoints.shown, async ({ params, body }, { caller }) => {
     const item = await itemOf(context, params.name, body.message);
-    return shownReply(await shownResult(context, params.name, body.source, item));
+    return shownReply(await shownResult(context, params.name, body.source, item, ownerOf(caller)));
   });
-  serveEndpoint(app, db, workbenchEndpoints.reading, async ({ params, body }) => {
+  serveEndpoint(app, db, workbenchEndpoints.reading, async ({ params, body }, { caller }) => {
     const { rawId } = await itemOf(context, params.name, body.message);
-    const reply = await show.show({ rawId, body: 'html', want: { kind: 'reading' } });
-    return reply.kind === 'reading' ? reply.reading : null;
+    return show.reading({ rawId, body: 'html' }, ownerOf(caller));
   });
-  serveEndpoint(app, db, workbenchEndpoints.original, async ({ params, query }) => {
+  serveEndpoint(app, db, workbenchEndpoints.original, async ({ params, query }, { caller }) => {
     const { sample, message, marks } = query;
     const ref = sample !== undefined ? { sample } : message !== undefined ? { message } : null;
     if (!ref) throw new YsError('YS-REQUEST-INVALID', { detail: '“sample” or “message” has to be given' });
     const { rawId } = await namedRaw(context, params.name, ref);
     const body = await bodyOf(context, params.name);
-    return originalFile(await show.show({ rawId, body, want: { kind: 'original', marks: marksOf(marks) } }));
+    return originalFile(await show.original({ rawId, body, marks: marksOf(marks) }, ownerOf(caller)));
   });
-  serveEndpoint(app, db, workbenchEndpoints.edit, async ({ params, body }) => {
+  serveEndpoint(app, db, workbenchEndpoints.edit, async ({ params, body }, { caller }) => {
     const message = body.message ? await namedRaw(context, params.name, body.message) : null;
-    const edited = await show.edit({
-      database: trying.databaseUrl,
-      source: body.source,
-      act: body.act as SieveAct,
-      message,
-    });
+    const task = { database: trying.databaseUrl, source: body.source, act: body.act as SieveAct, message };
+    const edited = await show.edit(task, ownerOf(caller));
     return edited.ok
       ? { source: edited.source, field: edited.field ?? null, problems: [] }
       : { source: null, field: null, problems: edited.problems };
   });
-  serveEndpoint(app, db, workbenchEndpoints.guess, async ({ params, body }) => {
+  serveEndpoint(app, db, workbenchEndpoints.guess, async ({ params, body }, { caller }) => {
     const { message: ref, ...stretch } = body;
     const message = await namedRaw(context, params.name, ref);
-    return show.guess({ database: trying.databaseUrl, message, ...stretch });
+    return show.guess({ database: trying.databaseUrl, message, ...stretch }, ownerOf(caller));
   });
 }
 
@@ -112,38 +104,6 @@ function namesOf(sieves: readonly LiveSieve[]) {
   }
   return [...names.values()].sort((a, b) => b.sieves.length - a.sieves.length || a.name.localeCompare(b.name));
 }
-
-function outlineOf(source: string) {
-  const compiled = tryCompileSieve(source);
-  if (!compiled.ok) return { problems: compiled.problems, title: null, fields: [], columns: [], rules: [], routes: [] };
-  const { title, fields, columns } = compiled.sieve;
-  return {
-    problems: [],
-    title,
-    fields: items(fields),
-    columns: items(columns),
-    rules: rulesOf(compiled.sieve, source),
-    routes: compiled.sieve.source.routes ?? [],
-  };
-}
-
-const items = (group: Readonly<Record<string, FieldOptions>>) =>
-  Object.entries(group).map(([name, options]) => ({
-    name,
-    type: options.type,
-    unit: typeof options.unit === 'string' ? options.unit : null,
-    required: options.required ?? false,
-    options,
-  }));
-
-const rulesOf = ({ source: { rules = [] } }: CompiledSieve, source: string) =>
-  rules.map((rule, i) => ({
-    kind: rule.kind,
-    name: rule.name ?? `${rule.kind} ${i + 1}`,
-    off: rule.off ?? false,
-    layouts: ((rule as { layouts?: { name: string }[] }).layouts ?? []).map(({ name }) => name),
-    source: ruleSource(source, i) ?? '',
-  }));
 
 interface Selection {
   of: 'samples' | 'stored';
@@ -216,11 +176,12 @@ async function shownResult(
   sieve: string,
   source: string,
   item: CompareItem,
+  on: string,
 ): Promise<HandleResult> {
   const { after: state } = await ruleStates(db, sieve, source);
   const answers: Record<string, KeptAnswer> = {};
   const task = { database: trying.databaseUrl, sieve, item, state, model: await trying.modelName() };
-  let result = await show.shown({ ...task, answers });
+  let result = await show.shown({ ...task, answers }, on);
   for (let round = 0; round < mostRounds && result.kind === 'wants'; round++) {
     const found = await keptAnswers(
       db,
@@ -228,7 +189,7 @@ async function shownResult(
     );
     if (Object.keys(found).length === 0) break;
     Object.assign(answers, found);
-    result = await show.shown({ ...task, answers });
+    result = await show.shown({ ...task, answers }, on);
   }
   return result;
 }
