@@ -40,6 +40,9 @@ export const tokenSchema = v.object({
 });
 export type Token = v.InferOutput<typeof tokenSchema>;
 
+/** How many other sessions were ended. */
+const endedSchema = v.object({ ended: v.number() });
+
 export const sessionEndpoints = {
   get: {
     method: 'GET',
@@ -58,6 +61,21 @@ export const sessionEndpoints = {
       password: v.pipe(v.string(), v.maxLength(200)),
     }),
     response: callerSchema,
+  },
+  password: {
+    method: 'PUT',
+    path: '/api/v1/session/password',
+    role: 'viewer',
+    summary: 'Changes the password of who is logged in, and ends their other sessions',
+    body: v.strictObject({ now: v.pipe(v.string(), v.maxLength(passwordLength.most)), new: newPassword }),
+    response: endedSchema,
+  },
+  closeOthers: {
+    method: 'DELETE',
+    path: '/api/v1/session/others',
+    role: 'viewer',
+    summary: 'Ends all other sessions of who is logged in',
+    response: endedSchema,
   },
   close: {
     method: 'DELETE',

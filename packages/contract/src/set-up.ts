@@ -141,6 +141,22 @@ export const destinationEndpoints = {
     params,
     response: v.object({ ok: v.boolean(), detail: v.string() }),
   },
+  renewLink: {
+    method: 'POST',
+    path: '/api/v1/destinations/:name/link',
+    role: 'author',
+    summary: 'Gives a sheet another secret link; the one before opens nothing any more',
+    params,
+    response: destinationItem,
+  },
+  withdrawLink: {
+    method: 'DELETE',
+    path: '/api/v1/destinations/:name/link',
+    role: 'author',
+    summary: 'Withdraws the secret link of a sheet, until another is made',
+    params,
+    response: destinationItem,
+  },
   columns: {
     method: 'GET',
     path: '/api/v1/destinations/:name/columns',

@@ -97,6 +97,8 @@ export async function startWorld(env: Record<string, string> = {}, database = sh
     YELLOW_SIEVE_CLIENT_FILE: join(folder, 'client.json'),
     YELLOW_SIEVE_POLL_MS: '50',
     YELLOW_SIEVE_PRIVATE_TARGETS: '127.0.0.1',
+    // The tests send as a mail server in front would, over many connections.
+    YELLOW_SIEVE_RELAYS: '127.0.0.1',
     YELLOW_SIEVE_LOG: process.env.TEST_LOG ?? 'silent',
     ...env,
   };

@@ -25,6 +25,7 @@ beforeAll(async () => {
         YELLOW_SIEVE_KEY_FILE: join(world.folder, 'key'),
         YELLOW_SIEVE_POLL_MS: '50',
         YELLOW_SIEVE_PRIVATE_TARGETS: '127.0.0.1',
+        YELLOW_SIEVE_RELAYS: '127.0.0.1',
         YELLOW_SIEVE_LOG: 'silent',
         YELLOW_SIEVE_ROLE: role,
       },

@@ -40,6 +40,8 @@ const schema = v.object({
   YELLOW_SIEVE_URL: v.optional(v.pipe(v.string(), v.url())),
   /** Proxies whose word on the caller's address and protocol is taken: addresses or networks, with commas between. */
   YELLOW_SIEVE_TRUST_PROXY: v.optional(v.string(), ''),
+  /** Mail servers that pass mail on to this one: addresses or networks, with commas between. Caps on connections are not for them. */
+  YELLOW_SIEVE_RELAYS: v.optional(networks, ''),
   /** Private addresses or networks that destinations may lead to, with commas between. */
   YELLOW_SIEVE_PRIVATE_TARGETS: v.optional(networks, ''),
   YELLOW_SIEVE_LOG: v.optional(v.picklist(['debug', 'info', 'warn', 'error', 'silent']), 'info'),
@@ -61,6 +63,7 @@ export interface Config {
   driftSeconds: number;
   url: string | undefined;
   trustProxy: string;
+  relays: string[];
   privateTargets: string[];
   log: string;
 }
@@ -92,6 +95,7 @@ export function readConfig(env: NodeJS.ProcessEnv): Config {
     driftSeconds: o.YELLOW_SIEVE_DRIFT_SECONDS,
     url: o.YELLOW_SIEVE_URL?.replace(/\/$/, ''),
     trustProxy: o.YELLOW_SIEVE_TRUST_PROXY,
+    relays: o.YELLOW_SIEVE_RELAYS,
     privateTargets: o.YELLOW_SIEVE_PRIVATE_TARGETS,
     log: o.YELLOW_SIEVE_LOG,
   };

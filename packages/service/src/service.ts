@@ -21,7 +21,7 @@ import { Outgoing } from './outgoing/outgoing.js';
 import { ShowPool } from './pipeline/show-pool.js';
 import { SiftingPool } from './pipeline/sifting-pool.js';
 import { Secrets } from './secrets.js';
-import { invite } from './store/invitation-store.js';
+import { inviteFirstOwner } from './store/invitation-store.js';
 import { openModel } from './store/model-store.js';
 import { hasPeople } from './store/people-store.js';
 import { sweepIncomplete } from './store/raw-store.js';
@@ -72,7 +72,7 @@ export async function startService(config: Config): Promise<Service> {
     : null;
   const httpPort = web?.port ?? null;
   const smtp = has('intake')
-    ? await startSmtp({ intake, host: config.host, port: config.smtpPort, log, onward })
+    ? await startSmtp({ intake, host: config.host, port: config.smtpPort, relays: config.relays, log, onward })
     : null;
   const ownerLink = httpPort === null ? null : await makeOwnerLink(config, database, httpPort);
   if (httpPort !== null) await leaveFirstToken(config, database, httpPort);
@@ -204,7 +204,7 @@ async function startWeb({
 /** As long as there are no people, each start makes a one-time link for the owner. */
 async function makeOwnerLink({ url, host }: Config, { db }: DatabaseHandle, port: number): Promise<string | null> {
   if (await hasPeople(db)) return null;
-  const { secret } = await invite(db, 'owner');
+  const { secret } = await inviteFirstOwner(db);
   return `${url ?? `http://${host}:${port}`}${welcomePath(secret)}`;
 }
 

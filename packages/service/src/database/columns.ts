@@ -12,3 +12,9 @@ export const blob = customType<{ data: Buffer }>({ dataType: () => 'mediumblob' 
 
 /** A moment in UTC with milliseconds. */
 export const moment = (name: string) => datetime(name, { fsp: 3, mode: 'date' });
+
+/** Text that is compared byte by byte, and not as a language would. */
+export const exactText = (name: string, length: number) =>
+  customType<{ data: string }>({ dataType: () => `varchar(${length}) character set utf8mb4 collate utf8mb4_bin` })(
+    name,
+  );

@@ -1,3 +1,4 @@
+import type { Socket } from 'node:net';
 import type { Readable } from 'node:stream';
 import cookie from '@fastify/cookie';
 import helmet from '@fastify/helmet';
@@ -7,6 +8,8 @@ import { YsError } from '@yellow-sieve/core';
 import Fastify, { type FastifyInstance, LogController } from 'fastify';
 import type { Logger } from 'pino';
 import type { Config } from '../config.js';
+import { ConnectionCaps } from '../connection-caps.js';
+import { Networks } from '../networks.js';
 import { codeVersion } from '../version.js';
 import { sendProblem } from './problems.js';
 import { serveDeliveries } from './routes/deliveries.js';
@@ -41,6 +44,12 @@ const families = [
   serveSetUp,
   servePeople,
 ];
+/** Milliseconds for a request to come in whole, and for a connection on which nothing is said; streams say something every 15 seconds. */
+const wholeRequestMs = 5 * 60_000;
+const idleMs = 60_000;
+/** Connections at the same time of one address, and of all that are no proxy of ours. */
+const mostOfOne = 100;
+const mostOfStrangers = 2000;
 /** Requests a minute from one address; a person with a script stays far below it. */
 const requestsPerMinute = 6000;
 
@@ -55,8 +64,11 @@ export async function buildApp(
     bodyLimit: sieveFileBytes,
     logController: new LogController({ disableRequestLogging: true }),
     routerOptions: { maxParamLength: 600 },
+    requestTimeout: wholeRequestMs,
+    connectionTimeout: idleMs,
     trustProxy: trustProxy === '' ? false : trustProxy,
   }) as unknown as FastifyInstance;
+  capConnections(app, trustProxy);
   app.setErrorHandler(sendProblem);
   app.setNotFoundHandler((request, reply) =>
     sendProblem(new YsError('YS-NOT-FOUND', { what: 'address', name: request.url.slice(0, 200) }), request, reply),
@@ -94,4 +106,25 @@ export async function buildApp(
   });
   await serveConsole(app);
   return app;
+}
+
+/** Names that Fastify knows some networks by. */
+const namedNetworks: ReadonlyMap<string, readonly string[]> = new Map([
+  ['loopback', ['127.0.0.0/8', '::1']],
+  ['linklocal', ['169.254.0.0/16', 'fe80::/10']],
+  ['uniquelocal', ['10.0.0.0/8', '172.16.0.0/12', '192.168.0.0/16', 'fc00::/7']],
+]);
+
+function capConnections(app: FastifyInstance, trustProxy: string): void {
+  const proxies = trustProxy.split(',').flatMap((entry) => namedNetworks.get(entry.trim()) ?? [entry.trim()]);
+  const caps = new ConnectionCaps({
+    perAddress: mostOfOne,
+    strangers: mostOfStrangers,
+    trusted: new Networks(proxies),
+  });
+  app.server.on('connection', (socket: Socket) => {
+    const address = socket.remoteAddress ?? '';
+    if (!caps.enter(address)) return void socket.destroy();
+    socket.once('close', () => caps.leave(address));
+  });
 }

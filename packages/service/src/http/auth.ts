@@ -31,9 +31,19 @@ export async function knownCaller(db: Database, request: FastifyRequest): Promis
   }
 }
 
+/** Whether the one who made a request, some time ago, would still be let in; that they are asked for does not count as use. */
+export async function isStillKnown(db: Database, request: FastifyRequest): Promise<boolean> {
+  const token = bearerOf(request);
+  if (token !== undefined) return (await openToken(db, token)) !== null;
+  const secret = sessionSecretOf(request);
+  return secret !== null && (await personOfSession(db, secret, { use: false })) !== null;
+}
+
+const bearerOf = ({ headers }: FastifyRequest) => /^Bearer (\S+)$/.exec(headers.authorization ?? '')?.[1];
+
 /** @throws YsError when nobody is named, or the one who is named is not known. */
 async function callerOf(db: Database, request: FastifyRequest): Promise<Caller> {
-  const token = /^Bearer (\S+)$/.exec(request.headers.authorization ?? '')?.[1];
+  const token = bearerOf(request);
   if (token !== undefined) {
     const known = await openToken(db, token);
     if (!known) throw new YsError('YS-AUTH-WRONG');

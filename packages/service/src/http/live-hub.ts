@@ -1,4 +1,5 @@
 import { Readable } from 'node:stream';
+import { YsError } from '@yellow-sieve/core';
 import { asc, gt, sql } from 'drizzle-orm';
 import type { Database } from '../database/connect.js';
 import { change } from '../database/schema.js';
@@ -14,6 +15,18 @@ const mostAtOnce = 500;
 /** Bytes kept for a browser that does not read them. */
 const mostUnread = 256 * 1024;
 
+/** Streams of one person or token, and of all together. A browser has one for all its tabs. */
+const mostOfOne = 30;
+const mostStreams = 1000;
+
+/** Who listens. */
+export interface Listener {
+  /** The person or token. */
+  on: string;
+  /** Whether they may still listen: sessions end and tokens are revoked while streams go on. */
+  allowed: () => Promise<boolean>;
+}
+
 export interface LiveHubOptions {
   db: Database;
   log: { warn(about: object, text: string): void };
@@ -21,7 +34,7 @@ export interface LiveHubOptions {
 
 /** Tells all browsers of this process what changed in the database, whichever process changed it. */
 export class LiveHub {
-  private readonly listeners = new Set<Readable>();
+  private readonly listeners = new Map<Readable, Listener>();
   /** Changes that were told, while they may still be read again. */
   private readonly told = new Map<string, number>();
   private timer: NodeJS.Timeout | null = null;
@@ -32,11 +45,16 @@ export class LiveHub {
 
   constructor(private readonly options: LiveHubOptions) {}
 
-  /** A stream of server-sent events. It begins with “hello”: from then on nothing is missed. */
-  subscribe(): Readable {
+  /**
+   * A stream of server-sent events. It begins with “hello”: from then on nothing is missed.
+   * @throws YsError YS-SERVICE-BUSY when they, or all together, have too many.
+   */
+  subscribe(listener: Listener): Readable {
+    const own = [...this.listeners.values()].filter(({ on }) => on === listener.on).length;
+    if (own >= mostOfOne || this.listeners.size >= mostStreams) throw new YsError('YS-SERVICE-BUSY');
     const stream = new Readable({ read: () => undefined });
     stream.push(event('hello', {}));
-    this.listeners.add(stream);
+    this.listeners.set(stream, listener);
     stream.once('close', () => this.leave(stream));
     if (this.closed) stream.push(null);
     else if (this.listeners.size === 1) this.begin();
@@ -47,14 +65,14 @@ export class LiveHub {
   close(): void {
     this.closed = true;
     this.rest();
-    for (const stream of this.listeners) stream.push(null);
+    for (const stream of this.listeners.keys()) stream.push(null);
   }
 
   private begin(): void {
     this.rest();
     const run = ++this.run;
     this.timer = setTimeout(() => void this.look(run), 0);
-    this.heartbeat = setInterval(() => this.tell(': still here\n\n'), heartbeatMs);
+    this.heartbeat = setInterval(() => void this.beat(), heartbeatMs);
   }
 
   private rest(): void {
@@ -62,6 +80,13 @@ export class LiveHub {
     if (this.heartbeat) clearInterval(this.heartbeat);
     this.timer = null;
     this.heartbeat = null;
+  }
+
+  /** Ends the streams of who may no longer listen; the others hear that it goes on. */
+  private async beat(): Promise<void> {
+    for (const [stream, { allowed }] of this.listeners)
+      if (!(await allowed().catch(() => true)) && this.listeners.has(stream)) stream.push(null);
+    this.tell(': still here\n\n');
   }
 
   private leave(stream: Readable): void {
@@ -95,7 +120,7 @@ export class LiveHub {
   }
 
   private tell(text: string): void {
-    for (const stream of this.listeners) {
+    for (const stream of this.listeners.keys()) {
       // Who does not read is let go, and connects anew.
       if (stream.readableLength > mostUnread) stream.destroy();
       else stream.push(text);

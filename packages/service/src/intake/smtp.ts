@@ -1,7 +1,9 @@
 import { say, YsError } from '@yellow-sieve/core';
 import type { Logger } from 'pino';
 import { SMTPServer, type SMTPServerAddress, type SMTPServerDataStream, type SMTPServerSession } from 'smtp-server';
+import { ConnectionCaps } from '../connection-caps.js';
 import { isDatabaseDown, troubleName } from '../database/trouble.js';
+import { Networks } from '../networks.js';
 import { acceptMessage, type Intake, megabytes } from './accept.js';
 import { AddressBook } from './address-book.js';
 
@@ -9,6 +11,8 @@ export interface SmtpOptions {
   intake: Intake;
   host: string;
   port: number;
+  /** Addresses or networks of mail servers that pass mail on. */
+  relays: readonly string[];
   log: Logger;
   /** Called after a message was taken. */
   onward: () => void;
@@ -27,8 +31,15 @@ function answer(responseCode: number, text: string): Error {
 /** How long a stop waits for senders who are in the middle of a message; they keep it and try again. */
 const closePatienceMs = 2000;
 
-/** Connections that may hold a message at the same time. */
-const mostClients = 100;
+/** Connections at the same time: of one address, of all who are no relay of ours, and of everybody. */
+const mostOfOne = 20;
+const mostOfStrangers = 160;
+const mostClients = 200;
+/** Milliseconds without a word after which a connection ends, and how long one of a stranger may last in all. */
+const idleMs = 60_000;
+const longestMs = 10 * 60_000;
+/** Recipients refused on one connection, after which it ends: who asks for so many is guessing. */
+const mostRefused = 20;
 
 /** Starts the SMTP intake. `250` is said only after the message is committed to disk. */
 export async function startSmtp(options: SmtpOptions): Promise<SmtpIntake> {
@@ -37,23 +48,41 @@ export async function startSmtp(options: SmtpOptions): Promise<SmtpIntake> {
   const addresses = new AddressBook(intake.db);
   // Mailbox of each recipient, found when the recipient was named.
   const found = new WeakMap<SMTPServerAddress, string>();
+  const trusted = new Networks(options.relays);
+  const caps = new ConnectionCaps({ perAddress: mostOfOne, strangers: mostOfStrangers, trusted });
+  const visits = new Map<string, Visit>();
   const server = new SMTPServer({
     banner: 'Yellow Sieve',
     size: messageLimit,
     maxClients: mostClients,
+    socketTimeout: idleMs,
     disabledCommands: ['AUTH', 'STARTTLS'],
     disableReverseLookup: true,
     closeTimeout: closePatienceMs,
     hideENHANCEDSTATUSCODES: false,
     logger: false,
+    onConnect: ({ id, remoteAddress }, callback) => {
+      if (!caps.enter(remoteAddress)) return callback(answer(421, say('YS-INTAKE-CONNECTIONS')));
+      const end = trusted.holds(remoteAddress) ? null : setTimeout(() => hangUp(server, id), longestMs);
+      visits.set(id, { end, refused: 0 });
+      callback();
+    },
+    onClose: ({ id, remoteAddress }) => {
+      const visit = visits.get(id);
+      // One that was turned away was never counted.
+      if (!visit) return;
+      if (visit.end) clearTimeout(visit.end);
+      visits.delete(id);
+      caps.leave(remoteAddress);
+    },
     onMailFrom: (address, _session, callback) => {
       const size = Number((address.args as { SIZE?: string } | undefined)?.SIZE ?? 0);
       callback(size > messageLimit ? tooLarge(messageLimit) : undefined);
     },
-    onRcptTo: (address, _session, callback) => {
+    onRcptTo: (address, { id }, callback) => {
       addresses.find(address.address).then(
         (mailbox) => {
-          if (mailbox === null) return callback(answer(550, say('YS-INTAKE-UNKNOWN-ADDRESS')));
+          if (mailbox === null) return callback(unknownAddress(visits.get(id)));
           found.set(address, mailbox);
           callback();
         },
@@ -73,6 +102,23 @@ export async function startSmtp(options: SmtpOptions): Promise<SmtpIntake> {
     server.listen(port, host, () => resolve((server.server.address() as { port: number }).port));
   });
   return { port: listening, close: () => new Promise((resolve) => server.close(() => resolve())) };
+}
+
+/** What is known of a connection. */
+interface Visit {
+  end: NodeJS.Timeout | null;
+  refused: number;
+}
+
+function hangUp({ connections }: SMTPServer, id: string): void {
+  for (const connection of connections)
+    if (connection.session.id === id) connection.send(421, say('YS-INTAKE-CONNECTIONS'));
+}
+
+/** 421 ends the connection (RFC 5321, section 3.8). */
+function unknownAddress(visit: Visit | undefined): Error {
+  const refused = visit ? ++visit.refused : 1;
+  return answer(refused >= mostRefused ? 421 : 550, say('YS-INTAKE-UNKNOWN-ADDRESS'));
 }
 
 async function take(

@@ -1,30 +1,31 @@
 import { lookup as resolve } from 'node:dns/promises';
-import { BlockList, isIP, type LookupFunction } from 'node:net';
+import { isIP, type LookupFunction } from 'node:net';
 import { say } from '@yellow-sieve/core';
 import { Agent, fetch } from 'undici';
+import { Networks } from '../networks.js';
 
 /** Networks that are nobody's business from outside: loopback, link-local, private, shared, multicast, documentation. */
-const privateNetworks: readonly [string, number, 'ipv4' | 'ipv6'][] = [
-  ['0.0.0.0', 8, 'ipv4'],
-  ['10.0.0.0', 8, 'ipv4'],
-  ['100.64.0.0', 10, 'ipv4'],
-  ['127.0.0.0', 8, 'ipv4'],
-  ['169.254.0.0', 16, 'ipv4'],
-  ['172.16.0.0', 12, 'ipv4'],
-  ['192.0.0.0', 24, 'ipv4'],
-  ['192.0.2.0', 24, 'ipv4'],
-  ['192.168.0.0', 16, 'ipv4'],
-  ['198.18.0.0', 15, 'ipv4'],
-  ['198.51.100.0', 24, 'ipv4'],
-  ['203.0.113.0', 24, 'ipv4'],
-  ['224.0.0.0', 3, 'ipv4'],
-  ['::', 128, 'ipv6'],
-  ['::1', 128, 'ipv6'],
-  ['64:ff9b::', 96, 'ipv6'],
-  ['fc00::', 7, 'ipv6'],
-  ['fe80::', 10, 'ipv6'],
-  ['ff00::', 8, 'ipv6'],
-];
+const blocked = new Networks([
+  '0.0.0.0/8',
+  '10.0.0.0/8',
+  '100.64.0.0/10',
+  '127.0.0.0/8',
+  '169.254.0.0/16',
+  '172.16.0.0/12',
+  '192.0.0.0/24',
+  '192.0.2.0/24',
+  '192.168.0.0/16',
+  '198.18.0.0/15',
+  '198.51.100.0/24',
+  '203.0.113.0/24',
+  '224.0.0.0/3',
+  '::/128',
+  '::1/128',
+  '64:ff9b::/96',
+  'fc00::/7',
+  'fe80::/10',
+  'ff00::/8',
+]);
 
 /** Bytes of an answer that are read; what an error says stands at its beginning. */
 const mostBytes = 1024 * 1024;
@@ -58,18 +59,12 @@ class PrivateAddress extends Error {}
  * that a name which changes its mind leads nowhere; redirects are not followed.
  */
 export class Outgoing {
-  private readonly blocked = new BlockList();
-  private readonly allowed = new BlockList();
+  private readonly allowed: Networks;
   private readonly agent: Agent;
 
   /** `allowed` are addresses or networks such as `127.0.0.1` and `10.1.0.0/16`. */
   constructor(allowed: readonly string[]) {
-    for (const [network, prefix, family] of privateNetworks) this.blocked.addSubnet(network, prefix, family);
-    for (const entry of allowed) {
-      const [network = '', prefix] = entry.split('/');
-      const family = isIP(network) === 6 ? 'ipv6' : 'ipv4';
-      this.allowed.addSubnet(network, prefix === undefined ? (family === 'ipv6' ? 128 : 32) : Number(prefix), family);
-    }
+    this.allowed = new Networks(allowed);
     this.agent = new Agent({
       connect: { lookup: this.lookup },
       headersTimeout: longestPatienceMs,
@@ -79,10 +74,7 @@ export class Outgoing {
 
   /** Whether this address may be connected to. */
   mayReach(address: string): boolean {
-    // An IPv4 address in IPv6 clothing is judged as what it is.
-    const plain = /^::ffff:(\d+\.\d+\.\d+\.\d+)$/i.exec(address)?.[1] ?? address;
-    const family = isIP(plain) === 6 ? 'ipv6' : 'ipv4';
-    return !this.blocked.check(plain, family) || this.allowed.check(plain, family);
+    return !blocked.holds(address) || this.allowed.holds(address);
   }
 
   private readonly lookup: LookupFunction = (host, options, callback) => {

@@ -88,7 +88,7 @@ export class ShowPool {
 
   /** The threads are started by the first who looks. */
   private started(): ThreadPool<ShowTask, ShowReply> {
-    this.pool ??= new ThreadPool({ worker: 'show-worker', threads, seconds: this.seconds, mostWaiting });
+    this.pool ??= new ThreadPool({ worker: 'show-worker', threads, resting: 1, seconds: this.seconds, mostWaiting });
     return this.pool;
   }
 

@@ -8,6 +8,8 @@ export interface ThreadPoolOptions {
   /** The worker's file beside this one, without its ending. */
   worker: string;
   threads: number;
+  /** Threads that stay when there is nothing to do; all when left out. Each takes some 45 MB. */
+  resting?: number;
   /** Seconds of work after which a task's thread is ended. Waiting for a thread does not count. */
   seconds: number;
   /** Tasks of one `on` that may wait for a thread; unbounded where the caller bounds them. */
@@ -23,6 +25,8 @@ export interface RunOptions {
 
 /** What decoding long mail makes and drops at once; more room gains no speed, and each thread keeps it. */
 const youngMegabytes = 12;
+/** Milliseconds after which a thread that is not to stay, and has nothing to do, ends. */
+const idleMs = 20_000;
 /** How often running tasks are held against the clock. */
 const lookMs = 100;
 
@@ -36,12 +40,13 @@ export class ThreadPool<Task, Reply> {
   private running = 0;
 
   constructor(private readonly options: ThreadPoolOptions) {
-    const { worker, threads, mostWaiting = Number.POSITIVE_INFINITY } = options;
+    const { worker, threads, resting = threads, mostWaiting = Number.POSITIVE_INFINITY } = options;
     const fromSource = import.meta.url.endsWith('.ts');
     this.waiting = new FairQueue(mostWaiting);
     this.pool = new Piscina({
       filename: fileURLToPath(new URL(`./${worker}.${fromSource ? 'ts' : 'js'}`, import.meta.url)),
-      minThreads: threads,
+      minThreads: resting,
+      idleTimeout: idleMs,
       maxThreads: threads,
       concurrentTasksPerWorker: 1,
       // A message that eats memory ends its own thread, not the service.

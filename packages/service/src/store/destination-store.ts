@@ -1,4 +1,3 @@
-import { randomBytes } from 'node:crypto';
 import { checkShape, closed, parseFile, Report, YsError } from '@yellow-sieve/core';
 import { asc, eq } from 'drizzle-orm';
 import * as v from 'valibot';
@@ -6,6 +5,7 @@ import type { Database, Executor } from '../database/connect.js';
 import { connection, destination } from '../database/schema.js';
 import { type DestinationContext, type DestinationKind, destinationKinds, formOf } from '../destinations/index.js';
 import type { Outgoing } from '../outgoing/outgoing.js';
+import { newSecret } from '../people/secret.js';
 import type { Secrets } from '../secrets.js';
 import { noteSetUp } from './change-store.js';
 import { modelEntries } from './model-store.js';
@@ -48,7 +48,7 @@ export async function putDestination(db: Database, name: string, source: string)
   };
   await db
     .insert(destination)
-    .values({ name, ...values, secret: randomBytes(24).toString('base64url') })
+    .values({ name, ...values, secret: newSecret() })
     .onDuplicateKeyUpdate({ set: values });
   await noteSetUp(db, name);
 }
@@ -93,6 +93,15 @@ export async function getDestination(db: Executor, name: string): Promise<Destin
   const [row] = await db.select().from(destination).where(eq(destination.name, name));
   if (!row) throw new YsError('YS-NOT-FOUND', { what: 'destination', name });
   return row;
+}
+
+/** Gives a sheet another secret link, or none where `secret` is empty. @throws YsError YS-DESTINATION-NO-LINK for other kinds. */
+export async function changeLink(db: Database, name: string, secret: string): Promise<DestinationRow> {
+  const { kind } = await getDestination(db, name);
+  if (kind !== 'sheet') throw new YsError('YS-DESTINATION-NO-LINK', { destination: name });
+  await db.update(destination).set({ secret }).where(eq(destination.name, name));
+  await noteSetUp(db, name);
+  return getDestination(db, name);
 }
 
 /** Seals and keeps a connection; its shape is that of the destination kinds that use it. */

@@ -3,14 +3,14 @@ import { YsError } from '@yellow-sieve/core';
 import { asc, count, eq } from 'drizzle-orm';
 import { v7 as uuid } from 'uuid';
 import type { Database, Executor } from '../database/connect.js';
-import { session, user } from '../database/schema.js';
+import { knownPlace, session, user } from '../database/schema.js';
 import { isDuplicate, retryDeadlocks } from '../database/trouble.js';
 
 type UserRow = typeof user.$inferSelect;
 
 export interface NewPerson {
   name: string;
-  /** In lower case. */
+  /** As `foldEmail` has it. */
   email: string;
   role: Role;
   /** Hashed already. */
@@ -51,6 +51,21 @@ export async function hasPeople(db: Executor): Promise<boolean> {
   return (row?.people ?? 0) > 0;
 }
 
+export async function hasOwner(db: Executor): Promise<boolean> {
+  const [row] = await db.select({ owners: count() }).from(user).where(eq(user.role, 'owner'));
+  return (row?.owners ?? 0) > 0;
+}
+
+export async function passwordOf(db: Executor, id: string): Promise<string | null> {
+  const [row] = await db.select({ password: user.password }).from(user).where(eq(user.id, id));
+  return row?.password ?? null;
+}
+
+/** Keeps another password, hashed already. */
+export async function changePassword(db: Executor, id: string, password: string): Promise<void> {
+  await db.update(user).set({ password }).where(eq(user.id, id));
+}
+
 export async function changeRole(db: Database, id: string, role: Role): Promise<Person> {
   return withOwnerLeft(db, id, role, async (tx, row) => {
     await tx.update(user).set({ role }).where(eq(user.id, id));
@@ -62,6 +77,7 @@ export async function changeRole(db: Database, id: string, role: Role): Promise<
 export async function removePerson(db: Database, id: string): Promise<void> {
   await withOwnerLeft(db, id, null, async (tx) => {
     await tx.delete(session).where(eq(session.userId, id));
+    await tx.delete(knownPlace).where(eq(knownPlace.userId, id));
     await tx.delete(user).where(eq(user.id, id));
   });
 }

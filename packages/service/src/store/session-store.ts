@@ -1,12 +1,14 @@
 import type { Role } from '@yellow-sieve/contract';
-import { and, eq, gt, lt, sql } from 'drizzle-orm';
+import { and, eq, gt, lt, ne, sql } from 'drizzle-orm';
 import type { Database, Executor } from '../database/connect.js';
-import { failedLogIn, invitation, session, user } from '../database/schema.js';
+import { failedLogIn, invitation, knownPlace, session, user } from '../database/schema.js';
 import { digestOfSecret, newSecret } from '../people/secret.js';
 
 /** A session ends when it was not used for this long, and after `longestDays` in any case. */
 const idleDays = 7;
 const longestDays = 30;
+/** Days a place is known after the last log-in from it. */
+const placeDays = 90;
 /** How exactly is kept when a session was used last. */
 const seenMinutes = 5;
 
@@ -31,7 +33,11 @@ export interface SessionPerson {
 }
 
 /** The person of a session that still holds, or null. */
-export async function personOfSession(db: Database, secret: string): Promise<SessionPerson | null> {
+export async function personOfSession(
+  db: Database,
+  secret: string,
+  { use }: { use: boolean } = { use: true },
+): Promise<SessionPerson | null> {
   const hash = digestOfSecret(secret);
   const [row] = await db
     .select({
@@ -52,12 +58,20 @@ export async function personOfSession(db: Database, secret: string): Promise<Ses
     );
   if (!row) return null;
   const { stale, ...person } = row;
-  if (stale) await db.update(session).set({ seenAt: sql`NOW(3)` }).where(eq(session.hash, hash));
+  if (stale && use) await db.update(session).set({ seenAt: sql`NOW(3)` }).where(eq(session.hash, hash));
   return person;
 }
 
 export async function closeSession(db: Executor, secret: string): Promise<void> {
   await db.delete(session).where(eq(session.hash, digestOfSecret(secret)));
+}
+
+/** Ends a person's sessions but for one; returns how many. */
+export async function closeOtherSessions(db: Executor, userId: string, secret: string): Promise<number> {
+  const [done] = await db
+    .delete(session)
+    .where(and(eq(session.userId, userId), ne(session.hash, digestOfSecret(secret))));
+  return done.affectedRows;
 }
 
 /** Removes what has run out: sessions, one-time links, and log-ins that failed long ago. */
@@ -66,6 +80,7 @@ export async function sweepSessions(db: Database): Promise<number> {
   await db.delete(session).where(lt(session.expiresAt, sql`NOW(3)`));
   await db.delete(session).where(lt(session.seenAt, idle));
   await db.delete(invitation).where(lt(invitation.expiresAt, sql`NOW(3)`));
+  await db.delete(knownPlace).where(lt(knownPlace.seenAt, sql`NOW(3) - INTERVAL ${placeDays} DAY`));
   await db.delete(failedLogIn).where(lt(failedLogIn.at, sql`NOW(3) - INTERVAL 1 DAY`));
   return 0;
 }

@@ -3,6 +3,10 @@ import type { Trouble } from './trouble.js';
 /** Troubles of the service and its callers. */
 export const ofService = {
   // intake
+  'YS-INTAKE-CONNECTIONS': {
+    status: 429,
+    sentence: 'Too many connections are open, or this one was open for too long. Try again in a while.',
+  },
   'YS-INTAKE-UNKNOWN-ADDRESS': { status: 404, sentence: 'No mailbox takes mail for this address.' },
   'YS-INTAKE-TOO-LARGE': { status: 413, sentence: 'The message is larger than the {limit} allowed here.' },
   'YS-INTAKE-EMPTY': { status: 422, sentence: 'There is no message in what was sent.' },
@@ -27,6 +31,7 @@ export const ofService = {
     sentence: 'A page of another site sent this request, so nothing was done. Do it from the console itself.',
   },
   'YS-LOG-IN-WRONG': { status: 401, sentence: 'Email address and password do not belong together.' },
+  'YS-PASSWORD-WRONG': { status: 403, sentence: 'That is not your password as it is now, so it was not changed.' },
   'YS-LOG-IN-THROTTLED': {
     status: 429,
     sentence: 'Too many log-ins failed. Wait {minutes} minutes and try again.',
@@ -89,6 +94,10 @@ export const ofService = {
   'YS-SERVICE-BUSY': {
     status: 429,
     sentence: 'Too much of yours waits for its turn already. Try again when some of it is done.',
+  },
+  'YS-DESTINATION-NO-LINK': {
+    status: 422,
+    sentence: '“{destination}” is no sheet, so it has no link. Only sheets are downloaded by one.',
   },
   'YS-LIVE-INTERNAL': {
     status: 500,

@@ -1,12 +1,12 @@
-import { index, mysqlTable, varchar } from 'drizzle-orm/mysql-core';
-import { digest, key, moment } from '../columns.js';
+import { boolean, index, mysqlTable, primaryKey, varchar } from 'drizzle-orm/mysql-core';
+import { digest, exactText, key, moment } from '../columns.js';
 
 const role = () => varchar('role', { length: 12, enum: ['owner', 'author', 'reviewer', 'viewer'] }).notNull();
 
 export const user = mysqlTable('user', {
   id: key('id').primaryKey(),
-  /** In lower case. */
-  email: varchar('email', { length: 320 }).notNull().unique(),
+  /** Folded; compared byte by byte so that a look-alike is somebody else. */
+  email: exactText('email', 320).notNull().unique(),
   name: varchar('name', { length: 100 }).notNull(),
   role: role(),
   /** Argon2id, with its salt and parameters. */
@@ -31,9 +31,18 @@ export const session = mysqlTable(
 export const invitation = mysqlTable('invitation', {
   hash: digest('hash').primaryKey(),
   role: role(),
+  /** The link of a service that has no owner yet: there is one at a time, and it opens nothing once there is an owner. */
+  first: boolean('first').notNull().default(false),
   expiresAt: moment('expires_at').notNull(),
   createdAt: moment('created_at').notNull(),
 });
+
+/** Places people logged in from: tries from elsewhere do not lock them out there. Places are kept as digests. */
+export const knownPlace = mysqlTable(
+  'known_place',
+  { userId: key('user_id').notNull(), place: digest('place').notNull(), seenAt: moment('seen_at').notNull() },
+  (t) => [primaryKey({ columns: [t.userId, t.place] })],
+);
 
 /** Log-ins that failed, by what they are counted under; they slow down who guesses. */
 export const failedLogIn = mysqlTable(

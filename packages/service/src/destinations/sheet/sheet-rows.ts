@@ -5,6 +5,8 @@ import { destination, sheetRow } from '../../database/schema.js';
 
 /** The sheet behind a secret, or null. */
 export async function sheetBySecret(db: Database, secret: string): Promise<{ name: string; title: string } | null> {
+  // A link that was withdrawn is kept as an empty one.
+  if (secret === '') return null;
   const [row] = await db
     .select({ name: destination.name, title: destination.title, kind: destination.kind })
     .from(destination)

@@ -9,8 +9,9 @@ import { dayOf } from '../../store/change-store.js';
 import { stoppedDeliveries } from '../../store/delivery-store.js';
 import { mailboxHeads } from '../../store/mailbox-store.js';
 import { countsOf } from '../../store/tally-store.js';
+import { isStillKnown } from '../auth.js';
 import type { ServeContext } from '../serve-context.js';
-import { serveEndpoint } from '../serve-endpoint.js';
+import { ownerOf, serveEndpoint } from '../serve-endpoint.js';
 import { driftItems } from './drift.js';
 
 /** Stopped deliveries that are told one by one; the rest is a number. */
@@ -19,7 +20,9 @@ const mostStopped = 5;
 /** The overview, and the stream that keeps it and all other pages up to date. */
 export function serveOverview({ app, db, live }: ServeContext): void {
   serveEndpoint(app, db, overviewEndpoints.get, ({ query }) => overview(db, query.days));
-  serveEndpoint(app, db, liveEndpoints.changes, async () => live.subscribe());
+  serveEndpoint(app, db, liveEndpoints.changes, async (_, { caller, request }) =>
+    live.subscribe({ on: ownerOf(caller), allowed: () => isStillKnown(db, request) }),
+  );
 }
 
 async function overview(db: ServeContext['db'], days: number) {

@@ -6,11 +6,20 @@ import {
   tokenEndpoints,
 } from '@yellow-sieve/contract';
 import { YsError } from '@yellow-sieve/core';
+import type { FastifyRequest } from 'fastify';
+import { foldEmail } from '../../people/fold-email.js';
 import { hashPassword, isPassword } from '../../people/password.js';
 import { LogInThrottle } from '../../people/throttle.js';
 import { invite, openInvitation, takeInvitation } from '../../store/invitation-store.js';
-import { changeRole, listPeople, personByEmail, removePerson } from '../../store/people-store.js';
-import { closeSession, openSession } from '../../store/session-store.js';
+import {
+  changePassword,
+  changeRole,
+  listPeople,
+  passwordOf,
+  personByEmail,
+  removePerson,
+} from '../../store/people-store.js';
+import { closeOtherSessions, closeSession, openSession } from '../../store/session-store.js';
 import { listTokens, makeToken, revokeToken } from '../../store/token-store.js';
 import { knownCaller } from '../auth.js';
 import type { ServeContext } from '../serve-context.js';
@@ -44,13 +53,26 @@ function serveSessions({ app, db }: ServeContext): void {
   const throttle = new LogInThrottle(db);
   serveEndpoint(app, db, sessionEndpoints.get, async (_, { request }) => ({ caller: await knownCaller(db, request) }));
   serveEndpoint(app, db, sessionEndpoints.open, async ({ body }, exchange) => {
-    const email = body.email.trim().toLowerCase();
-    const place = exchange.request.ip;
-    await throttle.begin(email, place);
+    const email = foldEmail(body.email);
     const person = await personByEmail(db, email);
+    const tried = { person: person?.id ?? null, email, place: exchange.request.ip };
+    await throttle.begin(tried);
     if (!(await isPassword(person?.password ?? null, body.password)) || !person) throw new YsError('YS-LOG-IN-WRONG');
-    await throttle.passed(email, place);
+    await throttle.passed({ ...tried, person: person.id });
     return logIn(db, exchange, person);
+  });
+  serveEndpoint(app, db, sessionEndpoints.password, async ({ body }, { caller, request }) => {
+    const { key, email, secret } = personHere(caller, request);
+    const tried = { person: key, email, place: request.ip };
+    await throttle.begin(tried);
+    if (!(await isPassword(await passwordOf(db, key), body.now))) throw new YsError('YS-PASSWORD-WRONG');
+    await throttle.passed(tried);
+    await changePassword(db, key, await hashPassword(body.new));
+    return { ended: await closeOtherSessions(db, key, secret) };
+  });
+  serveEndpoint(app, db, sessionEndpoints.closeOthers, async (_, { caller, request }) => {
+    const { key, secret } = personHere(caller, request);
+    return { ended: await closeOtherSessions(db, key, secret) };
   });
   serveEndpoint(app, db, sessionEndpoints.close, async (_, { request, reply }) => {
     const secret = sessionSecretOf(request);
@@ -60,6 +82,13 @@ function serveSessions({ app, db }: ServeContext): void {
   });
 }
 
+/** The person whose session this is. @throws YsError YS-AUTH-SESSION for a token, which has neither password nor sessions. */
+function personHere(caller: Caller | null, request: FastifyRequest): { key: string; email: string; secret: string } {
+  const secret = sessionSecretOf(request);
+  if (!caller || caller.key === null || secret === null) throw new YsError('YS-AUTH-SESSION');
+  return { key: caller.key, email: caller.email ?? '', secret };
+}
+
 function serveInvitations({ app, db }: ServeContext): void {
   serveEndpoint(app, db, invitationEndpoints.get, async ({ params }) => {
     const { role, expires } = await openInvitation(db, params.secret);
@@ -67,7 +96,11 @@ function serveInvitations({ app, db }: ServeContext): void {
   });
   serveEndpoint(app, db, invitationEndpoints.take, async ({ params, body }, exchange) => {
     await openInvitation(db, params.secret);
-    const person = await takeInvitation(db, params.secret, { ...body, password: await hashPassword(body.password) });
+    const person = await takeInvitation(db, params.secret, {
+      ...body,
+      email: foldEmail(body.email),
+      password: await hashPassword(body.password),
+    });
     return logIn(db, exchange, person);
   });
   serveEndpoint(app, db, invitationEndpoints.make, async ({ body }) => {
@@ -84,6 +117,9 @@ async function logIn(
   { request, reply }: Exchange,
   { id, name, email, role }: Pick<Caller, 'name' | 'role'> & { id: string; email: string },
 ): Promise<Caller> {
+  // Whoever was logged in here before is not any more.
+  const before = sessionSecretOf(request);
+  if (before !== null) await closeSession(db, before);
   keepSession(request, reply, await openSession(db, id));
   return { kind: 'person', key: id, name, email, role };
 }

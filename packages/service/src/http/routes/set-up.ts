@@ -1,7 +1,9 @@
 import { connectionEndpoints, destinationEndpoints, mailboxEndpoints, schemaEndpoints } from '@yellow-sieve/contract';
 import { fileJsonSchema, mailboxWithSieve } from '@yellow-sieve/core';
 import { destinationKinds } from '../../destinations/index.js';
+import { newSecret } from '../../people/secret.js';
 import {
+  changeLink,
   type DestinationRow,
   destinationColumns,
   destinationForm,
@@ -21,7 +23,7 @@ const destinationItem = (row: DestinationRow, states: Record<string, number> = {
   name: row.name,
   title: row.title,
   kind: row.kind,
-  links: row.kind === 'sheet' ? [`/sheets/${row.secret}.csv`, `/sheets/${row.secret}.xlsx`] : [],
+  links: row.kind === 'sheet' && row.secret !== '' ? [`/sheets/${row.secret}.csv`, `/sheets/${row.secret}.xlsx`] : [],
   states,
   tested: row.testedAt && {
     at: row.testedAt.toISOString(),
@@ -69,6 +71,12 @@ export function serveSetUp({ app, db, secrets, outgoing }: ServeContext): void {
     await putDestination(db, params.name, body);
     return destinationItem(await getDestination(db, params.name));
   });
+  serveEndpoint(app, db, destinationEndpoints.renewLink, async ({ params }) =>
+    destinationItem(await changeLink(db, params.name, newSecret())),
+  );
+  serveEndpoint(app, db, destinationEndpoints.withdrawLink, async ({ params }) =>
+    destinationItem(await changeLink(db, params.name, '')),
+  );
   serveEndpoint(app, db, destinationEndpoints.test, ({ params }) =>
     testDestination(db, secrets, outgoing, params.name),
   );
