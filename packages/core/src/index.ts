@@ -1,5 +1,6 @@
 export { canonicalJson, digestOf } from './canonical-json.js';
 export * from './coverage/index.js';
+export { dictionary } from './dictionary.js';
 export * from './editing/index.js';
 export * from './errors/index.js';
 export { checkShape, closed, parseFile, Report } from './files/index.js';

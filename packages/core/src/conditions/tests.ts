@@ -1,4 +1,5 @@
 import { Duration } from 'luxon';
+import { dictionary } from '../dictionary.js';
 import { addDecimals, compareDecimals, fold, momentOf, toText, type Value, type ValueKind } from '../values/index.js';
 
 /** A test's answer; `undecidable` carries the reason, and is never taken for yes or no silently. */
@@ -53,7 +54,7 @@ const ordered = (
 });
 
 /** All tests, by the name they have in files. */
-export const tests: Readonly<Record<string, Test>> = {
+export const tests: Readonly<Record<string, Test>> = dictionary({
   is: { on: 'all', operands: 1, literal: 'typed', decide: (a, [b], exactly) => b !== undefined && same(a, b, exactly) },
   'is not': {
     on: 'all',
@@ -92,7 +93,7 @@ export const tests: Readonly<Record<string, Test>> = {
     literal: 'typed',
     decide: () => ({ undecidable: 'a sum is worked out over rows' }),
   },
-};
+});
 
 function negate(answer: Answer): Answer {
   return typeof answer === 'boolean' ? !answer : answer;

@@ -1,3 +1,4 @@
+import { dictionary } from '../dictionary.js';
 import { tryCompileSieve } from '../sieve/index.js';
 import { fieldName, namingOf } from '../suggest/field-name.js';
 import { guessType } from '../suggest/guess-type.js';
@@ -7,7 +8,7 @@ import { checked, type Edited, type ShownMessage } from './edited.js';
 import { addItem, setEntry } from './set-entry.js';
 
 /** Headers that rules have a better name for than their own, what a field of theirs is called, and its type. */
-const known: Readonly<Record<string, { name: string; label: string; type?: string }>> = {
+const known: Readonly<Record<string, { name: string; label: string; type?: string }>> = dictionary({
   from: { name: 'message.from', label: 'sender', type: 'email' },
   'reply-to': { name: 'message.reply_to', label: 'reply to', type: 'email' },
   to: { name: 'message.to', label: 'addressee' },
@@ -15,7 +16,7 @@ const known: Readonly<Record<string, { name: string; label: string; type?: strin
   date: { name: 'message.date', label: 'sent', type: 'datetime' },
   subject: { name: 'message.subject', label: 'subject line' },
   'message-id': { name: 'message.id', label: 'message id', type: 'text' },
-};
+});
 
 /** Makes a header of the message a field: it is declared, and a rule fills it. */
 export function takeHeader(source: string, shown: ShownMessage, header: string): Edited {

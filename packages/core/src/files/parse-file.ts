@@ -1,4 +1,17 @@
-import { Composer, CST, isMap, isPair, isScalar, isSeq, LineCounter, type Node, type ParsedNode, Parser } from 'yaml';
+import {
+  Composer,
+  CST,
+  isMap,
+  isPair,
+  isScalar,
+  isSeq,
+  LineCounter,
+  type Node,
+  type ParsedNode,
+  Parser,
+  type YAMLMap,
+} from 'yaml';
+import { isNameOfAll } from '../dictionary.js';
 import { type Code, type FileProblem, type Params, say } from '../errors/index.js';
 import { limits } from '../limits.js';
 
@@ -61,6 +74,7 @@ export function parseFile(text: string): ParsedFile {
     ...(document?.errors ?? []).map(({ message, pos }) => problem('YS-FILE-SYNTAX', pos[0], { detail: message })),
     ...others.map(({ range }) => problem('YS-FILE-SYNTAX', range[0], { detail: 'a file holds one document' })),
     ...repeatedKeys(root).map((offset) => problem('YS-FILE-SYNTAX', offset, { detail: 'Map keys must be unique' })),
+    ...keysOfAll(root).map(({ key, offset }) => problem('YS-FILE-KEY', offset, { key })),
     ...[...unquotedTexts(root)].map((offset) => problem('YS-FILE-UNQUOTED-TEXT', offset)),
   ];
   return {
@@ -94,22 +108,38 @@ function overBounds(tokens: readonly CST.Token[]): OverBounds | null {
   return null;
 }
 
-/** Places of keys that stand in their map before. The library compares each with each. */
-function repeatedKeys(root: Node | null): number[] {
-  const found: number[] = [];
+/** Every map below a node, and the node itself if it is one. */
+function* mapsIn(root: Node | null): Generator<YAMLMap> {
   const stack: unknown[] = [root];
   for (let node = stack.pop(); node !== undefined; node = stack.pop()) {
     if (isSeq(node)) stack.push(...node.items);
     if (!isMap(node)) continue;
+    yield node;
+    for (const { value } of node.items) stack.push(value);
+  }
+}
+
+/** Places of keys that stand in their map before. The library compares each with each. */
+function repeatedKeys(root: Node | null): number[] {
+  const found: number[] = [];
+  for (const { items } of mapsIn(root)) {
     const seen = new Set<unknown>();
-    for (const { key, value } of node.items) {
-      if (isScalar(key) && seen.has(key.value)) found.push(key.range?.[0] ?? 0);
-      if (isScalar(key)) seen.add(key.value);
-      stack.push(value);
+    for (const { key } of items) {
+      if (!isScalar(key)) continue;
+      if (seen.has(key.value)) found.push(key.range?.[0] ?? 0);
+      seen.add(key.value);
     }
   }
   return found.sort((a, b) => a - b);
 }
+
+/** Keys that every object has by itself. */
+const keysOfAll = (root: Node | null) =>
+  [...mapsIn(root)].flatMap(({ items }) =>
+    items.flatMap(({ key }) =>
+      isScalar(key) && isNameOfAll(String(key.value)) ? [{ key: String(key.value), offset: key.range?.[0] ?? 0 }] : [],
+    ),
+  );
 
 /** Data that did not come from a text, such as a sieve built by a program. */
 export function asParsedFile(data: unknown): ParsedFile {

@@ -1,3 +1,4 @@
+import { dictionary } from '../dictionary.js';
 import {
   type Attachment,
   authenticationOf,
@@ -19,7 +20,7 @@ const domainOf = (address: string | undefined) => address?.slice(address.lastInd
 const tagOf = (recipient: string) => /\+([^@]*)@/.exec(recipient)?.[1] ?? null;
 
 /** The names of a message: one line each. */
-const messageNames: Readonly<Record<string, MessageName>> = {
+const messageNames: Readonly<Record<string, MessageName>> = dictionary({
   'message.subject': { kind: 'text', get: (s) => s.reading.subject },
   'message.from': { kind: 'text', get: (s) => s.reading.from?.address ?? null },
   'message.from.address': { kind: 'text', get: (s) => s.reading.from?.address ?? null },
@@ -51,7 +52,7 @@ const messageNames: Readonly<Record<string, MessageName>> = {
   'message.category': { kind: 'text', get: (s) => s.category },
   'message.attachments': { kind: 'text', many: true, get: (s) => s.reading.attachments.map((a) => a.name) },
   'message.attachments.count': { kind: 'integer', get: (s) => String(s.reading.attachments.length) },
-};
+});
 
 /** The parts of the text, each under its own name. */
 function textNames(): Record<string, MessageName> {
@@ -64,11 +65,11 @@ function textNames(): Record<string, MessageName> {
 /** `message.attachments[0].name`: what one attachment is called, is, or says. */
 const attachmentName = /^message\.attachments\[(\d{1,3})\]\.(name|type|text)$/;
 
-const attachmentTexts: Readonly<Record<string, (attachment: Attachment) => string | null>> = {
+const attachmentTexts: Readonly<Record<string, (attachment: Attachment) => string | null>> = dictionary({
   name: ({ name }) => name,
   type: ({ type }) => type,
   text: ({ text }) => text,
-};
+});
 
 const header = /^message\.headers\.([a-z0-9-]+)$/;
 

@@ -1,10 +1,11 @@
 import { franc } from 'franc';
+import { dictionary } from '../dictionary.js';
 import { type KnownLanguage, knownLanguages } from '../values/locale.js';
 import type { Reading, TextForm } from './reading.js';
 import { textOfPart } from './text-parts.js';
 
 /** ISO 639-3 names of the languages that values are read in. */
-const longNames: Readonly<Record<string, KnownLanguage>> = {
+const longNames: Readonly<Record<string, KnownLanguage>> = dictionary({
   eng: 'en',
   deu: 'de',
   fra: 'fr',
@@ -13,7 +14,7 @@ const longNames: Readonly<Record<string, KnownLanguage>> = {
   dan: 'da',
   ita: 'it',
   nld: 'nl',
-};
+});
 
 const wordsOf = (list: string) => new Set(list.split(' '));
 

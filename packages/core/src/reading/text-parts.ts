@@ -1,14 +1,15 @@
+import { dictionary } from '../dictionary.js';
 import type { Range, Segment, TextForm } from './reading.js';
 import { forwardsOf } from './segments/body.js';
 import { rangesView, rowsOf, type View } from './view.js';
 
 /** The parts of a text that have a name: `message.body`, `message.quoted` and so on. */
-export const textParts = {
+export const textParts = dictionary({
   'message.body': (form: TextForm): Range[] => form.body,
   'message.quoted': (form: TextForm): Range[] => segmentsLike(form, 'quoted'),
   'message.signature': (form: TextForm): Range[] => segmentsLike(form, 'signature'),
   'message.forwarded.text': (form: TextForm): Range[] => form.forwarded?.own ?? [],
-} as const;
+});
 
 export type TextPart = keyof typeof textParts;
 

@@ -1,4 +1,5 @@
 import { type CompiledCondition, type ConditionCompiler, compileCondition } from '../conditions/index.js';
+import { dictionary, isNameOfAll } from '../dictionary.js';
 import { type FileProblem, YsError } from '../errors/index.js';
 import { asParsedFile, checkShape, parseFile, Report } from '../files/index.js';
 import { sieveScope } from '../names/index.js';
@@ -65,8 +66,8 @@ export function compileSieve(source: string | object): CompiledSieve {
 }
 
 function compileChecked(source: SieveSource, report: Report): CompiledSieve {
-  const fields = source.fields;
-  const columns = source.rows?.columns ?? {};
+  const fields = dictionary(source.fields);
+  const columns = dictionary(source.rows?.columns ?? {});
   checkNames(fields, columns, report);
   const locale = localeOf(source.locale);
   const timezone = source.timezone ?? null;
@@ -106,11 +107,13 @@ export const writtenContext = ({ locale, timezone }: Pick<CompiledSieve, 'locale
   zone: timezone,
 });
 
+const isReserved = (field: string) => reservedNames.has(field) || isNameOfAll(field);
+
 function checkNames(fields: object, columns: object, report: Report): void {
   for (const field of Object.keys(fields))
-    if (reservedNames.has(field)) report.add('YS-SIEVE-RESERVED-NAME', ['fields', field], { field });
+    if (isReserved(field)) report.add('YS-SIEVE-RESERVED-NAME', ['fields', field], { field });
   for (const field of Object.keys(columns)) {
-    if (reservedNames.has(field)) report.add('YS-SIEVE-RESERVED-NAME', ['rows', 'columns', field], { field });
+    if (isReserved(field)) report.add('YS-SIEVE-RESERVED-NAME', ['rows', 'columns', field], { field });
     if (field in fields) report.add('YS-SIEVE-FIELD-TWICE', ['rows', 'columns', field], { field });
   }
 }

@@ -1,3 +1,4 @@
+import { dictionary } from '../dictionary.js';
 import { foldLabel } from './marked.js';
 
 /** How the names of a sieve are written. */
@@ -10,7 +11,7 @@ const fillers = new Set(
 const mostWords = 3;
 /** Names that stand for something else in conditions and texts. */
 const reserved = new Set(['message', 'record', 'rows']);
-const types: Readonly<Record<string, RegExp>> = { email: /mail/, phone: /phone|tel|mobile|handy|fax/ };
+const types: Readonly<Record<string, RegExp>> = dictionary({ email: /mail/, phone: /phone|tel|mobile|handy|fax/ });
 
 /** The style that names have already, by those with several words; underlines where there is none. */
 export function namingOf(names: readonly string[]): Naming {

@@ -1,4 +1,5 @@
 import { Liquid, type Template } from 'liquidjs';
+import { dictionary } from '../dictionary.js';
 import { nearest } from '../errors/index.js';
 import type { Path, Report } from '../files/index.js';
 import { limits } from '../limits.js';
@@ -61,7 +62,7 @@ export function renderText(text: CompiledText, scene: Scene): RenderedText {
 }
 
 function globals(names: readonly string[], scene: Scene): Record<string, unknown> {
-  const roots: Record<string, unknown> = {};
+  const roots = dictionary<Record<string, unknown>>({});
   for (const name of names) {
     const root = name.split('.')[0] ?? name;
     roots[root] ??= name === root ? textOf(name, scene) : new NameDrop(root, scene);

@@ -1,4 +1,5 @@
 import * as v from 'valibot';
+import { dictionary } from '../dictionary.js';
 import { fold } from './fold.js';
 import { isNearWord } from './near-word.js';
 import { type FieldOptions, fitByReading, type ValueType } from './value-type.js';
@@ -19,7 +20,7 @@ const named = new WeakMap<object, Map<string, string>>();
 function namesOf(options: FieldOptions): Map<string, string> {
   const known = named.get(options);
   if (known) return known;
-  const synonyms = (options.synonyms ?? {}) as Record<string, string[]>;
+  const synonyms = dictionary((options.synonyms ?? {}) as Record<string, string[]>);
   const names = new Map<string, string>();
   for (const choice of (options.choices ?? []) as string[])
     for (const name of [choice, ...(synonyms[choice] ?? [])]) if (!names.has(bare(name))) names.set(bare(name), choice);

@@ -1,3 +1,4 @@
+import { dictionary } from '../dictionary.js';
 import { accentless } from './fold.js';
 import { zoneNamed } from './zones.js';
 
@@ -11,7 +12,7 @@ export interface ClockTime {
   rest: string;
 }
 
-const words: Readonly<Record<string, string>> = {
+const words: Readonly<Record<string, string>> = dictionary({
   noon: '12:00',
   midday: '12:00',
   midnight: '00:00',
@@ -21,7 +22,7 @@ const words: Readonly<Record<string, string>> = {
   mezzogiorno: '12:00',
   'meio-dia': '12:00',
   mediodia: '12:00',
-};
+});
 
 const zonePart =
   '(?: ?(?<zone>z|(?:utc|gmt) ?[+-] ?\\d{1,2}(?::?\\d{2})?|[+-]\\d{2}:?\\d{2}|\\(?(?:[a-z]{1,4}|eastern|central|mountain|pacific)(?:(?: standard)? time)?\\)?|[a-z]+/[a-z_]+)(?![\\p{L}\\d]))?';

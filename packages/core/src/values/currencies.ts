@@ -1,5 +1,7 @@
+import { dictionary } from '../dictionary.js';
+
 /** What a mark or name means everywhere; `kr`, `$` and `¥` mean several, and are asked of the field and the region. */
-const symbols: Readonly<Record<string, string>> = {
+const symbols: Readonly<Record<string, string>> = dictionary({
   '£': 'GBP',
   '€': 'EUR',
   '₹': 'INR',
@@ -34,16 +36,16 @@ const symbols: Readonly<Record<string, string>> = {
   pounds: 'GBP',
   'pounds sterling': 'GBP',
   sterling: 'GBP',
-};
+});
 
 /** Marks of several currencies, by the region that uses them. */
-const byRegion: Readonly<Record<string, Readonly<Record<string, string>>>> = {
+const byRegion: Readonly<Record<string, Readonly<Record<string, string>>>> = dictionary({
   kr: { DK: 'DKK', NO: 'NOK', SE: 'SEK', IS: 'ISK', FO: 'DKK', GL: 'DKK' },
   '¥': { JP: 'JPY', CN: 'CNY' },
-};
+});
 
 /** Names of marks of several currencies. */
-const alike: Readonly<Record<string, string>> = {
+const alike: Readonly<Record<string, string>> = dictionary({
   kroner: 'kr',
   kronor: 'kr',
   kr: 'kr',
@@ -52,16 +54,16 @@ const alike: Readonly<Record<string, string>> = {
   $: '$',
   '¥': '¥',
   yen: '¥',
-};
+});
 
 /** Which currencies a mark of several may mean. */
-const possible: Readonly<Record<string, readonly string[]>> = {
+const possible: Readonly<Record<string, readonly string[]>> = dictionary({
   kr: ['DKK', 'NOK', 'SEK', 'ISK', 'CZK'],
   $: 'USD AUD CAD NZD HKD SGD MXN ARS CLP COP UYU DOP TWD BBD BSD BMD BND BZD FJD GYD JMD KYD LRD NAD SBD SRD TTD XCD ZWL'.split(
     ' ',
   ),
   '¥': ['JPY', 'CNY'],
-};
+});
 
 /** ISO 4217 codes in use. */
 const codes = new Set(

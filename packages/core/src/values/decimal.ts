@@ -1,4 +1,5 @@
 import Big from 'big.js';
+import { dictionary } from '../dictionary.js';
 import { fold } from './fold.js';
 import { leadingWords } from './number-words.js';
 
@@ -14,9 +15,9 @@ export interface LeadingDecimal {
 /** Longer figures than any amount or code that is meant as a number. */
 const mostDigits = 40;
 
-const fractions: Readonly<Record<string, string>> = { '½': '.5', '¼': '.25', '¾': '.75' };
+const fractions: Readonly<Record<string, string>> = dictionary({ '½': '.5', '¼': '.25', '¾': '.75' });
 
-const eighths: Readonly<Record<string, string>> = { '1/2': '.5', '1/4': '.25', '3/4': '.75' };
+const eighths: Readonly<Record<string, string>> = dictionary({ '1/2': '.5', '1/4': '.25', '3/4': '.75' });
 
 /** Words and marks that say a figure is not exact. */
 export const about =

@@ -1,27 +1,30 @@
+import { dictionary } from '../dictionary.js';
 import { shiftDay, weekdayOf } from './calendar.js';
 import { weekdays } from './month-names.js';
 import { leadingWords } from './number-words.js';
 
 /** Days from the reference, by the words of eight languages, as `plainDate` has them. */
-const near: Readonly<Record<string, number>> = Object.fromEntries(
-  (
-    [
+const near: Readonly<Record<string, number>> = dictionary(
+  Object.fromEntries(
+    (
       [
-        0,
-        "today tonight hoje hoy heute oggi vandaag i_dag idag aujourd'hui aujourd’hui ce_jour this_afternoon this_evening",
-      ],
-      [1, 'tomorrow amanha manana demain domani i_morgen imorgen'],
-      [-1, 'yesterday ontem ayer hier gestern ieri gisteren i_gar igar'],
-      [
-        2,
-        'day_after_tomorrow depois_de_amanha pasado_manana ubermorgen apres-demain dopodomani overmorgen i_overmorgen',
-      ],
-      [-2, "day_before_yesterday anteontem anteayer vorgestern avant-hier l'altro_ieri eergisteren i_forgars"],
-    ] as const
-  ).flatMap(([days, words]) => words.split(' ').map((word) => [word.replace(/_/g, ' '), days])),
+        [
+          0,
+          "today tonight hoje hoy heute oggi vandaag i_dag idag aujourd'hui aujourd’hui ce_jour this_afternoon this_evening",
+        ],
+        [1, 'tomorrow amanha manana demain domani i_morgen imorgen'],
+        [-1, 'yesterday ontem ayer hier gestern ieri gisteren i_gar igar'],
+        [
+          2,
+          'day_after_tomorrow depois_de_amanha pasado_manana ubermorgen apres-demain dopodomani overmorgen i_overmorgen',
+        ],
+        [-2, "day_before_yesterday anteontem anteayer vorgestern avant-hier l'altro_ieri eergisteren i_forgars"],
+      ] as const
+    ).flatMap(([days, words]) => words.split(' ').map((word) => [word.replace(/_/g, ' '), days])),
+  ),
 );
 /** The same word for “tomorrow” in two languages, and for “morning” in neither of a date’s places. */
-const morning: Readonly<Record<string, number>> = { morgen: 1 };
+const morning: Readonly<Record<string, number>> = dictionary({ morgen: 1 });
 
 const coming =
   /^(?:next|this|coming|nachste[nrms]?|kommende[nrms]?|diese[nrms]?|ce|cet|este|esta|el proximo|proximo|proxima|la proxima|a proxima|na proxima|naeste|næste|nu|førstkommende|quest[oa]|prossim[oa]|volgende|komende|aanstaande|deze) (.+)$/;

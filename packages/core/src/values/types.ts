@@ -1,3 +1,4 @@
+import { dictionary } from '../dictionary.js';
 import { amount } from './amount.js';
 import { attachment } from './attachment.js';
 import { choice } from './choice.js';
@@ -15,7 +16,7 @@ import type { ValueType } from './value-type.js';
 import { yesNo } from './yes-no.js';
 
 /** The field types. A new type is one file and one line here; schema, docs and forms follow from its declaration. */
-export const valueTypes: Readonly<Record<string, ValueType>> = {
+export const valueTypes: Readonly<Record<string, ValueType>> = dictionary({
   text,
   choice,
   number,
@@ -30,4 +31,4 @@ export const valueTypes: Readonly<Record<string, ValueType>> = {
   phone,
   url,
   attachment,
-};
+});

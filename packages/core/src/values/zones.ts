@@ -1,5 +1,6 @@
 import { IANAZone } from 'luxon';
 import * as v from 'valibot';
+import { dictionary } from '../dictionary.js';
 
 /** A time zone as files name it: by its IANA name. */
 export const zoneSchema = v.pipe(
@@ -9,7 +10,7 @@ export const zoneSchema = v.pipe(
 
 // Names of zones as people write them. The names of whole zones (CET, WET, EET, Eastern) follow the clocks of their region,
 // summer time included, as in the tz database; those with “standard” or “summer” in them are a fixed offset.
-const named: Readonly<Record<string, string>> = {
+const named: Readonly<Record<string, string>> = dictionary({
   z: 'UTC',
   utc: 'UTC',
   gmt: 'UTC',
@@ -45,7 +46,7 @@ const named: Readonly<Record<string, string>> = {
   aedt: 'UTC+11',
   nzst: 'UTC+12',
   nzdt: 'UTC+13',
-};
+});
 
 /** A time zone for luxon, by what people write: `CET`, `Eastern time`, `UTC+2`, `+01:00`, `Europe/Lisbon`; null for none such. */
 export function zoneNamed(written: string): string | null {

@@ -1,3 +1,4 @@
+import { dictionary } from '@yellow-sieve/core';
 import { chat } from './chat/chat.js';
 import { crm } from './crm/crm.js';
 import { database } from './database/database.js';
@@ -6,7 +7,13 @@ import { mail } from './mail/mail.js';
 import { sheet } from './sheet/sheet.js';
 
 /** The destination kinds. A new kind is one folder and one line here. */
-export const destinationKinds: Readonly<Record<string, DestinationKind>> = { sheet, database, mail, crm, chat };
+export const destinationKinds: Readonly<Record<string, DestinationKind>> = dictionary({
+  sheet,
+  database,
+  mail,
+  crm,
+  chat,
+});
 
 export * from './destination-kind.js';
 export * from './form.js';

@@ -1,11 +1,12 @@
+import { dictionary } from '@yellow-sieve/core';
 import { again } from './again.js';
 import { effect } from './effect.js';
 import type { JobKind } from './job-kind.js';
 import { rename } from './rename.js';
 
 /** All kinds of long work, by name. */
-export const jobKinds: Readonly<Record<string, JobKind>> = Object.fromEntries(
-  [again, effect, rename].map((kind) => [kind.kind, kind as JobKind]),
+export const jobKinds: Readonly<Record<string, JobKind>> = dictionary(
+  Object.fromEntries([again, effect, rename].map((kind) => [kind.kind, kind as JobKind])),
 );
 export type { AgainParams } from './again.js';
 export type { EffectParams } from './effect.js';

@@ -26,6 +26,10 @@ export const ofFiles = {
   },
   'YS-FILE-MISSING-KEY': { status: 422, sentence: 'The key “{key}” is missing here. Add it.' },
   'YS-FILE-WRONG-VALUE': { status: 422, sentence: '“{key}” does not fit here: {detail}.' },
+  'YS-FILE-KEY': {
+    status: 422,
+    sentence: '“{key}” cannot be a key: every object has something of that name. Choose another.',
+  },
   'YS-FILE-UNQUOTED-TEXT': {
     status: 422,
     sentence: 'A text that begins with “{{” must be put in quotes, or YAML reads it as something else.',

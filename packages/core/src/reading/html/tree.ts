@@ -1,4 +1,5 @@
 import { Parser } from 'htmlparser2';
+import { dictionary } from '../../dictionary.js';
 import { blocks } from './blocks.js';
 
 /** An element with the place of its start tag in the source. */
@@ -23,14 +24,14 @@ export interface HtmlPiece {
 export type HtmlNode = HtmlElement | HtmlPiece;
 
 /** What an element that nobody closed is closed by, and how far up that is looked for: old programs close neither cells nor items. */
-const closedBy: Readonly<Record<string, { closes: readonly string[]; within: readonly string[] }>> = {
+const closedBy: Readonly<Record<string, { closes: readonly string[]; within: readonly string[] }>> = dictionary({
   td: { closes: ['td', 'th'], within: ['tr', 'table'] },
   th: { closes: ['td', 'th'], within: ['tr', 'table'] },
   tr: { closes: ['tr'], within: ['table'] },
   li: { closes: ['li'], within: ['ul', 'ol'] },
   dt: { closes: ['dt', 'dd'], within: ['dl'] },
   dd: { closes: ['dt', 'dd'], within: ['dl'] },
-};
+});
 /** Elements between an unclosed one and what closes it; more is no honest mail. */
 const mostBetween = 200;
 

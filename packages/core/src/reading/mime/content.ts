@@ -1,4 +1,5 @@
 import libmime from 'libmime';
+import { dictionary } from '../../dictionary.js';
 import { decodeWords } from '../text/encoded-words.js';
 import type { HeaderLine } from './header-lines.js';
 
@@ -20,14 +21,14 @@ export interface Content {
   report: string | null;
 }
 
-const typesByExtension: Readonly<Record<string, string>> = {
+const typesByExtension: Readonly<Record<string, string>> = dictionary({
   csv: 'text/csv',
   tsv: 'text/tab-separated-values',
   txt: 'text/plain',
   htm: 'text/html',
   html: 'text/html',
   eml: 'message/rfc822',
-};
+});
 
 /** Characters of an encoding's name with its comment. */
 const longestEncoding = 200;

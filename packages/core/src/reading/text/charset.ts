@@ -1,10 +1,11 @@
 import { analyse } from 'chardet';
 import iconv from 'iconv-lite';
+import { dictionary } from '../../dictionary.js';
 import { latin1 } from './bytes.js';
 import { decodeShifted } from './iso-2022.js';
 
 /** Labels that mail programs use for something else than they say: the superset is always right (WHATWG Encoding, section 4.2). */
-const supersets: Readonly<Record<string, string>> = {
+const supersets: Readonly<Record<string, string>> = dictionary({
   'iso-8859-1': 'windows-1252',
   'iso8859-1': 'windows-1252',
   'iso_8859-1': 'windows-1252',
@@ -39,7 +40,7 @@ const supersets: Readonly<Record<string, string>> = {
   'x-mac-roman': 'macintosh',
   'mac-roman': 'macintosh',
   mac: 'macintosh',
-};
+});
 
 /** Charsets that leave no byte unexplained, so that valid UTF-8 under such a label is no accident. */
 const western = /^(?:windows-125[0-8]|iso-?8859-\d+|cp85[08]|ibm\d+|macintosh|cp437)$/;

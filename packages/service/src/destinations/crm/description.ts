@@ -1,4 +1,5 @@
-import { checkShape, closed, parseFile, Report, YsError } from '@yellow-sieve/core';
+import { checkShape, closed, dictionary, parseFile, Report, YsError } from '@yellow-sieve/core';
+
 import * as v from 'valibot';
 
 const name = v.pipe(v.string(), v.regex(/^[A-Za-z_][\w.-]{0,62}$/));
@@ -66,18 +67,34 @@ export function parseDescription(source: string): CrmDescription {
       detail: problem ? `line ${problem.line}: ${problem.text.replace(/\.$/, '')}` : 'no data',
     });
   if (known.size >= mostKnown) known.clear();
-  known.set(source, data);
-  return data;
+  const { entities } = data;
+  const description = {
+    ...data,
+    entities: dictionary(
+      Object.fromEntries(
+        Object.entries(entities).map(([name, entity]) => [name, { ...entity, fields: dictionary(entity.fields) }]),
+      ),
+    ),
+  };
+  known.set(source, description);
+  return description;
 }
 
 /** A text with its `{{ name }}` tokens filled; an unknown one becomes empty. */
 export const fill = (text: string, values: Readonly<Record<string, string>>): string =>
-  text.replace(/\{\{\s*([\w.-]+)\s*\}\}/g, (_, token: string) => values[token] ?? '');
+  text.replace(/\{\{\s*([\w.-]+)\s*\}\}/g, (_, token: string) => own(values, token) ?? '');
 
 /** What stands at a dotted path of an answer; an empty path is the answer itself. */
 export function at(data: unknown, path: string): unknown {
   return path
     .split('.')
     .filter((step) => step !== '')
-    .reduce<unknown>((value, step) => (value as Record<string, unknown> | null | undefined)?.[step], data);
+    .reduce<unknown>((value, step) => own(value, step), data);
+}
+
+/** What stands under a key of an object itself; nothing for what is none. */
+function own<T>(value: Readonly<Record<string, T>> | unknown, key: string): T | undefined {
+  return typeof value === 'object' && value !== null && Object.hasOwn(value, key)
+    ? (value as Record<string, T>)[key]
+    : undefined;
 }

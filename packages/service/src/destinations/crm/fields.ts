@@ -1,4 +1,4 @@
-import { type Code, nearest, type Params } from '@yellow-sieve/core';
+import { type Code, dictionary, nearest, type Params } from '@yellow-sieve/core';
 import type { CrmEntity } from './description.js';
 
 /** A value of a line as it is kept in the outbox: JSON, in the sender's own type. */
@@ -43,10 +43,12 @@ function fit(value: Plain, type: CrmEntity['fields'][string]['type']): Plain | n
     case 'date':
       return /^\d{4}-\d{2}-\d{2}$/.test(text) ? text : null;
     case 'yes-no':
-      return typeof value === 'boolean' ? value : ({ yes: true, true: true, no: false, false: false }[text] ?? null);
+      return typeof value === 'boolean' ? value : (flags[text] ?? null);
     case 'list':
       return Array.isArray(value) ? value : text.split(',').flatMap((item) => item.trim() || []);
   }
 }
+
+const flags = dictionary<Record<string, boolean>>({ yes: true, true: true, no: false, false: false });
 
 const numberOf = (text: string): number | null => (/^-?\d+(\.\d+)?$/.test(text) ? Number(text) : null);
