@@ -63,7 +63,7 @@ async function connect(client, database, standIns) {
       password: database.password,
       database: 'harbour',
     },
-    'outgoing-mail': { kind: 'smtp', host: '127.0.0.1', port: standIns.smtp },
+    'outgoing-mail': { kind: 'smtp', host: '127.0.0.1', port: standIns.smtp, tls: 'none' },
     model: { kind: 'model', url: `http://127.0.0.1:${standIns.model}/v1`, model: 'stand-in' },
     'quayside-desk': {
       kind: 'crm',

@@ -17,6 +17,13 @@ async function ask(question: string): Promise<string> {
   }
 }
 
+// Who reads only the beginning of what is printed, as `head` does, has all they want.
+for (const stream of [process.stdout, process.stderr])
+  stream.on('error', (error: NodeJS.ErrnoException) => {
+    if (error.code === 'EPIPE') process.exit(0);
+    throw error;
+  });
+
 process.exitCode = await runProgram(process.argv.slice(2), {
   env: process.env,
   folder: process.cwd(),

@@ -169,7 +169,7 @@ export async function setUpBerths({ client, database, name, model, mail, crm, ch
       password: database.password,
       database: name,
     },
-    'outgoing-mail': { kind: 'smtp', host: '127.0.0.1', port: mail.smtpPort },
+    'outgoing-mail': { kind: 'smtp', host: '127.0.0.1', port: mail.smtpPort, tls: 'none' },
     model: { kind: 'model', url: `http://127.0.0.1:${model.port}/v1`, model: 'stand-in', timeout_seconds: 2 },
     ...deskAndChat(crm, chat),
   };

@@ -191,7 +191,7 @@ describe('from one email to delivered records', () => {
     const { client, model } = world;
     await client.connections.put({
       params: { name: 'outgoing-mail' },
-      body: { kind: 'smtp', host: '127.0.0.1', port: model.port },
+      body: { kind: 'smtp', host: '127.0.0.1', port: model.port, tls: 'none' },
     });
     await sendRaw(world.smtpPort, mail('Berth request: Petrel', form('Petrel', 31)));
     const open = await until('the notice is being retried', async () => {

@@ -19,7 +19,7 @@ function cut(text: string): string {
 
 /** Whether a spreadsheet would take a text for a formula; such a text is written with a leading apostrophe in CSV. */
 export function looksLikeFormula(text: string): boolean {
-  return /^[=+\-@\t\r]/.test(text) && !/^[+-]?[\d.,\s]+$/.test(text);
+  return /^[=+\-@\t\r＝＋－＠]/.test(text) && !/^[+-]?[\d.,\s]+$/.test(text);
 }
 
 /** A cell for a spreadsheet: numbers as numbers, everything else as text. */

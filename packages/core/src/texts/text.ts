@@ -49,17 +49,23 @@ export function compileText(source: string, scope: NameScope, path: Path, report
 export interface RenderedText {
   text: string;
   missing: string[];
+  /** Whether it was stopped at its limit: what it would have been is not known. */
+  stopped: boolean;
 }
 
 /** Renders a text. Missing names render as nothing; filters that fail give an empty text and `missing`. */
 export function renderText(text: CompiledText, scene: Scene): RenderedText {
   const missing = text.names.filter((name) => valuesOf(name, scene).length === 0);
   try {
-    return { text: liquid.renderSync(text.template, globals(text.names, scene)) as string, missing };
-  } catch {
-    return { text: '', missing: missing.length > 0 ? missing : [...text.names] };
+    const rendered = liquid.renderSync(text.template, globals(text.names, scene)) as string;
+    return rendered.length > limits.textOutput ? stopped : { text: rendered, missing, stopped: false };
+  } catch (error) {
+    if (/limit exceeded/.test((error as Error).message)) return stopped;
+    return { text: '', missing: missing.length > 0 ? missing : [...text.names], stopped: false };
   }
 }
+
+const stopped: RenderedText = { text: '', missing: [], stopped: true };
 
 function globals(names: readonly string[], scene: Scene): Record<string, unknown> {
   const roots = dictionary<Record<string, unknown>>({});

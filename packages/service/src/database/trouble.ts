@@ -52,3 +52,10 @@ export async function retryDeadlocks<T>(run: () => Promise<T>): Promise<T> {
     }
   }
 }
+
+/** Where it happened, without what the error says: that may repeat what a message says. */
+export const framesOf = ({ stack = '' }: Error): string =>
+  stack
+    .split('\n')
+    .filter((line) => /^\s+at /.test(line))
+    .join('\n');

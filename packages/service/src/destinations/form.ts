@@ -3,6 +3,9 @@ import * as v from 'valibot';
 
 const asOfType: Readonly<Record<string, FormEntry['as']>> = { number: 'number', array: 'texts' };
 
+const optionsOf = (schema: v.GenericSchema): string[] =>
+  schema.type === 'picklist' ? [...(schema as unknown as { options: readonly string[] }).options] : [];
+
 /** What a form asks for, from the declaration of a file's entries. What is named by somebody else, such as credentials, is not among it. */
 export function formOf(entries: v.ObjectEntries, offers: Readonly<Record<string, string[]>> = {}): FormEntry[] {
   return Object.entries(entries).flatMap(([name, declared]) => {
@@ -18,7 +21,7 @@ export function formOf(entries: v.ObjectEntries, offers: Readonly<Record<string,
       required: !optional,
       title: v.getTitle(schema) ?? name,
       help: v.getDescription(schema) ?? null,
-      offers: offers[name] ?? [],
+      offers: offers[name] ?? optionsOf(schema),
     };
   });
 }

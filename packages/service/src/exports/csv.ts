@@ -13,5 +13,15 @@ export async function* csvOf(
     yield `${Papa.unparse([line.map((value) => harmless(cellText(value ?? null)))], options)}\r\n`;
 }
 
-/** A leading apostrophe makes a spreadsheet take a text for a text. */
-const harmless = (text: string) => (looksLikeFormula(text) ? `'${text}` : text);
+/**
+ * A leading apostrophe makes a spreadsheet take a text for a text. Some cut lines at semicolons, bars or tabs, whatever stands in
+ * quotes, so what follows one of these, or a line break, must be no formula either; a dash before a space begins a list there.
+ */
+const harmless = (text: string) =>
+  text
+    .split(/([;|\t\r\n])/)
+    .map((piece, i) => {
+      const between = i % 2 === 1 || (i > 0 && piece.startsWith('- '));
+      return !between && looksLikeFormula(piece) ? `'${piece}` : piece;
+    })
+    .join('');

@@ -86,7 +86,12 @@ export async function buildApp(
   app.decorateRequest('caller', null);
   app.decorate('vet', (source: string, on: string) => context.show.vet(source, on));
   await app.register(cookie);
-  await app.register(rateLimit, { max: requestsPerMinute, timeWindow: '1 minute' });
+  await app.register(rateLimit, {
+    max: requestsPerMinute,
+    timeWindow: '1 minute',
+    // Who has gone meanwhile has no address any more.
+    keyGenerator: ({ ip }) => ip ?? '',
+  });
   await app.register(swagger, {
     openapi: {
       openapi: '3.1.0',

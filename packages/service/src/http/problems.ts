@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto';
 import type { ProblemDetails } from '@yellow-sieve/contract';
 import { say, YsError } from '@yellow-sieve/core';
 import type { FastifyError, FastifyReply, FastifyRequest } from 'fastify';
-import { isDatabaseDown, troubleName } from '../database/trouble.js';
+import { framesOf, isDatabaseDown, troubleName } from '../database/trouble.js';
 
 /** Answers every error as problem details (RFC 9457), with a stable code and no word of what is inside. */
 export function sendProblem(error: FastifyError | Error, request: FastifyRequest, reply: FastifyReply): FastifyReply {
@@ -17,10 +17,7 @@ function toProblem(error: FastifyError | Error, request: FastifyRequest): Proble
   if (status === 413) return details('YS-INTAKE-TOO-LARGE', say('YS-INTAKE-TOO-LARGE', { limit: 'size' }), 413);
   if (status < 500) return details('YS-REQUEST-INVALID', say('YS-REQUEST-INVALID', { detail: error.message }), status);
   const reference = randomUUID();
-  request.log.error(
-    { reference, trouble: troubleName(error), stack: error.cause ? undefined : error.stack },
-    'a request failed',
-  );
+  request.log.error({ reference, trouble: troubleName(error), stack: framesOf(error) }, 'a request failed');
   return details('YS-LIVE-INTERNAL', say('YS-LIVE-INTERNAL', { reference }), 500);
 }
 

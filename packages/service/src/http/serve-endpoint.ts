@@ -1,6 +1,6 @@
-import type { Readable } from 'node:stream';
+import { Readable } from 'node:stream';
 import type { Caller, Endpoint, ParamsOf, QueryOf, ResponseOf } from '@yellow-sieve/contract';
-import { YsError } from '@yellow-sieve/core';
+import { nearest, YsError } from '@yellow-sieve/core';
 import type { FastifyInstance, FastifyReply, FastifyRequest } from 'fastify';
 import * as v from 'valibot';
 import type { Database } from '../database/connect.js';
@@ -76,7 +76,7 @@ export function serveEndpoint<const E extends Endpoint>(
     handler: async (request, reply) => {
       const input = {
         params: checked(endpoint.params, request.params),
-        query: checked(endpoint.query, request.query),
+        query: queryOf(endpoint, request),
         body: bodyOf(endpoint, request),
         match: endpoint.match ? matchOf(request) : undefined,
       };
@@ -98,10 +98,27 @@ function matchOf(request: FastifyRequest): string | undefined {
 }
 
 function bodyOf(endpoint: Endpoint, request: FastifyRequest): unknown {
-  if (typeof endpoint.body === 'string') return request.body;
+  if (typeof endpoint.body === 'string') {
+    const type = request.headers['content-type']?.split(';')[0]?.trim().toLowerCase();
+    if (type !== endpoint.body) throw new YsError('YS-REQUEST-TYPE', { wanted: endpoint.body });
+    return request.body;
+  }
+  if (endpoint.body && request.body instanceof Readable)
+    throw new YsError('YS-REQUEST-TYPE', { wanted: 'application/json' });
   if (liesDeeper(request.body, deepestBody))
     throw new YsError('YS-REQUEST-INVALID', { detail: `the body is more than ${deepestBody} levels deep` });
   return checked(endpoint.body, request.body);
+}
+
+/** Parameters nobody knows are told: one that is misspelt would otherwise do nothing, in silence. */
+function queryOf({ query }: Endpoint, request: FastifyRequest): unknown {
+  const known = Object.keys((query as { entries?: object } | undefined)?.entries ?? {});
+  const stranger = Object.keys(request.query as object).find((name) => !known.includes(name));
+  if (stranger !== undefined)
+    throw new YsError('YS-REQUEST-INVALID', {
+      detail: `there is no parameter “${stranger.slice(0, 64)}”${nearest(stranger.slice(0, 64), known)}`,
+    });
+  return checked(query, request.query);
 }
 
 /** A developer's file in a body: the whole of it, or its `source`. */

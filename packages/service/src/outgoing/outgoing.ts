@@ -1,6 +1,6 @@
 import { lookup as resolve } from 'node:dns/promises';
 import { isIP, type LookupFunction } from 'node:net';
-import { say } from '@yellow-sieve/core';
+import { say, YsError } from '@yellow-sieve/core';
 import { Agent, fetch } from 'undici';
 import { Networks } from '../networks.js';
 
@@ -90,7 +90,9 @@ export class Outgoing {
   };
 
   async send({ method, url, headers, body, patienceMs = usualPatienceMs }: OutgoingRequest): Promise<OutgoingAnswer> {
-    const host = new URL(url).hostname.replace(/^\[|\]$/g, '');
+    const { protocol, hostname } = new URL(url);
+    const host = hostname.replace(/^\[|\]$/g, '');
+    if (protocol !== 'https:' && protocol !== 'http:') return { kind: 'private', detail: say('YS-DESTINATION-WEB') };
     // Addresses written as such are never looked up.
     if (isIP(host) && !this.mayReach(host)) return refused(host);
     try {
@@ -115,6 +117,17 @@ export class Outgoing {
     } catch (error) {
       return troubleOf(error, host);
     }
+  }
+
+  /**
+   * The address to connect to for a host that is reached by another protocol than HTTP: looked up once, and held against the same rules.
+   * @throws YsError YS-DESTINATION-PRIVATE
+   */
+  async addressOf(host: string): Promise<string> {
+    const found = isIP(host) === 0 ? await resolve(host, { all: true }) : [{ address: host }];
+    const reachable = found.find(({ address }) => this.mayReach(address));
+    if (!reachable) throw new YsError('YS-DESTINATION-PRIVATE', { address: host });
+    return reachable.address;
   }
 
   close(): Promise<void> {

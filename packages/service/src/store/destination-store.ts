@@ -39,6 +39,8 @@ export async function putDestination(db: Database, name: string, source: string)
   } = data as { destination: string; title?: string; kind: string };
   if (named !== name)
     throw new YsError('YS-REQUEST-INVALID', { detail: `the file is of the destination “${named}”, not “${name}”` });
+  const wanted = (definition as { connection?: string }).connection;
+  if (kind?.connection && wanted !== undefined) await openableConnection(db, kind, wanted);
   const values = {
     title: title ?? name,
     kind: kindName,
@@ -205,8 +207,14 @@ async function openNamed(
   wanted: string,
 ): Promise<Record<string, unknown> | null> {
   if (!kind.connection) return null;
+  const { sealed } = await openableConnection(db, kind, wanted);
+  return secrets.open(sealed) as Record<string, unknown>;
+}
+
+/** @throws YsError YS-DESTINATION-CONNECTION where there is none of that name and kind. */
+async function openableConnection(db: Executor, kind: DestinationKind, wanted: string) {
   const [found] = await db.select().from(connection).where(eq(connection.name, wanted));
-  if (!found || found.kind !== kind.connection.kind)
+  if (!found || found.kind !== kind.connection?.kind)
     throw new YsError('YS-DESTINATION-CONNECTION', { connection: wanted });
-  return secrets.open(found.sealed) as Record<string, unknown>;
+  return found;
 }

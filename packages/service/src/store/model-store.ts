@@ -2,11 +2,12 @@ import { eq } from 'drizzle-orm';
 import * as v from 'valibot';
 import type { Database } from '../database/connect.js';
 import { connection } from '../database/schema.js';
+import { webAddress } from '../outgoing/web-address.js';
 import type { Secrets } from '../secrets.js';
 
 /** How a language model is reached: any server of the chat-completions interface. */
 export const modelEntries = {
-  url: v.pipe(v.string(), v.url()),
+  url: webAddress,
   model: v.string(),
   key: v.optional(v.string()),
   /** Seconds to wait for an answer, 1 to 300. */

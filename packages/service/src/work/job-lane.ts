@@ -4,7 +4,7 @@ import { say, YsError } from '@yellow-sieve/core';
 import { sql } from 'drizzle-orm';
 import type { Logger } from 'pino';
 import { job } from '../database/schema.js';
-import { troubleName } from '../database/trouble.js';
+import { framesOf, troubleName } from '../database/trouble.js';
 import { type JobKind, type JobStand, type JobTools, jobKinds } from '../jobs/index.js';
 import { getJob, type JobRow, leaveJob, saveStep, startedJob } from '../store/job-store.js';
 import { type ClaimOptions, claimAlone, claimRows, lostBeforeAlone } from './claims.js';
@@ -123,7 +123,10 @@ async function afterTrouble({ db, worker, log }: JobLaneOptions, id: string, err
   const { lost } = await getJob(db, id);
   const reference = randomUUID();
   const trouble = troubleName(error);
-  log.error({ job: id, trouble, lost, reference, stack: error instanceof Error ? error.stack : null }, 'a job failed');
+  log.error(
+    { job: id, trouble, lost, reference, stack: error instanceof Error ? framesOf(error) : null },
+    'a job failed',
+  );
   if (lost < lostBeforeAlone) return;
   await leaveJob(db, { id, worker }, 'failed', say('YS-JOB-TROUBLE', { lost, reference }));
 }

@@ -18,6 +18,10 @@ export const ofService = {
   // the service and its callers
   'YS-NOT-FOUND': { status: 404, sentence: 'There is no {what} “{name}”.' },
   'YS-REQUEST-INVALID': { status: 400, sentence: 'The request cannot be read: {detail}.' },
+  'YS-REQUEST-TYPE': {
+    status: 415,
+    sentence: 'The body has to be of the media type {wanted}. Say so in Content-Type.',
+  },
   'YS-REQUEST-CURSOR': { status: 400, sentence: 'The cursor is not one of this listing. Start again without it.' },
   'YS-AUTH-MISSING': {
     status: 401,
@@ -94,6 +98,20 @@ export const ofService = {
   'YS-SERVICE-BUSY': {
     status: 429,
     sentence: 'Too much of yours waits for its turn already. Try again when some of it is done.',
+  },
+  'YS-MAIL-TLS': {
+    status: 422,
+    sentence:
+      'The mail server offers no encryption that can be trusted, so nothing is sent. Where that is as it should be, say “tls: none” in the connection.',
+  },
+  'YS-MAIL-SEVERAL': {
+    status: 422,
+    sentence:
+      'There are {count} addresses in “to”, and the route does not say that there may be several. If so, give it “several: yes”.',
+  },
+  'YS-DESTINATION-WEB': {
+    status: 422,
+    sentence: 'The address is none of the web. One that begins with https:// or http:// is wanted.',
   },
   'YS-DESTINATION-NO-LINK': {
     status: 422,

@@ -1,8 +1,9 @@
 import * as v from 'valibot';
 import { nearest } from '../../errors/index.js';
+import { limits } from '../../limits.js';
 import { compileText, renderText } from '../../texts/index.js';
 import { problemAt, readRaw } from '../finding.js';
-import type { CompiledRuleBody, Evidence, RuleCompiler, RuleKind } from '../rule-kind.js';
+import type { CompiledRuleBody, Evidence, RuleCompiler, RuleKind, RuleResult } from '../rule-kind.js';
 
 const entries = { fills: v.string(), from: v.string(), default: v.optional(v.string()) };
 
@@ -28,6 +29,7 @@ function compile(source: DeriveSource, compiler: RuleCompiler): CompiledRuleBody
     fills: [source.fills],
     run({ rule, scene, context }) {
       const rendered = renderText(text, scene);
+      if (rendered.stopped) return stoppedAt(rule, source);
       const nothing = rendered.missing.length > 0 || rendered.text.trim() === '';
       const trace = { from: source.from, gave: nothing ? null : rendered.text, missing: rendered.missing };
       const raw = nothing ? source.default : rendered.text;
@@ -43,6 +45,17 @@ function compile(source: DeriveSource, compiler: RuleCompiler): CompiledRuleBody
       );
       return { findings: [{ ...found, problem }], steps: 1, trace };
     },
+  };
+}
+
+/** A text that ran into its limit leaves its field open with the reason, so that the record is never sound without it. */
+function stoppedAt(rule: string, { fills, from }: DeriveSource): RuleResult {
+  const params = { rule, limit: `${limits.textOutput} characters` };
+  const problem = problemAt('YS-RULE-STOPPED', fills, params, undefined);
+  return {
+    findings: [{ field: fills, state: 'problem', problem, evidence: [] }],
+    steps: 1,
+    trace: { from, gave: null, missing: [] },
   };
 }
 

@@ -1,8 +1,8 @@
 import { say } from '../../errors/index.js';
 import type { Problem } from '../../rules/index.js';
-import { toText, type Value } from '../../values/index.js';
+import { fold, toText, type Value } from '../../values/index.js';
 
-/** Rows that have the same values in some columns as one above them. A row that lacks one of them is like no other. */
+/** Rows that have the same values in some columns as one above them; texts are folded as in conditions. A row that lacks one of them is like no other. */
 export function repeatedRows(
   rows: readonly ReadonlyMap<string, Value | null>[],
   columns: readonly string[],
@@ -12,7 +12,7 @@ export function repeatedRows(
   return rows.flatMap((row, i): Problem[] => {
     const values = columns.map((column) => row.get(column) ?? null);
     if (values.includes(null)) return [];
-    const key = JSON.stringify(values.map((value) => folded(toText(value as Value))));
+    const key = JSON.stringify(values.map((value) => fold(toText(value as Value))));
     const other = first.get(key);
     if (other === undefined) {
       first.set(key, i);
@@ -23,6 +23,3 @@ export function repeatedRows(
     return [{ code: 'YS-ROWS-TWICE', path: `rows[${i}].${columns[0]}`, text, in: null, start: null, end: null }];
   });
 }
-
-/** Texts are the same in any case and spacing, as in conditions. */
-const folded = (text: string) => text.replace(/\s+/g, ' ').trim().toLowerCase();

@@ -1,6 +1,7 @@
 import { cellText, say } from '@yellow-sieve/core';
 import * as v from 'valibot';
 import type { OutgoingAnswer } from '../../outgoing/outgoing.js';
+import { webAddress } from '../../outgoing/web-address.js';
 import type { DestinationContext, DestinationKind, Tried } from '../destination-kind.js';
 
 /** Characters of one post; rooms refuse what is much longer. */
@@ -16,8 +17,7 @@ export const chat: DestinationKind = {
     kind: 'chat',
     entries: {
       url: v.pipe(
-        v.string(),
-        v.url(),
+        webAddress,
         v.title('Address of the room'),
         v.description('Who knows it can post, so it never comes back out.'),
         v.metadata({ as: 'secret' }),

@@ -1,5 +1,6 @@
 import { type Cell, nearest, say, toText, type Value, YsError } from '@yellow-sieve/core';
 import * as v from 'valibot';
+import { webAddress } from '../../outgoing/web-address.js';
 import type { DeliveryAbout, DestinationContext, DestinationKind, Tried } from '../destination-kind.js';
 import { CrmClient, type CrmConnection, type CrmReply } from './crm-client.js';
 import { at, type CrmDescription, type CrmEntity, fill, parseDescription } from './description.js';
@@ -21,7 +22,7 @@ const connectionEntries = {
     v.metadata({ as: 'long text' }),
   ),
   base: v.optional(
-    v.pipe(v.string(), v.url(), v.title('Address'), v.description('Where it is not the one in the description.')),
+    v.pipe(webAddress, v.title('Address'), v.description('Where it is not the one in the description.')),
   ),
   credentials: v.record(v.string(), v.string()),
 };

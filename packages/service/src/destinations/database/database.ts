@@ -110,20 +110,28 @@ function keyOf(
   };
 }
 
+/** Milliseconds for all that one try says to the database. */
+const longestMs = 20_000;
+
 type Taken =
   | Tried
   | { result: 'left'; answer: string }
   | { result: 'delivered'; answer: string; columns: DestinationColumn[] | null };
 
 async function connected<T extends Taken = Tried>(
-  { connection: options }: DestinationContext,
+  { connection: options, outgoing }: DestinationContext,
   work: (connection: Connection) => Promise<T>,
 ): Promise<T | Tried> {
   let connection: Connection | null = null;
+  let impatience: NodeJS.Timeout | undefined;
   try {
-    connection = await createConnection({ ...options, timezone: 'Z', charset: 'utf8mb4', connectTimeout: 5000 });
+    const host = await outgoing.addressOf(String(options?.host));
+    connection = await createConnection({ ...options, host, timezone: 'Z', charset: 'utf8mb4', connectTimeout: 5000 });
+    // A statement that hangs, behind a lock of somebody else's say, ends with its connection.
+    impatience = setTimeout(() => connection?.destroy(), longestMs);
     return await work(connection);
   } catch (error) {
+    if (error instanceof YsError) return { result: 'refused', answer: error.message };
     const { code = 'no answer', sqlMessage } = error as { code?: string; sqlMessage?: string };
     const passing =
       connection === null ? !/ACCESS_DENIED|BAD_DB/.test(code) : isDatabaseDown(error) || /LOCK/.test(code);
@@ -131,6 +139,7 @@ async function connected<T extends Taken = Tried>(
       ? { result: 'unreachable', answer: say('YS-DELIVERY-UNREACHABLE', { detail: code }) }
       : { result: 'refused', answer: sqlMessage ?? code };
   } finally {
+    clearTimeout(impatience);
     connection?.destroy();
   }
 }

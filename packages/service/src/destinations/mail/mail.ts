@@ -1,5 +1,7 @@
-import { type Cell, cellText, say, wayHeader } from '@yellow-sieve/core';
-import nodemailer from 'nodemailer';
+import { isIP } from 'node:net';
+import { type Cell, cellText, say, wayHeader, YsError } from '@yellow-sieve/core';
+import nodemailer, { type Transporter } from 'nodemailer';
+import addressparser from 'nodemailer/lib/addressparser/index.js';
 import * as v from 'valibot';
 import { wayOn } from '../../store/message-store.js';
 import type { DestinationContext, DestinationKind, Tried } from '../destination-kind.js';
@@ -10,7 +12,22 @@ const connectionEntries = {
   port: v.pipe(v.number(), v.title('Port')),
   user: v.optional(v.pipe(v.string(), v.title('User'))),
   password: v.optional(v.pipe(v.string(), v.title('Password'), v.metadata({ as: 'secret' }))),
+  tls: v.optional(
+    v.pipe(
+      v.picklist(['starttls', 'from the start', 'none']),
+      v.title('Encryption'),
+      v.description('“starttls” where nothing is said; “none” sends mail and password readable for whoever listens.'),
+    ),
+  ),
 };
+
+interface MailConnection {
+  host: string;
+  port: number;
+  user?: string;
+  password?: string;
+  tls?: 'starttls' | 'from the start' | 'none';
+}
 
 interface WrittenMail {
   to: string;
@@ -25,25 +42,22 @@ export const mail: DestinationKind = {
   entries,
   connection: { kind: 'smtp', entries: connectionEntries },
   render(line) {
-    const [to, subject, text] = ['to', 'subject', 'text'].map((name) => textOf(line.cells, name));
+    const [to, subject, text, several] = ['to', 'subject', 'text', 'several'].map((name) => textOf(line.cells, name));
     if (!to) return { refused: say('YS-DELIVERY-REFUSED', { detail: 'the route gives no address in “to”' }) };
+    const count = addressparser(to, { flatten: true }).length;
+    if (count > 1 && several !== 'yes') return { refused: say('YS-MAIL-SEVERAL', { count }) };
     const payload: WrittenMail = { to, subject: (subject ?? '').replace(/\s+/g, ' '), text: text ?? '' };
     return { payload };
   },
   async test(context) {
-    const transport = transportOf(context);
-    try {
+    const tried = await withTransport(context, async (transport) => {
       await transport.verify();
-      return { ok: true, detail: 'the mail server answers' };
-    } catch (error) {
-      return { ok: false, detail: triedOf(error).answer };
-    } finally {
-      transport.close();
-    }
+      return { result: 'delivered', answer: `the mail server answers, ${encryption(context)}` };
+    });
+    return { ok: tried.result === 'delivered', detail: tried.answer };
   },
-  async deliver(payload, about, context) {
-    const transport = transportOf(context);
-    try {
+  deliver: (payload, about, context) =>
+    withTransport(context, async (transport) => {
       const sent = await transport.sendMail({
         from: String(context.definition.from),
         ...(payload as WrittenMail),
@@ -56,24 +70,43 @@ export const mail: DestinationKind = {
         disableUrlAccess: true,
       });
       return { result: 'delivered', answer: String(sent.response) };
-    } catch (error) {
-      return triedOf(error);
-    } finally {
-      transport.close();
-    }
-  },
+    }),
 };
 
-function transportOf({ connection }: DestinationContext) {
-  const { host, port, user, password } = connection as { host: string; port: number; user?: string; password?: string };
-  return nodemailer.createTransport({
-    host,
-    port,
-    ...(user ? { auth: { user, pass: password ?? '' } } : {}),
-    connectionTimeout: 5000,
-    greetingTimeout: 5000,
-    socketTimeout: 20_000,
-  });
+/** How a connection is encrypted, in words. */
+function encryption({ connection }: DestinationContext): string {
+  const { tls = 'starttls', user } = connection as unknown as MailConnection;
+  if (tls !== 'none') return 'encrypted';
+  return user ? 'without encryption: whoever listens reads mail and password' : 'without encryption';
+}
+
+/** TLS is required unless the connection says otherwise: a password is never sent in clear because a server offers nothing else. */
+async function withTransport(
+  context: DestinationContext,
+  work: (transport: Transporter) => Promise<Tried>,
+): Promise<Tried> {
+  const { host, port, user, password, tls = 'starttls' } = context.connection as unknown as MailConnection;
+  let transport: Transporter | null = null;
+  try {
+    transport = nodemailer.createTransport({
+      host: await context.outgoing.addressOf(host),
+      port,
+      secure: tls === 'from the start',
+      requireTLS: tls === 'starttls',
+      ignoreTLS: tls === 'none',
+      // The address was looked up already; the certificate is held against the name.
+      tls: isIP(host) === 0 ? { servername: host } : {},
+      ...(user ? { auth: { user, pass: password ?? '' } } : {}),
+      connectionTimeout: 5000,
+      greetingTimeout: 5000,
+      socketTimeout: 20_000,
+    });
+    return await work(transport);
+  } catch (error) {
+    return error instanceof YsError ? { result: 'refused', answer: error.message } : triedOf(error);
+  } finally {
+    transport?.close();
+  }
 }
 
 /** A 5xx answer is final, a 4xx or no connection passes; silence after DATA leaves open whether it was taken. */
@@ -84,6 +117,7 @@ function triedOf(error: unknown): Tried {
     response = '',
     command = '',
   } = error as { code?: string; responseCode?: number; response?: string; command?: string };
+  if (code === 'ETLS') return { result: 'refused', answer: say('YS-MAIL-TLS') };
   if (responseCode >= 500) return { result: 'refused', answer: response };
   if (code === 'ETIMEDOUT' && command === 'DATA') return { result: 'uncertain', answer: say('YS-DELIVERY-UNCERTAIN') };
   return { result: 'unreachable', answer: say('YS-DELIVERY-UNREACHABLE', { detail: response || code }) };
