@@ -35,8 +35,7 @@ export async function loadDemo({ url, token, smtpPort, database, standIns }) {
   for (const file of readdirSync(join(here, 'destinations')))
     await client.destinations.put({ params: { name: file.split('.')[0] }, body: read('destinations', file) });
   for (const [mailbox, sieve] of Object.entries(desks)) {
-    await putSieve(client, mailbox, sieve);
-    if (sieve === onTrial) await client.trial.begin({ params: { name: sieve } });
+    await putSieve(client, mailbox, sieve, sieve === onTrial ? 'false' : 'true');
     await client.mailboxes.put({ params: { name: mailbox }, body: read(mailbox, `${mailbox}.mailbox.yaml`) });
     await feed(client, smtpPort, mailbox);
   }
@@ -45,9 +44,9 @@ export async function loadDemo({ url, token, smtpPort, database, standIns }) {
 }
 
 /** A sieve with its samples. What the file expects of them is taken over when it is put again, with the samples there. */
-async function putSieve(client, mailbox, name) {
+async function putSieve(client, mailbox, name, live) {
   const body = read(mailbox, `${name}.sieve.yaml`);
-  await client.sieves.put({ params: { name }, body });
+  await client.sieves.put({ params: { name }, body, query: { live } });
   for (const { message: sample } of compileSieve(body.toString()).samples)
     await client.samples.put({ params: { name, sample }, body: read(mailbox, sample) });
   await client.sieves.put({ params: { name }, body });

@@ -42,6 +42,18 @@ export const overviewSchema = v.object({
       updated: momentSchema,
     }),
   ),
+  /** Destinations whose deliveries fail just now and are tried again, the longest first. */
+  troubled: v.array(
+    v.object({
+      destination: v.string(),
+      /** Deliveries that wait for another try. */
+      count: v.number(),
+      /** What came of the last try. */
+      answer: v.nullable(v.string()),
+      /** When the oldest of them was made. */
+      since: momentSchema,
+    }),
+  ),
 });
 export type Overview = v.InferOutput<typeof overviewSchema>;
 

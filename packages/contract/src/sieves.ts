@@ -84,7 +84,11 @@ export const sieveEndpoints = {
     summary:
       'Publishes a sieve’s source text as the next version, if it changed; `why` is wanted when expected values break',
     params,
-    query: v.object({ why: v.optional(why) }),
+    query: v.object({
+      why: v.optional(why),
+      /** A sieve that was never published begins on trial, its deliveries kept back, unless this is `true`. */
+      live: v.optional(v.picklist(['true', 'false']), 'false'),
+    }),
     body: 'application/yaml',
     match: true,
     response: sieveItem,
@@ -167,8 +171,8 @@ export const sieveEndpoints = {
     params,
     body: v.strictObject({
       why: v.optional(why),
-      /** Whether a sieve that was never published begins on trial. */
-      trial: v.optional(v.boolean(), false),
+      /** Whether a sieve that was never published begins on trial, its deliveries kept back. */
+      trial: v.optional(v.boolean(), true),
     }),
     match: true,
     response: sieveItem,

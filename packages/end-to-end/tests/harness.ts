@@ -183,6 +183,7 @@ export async function setUpBerths({ client, database, name, model, mail, crm, ch
   await client.sieves.put({
     params: { name: 'berth-request' },
     body: readFileSync(demoFile('berths', 'berth-request.sieve.yaml')),
+    query: { live: 'true' },
   });
   await client.mailboxes.put({
     params: { name: 'berths' },

@@ -15,7 +15,11 @@ beforeAll(async () => {
       params: { name },
       body: readFileSync(demoFile('destinations', `${name}.destination.yaml`)),
     });
-  await client.sieves.put({ params, body: readFileSync(demoFile('notices', 'notice-digest.sieve.yaml')) });
+  await client.sieves.put({
+    params,
+    body: readFileSync(demoFile('notices', 'notice-digest.sieve.yaml')),
+    query: { live: 'true' },
+  });
   await client.mailboxes.put({
     params: { name: 'notices' },
     body: readFileSync(demoFile('notices', 'notices.mailbox.yaml')),

@@ -20,7 +20,7 @@ beforeAll(async () => {
       params: { name },
       body: readFileSync(demoFile('destinations', `${name}.destination.yaml`)),
     });
-  await client.sieves.put({ params, body: Buffer.from(source) });
+  await client.sieves.put({ params, body: Buffer.from(source), query: { live: 'true' } });
   for (const sample of samples)
     await client.samples.put({ params: { ...params, sample }, body: docket(sample.slice(9, 12)) });
   await client.mailboxes.put({

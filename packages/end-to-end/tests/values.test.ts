@@ -106,7 +106,7 @@ beforeAll(async () => {
     client.destinations.put({ params: { name: target }, body: Buffer.from(body) });
   await put('permits', 'destination: permits\nkind: sheet\n');
   await put('permit-table', 'destination: permit-table\nkind: database\nconnection: own\ntable: permits\n');
-  await client.sieves.put({ params: { name: 'permit' }, body: Buffer.from(sieve) });
+  await client.sieves.put({ params: { name: 'permit' }, body: Buffer.from(sieve), query: { live: 'true' } });
   await client.mailboxes.put({ params: { name: 'permits' }, body: Buffer.from(mailbox) });
   await sendRaw(world.smtpPort, raw, 'permits@gannetbay.example');
 });

@@ -12,7 +12,7 @@ import { again, messages, takeIn } from './messages.js';
 import { read } from './read.js';
 import { enterRecord, exportRecords, judgeRecord, records } from './records.js';
 import { scrub } from './scrub.js';
-import { destinationPut, destinations, mailboxes, mailboxPut, sieves } from './set-up.js';
+import { destinationLink, destinationPut, destinations, mailboxes, mailboxPut, sieves } from './set-up.js';
 import { sieveGet } from './sieve/get.js';
 import { sieveBack, sievePublish } from './sieve/publish.js';
 import { sievePut } from './sieve/put.js';
@@ -67,6 +67,7 @@ export const commands: readonly Command[] = [
   mailboxPut,
   destinations,
   destinationPut,
+  destinationLink,
   drift,
   driftSeen,
   jobs,

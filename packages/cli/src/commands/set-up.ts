@@ -35,6 +35,26 @@ export const destinationPut = putCommand('destination', (client, name, body) =>
   client.destinations.put({ params: { name }, body }),
 );
 
+export const destinationLink: Command = {
+  words: 'destination link',
+  about: 'Give a sheet another secret link, or withdraw the one it has',
+  args: '<name>',
+  options: [{ flags: '--withdraw', about: 'leave it without a link' }],
+  examples: ['yellow-sieve destination link berth-book', 'yellow-sieve destination link berth-book --withdraw'],
+  async run({ args: [name = ''], options, client }) {
+    const { destinations } = client();
+    const params = { name };
+    const item = await (options.withdraw === true
+      ? destinations.withdrawLink({ params })
+      : destinations.renewLink({ params }));
+    const text =
+      item.links.length > 0
+        ? `${item.title} is downloaded from ${item.links.join(' and ')} from now on.`
+        : `${item.title} has no link any more.`;
+    return { kind: 'text', text, json: item };
+  },
+};
+
 export const sieves: Command = {
   words: 'sieve',
   about: 'List sieves; with a name, show the source text of its live version',

@@ -63,6 +63,9 @@ export function PersonMenu() {
             </Item>
           </MenuSection>
           <Separator />
+          <Item id="account" href="/account">
+            {words.person.account}
+          </Item>
           {caller.role === 'owner' && (
             <Item id="people" href="/people">
               {words.person.people}

@@ -1,6 +1,6 @@
 import type { Delivery } from '@yellow-sieve/contract';
 import { YsError } from '@yellow-sieve/core';
-import { and, asc, desc, eq, lt } from 'drizzle-orm';
+import { and, asc, count, desc, eq, inArray, lt, min } from 'drizzle-orm';
 import type { Database, Executor } from '../database/connect.js';
 import { attempt, delivery, message } from '../database/schema.js';
 import { retryDeadlocks } from '../database/trouble.js';
@@ -69,6 +69,29 @@ export async function stoppedDeliveries(db: Executor, most: number) {
     answer: row.answer,
     updated: row.updatedAt.toISOString(),
   }));
+}
+
+/** Destinations whose deliveries wait for another try: how many, since when, and what came of the last try. The longest first. */
+export async function troubledDestinations(db: Executor, most: number) {
+  const waiting = inArray(delivery.state, ['retrying', 'uncertain']);
+  const groups = await db
+    .select({ destination: delivery.destination, count: count(), since: min(delivery.createdAt) })
+    .from(delivery)
+    .where(waiting)
+    .groupBy(delivery.destination)
+    .orderBy(min(delivery.createdAt))
+    .limit(most);
+  return Promise.all(
+    groups.map(async ({ since, ...group }) => {
+      const [last] = await db
+        .select({ answer: delivery.answer })
+        .from(delivery)
+        .where(and(waiting, eq(delivery.destination, group.destination)))
+        .orderBy(desc(delivery.updatedAt))
+        .limit(1);
+      return { ...group, answer: last?.answer ?? null, since: (since ?? new Date()).toISOString() };
+    }),
+  );
 }
 
 async function deliveryRow(db: Executor, id: string): Promise<{ row: Row; subject: string | null }> {

@@ -16,6 +16,7 @@ import { codeVersion } from '../version.js';
 import { type ClaimOptions, claimAlone, claimRows, lostBeforeAlone } from './claims.js';
 import type { LeaseKeeper } from './lease-keeper.js';
 import { Slots } from './slots.js';
+import { Turns } from './turns.js';
 
 export interface MessageLaneOptions {
   db: Database;
@@ -40,24 +41,40 @@ const committingPerThread = 3;
 /** Works on waiting messages, as many at once as there are threads: one that takes long holds up its own thread alone. */
 export function messageSlots(options: MessageLaneOptions, pollMs: number): Slots<ToHandle> {
   const { db, worker, leaseSeconds, threads, log } = options;
-  const claim = (most: number): ClaimOptions => ({
+  const claim = (most: number, waiting = isWaiting): ClaimOptions => ({
     table: message,
     keyColumn: 'id',
-    waiting: sql`state = 'waiting' AND wants = 0 AND due_at <= NOW(3)`,
+    waiting,
     worker,
     most,
     leaseSeconds,
   });
+  const turns = new Turns(() => mailboxesWaiting(db));
   return new Slots({
     name: 'messages',
     slots: threads,
     leaving: threads * committingPerThread,
-    claim: async (most) => claimedMessages(options, await claimRows(db, claim(most))),
+    claim: async (most) => {
+      const ids = await turns.take(most, (mailbox, some) =>
+        claimRows(db, claim(some, sql`mailbox_id = ${mailbox} AND ${isWaiting}`)),
+      );
+      return claimedMessages(options, ids);
+    },
     claimAlone: async () => (await claimedMessages(options, await claimAlone(db, claim(1))))[0],
     work: (one, sifted) => handleHeld(options, one, sifted),
     pollMs,
     log,
   });
+}
+
+const isWaiting = sql`state = 'waiting' AND wants = 0 AND due_at <= NOW(3)`;
+
+/** The mailboxes with messages that nobody works on yet. */
+async function mailboxesWaiting(db: Database): Promise<string[]> {
+  const [rows] = (await db.execute(
+    sql`SELECT DISTINCT mailbox_id AS id FROM ${message} WHERE ${isWaiting} AND (claimed_by IS NULL OR claimed_until < NOW(3))`,
+  )) as unknown as [{ id: string }[]];
+  return rows.map(({ id }) => id);
 }
 
 /** Handles messages that the worker holds, side by side. */

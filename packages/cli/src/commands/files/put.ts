@@ -1,11 +1,12 @@
 import type { Client } from '@yellow-sieve/client';
+import type { SieveItem } from '@yellow-sieve/contract';
 import { CallError } from '../../call-error.js';
 import type { Command, Input } from '../../command.js';
 import { readBytes, readText } from '../../offline/files.js';
 import { type FileKind, type SetUpFile, setUpFiles } from '../../offline/set-up-files.js';
 import { effectOptions } from '../sieve/effect-job.js';
 import { orNothing } from '../sieve/or-nothing.js';
-import { putOne } from '../sieve/put.js';
+import { howItIs, liveOption, putOne, trialNote } from '../sieve/put.js';
 
 export const filesPut: Command = {
   words: 'files put',
@@ -16,24 +17,32 @@ export const filesPut: Command = {
     ...effectOptions,
     { flags: '--yes', about: 'do not ask' },
     { flags: '--why <reason>', about: 'why, where expected values that hold now would break' },
+    liveOption,
   ],
   examples: ['yellow-sieve files put mail-rules', 'yellow-sieve files put mail-rules --yes'],
   async run(input) {
     const client = input.client();
     const rows: string[][] = [];
+    const sieves: SieveItem[] = [];
     for (const file of setUpFiles(input.args[0] ?? '')) {
       const before = await sourceNow(client, file);
       const state = before === null ? 'new' : before === readText(file.file) ? 'as it was' : 'changed';
-      if (file.kind === 'sieve') await putOne(state === 'as it was' ? unasked(input) : input, client, file.file);
-      else if (state !== 'as it was') await putOther(input, client, file, state);
-      rows.push([file.kind, file.name, state]);
+      let now = '';
+      if (file.kind === 'sieve') {
+        const item = await putOne(state === 'as it was' ? unasked(input) : input, client, file.file);
+        sieves.push(item);
+        now = howItIs(item);
+      } else if (state !== 'as it was') await putOther(input, client, file, state);
+      rows.push([file.kind, file.name, state, now]);
     }
     return {
       kind: 'table',
-      columns: ['kind', 'name', 'it was'],
+      columns: ['kind', 'name', 'it was', 'it is'],
       rows,
-      json: rows.map(([kind, name, state]) => ({ kind, name, state })),
-      note: 'What is in the service and not in the folder stays there.',
+      json: rows.map(([kind, name, state, now]) => ({ kind, name, state, ...(now === '' ? {} : { now }) })),
+      note: ['What is in the service and not in the folder stays there.', trialNote(sieves).note ?? '']
+        .join(' ')
+        .trim(),
     };
   },
 };

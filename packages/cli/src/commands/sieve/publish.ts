@@ -1,7 +1,7 @@
 import { CallError } from '../../call-error.js';
 import type { Command } from '../../command.js';
 import { effectOptions, findEffect } from './effect-job.js';
-import { whyOf } from './put.js';
+import { howItIs, liveOption, trialNote, whyOf } from './put.js';
 
 export const sievePublish: Command = {
   words: 'sieve publish',
@@ -11,7 +11,7 @@ export const sievePublish: Command = {
     ...effectOptions,
     { flags: '--yes', about: 'do not ask' },
     { flags: '--why <reason>', about: 'why, where expected values that hold now would break' },
-    { flags: '--trial', about: 'a sieve that was never published begins on trial: its deliveries are kept back' },
+    liveOption,
   ],
   examples: ['yellow-sieve sieve publish berth-request', 'yellow-sieve sieve publish berth-request --yes'],
   async run(input) {
@@ -24,11 +24,12 @@ export const sievePublish: Command = {
     }
     const done = await client.sieves.publish({
       params,
-      body: { why: whyOf(input), trial: input.options.trial === true },
+      body: { why: whyOf(input), trial: input.options.live !== true },
       match: draft.digest,
     });
-    const how = done.trial ? ', on trial' : '';
-    return { kind: 'text', text: `${done.title} is live as version ${done.version}${how}.`, json: done };
+    const note = trialNote([done]).note;
+    const text = `${done.title} is published as version ${done.version}: it is ${howItIs(done)}.${note ? ` ${note}` : ''}`;
+    return { kind: 'text', text, json: done };
   },
 };
 

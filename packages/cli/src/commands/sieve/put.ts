@@ -8,6 +8,25 @@ import { readBytes, readText } from '../../offline/files.js';
 import { effectOptions, findEffect } from './effect-job.js';
 import { orNothing } from './or-nothing.js';
 
+export const liveOption = {
+  flags: '--live',
+  about: 'what was never published delivers at once; without this it begins on trial, its deliveries kept back',
+};
+
+/** What a sieve is after it was put, in words. */
+export const howItIs = ({ version, trial }: Pick<SieveItem, 'version' | 'trial'>): string =>
+  version === 0 ? 'a draft' : trial ? 'on trial' : 'live';
+
+/** What to do about what is on trial, where something is. */
+export function trialNote(items: readonly Pick<SieveItem, 'name' | 'version' | 'trial'>[]): { note?: string } {
+  const [first] = items.filter((item) => howItIs(item) === 'on trial');
+  return first
+    ? {
+        note: `On trial, deliveries are kept back. See them with “sieve trial ${first.name}”, then “sieve turn-on ${first.name}”.`,
+      }
+    : {};
+}
+
 export const sievePut: Command = {
   words: 'sieve put',
   about: 'Publish sieve files, with the samples they name, after showing what that changes',
@@ -16,6 +35,7 @@ export const sievePut: Command = {
     ...effectOptions,
     { flags: '--yes', about: 'do not ask' },
     { flags: '--why <reason>', about: 'why, where expected values that hold now would break' },
+    liveOption,
     { flags: '--draft', about: 'keep it as the draft alone, and publish nothing' },
   ],
   examples: [
@@ -29,9 +49,16 @@ export const sievePut: Command = {
     for (const file of input.args) done.push(await putOne(input, client, file));
     return {
       kind: 'table',
-      columns: ['file', 'title', 'version', 'by'],
-      rows: done.map(({ title, version, by }, i) => [input.args[i] ?? '', title, String(version), by ?? '']),
+      columns: ['file', 'title', 'version', 'by', 'it is'],
+      rows: done.map((item, i) => [
+        input.args[i] ?? '',
+        item.title,
+        String(item.version),
+        item.by ?? '',
+        howItIs(item),
+      ]),
       json: done,
+      ...trialNote(done),
     };
   },
 };
@@ -55,7 +82,9 @@ export async function putOne(input: Input, client: Client, file: string): Promis
     };
   }
   // A sieve must be there before it can have samples.
-  const first = live ?? (await client.sieves.put({ params, body }));
+  const first =
+    live ??
+    (await client.sieves.put({ params, body, query: { live: input.options.live === true ? 'true' : 'false' } }));
   await putSamples(
     client,
     compiled.name,

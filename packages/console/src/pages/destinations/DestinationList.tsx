@@ -8,6 +8,7 @@ import { When } from '../../parts/When';
 import { service } from '../../service';
 import { useMay } from '../../session/use-session';
 import { words } from '../../words';
+import { SheetLinks } from './SheetLinks';
 
 const Frame = styled.div`
   max-height: 46%;
@@ -73,7 +74,7 @@ export function DestinationList({ items, onShow }: DestinationListProps) {
 }
 
 function OneDestination({ item, onShow }: { item: DestinationItem; onShow(name: string): void }) {
-  const { name, title, kind, states, links } = item;
+  const { name, title, kind, states } = item;
   const underWay = ['waiting', 'retrying', 'uncertain'].reduce((sum, state) => sum + (states[state] ?? 0), 0);
   const stopped = states.stopped ?? 0;
   return (
@@ -89,13 +90,7 @@ function OneDestination({ item, onShow }: { item: DestinationItem; onShow(name: 
       <td className="end">{states['kept back'] ?? 0}</td>
       <td className="end">{stopped > 0 ? <Bad>{stopped}</Bad> : 0}</td>
       <td>
-        <Links>
-          {links.map((link) => (
-            <a key={link} href={link} download>
-              .{link.split('.').at(-1)}
-            </a>
-          ))}
-        </Links>
+        <SheetLinks item={item} />
       </td>
       <td>
         <Test item={item} />

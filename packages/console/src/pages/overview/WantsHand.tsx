@@ -51,7 +51,7 @@ const Look = styled(Link)`
 
 /** What a person should do something about, first things first. */
 export function WantsHand({ overview }: { overview: Overview }) {
-  const { wants, stopped, messages, drift } = overview;
+  const { wants, stopped, troubled, messages, drift } = overview;
   const trying = wants.deliveries.retrying + wants.deliveries.uncertain;
   const any = wants.review + wants.failed + wants.deliveries.stopped + drift.length > 0;
   return (
@@ -74,7 +74,18 @@ export function WantsHand({ overview }: { overview: Overview }) {
       {drift.map((one) => (
         <DriftRow key={one.key} drift={one} />
       ))}
-      {trying > 0 && <Row count={trying} text={words.overview.retryingNow} to="/destinations?state=retrying" />}
+      {trying > 0 && (
+        <Row count={trying} text={words.overview.retryingNow} to="/destinations?state=retrying">
+          {troubled.map(({ destination, count, answer, since }) => (
+            <div key={destination}>
+              {fill(words.overview.troubledOne, { destination, count: String(count), answer: answer ?? '' })}{' '}
+              <Muted>
+                <When at={since} />
+              </Muted>
+            </div>
+          ))}
+        </Row>
+      )}
       {!any && trying === 0 && (
         <Item>
           <Figure>0</Figure>

@@ -6,7 +6,7 @@ import {
   overviewEndpoints,
 } from '@yellow-sieve/contract';
 import { dayOf } from '../../store/change-store.js';
-import { stoppedDeliveries } from '../../store/delivery-store.js';
+import { stoppedDeliveries, troubledDestinations } from '../../store/delivery-store.js';
 import { mailboxHeads } from '../../store/mailbox-store.js';
 import { countsOf } from '../../store/tally-store.js';
 import { isStillKnown } from '../auth.js';
@@ -16,6 +16,8 @@ import { driftItems } from './drift.js';
 
 /** Stopped deliveries that are told one by one; the rest is a number. */
 const mostStopped = 5;
+/** Destinations in trouble that are told. */
+const mostTroubled = 20;
 
 /** The overview, and the stream that keeps it and all other pages up to date. */
 export function serveOverview({ app, db, live }: ServeContext): void {
@@ -49,6 +51,7 @@ async function overview(db: ServeContext['db'], days: number) {
     wants: { review: all.review, failed: all.failed, deliveries: sumOf(deliveryStates, deliveries) },
     drift: (await driftItems(db)).filter(({ seen_by }) => seen_by === null),
     stopped: await stoppedDeliveries(db, mostStopped),
+    troubled: await troubledDestinations(db, mostTroubled),
   };
 }
 

@@ -82,7 +82,14 @@ export function serveSieves(context: ServeContext): void {
   });
   serveEndpoint(app, db, sieveEndpoints.put, async ({ params, query, body, match }, { caller }) =>
     sieveItem(
-      await publish(trying, { name: params.name, source: body, by: caller?.name ?? '', why: query.why, match }),
+      await publish(trying, {
+        name: params.name,
+        source: body,
+        by: caller?.name ?? '',
+        why: query.why,
+        trial: query.live !== 'true',
+        match,
+      }),
     ),
   );
   serveEndpoint(app, db, sieveEndpoints.versions, async ({ params, query }) => {
