@@ -1,0 +1,1 @@
+export function startBlackHole(): Promise<{ port: number; open(): number; close(): Promise<void> }>;
