@@ -21,9 +21,11 @@ export const limits = {
   /** Headers kept in a reading. */
   headers: 500,
   /** Characters of a developer's file: a sieve of a hundred fields and ten layouts has forty thousand. */
-  fileLength: 512 * 1024,
+  fileLength: 256 * 1024,
   /** Keys and items of a file. */
-  fileParts: 20_000,
+  fileParts: 10_000,
+  /** Marks around them: dashes, colons, blanks, comments, tags. A key or item has about five. */
+  fileMarks: 80_000,
   /** Maps and lists inside each other in a file. */
   fileDepth: 40,
   /** Rows a route or an export spreads over columns; a sheet of more columns nobody reads, and tables have limits. */

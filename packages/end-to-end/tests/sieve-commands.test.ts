@@ -166,7 +166,7 @@ describe('sieve put', () => {
     const yes = person('y');
     const { out, err } = await run(['sieve', 'publish', 'berth-request'], yes.around);
     expect([out, yes.asked]).toEqual([
-      'Berths at last is live as version 4.\n',
+      'Berths at last is published as version 4: it is live.\n',
       ['Publish the draft by first start? [y/N] '],
     ]);
     expect(err).toMatch(/Effect: 0 of \d+ messages differ/);

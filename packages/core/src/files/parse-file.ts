@@ -93,16 +93,20 @@ interface OverBounds {
 /** Where a file has more parts, or parts deeper in each other, than are taken; null when it keeps to the bounds. Without recursion: it may be deeper than the stack. */
 function overBounds(tokens: readonly CST.Token[]): OverBounds | null {
   let parts = 0;
+  let marks = tokens.length;
   const stack = tokens.map((token) => ({ token, depth: 0 }));
   for (let top = stack.pop(); top; top = stack.pop()) {
     const { token, depth } = top;
     const offset = 'offset' in token ? token.offset : 0;
     if (depth > limits.fileDepth) return { code: 'YS-FILE-TOO-DEEP', params: { limit: limits.fileDepth }, offset };
+    if (token.type === 'document') marks += token.start.length;
     if (token.type === 'document' && token.value) stack.push({ token: token.value, depth });
-    if (!CST.isCollection(token)) continue;
-    parts += token.items.length;
-    if (parts > limits.fileParts) return { code: 'YS-FILE-TOO-MANY', params: { limit: limits.fileParts }, offset };
-    for (const { key, value } of token.items)
+    const items = CST.isCollection(token) ? token.items : [];
+    parts += items.length;
+    for (const { start, sep } of items) marks += start.length + (sep?.length ?? 0);
+    if (parts > limits.fileParts || marks > limits.fileMarks)
+      return { code: 'YS-FILE-TOO-MANY', params: { limit: limits.fileParts }, offset };
+    for (const { key, value } of items)
       for (const inner of [key, value]) if (inner) stack.push({ token: inner, depth: depth + 1 });
   }
   return null;

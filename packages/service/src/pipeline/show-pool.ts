@@ -17,8 +17,11 @@ import type { EditTask, GuessTask, ShownTask, TextTask } from './workbench-task.
 const threads = 2;
 /** Requests of one person or token that may wait for a thread; a page asks for a handful at once. */
 const mostWaiting = 40;
-/** Milliseconds of compiling that the main thread may be asked for later: a text that takes longer is not taken. */
-const mostCompileMs = 200;
+/**
+ * Milliseconds of compiling after which a text is not taken: the last net, for what keeps to the bounds of files and is costly all the
+ * same. Wide, since a busy machine takes its time with any text.
+ */
+const mostCompileMs = 1500;
 
 /**
  * The worker threads that read messages, and take apart texts, for people who look at them. `on` names the caller: who asks for

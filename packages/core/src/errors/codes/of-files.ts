@@ -9,7 +9,8 @@ export const ofFiles = {
   },
   'YS-FILE-TOO-MANY': {
     status: 422,
-    sentence: 'The file has more than {limit} keys and items. Divide it into several.',
+    sentence:
+      'The file has more than {limit} keys and items, or too many marks and comments between them. Divide it into several.',
   },
   'YS-FILE-TOO-DEEP': {
     status: 422,
