@@ -147,6 +147,8 @@ export const messageEndpoints = {
     role: 'viewer',
     summary: 'The HTML of the message, sanitised, with its evidence marked; to be shown in a sandboxed frame',
     params,
+    /** Changes nothing of the answer: pages have another address for each revision, so that a browser asks anew. */
+    query: v.object({ revision: v.optional(v.string()) }),
     response: 'file',
   },
   again: {

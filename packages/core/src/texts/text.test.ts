@@ -50,7 +50,7 @@ describe('texts with tokens', () => {
     ['{{ message.from }}', 'nils@gannetbay.example'],
     ['{% if vessel %}yes{% endif %}', 'yes'],
   ])('%s', (source, text) => {
-    expect(render(source)).toEqual({ text, missing: [] });
+    expect(render(source)).toEqual({ text, missing: [], stopped: false });
   });
 
   test('says which names had no value', () => {
@@ -80,7 +80,10 @@ describe('texts with tokens', () => {
     expect(() => render('{{ vessel.constructor }}')).toThrow();
   });
 
-  test('what takes too long gives nothing', () => {
-    expect(render('{% for a in (1..1000000) %}{% for b in (1..1000000) %}x{% endfor %}{% endfor %}').text).toBe('');
+  test.each([
+    ['takes too long', '{% for a in (1..1000000) %}{% for b in (1..1000000) %}x{% endfor %}{% endfor %}'],
+    ['becomes too long', '{% for a in (1..20000) %}{{ vessel }}{{ vessel }}{% endfor %}'],
+  ])('what %s gives nothing, and says that it was stopped', (_, source) => {
+    expect(render(source)).toEqual({ text: '', missing: [], stopped: true });
   });
 });

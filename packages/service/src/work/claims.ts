@@ -22,6 +22,9 @@ export interface ClaimOptions {
 /** An expired claim is a lost one, though nobody has counted it yet. */
 const timesLost = sql`(lost + (claimed_by IS NOT NULL))`;
 
+/** Rows that are picked from at random: workers then seldom reach for the same ones, and one that dies again and again loses others each time. */
+const fewestCandidates = 32;
+
 /** Times a claim may be lost before the row runs alone. */
 export const lostBeforeAlone = 3;
 
@@ -50,7 +53,7 @@ async function claim(
   const free = sql`(claimed_by IS NULL OR claimed_until < NOW(3))`;
   const candidates = await rowsOf(
     db,
-    sql`SELECT ${key} AS id FROM ${table} WHERE ${waiting} AND ${free} AND ${lost} ORDER BY due_at LIMIT ${most * 4}`,
+    sql`SELECT ${key} AS id FROM ${table} WHERE ${waiting} AND ${free} AND ${lost} ORDER BY due_at LIMIT ${Math.max(fewestCandidates, most * 4)}`,
   );
   const picked = sample(candidates, most);
   if (picked.length === 0) return [];

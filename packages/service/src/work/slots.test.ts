@@ -93,13 +93,14 @@ describe('slots of work', () => {
     await slots.stop();
   });
 
-  test('what is to run alone begins with nothing under way, and nothing beside it', async () => {
+  test('what is to run alone comes last, begins with nothing under way, and has nothing beside it', async () => {
+    const items = ['a'];
     const alone = ['single'];
     const under: string[][] = [];
     const now = new Set<string>();
     const finish = new Map<string, () => void>();
-    const { slots, until } = working(['a', 'b'], {
-      claimAlone: async () => (now.size === 0 ? alone.shift() : undefined),
+    const { slots, until } = working(items, {
+      claimAlone: async () => alone.shift(),
       work: async (item) => {
         now.add(item);
         under.push([...now]);
@@ -107,12 +108,19 @@ describe('slots of work', () => {
         now.delete(item);
       },
     });
+    await until(() => finish.has('a'));
+    for (let i = 0; i < 20; i++) await turn();
+    expect(under).toEqual([['a']]);
+    finish.get('a')?.();
     await until(() => finish.has('single'));
-    expect(under).toEqual([['single']]);
+    items.push('b');
+    for (let i = 0; i < 20; i++) await turn();
+    expect(under).toEqual([['a'], ['single']]);
     finish.get('single')?.();
     await until(() => finish.has('b'));
-    for (const done of finish.values()) done();
+    finish.get('b')?.();
     await slots.stop();
+    expect(under).toEqual([['a'], ['single'], ['b']]);
   });
 
   test('stopping waits for what is under way, and takes no more', async () => {

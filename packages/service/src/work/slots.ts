@@ -74,19 +74,19 @@ export class Slots<Item> {
 
   /** Takes up what there is room for; false when there was nothing, or no room. */
   private async round(): Promise<boolean> {
-    if (await this.aloneTurn()) return true;
+    if (performance.now() - this.lastAlone > aloneEveryMs && (await this.aloneTurn())) return true;
     const { slots, leaving = 0 } = this.options;
     const room = Math.min(slots - this.taken, slots + leaving - this.busy.size);
     if (room <= 0) return false;
     const items = await this.options.claim(room);
-    for (const item of items) this.begin(item);
-    return items.length > 0;
+    for (const item of items) void this.begin(item);
+    // What was lost often comes last: whatever loses it would otherwise lose it again before anything else is done.
+    return items.length > 0 || (this.busy.size === 0 && (await this.aloneTurn()));
   }
 
   private async aloneTurn(): Promise<boolean> {
     const { claimAlone } = this.options;
-    const due = performance.now() - this.lastAlone > aloneEveryMs;
-    if (!claimAlone || (this.busy.size > 0 && !due)) return false;
+    if (!claimAlone) return false;
     await Promise.all(this.busy);
     this.lastAlone = performance.now();
     const item = await claimAlone();
