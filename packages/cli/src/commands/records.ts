@@ -95,13 +95,29 @@ export const enterRecord: Command = {
   words: 'records enter',
   about: 'Enter values for a record; they survive putting its message through again',
   args: '<key> <values...>',
-  examples: ['yellow-sieve records enter 0199… nights=3', 'yellow-sieve records enter 0199… pier='],
+  examples: [
+    'yellow-sieve records enter 0199… nights=3',
+    'yellow-sieve records enter 0199… pier=',
+    `yellow-sieve records enter 0199… 'rows=[{"product": "Diesel", "litres": 20}]'`,
+  ],
   async run({ args: [key = '', ...values], client }) {
-    const fields = Object.fromEntries(values.map(pairOf));
-    const answer = await client().records.enter({ params: { key }, body: { fields } });
+    const { rows, ...fields } = Object.fromEntries(values.map(pairOf));
+    const body = { fields, ...(typeof rows === 'string' ? { rows: rowsOf(rows) } : {}) };
+    const answer = await client().records.enter({ params: { key }, body });
     return { kind: 'text', text: 'Entered; the next revision has it.', json: answer };
   },
 };
+
+/** The whole list of rows, as JSON. */
+function rowsOf(text: string): Record<string, unknown>[] {
+  try {
+    const rows: unknown = JSON.parse(text);
+    if (Array.isArray(rows)) return rows as Record<string, unknown>[];
+  } catch {
+    // Said below, whatever it is.
+  }
+  throw new CallError('YS-CLI-ROWS');
+}
 
 export const judgeRecord: Command = {
   words: 'records judge',

@@ -43,11 +43,21 @@ export interface ExpectCompiler {
 /** Reads expected values by the types of their fields. What names no field, or cannot be its value, is reported. */
 export function compileExpected(source: ExpectSource, path: Path, compiler: ExpectCompiler): Expected {
   const { rows, ...values } = source;
-  const group =
-    (rows as readonly Record<string, JsonValue>[] | undefined)?.map((row, i) =>
-      readEach(row, compiler.columns, [...path, 'rows', i], compiler),
-    ) ?? null;
-  return { fields: readEach(values, compiler.fields, path, compiler), rows: group };
+  return {
+    fields: readEach(values, compiler.fields, path, compiler),
+    rows: rows === undefined ? null : readRows(rows, [...path, 'rows'], compiler),
+  };
+}
+
+function readRows(rows: unknown, path: Path, compiler: ExpectCompiler): Record<string, JsonValue>[] {
+  const isRow = (row: unknown) => typeof row === 'object' && row !== null && !Array.isArray(row);
+  if (Array.isArray(rows) && rows.every(isRow))
+    return rows.map((row, i) => readEach(row, compiler.columns, [...path, i], compiler));
+  compiler.report.add('YS-FILE-WRONG-VALUE', path, {
+    key: 'rows',
+    detail: 'a list of rows is wanted, each with columns',
+  });
+  return [];
 }
 
 function readEach(

@@ -51,6 +51,10 @@ export const ofCommands = {
   'YS-CLI-JOB': { status: 409, sentence: 'The job {state} before it was done. {detail}' },
   'YS-CLI-COUNT': { status: 400, sentence: '{option} takes a number or “all”, not “{value}”.' },
   'YS-CLI-PAIR': { status: 400, sentence: '“{text}” is no FIELD=VALUE.' },
+  'YS-CLI-ROWS': {
+    status: 400,
+    sentence: '“rows=” wants a list as JSON, such as [{"product": "Diesel"}]. Put it in quotes.',
+  },
   'YS-CLI-WORD': { status: 400, sentence: '“{word}” is not known here; say {known}.' },
   'YS-CLI-SELECTION': {
     status: 400,
