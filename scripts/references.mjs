@@ -33,5 +33,19 @@ function kindsPage() {
   const kinds = Object.values(ruleKinds).map(
     ({ kind, about, entries }) => `| \`${kind}\` | ${about} | ${options(entries)} |`,
   );
-  return `# Field types and rule kinds\n\nMade by \`npm run generate\` from their declarations.\n\n## Field types\n\n| type | takes | options |\n|---|---|---|\n${types.join('\n')}\n\n## Rule kinds\n\n| kind | does | entries |\n|---|---|---|\n${kinds.join('\n')}\n`;
+  return `# Field types and rule kinds\n\nMade by \`npm run generate\` from their declarations.\n\n## Field types\n\n| type | takes | options |\n|---|---|---|\n${types.join('\n')}\n\n${commonOptions}\n## Rule kinds\n\nEvery rule may have a \`name\`, which evidence and problems repeat, and \`off: true\`.\n\n| kind | does | entries |\n|---|---|---|\n${kinds.join('\n')}\n`;
 }
+
+/** Options that every type has; the schema says which values each takes. */
+const commonOptions = `### Options of every type
+
+| option | means |
+|---|---|
+| \`title\` | what people read instead of the name |
+| \`required\` | a record without it goes to review |
+| \`default\` | the value where nothing is found, as it would be written in a message; its evidence says so |
+| \`many\` | several values, read as a list |
+| \`separator\` | what stands between them where they are written into one cell; a comma when left out |
+| \`basis\` | how a model may come to it: \`read\` (the default: its quote, read again, must be the value), \`judged\`, \`converted\` (the quote must exist), \`written\` (no quote) |
+| \`sensitive\` | its values are taken out of samples by \`scrub\`, whatever they look like; masking in lists and traces is to come |
+`;

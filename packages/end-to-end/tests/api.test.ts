@@ -192,7 +192,7 @@ describe('the API', () => {
     expect((await get('/health/ready')).status).toBe(200);
     const metrics = await get('/metrics');
     expect(metrics.headers.get('content-type')).toContain('openmetrics-text');
-    expect(await metrics.text()).toMatch(/yellow_sieve_messages\{state="review"\} \d+[\s\S]*# EOF/);
+    expect(await metrics.text()).toMatch(/yellow_sieve_messages\{mailbox="berths",state="review"\} \d+[\s\S]*# EOF/);
   });
 
   test('a client that finds nobody says so in a sentence', async () => {

@@ -13,4 +13,5 @@ export const fieldTypes = [
   'email',
   'phone',
   'url',
+  'attachment',
 ] as const;

@@ -139,8 +139,7 @@ export const ofMessages = {
   },
   'YS-EDIT-NO-LABEL': {
     status: 422,
-    sentence:
-      'No words stand before, behind or above this value that would say where it is. Write a pattern or a cut for it.',
+    sentence: 'No words stand before, behind or above this value that would say where it is. Write a pattern for it.',
   },
   'YS-TRIAL-ALREADY': { status: 409, sentence: 'The sieve “{sieve}” is on trial already.' },
   'YS-TRIAL-NOT': { status: 409, sentence: 'The sieve “{sieve}” is not on trial.' },

@@ -22,7 +22,9 @@ export const isMereName = ({ also }: Slot, { type }: FieldOptions, text: string)
   type === 'url' && also !== undefined && !/:\/\/|\bwww\./i.test(text);
 
 /** The value, or values, of a slot that stands at a range. */
-export function readSlotAt(slot: Slot, view: View, { start, end }: Range, run: RuleRun, columns: Columns): Finding[] {
+export function readSlotAt(slot: Slot, view: View, place: Range, run: RuleRun, columns: Columns): Finding[] {
+  const { start } = place;
+  const end = Math.min(place.end, start + run.facts.limits.valueLength);
   return namesOf(slot).flatMap((field): Finding[] => {
     const options = columns[field];
     if (!options) return [];

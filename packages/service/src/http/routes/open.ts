@@ -2,11 +2,12 @@ import { Readable } from 'node:stream';
 import { YsError } from '@yellow-sieve/core';
 import { sql } from 'drizzle-orm';
 import { collectDefaultMetrics, Gauge, Registry } from 'prom-client';
-import { delivery, message } from '../../database/schema.js';
 import { sheetBySecret } from '../../destinations/sheet/sheet-rows.js';
 import { csvOf } from '../../exports/csv.js';
 import { sheetTable } from '../../exports/sheet-file.js';
 import { xlsxOf } from '../../exports/xlsx.js';
+import { mailboxHeads } from '../../store/mailbox-store.js';
+import { countsOf } from '../../store/tally-store.js';
 import type { ServeContext } from '../serve-context.js';
 import { sendFile } from '../serve-endpoint.js';
 
@@ -46,42 +47,51 @@ function serveMetrics({ app, db }: ServeContext): void {
   const registry: OpenMetrics = new Registry();
   registry.setContentType(Registry.OPENMETRICS_CONTENT_TYPE);
   collectDefaultMetrics({ register: registry });
-  gaugeByState(registry, 'yellow_sieve_messages', 'Messages that are not done, by state', async () =>
-    countByState(db, message),
-  );
-  gaugeByState(registry, 'yellow_sieve_deliveries', 'Deliveries that are not delivered, by state', async () =>
-    countByState(db, delivery),
+  gauge(registry, 'yellow_sieve_messages', 'Messages by mailbox and state', 'mailbox', async () => {
+    const names = new Map((await mailboxHeads(db)).map(({ id, name: mailbox }) => [id, mailbox]));
+    return countedBy(await countsOf(db, 'message'), (owner) => names.get(owner) ?? owner);
+  });
+  gauge(registry, 'yellow_sieve_deliveries', 'Deliveries by destination and state', 'destination', async () =>
+    countedBy(await countsOf(db, 'delivery'), (owner) => owner),
   );
   app.get('/metrics', { schema: { hide: true } }, async (_request, reply) =>
     reply.type(registry.contentType).send(await registry.metrics()),
   );
 }
 
-function gaugeByState(
+/** How many of an owner's are in a state. */
+interface Counted {
+  owner: string;
+  state: string;
+  count: number;
+}
+
+/** A gauge labelled by owner and state, from counts that are kept: nothing is scanned for it. */
+function gauge(
   registry: OpenMetrics,
   name: string,
   help: string,
-  counts: () => Promise<[string, number][]>,
+  owner: string,
+  counts: () => Promise<Counted[]>,
 ): void {
   new Gauge({
     name,
     help,
-    labelNames: ['state'],
+    labelNames: [owner, 'state'],
     registers: [registry],
     async collect() {
       this.reset();
-      for (const [state, count] of await counts()) this.set({ state }, count);
+      for (const { owner: of, state, count } of await counts()) this.set({ [owner]: of, state }, count);
     },
   });
 }
 
-/** Settled states are left out: counting them would scan. */
-async function countByState(
-  db: ServeContext['db'],
-  table: typeof message | typeof delivery,
-): Promise<[string, number][]> {
-  const [rows] = (await db.execute(
-    sql`SELECT state, COUNT(*) AS count FROM ${table} WHERE state NOT IN ('done', 'skipped', 'delivered', 'dropped') GROUP BY state`,
-  )) as unknown as [{ state: string; count: number }[]];
-  return rows.map(({ state, count }) => [state, Number(count)]);
+/** Counts of days, summed up over all of them. */
+function countedBy(counts: readonly Counted[], nameOf: (owner: string) => string): Counted[] {
+  const sums = new Map<string, Counted>();
+  for (const { owner, state, count } of counts) {
+    const key = JSON.stringify([owner, state]);
+    sums.set(key, { owner: nameOf(owner), state, count: (sums.get(key)?.count ?? 0) + count });
+  }
+  return [...sums.values()];
 }
