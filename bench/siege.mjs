@@ -12,6 +12,7 @@ import { startDatabase } from '../scripts/database.mjs';
 import { startProcess } from '../scripts/processes.mjs';
 import { startBlackHole } from './siege/black-hole.mjs';
 import { hostileMails, hostileTexts } from './siege/hostile.mjs';
+import { form, setUpSiege } from './siege/set-up.mjs';
 
 const seed = Number(process.argv[2] ?? 1);
 const wantedMs = 2000;
@@ -37,7 +38,7 @@ let broken = false;
 let round = 0;
 
 try {
-  await setUp();
+  await setUpSiege(owner, hole.port);
   console.log(`seed ${seed}`);
   await report('1 hostile mail', byMail);
   await report('2 hostile texts', byTexts);
@@ -49,28 +50,6 @@ try {
   await hole.close();
   await database.stop();
   rmSync(folder, { recursive: true, force: true });
-}
-
-async function setUp() {
-  await owner.destinations.put({ params: { name: 'book' }, body: bytes('destination: book\nkind: sheet\n') });
-  await owner.connections.put({
-    params: { name: 'hole' },
-    body: { kind: 'chat', url: `http://127.0.0.1:${hole.port}/` },
-  });
-  await owner.destinations.put({
-    params: { name: 'hole' },
-    body: bytes('destination: hole\nkind: chat\nconnection: hole\n'),
-  });
-  for (const [name, to] of [
-    ['quiet', 'book'],
-    ['loud', 'book'],
-    ['stuck', 'hole'],
-  ]) {
-    const sieve = `sieve: ${name}\nlocale: en-GB\nfields: { vessel: { type: text, required: true } }\nrules:\n  - { kind: template, layouts: [{ name: form, text: "Vessel: [[vessel]]" }] }\nroutes: [{ to: ${to}, with: { text: "{{ vessel }}" } }]\n`;
-    await owner.sieves.put({ params: { name }, body: bytes(sieve), query: { live: 'true' } });
-    const mailbox = `mailbox: ${name}\naddresses: [${name}@gannetbay.example]\nsieves: [${name}.sieve.yaml]\n`;
-    await owner.mailboxes.put({ params: { name }, body: bytes(mailbox) });
-  }
 }
 
 /** What others saw: `waits` in milliseconds, and how many of theirs failed or never came. */
@@ -221,10 +200,6 @@ async function send(to, raw) {
   }
 }
 
-function form(subject) {
-  return `From: form@gannetbay.example\r\nSubject: ${subject}\r\n\r\nVessel: Tern of ${subject}\r\n`;
-}
-
 async function clientOf(name) {
   return createClient({ url, token: (await owner.tokens.make({ body: { name, role: 'viewer' } })).token });
 }
@@ -240,10 +215,6 @@ async function timed(work) {
 
 function sum(results) {
   return { waits: results.map(({ ms }) => ms), failed: results.filter(({ ok }) => !ok).length, lost: 0 };
-}
-
-function bytes(text) {
-  return Buffer.from(text);
 }
 
 function percentile(values, share) {

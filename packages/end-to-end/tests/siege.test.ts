@@ -3,6 +3,7 @@ import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import { createClient } from '@yellow-sieve/client';
 import { startBlackHole } from '../../../bench/siege/black-hole.mjs';
 import { hostileMails, hostileTexts } from '../../../bench/siege/hostile.mjs';
+import { form, setUpSiege } from '../../../bench/siege/set-up.mjs';
 import { sendRaw, startWorld, until, type World } from './harness.js';
 
 /** The variants of each run; printed, so that one that fails can be run again. */
@@ -15,28 +16,7 @@ beforeAll(async () => {
   hole = await startBlackHole();
   // Nobody is a relay here: the tests' own connections are counted like a stranger's.
   world = await startWorld({ YELLOW_SIEVE_RELAYS: '', YELLOW_SIEVE_SIFT_SECONDS: '10' });
-  const { client } = world;
-  await client.connections.put({
-    params: { name: 'hole' },
-    body: { kind: 'chat', url: `http://127.0.0.1:${hole.port}/` },
-  });
-  await client.destinations.put({ params: { name: 'book' }, body: bytes('destination: book\nkind: sheet\n') });
-  await client.destinations.put({
-    params: { name: 'hole' },
-    body: bytes('destination: hole\nkind: chat\nconnection: hole\n'),
-  });
-  for (const [name, to] of [
-    ['quiet', 'book'],
-    ['loud', 'book'],
-    ['stuck', 'hole'],
-  ] as const) {
-    const sieve = `sieve: ${name}\nlocale: en-GB\nfields: { vessel: { type: text, required: true } }\nrules:\n  - { kind: template, layouts: [{ name: form, text: "Vessel: [[vessel]]" }] }\nroutes: [{ to: ${to}, with: { text: "{{ vessel }}" } }]\n`;
-    await client.sieves.put({ params: { name }, body: bytes(sieve), query: { live: 'true' } });
-    await client.mailboxes.put({
-      params: { name },
-      body: bytes(`mailbox: ${name}\naddresses: [${name}@gannetbay.example]\nsieves: [${name}.sieve.yaml]\n`),
-    });
-  }
+  await setUpSiege(world.client, hole.port);
 });
 afterAll(async () => {
   await world.end();
@@ -44,9 +24,6 @@ afterAll(async () => {
 });
 
 const bytes = (text: string) => Buffer.from(text);
-const form = (subject: string) =>
-  `From: form@gannetbay.example\r\nSubject: ${subject}\r\n\r\nVessel: Tern of ${subject}\r\n`;
-
 /** Sends some messages as others would, and waits until each is a record that is delivered. */
 async function othersGetThrough(prefix: string, count = 8): Promise<void> {
   const subjects = Array.from({ length: count }, (_, i) => `${prefix} ${i}`);

@@ -9,7 +9,8 @@ import { firstLike } from '../store/first-seen-store.js';
 import { isOnTrial } from '../store/trial-store.js';
 import { indexValues } from '../store/value-index.js';
 import type { HandleReply } from './handle-task.js';
-import { fillOutbox, type KeepBack } from './outbox.js';
+import { fillOutbox } from './outbox.js';
+import type { KeepBack } from './outbox-target.js';
 
 /** A claimed message, as far as committing needs it. */
 export interface ClaimedMessage {

@@ -1,27 +1,13 @@
 import { type Code, canonicalJson, type Line, type RouteHit, say, type Verdict } from '@yellow-sieve/core';
-import { and, eq, inArray, notInArray, sql } from 'drizzle-orm';
+import { eq, inArray, sql } from 'drizzle-orm';
 import { v7 as uuid } from 'uuid';
 import type { Executor } from '../database/connect.js';
-import { delivery, destination, routeHit } from '../database/schema.js';
+import { delivery, routeHit } from '../database/schema.js';
 import { type DeliveryAbout, destinationKinds } from '../destinations/index.js';
 import { type Change, noteChanges } from '../store/change-store.js';
 import { deliveryIdentity } from './identity.js';
-import { takingOut } from './taking-out.js';
-
-export type KeepBack = 'draft' | 'trial' | null;
-
-export interface OutboxMessage {
-  id: string;
-  mailboxId: string;
-  receivedAt: Date;
-  record: string | null;
-  revision: number;
-  /**
-   * Why new deliveries are kept back, if they are. What a draft made leaves all that is there already alone; what a sieve
-   * on trial made takes the place of what has not left yet.
-   */
-  keepBack: KeepBack;
-}
+import { type DeliveryRow, type OutboxMessage, type Target, targetsOf } from './outbox-target.js';
+import { dropSuperseded, leaveOver } from './superseded.js';
 
 /** Rows of one statement: payloads are some KB each, and a packet holds 64 MB. */
 const atOnce = 200;
@@ -62,113 +48,6 @@ async function inPortions<T>(entries: readonly T[], write: (some: T[]) => Promis
   for (let at = 0; at < entries.length; at += atOnce) await write(entries.slice(at, at + atOnce));
 }
 
-type DeliveryRow = typeof delivery.$inferSelect;
-
-/** Deliveries of the message in some states that the current revision does not have. */
-function notCurrent(
-  tx: Executor,
-  message: OutboxMessage,
-  current: readonly string[],
-  states: DeliveryRow['state'][],
-): Promise<DeliveryRow[]> {
-  return tx
-    .select()
-    .from(delivery)
-    .where(
-      and(
-        eq(delivery.messageId, message.id),
-        inArray(delivery.state, states),
-        current.length > 0 ? notInArray(delivery.identity, [...current]) : undefined,
-      ),
-    )
-    .for('update');
-}
-
-/** What an earlier revision would still have sent, and this one does not, is not sent. What has left stays listed. */
-async function dropSuperseded(tx: Executor, message: OutboxMessage, current: readonly string[]): Promise<void> {
-  const open = await notCurrent(tx, message, current, ['waiting', 'retrying', 'uncertain', 'stopped', 'kept back']);
-  await drop(tx, message, open, 'superseded by a later revision');
-}
-
-/** What was written and is no longer part of the record is taken out where the target is ours, and marked elsewhere. */
-async function leaveOver(tx: Executor, message: OutboxMessage, current: readonly string[]): Promise<void> {
-  const withdrawn: DeliveryRow[] = [];
-  const taken: DeliveryRow[] = [];
-  const left: string[] = [];
-  const gone = await notCurrent(tx, message, current, ['delivered']);
-  const targets =
-    gone.length > 0
-      ? await targetsOf(
-          tx,
-          gone.map((row) => row.destination),
-        )
-      : new Map<string, Target>();
-  for (const row of gone) {
-    const target = targets.get(row.destination);
-    const kind = target && destinationKinds[target.kind];
-    // On trial nothing is written over there, so nothing is taken out either.
-    if (message.keepBack) left.push(row.id);
-    else if (kind?.withdraw) {
-      await kind.withdraw(tx, row.destination, row.identity);
-      withdrawn.push(row);
-    } else if (kind?.takeOut) taken.push(row);
-    else left.push(row.id);
-  }
-  await sendTakingOut(tx, message, taken);
-  await drop(tx, message, withdrawn, 'taken out again: no longer part of the record');
-  if (left.length > 0) await tx.update(delivery).set({ leftOver: true }).where(inArray(delivery.id, left));
-}
-
-/** Puts deliveries on their way once more, to take out what they wrote. */
-async function sendTakingOut(tx: Executor, message: OutboxMessage, rows: readonly DeliveryRow[]): Promise<void> {
-  if (rows.length === 0) return;
-  const now = new Date();
-  const open = { state: 'waiting' as const, code: null, attempts: 0, lost: 0, claimedBy: null, claimedUntil: null };
-  for (const { id, payload } of rows)
-    await tx
-      .update(delivery)
-      .set({
-        ...open,
-        payload: takingOut(payload),
-        revision: message.revision,
-        answer: null,
-        dueAt: now,
-        updatedAt: now,
-      })
-      .where(eq(delivery.id, id));
-  await noteMoved(tx, message, rows, 'waiting');
-}
-
-async function drop(tx: Executor, message: OutboxMessage, rows: readonly DeliveryRow[], answer: string): Promise<void> {
-  if (rows.length === 0) return;
-  const gone = { state: 'dropped' as const, answer, claimedBy: null, claimedUntil: null, updatedAt: new Date() };
-  await tx
-    .update(delivery)
-    .set(gone)
-    .where(
-      inArray(
-        delivery.id,
-        rows.map(({ id }) => id),
-      ),
-    );
-  await noteMoved(tx, message, rows, 'dropped');
-}
-
-/** Notes that deliveries went from their states to another. */
-async function noteMoved(tx: Executor, message: OutboxMessage, rows: readonly DeliveryRow[], is: DeliveryRow['state']) {
-  await noteChanges(
-    tx,
-    rows.map(({ id, destination: owner, state }) => ({
-      kind: 'delivery' as const,
-      what: id,
-      owner,
-      day: message.receivedAt,
-      was: state,
-      is,
-    })),
-  );
-}
-
 /** A line on its way to a destination. */
 interface Going {
   hit: RouteHit;
@@ -207,16 +86,6 @@ async function putDeliveries(tx: Executor, message: OutboxMessage, hits: readonl
   await inPortions(toWrite, (some) => writeDeliveries(tx, message, some, known));
   return identities;
 }
-
-async function targetsOf(tx: Executor, names: readonly string[]): Promise<Map<string, Target>> {
-  const rows = await tx
-    .select()
-    .from(destination)
-    .where(inArray(destination.name, [...new Set(names)]));
-  return new Map(rows.map((row) => [row.name, row]));
-}
-
-type Target = typeof destination.$inferSelect;
 
 async function knownDeliveries(tx: Executor, identities: readonly string[]): Promise<Map<string, DeliveryRow>> {
   const known = new Map<string, DeliveryRow>();

@@ -1,0 +1,112 @@
+import { and, eq, inArray, notInArray } from 'drizzle-orm';
+import type { Executor } from '../database/connect.js';
+import { delivery } from '../database/schema.js';
+import { destinationKinds } from '../destinations/index.js';
+import { noteChanges } from '../store/change-store.js';
+import { type DeliveryRow, type OutboxMessage, type Target, targetsOf } from './outbox-target.js';
+import { takingOut } from './taking-out.js';
+
+/** Deliveries of the message in some states that the current revision does not have. */
+function notCurrent(
+  tx: Executor,
+  message: OutboxMessage,
+  current: readonly string[],
+  states: DeliveryRow['state'][],
+): Promise<DeliveryRow[]> {
+  return tx
+    .select()
+    .from(delivery)
+    .where(
+      and(
+        eq(delivery.messageId, message.id),
+        inArray(delivery.state, states),
+        current.length > 0 ? notInArray(delivery.identity, [...current]) : undefined,
+      ),
+    )
+    .for('update');
+}
+
+/** What an earlier revision would still have sent, and this one does not, is not sent. What has left stays listed. */
+export async function dropSuperseded(tx: Executor, message: OutboxMessage, current: readonly string[]): Promise<void> {
+  const open = await notCurrent(tx, message, current, ['waiting', 'retrying', 'uncertain', 'stopped', 'kept back']);
+  await drop(tx, message, open, 'superseded by a later revision');
+}
+
+/** What was written and is no longer part of the record is taken out where the target is ours, and marked elsewhere. */
+export async function leaveOver(tx: Executor, message: OutboxMessage, current: readonly string[]): Promise<void> {
+  const withdrawn: DeliveryRow[] = [];
+  const taken: DeliveryRow[] = [];
+  const left: string[] = [];
+  const gone = await notCurrent(tx, message, current, ['delivered']);
+  const targets =
+    gone.length > 0
+      ? await targetsOf(
+          tx,
+          gone.map((row) => row.destination),
+        )
+      : new Map<string, Target>();
+  for (const row of gone) {
+    const target = targets.get(row.destination);
+    const kind = target && destinationKinds[target.kind];
+    // On trial nothing is written over there, so nothing is taken out either.
+    if (message.keepBack) left.push(row.id);
+    else if (kind?.withdraw) {
+      await kind.withdraw(tx, row.destination, row.identity);
+      withdrawn.push(row);
+    } else if (kind?.takeOut) taken.push(row);
+    else left.push(row.id);
+  }
+  await sendTakingOut(tx, message, taken);
+  await drop(tx, message, withdrawn, 'taken out again: no longer part of the record');
+  if (left.length > 0) await tx.update(delivery).set({ leftOver: true }).where(inArray(delivery.id, left));
+}
+
+/** Puts deliveries on their way once more, to take out what they wrote. */
+async function sendTakingOut(tx: Executor, message: OutboxMessage, rows: readonly DeliveryRow[]): Promise<void> {
+  if (rows.length === 0) return;
+  const now = new Date();
+  const open = { state: 'waiting' as const, code: null, attempts: 0, lost: 0, claimedBy: null, claimedUntil: null };
+  for (const { id, payload } of rows)
+    await tx
+      .update(delivery)
+      .set({
+        ...open,
+        payload: takingOut(payload),
+        revision: message.revision,
+        answer: null,
+        dueAt: now,
+        updatedAt: now,
+      })
+      .where(eq(delivery.id, id));
+  await noteMoved(tx, message, rows, 'waiting');
+}
+
+async function drop(tx: Executor, message: OutboxMessage, rows: readonly DeliveryRow[], answer: string): Promise<void> {
+  if (rows.length === 0) return;
+  const gone = { state: 'dropped' as const, answer, claimedBy: null, claimedUntil: null, updatedAt: new Date() };
+  await tx
+    .update(delivery)
+    .set(gone)
+    .where(
+      inArray(
+        delivery.id,
+        rows.map(({ id }) => id),
+      ),
+    );
+  await noteMoved(tx, message, rows, 'dropped');
+}
+
+/** Notes that deliveries went from their states to another. */
+async function noteMoved(tx: Executor, message: OutboxMessage, rows: readonly DeliveryRow[], is: DeliveryRow['state']) {
+  await noteChanges(
+    tx,
+    rows.map(({ id, destination: owner, state }) => ({
+      kind: 'delivery' as const,
+      what: id,
+      owner,
+      day: message.receivedAt,
+      was: state,
+      is,
+    })),
+  );
+}
