@@ -123,7 +123,7 @@ function lines(bytes, line) {
 }
 
 /** Texts sent as sieves. */
-export function hostileTexts(seed, count, bytes = 300_000) {
+export function hostileTexts(seed, count, bytes = 170_000) {
   const random = randomFrom(seed);
   return Array.from({ length: count }, (_, i) => {
     const [name, make] = Object.entries(texts)[i % Object.keys(texts).length];
