@@ -26,7 +26,7 @@ export async function browse(options: BrowserContextOptions = {}): Promise<Brows
   const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args });
   const context = await browser.newContext({ viewport: { width: 1280, height: 800 }, ...options });
   // Long enough for a busy machine; waiting longer only hides that something never comes.
-  context.setDefaultTimeout(10_000);
+  context.setDefaultTimeout(20_000);
   const page = await context.newPage();
   const errors: string[] = [];
   const asked: string[] = [];

@@ -94,7 +94,7 @@ function OtherSessions() {
   return (
     <section>
       <h2>{words.account.sessions}</h2>
-      <p>{words.account.sessionsHelp}</p>
+      <p style={{ marginBottom: 8 }}>{words.account.sessionsHelp}</p>
       <Acts>
         <Button onPress={() => end.mutate()} isPending={end.isPending}>
           {words.account.endOthers}
