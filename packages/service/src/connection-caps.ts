@@ -29,6 +29,7 @@ export class ConnectionCaps {
   }
 
   leave(address: string): void {
+    if (this.options.trusted.holds(address)) return;
     const place = placeOf(address);
     const here = this.open.get(place);
     if (here === undefined) return;

@@ -44,9 +44,9 @@ const families = [
   serveSetUp,
   servePeople,
 ];
-/** Milliseconds for a request to come in whole, and for a connection on which nothing is said; streams say something every 15 seconds. */
+/** Milliseconds for a request to come in whole, and for a connection on which nothing is said: streams speak every 15 seconds, answers come sooner. */
 const wholeRequestMs = 5 * 60_000;
-const idleMs = 60_000;
+const idleMs = 2 * 60_000;
 /** Connections at the same time of one address, and of all that are no proxy of ours. */
 const mostOfOne = 100;
 const mostOfStrangers = 2000;
