@@ -45,13 +45,15 @@ export class MouseHands implements Hands {
   /** Presses the button before the first letter, and lets go behind the last; again, where the page moved meanwhile. */
   async select(text: Locator, words: string) {
     this.acts++;
-    for (let tries = 0; tries < 5; tries++) {
+    for (let tries = 0; tries < 40; tries++) {
       const { from, to } = await this.atRest(text, words);
       await this.page.mouse.move(from.x, from.y);
       await this.page.mouse.down();
       await this.page.mouse.move(to.x, to.y, { steps: 4 });
       await this.page.mouse.up();
       if ((await this.page.evaluate(() => getSelection()?.toString().trim())) === words) return;
+      // A busy machine draws late; a person would wait until the page stands still, too.
+      await this.page.waitForTimeout(200);
     }
     throw new Error(`“${words}” cannot be selected`);
   }
