@@ -14,6 +14,16 @@ const shared = {
   modulePathIgnorePatterns: ['/dist/'],
 };
 
+/** Tests that work a page in a browser, by its mouse too: one after the other, since a page that is drawn late is no longer where it was. */
+const inBrowser = '/packages/end-to-end/tests/(console|workbench)[^/]*\\.test\\.ts$';
+
+const processes = {
+  ...shared,
+  globalSetup: '<rootDir>/packages/end-to-end/tests/start-database.mjs',
+  globalTeardown: '<rootDir>/packages/end-to-end/tests/stop-database.mjs',
+  setupFilesAfterEnv: ['<rootDir>/packages/end-to-end/tests/patience.mjs'],
+};
+
 export default {
   // One for each core: most tests wait for processes of their own.
   maxWorkers: '100%',
@@ -27,12 +37,11 @@ export default {
       ],
     },
     {
-      ...shared,
+      ...processes,
       displayName: 'end-to-end',
       testMatch: ['<rootDir>/packages/end-to-end/tests/**/*.test.ts'],
-      globalSetup: '<rootDir>/packages/end-to-end/tests/start-database.mjs',
-      globalTeardown: '<rootDir>/packages/end-to-end/tests/stop-database.mjs',
-      setupFilesAfterEnv: ['<rootDir>/packages/end-to-end/tests/patience.mjs'],
+      testPathIgnorePatterns: [inBrowser],
     },
+    { ...processes, displayName: 'browser', testRegex: inBrowser },
   ],
 };

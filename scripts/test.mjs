@@ -15,5 +15,10 @@ await main(async () => {
     run('npx', ['--no-install', 'depcruise', 'packages', '--config', '.dependency-cruiser.cjs']);
   }
   say('Running the tests');
-  run('npx', ['--no-install', 'jest', ...args], { env: { NODE_OPTIONS: '--experimental-vm-modules --no-warnings' } });
+  const jest = (...more) =>
+    run('npx', ['--no-install', 'jest', ...more], { env: { NODE_OPTIONS: '--experimental-vm-modules --no-warnings' } });
+  if (args.length > 0) return jest(...args);
+  // Pages are worked one after the other; all else waits for processes of its own, and runs side by side.
+  jest('--selectProjects', 'unit', 'end-to-end');
+  jest('--selectProjects', 'browser', '--runInBand');
 });
