@@ -1,6 +1,6 @@
 import { useQuery } from '@tanstack/react-query';
 import type { ColumnItem, ShownRef } from '@yellow-sieve/contract';
-import { type FormEvent, type RefObject, useId, useState } from 'react';
+import { type FormEvent, type RefObject, useEffect, useId, useState } from 'react';
 import { Form } from 'react-aria-components';
 import { styled } from 'styled-components';
 import { Button, InkButton } from '../../parts/Button';
@@ -81,6 +81,7 @@ export function MarkBar({
   const list = useId();
   const [field, setField] = useState<string | null>(null);
   const [type, setType] = useState<string | null>(null);
+  const [waiting, setWaiting] = useState(false);
   const guessedName = guess.data?.name ?? '';
   const named = field ?? guessedName;
   const known = fields.find((one) => one.name === named);
@@ -100,10 +101,19 @@ export function MarkBar({
   const submit = (event: FormEvent) => {
     event.preventDefault();
     const chosen = named.trim() || guessedName;
-    if (chosen === '') return;
+    // Who is quicker than the guess is answered when it comes.
+    if (chosen === '') setWaiting(guess.isPending);
+    else mark(chosen);
+  };
+  const mark = (chosen: string) => {
     const options = known ? undefined : type === null || type === guessed?.type ? guessed : { type };
     onMark(chosen, options);
   };
+  useEffect(() => {
+    if (!waiting || guessedName === '') return;
+    setWaiting(false);
+    mark(guessedName);
+  });
   const say = words.workbench.mark;
   return (
     <Bar onSubmit={submit} aria-label={fill(say.title, { words: selected })}>
@@ -136,7 +146,9 @@ export function MarkBar({
         options={fieldTypes.map((key) => ({ key, text: readAs.has(key) ? `${key}: ${readAs.get(key)}` : key }))}
         onChange={setType}
       />
-      <InkButton type="submit">{say.submit}</InkButton>
+      <InkButton type="submit" isPending={waiting}>
+        {say.submit}
+      </InkButton>
       {onItems && <Button onPress={onItems}>{say.items}</Button>}
       <Button onPress={onCancel}>{say.cancel}</Button>
       {guess.error && <Trouble error={guess.error} />}
