@@ -146,7 +146,7 @@ export function MarkBar({
         options={fieldTypes.map((key) => ({ key, text: readAs.has(key) ? `${key}: ${readAs.get(key)}` : key }))}
         onChange={setType}
       />
-      <InkButton type="submit" isPending={waiting}>
+      <InkButton type="submit" isPending={waiting && guess.isPending}>
         {say.submit}
       </InkButton>
       {onItems && <Button onPress={onItems}>{say.items}</Button>}
