@@ -1,5 +1,5 @@
-import { type Line, normalise } from '../rules/template/normalise.js';
-import type { Token } from '../rules/template/token.js';
+import type { Line, Token } from '../rules/template/model.js';
+import { normalise } from '../rules/template/text/tokens.js';
 import { wholeValue } from './looks.js';
 import type { Marked } from './marked.js';
 

@@ -1,5 +1,5 @@
-import { isGreeting } from '../rules/template/greetings.js';
-import { normalise } from '../rules/template/normalise.js';
+import { normalise } from '../rules/template/text/tokens.js';
+import { isGreeting } from '../rules/template/text/words.js';
 import { type ReadContext, readValue } from '../values/index.js';
 import { weekdays } from '../values/month-names.js';
 import { telling } from './looks.js';

@@ -1,8 +1,6 @@
-import { enumerationEnd } from '../rules/template/classify.js';
-import { isSentence } from '../rules/template/label-shape.js';
-import { type Line, normalise } from '../rules/template/normalise.js';
-import { isSeparator, skipSeparators } from '../rules/template/separators.js';
-import { columnGap, type Token } from '../rules/template/token.js';
+import type { Line, Token } from '../rules/template/model.js';
+import { enumerationEnd, isSentence } from '../rules/template/text/line-looks.js';
+import { columnGap, isSeparator, normalise, skipSeparators } from '../rules/template/text/tokens.js';
 import type { Marked } from './marked.js';
 
 /** Lines that are looked at for labels. */

@@ -1,16 +1,14 @@
-import { bareSubjectStart, type Range, tailOf, toOrigin, type View } from '../../reading/index.js';
+import { bareSubjectStart, tailOf, toOrigin, type View } from '../../reading/index.js';
 import { problemAt } from '../finding.js';
 import type { CompiledRuleBody, Finding, Problem, RuleCompiler, RuleKind, RuleResult, RuleRun } from '../rule-kind.js';
-import { type Alignment, align } from './align.js';
-import { outsideItems } from './around-items.js';
-import { blockRows, blockScene } from './block.js';
-import type { CompiledLayout } from './compile.js';
-import { slotTraces } from './explain.js';
-import { compileOne, entries, type Layout, type LayoutSource } from './layouts.js';
-import type { BlockRows } from './read-slot-at.js';
-import { readSlots } from './read-slots.js';
-import { recognisedFrom, withoutValues } from './score.js';
-import { indexText } from './search.js';
+import { align } from './align/align.js';
+import { recognisedFrom, withoutValues } from './align/weigh.js';
+import { compileOne, entries, type LayoutSource } from './layout/layouts.js';
+import type { Alignment, BlockRows, CompiledLayout, Layout } from './model.js';
+import { slotTraces } from './read/explain.js';
+import { readSlots } from './read/read-slots.js';
+import { readBlock } from './rows/rows.js';
+import { prepareText } from './text/prepared-text.js';
 
 function compile(source: { layouts: LayoutSource[] }, compiler: RuleCompiler): CompiledRuleBody | null {
   const layouts = source.layouts.map((layout, i) => compileOne(layout, [...compiler.path, 'layouts', i], compiler));
@@ -38,20 +36,14 @@ function runTemplate(layouts: readonly Layout[], run: RuleRun, compiler: RuleCom
   const { limits } = run.facts;
   const whole = run.view('message.subject');
   const subject = whole && tailOf(whole, bareSubjectStart(whole.text));
-  const index = (view: View | null, most: number) => indexText(view ?? nothing, most, compiler.fields, run.context);
+  const index = (view: View | null, most: number) => prepareText(view ?? nothing, most, compiler.fields, run.context);
   const indexedSubject = index(subject, 1);
   // Own words and each forwarded message are tried apart; one of them makes the record.
   const fits = run.bodies().map((text) => {
     const indexed = { text: index(text, limits.templateLines), subject: indexedSubject };
     const attempt: Attempt = (part, at) => (part ? align(part, indexed[at], limits.templateCandidates) : null);
-    const repeat: Repeat = ({ text: around, block }) => {
-      if (!around || !block) return null;
-      const scene = blockScene(block.block, indexed.text, run, compiler.columns);
-      const alignment = align(around, indexed.text, limits.templateCandidates, (places) =>
-        outsideItems(places, scene.marks, block.before),
-      );
-      return { alignment, rows: blockRows(block.block, regionOf(alignment, block.before, text), scene) };
-    };
+    const repeat: Repeat = ({ text: around, block }) =>
+      around && block && readBlock(around, block, indexed.text, { view: text, run, fields: compiler.columns });
     return { views: { text, subject }, ...fitBest(layouts, attempt, repeat) };
   });
   const { best, views, tried } = fits.reduce((a, b) => (b.best.score > a.best.score ? b : a));
@@ -65,7 +57,10 @@ function runTemplate(layouts: readonly Layout[], run: RuleRun, compiler: RuleCom
     layouts: tried,
   };
   if (!layout.recognised) return { findings: [], layout, steps, trace: { ...trace, nearest: layout.name } };
-  const read = (part: keyof typeof views) => readSlots(best[part], views[part], run, compiler.fields);
+  const read = (part: keyof typeof views): Finding[] => {
+    const [alignment, view] = [best[part], views[part]];
+    return alignment && view ? readSlots(alignment, { view, run, fields: compiler.fields }) : [];
+  };
   const limit = `${limits.templateCandidates} places`;
   return {
     ...(best.text && views.text.in === 'message.text' ? { looked: lookedAt(best.text, best.rows, views.text) } : {}),
@@ -88,18 +83,6 @@ function lookedAt({ claimed }: Alignment, rows: BlockRows | null, view: View): N
     over: toOrigin(view, 0, view.text.length),
     known: known.flatMap(({ start, end }) => toOrigin(view, start, end)),
   };
-}
-
-/** Where the items of a repeated block may be: between what stands before it and what stands behind it. */
-function regionOf({ claimed, places }: Alignment, before: number, { text }: View): Range {
-  const above = [...claimed.values()].filter(({ landmark }) => landmark.index < before);
-  const ends = [
-    ...above.map(({ line }) => line.end),
-    ...places.filter(({ candidate }) => above.includes(candidate)).map(({ place }) => place.end),
-  ];
-  const start = Math.max(0, ...ends);
-  const below = [...claimed.values()].filter(({ landmark, from }) => landmark.index >= before && from >= start);
-  return { start, end: Math.min(text.length, ...below.map(({ line }) => line.start)) };
 }
 
 function tooManyRows(found: BlockRows | null, { rule, facts }: RuleRun): Problem[] {

@@ -1,6 +1,7 @@
 import type { Range } from '../../reading/index.js';
-import { enumerationEnd } from '../../rules/template/classify.js';
-import { type Line, normalise } from '../../rules/template/normalise.js';
+import type { Line } from '../../rules/template/model.js';
+import { enumerationEnd } from '../../rules/template/text/line-looks.js';
+import { normalise } from '../../rules/template/text/tokens.js';
 import type { ReadContext } from '../../values/index.js';
 import { guessType } from '../guess-type.js';
 import { type FoundRows, isLinked, type LookedForRows } from './found-rows.js';

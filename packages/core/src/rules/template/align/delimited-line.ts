@@ -1,0 +1,118 @@
+import type { Candidate, Delimited, Landmark, Line, SlotSpan, Token } from '../model.js';
+import type { Search } from '../text/prepared-text.js';
+import { matchConstants } from './match-words.js';
+
+/** One way to cut a line into the cells of a delimited template: ranges of tokens, as many as cells. */
+type Cut = { from: number; to: number }[];
+
+/** A line with so many marks more than the sample is another kind of line. */
+const mostMarksTooMany = 6;
+
+/** More ways than this are not tried: a line with many marks too many says nothing. */
+const mostCuts = 200;
+
+/** The ways to cut a line's tokens into so many cells at a mark: one when the count is right, several when a value holds marks. */
+function cutsOf(tokens: readonly Token[], mark: string, count: number): Cut[] {
+  const edges = [-1, ...tokens.flatMap((token, i) => (token.norm === mark ? [i] : [])), tokens.length];
+  const found: Cut[] = [];
+  const extend = (cut: Cut, edge: number): void => {
+    if (found.length >= mostCuts) return;
+    const left = count - cut.length;
+    if (left === 1) {
+      found.push([...cut, { from: (edges[edge] ?? 0) + 1, to: tokens.length }]);
+      return;
+    }
+    for (let next = edge + 1; next <= edges.length - left; next++)
+      extend([...cut, { from: (edges[edge] ?? 0) + 1, to: edges[next] ?? tokens.length }], next);
+  };
+  if (edges.length - 1 >= count && edges.length - 1 <= count + mostMarksTooMany) extend([], 0);
+  return found;
+}
+
+/** What a line has for being delimited by the right mark, before its values are looked at. */
+const rightMark = 2;
+
+/** A way to cut a line into values, and what speaks for it. */
+interface CutLine {
+  spans: SlotSpan[];
+  points: number;
+}
+
+/**
+ * The best way to cut a delimited line. Where a value holds the mark there are several, and types decide; with no single
+ * best one the values are in doubt, and none is taken: never a shift.
+ */
+export function onDelimitedLine(landmark: Landmark, line: Line, search: Search): Candidate[] {
+  const { delimited } = landmark;
+  if (!delimited) return [];
+  const tokens = enoughCells(line, delimited, search);
+  const ways = cutsOf(tokens, delimited.mark, delimited.cells.length).flatMap(
+    (cut) => weighCut(delimited, cut, tokens, line, search) ?? [],
+  );
+  if (ways.length === 0) return tooFew(landmark, delimited, line, search);
+  const most = Math.max(...ways.map(({ points }) => points));
+  const [best, ...others] = ways.filter(({ points }) => points === most);
+  // Without words of its own a delimited line is known by its types alone.
+  const hasWords = landmark.weight > delimited.cells.length;
+  if (!best || best.points < rightMark + (hasWords ? 0 : best.spans.length)) return [];
+  const doubtful = others.length > 0;
+  const notes = doubtful ? ['the values could be cut in several ways'] : [];
+  const place = { from: line.start, end: tokens.at(-1)?.end ?? line.end };
+  return [{ landmark, line, almost: false, score: best.points, spans: best.spans, ...place, notes, doubtful }];
+}
+
+/** A line that begins as in the sample and has too few values: which are missing nobody can say, so none is taken. */
+function tooFew(landmark: Landmark, { mark, cells, slots }: Delimited, line: Line, { index }: Search): Candidate[] {
+  const [first] = cells;
+  const words = first && 'constant' in first ? first.constant : [];
+  const marks = line.tokens.filter(({ norm }) => norm === mark).length;
+  const begins = words.some(({ word }) => word) && matchConstants(words, line.tokens, 0) !== null;
+  if (!begins || marks * 2 < cells.length || index.linesWith(words).length > 1) return [];
+  const spans = slots.map((slot) => ({ slot, start: line.start, end: line.end }));
+  const notes = ['the line has too few values'];
+  return [
+    { landmark, line, almost: false, score: rightMark, spans, from: line.start, end: line.end, notes, doubtful: true },
+  ];
+}
+
+/** What speaks for a cut: its constants, and values that read as their types. Null when a constant is not there. */
+function weighCut(
+  { cells }: Delimited,
+  cut: Cut,
+  tokens: readonly Token[],
+  line: Line,
+  search: Search,
+): CutLine | null {
+  const spans: SlotSpan[] = [];
+  let points = rightMark;
+  for (const [i, cell] of cells.entries()) {
+    const part = tokens.slice(cut[i]?.from, cut[i]?.to);
+    if ('constant' in cell) {
+      const match = matchConstants(cell.constant, part, 0);
+      if (cell.constant.some(({ word }) => word) && (!match || part.slice(match.to).some(({ word }) => word)))
+        return null;
+      points += match?.weight ?? 0;
+      continue;
+    }
+    const at = tokens[(cut[i]?.from ?? 0) - 1]?.end ?? line.start;
+    const span = { slot: cell.slot, start: part[0]?.start ?? at, end: part.at(-1)?.end ?? at };
+    spans.push(span);
+    if (part.length > 0) points += fitPoints(span, search);
+  }
+  return { spans, points };
+}
+
+/** A delimited line that was wrapped is taken together again, where it has too few values alone. */
+function enoughCells(line: Line, { mark, cells }: Delimited, { lines }: Search): readonly Token[] {
+  const count = cells.length;
+  const marks = (tokens: readonly Token[]) => tokens.filter(({ norm }) => norm === mark).length;
+  const next = lines[line.index + 1];
+  const both = next && marks(line.tokens) < count - 1 ? [...line.tokens, ...next.tokens] : line.tokens;
+  return marks(both) === count - 1 ? both : line.tokens;
+}
+
+function fitPoints({ slot, start, end }: SlotSpan, { fits, fields }: Search): number {
+  if (slot.field === null) return 0;
+  const fit = fits.at(slot.field, start, end) ?? 0;
+  return fields[slot.field]?.type === 'text' ? fit : 3 * fit - 1;
+}

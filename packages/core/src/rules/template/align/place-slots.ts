@@ -1,0 +1,185 @@
+import type { ConstantsMatch, Landmark, Token } from '../model.js';
+import { columnGap, isSeparator, skipSeparators } from '../text/tokens.js';
+import { closeLabel, firstWord, matchConstants } from './match-words.js';
+
+/** One way to place a landmark's slots: token ranges, and the weight of the constants matched between them. */
+export interface Way {
+  ranges: { from: number; to: number }[];
+  weight: number;
+  /** Slots whose constants are not there. */
+  missed: number;
+  /** Index behind the last constant matched; the head's own end where none was. */
+  end: number;
+}
+
+/** More ways than this say that the constants are too common to tell anything. */
+const mostWays = 24;
+
+/** Words of a wrapped value on the next line. */
+const wordsBelow = 8;
+
+/** Words and the mark of a label. */
+const longestLabel = 5;
+
+/** A value within a sentence has at most so many words and marks. */
+const longestInline = 60;
+
+/** Ways to place the slots behind a head matched on some tokens. `lineEnd` tells where the line of a token ends. */
+export function waysToPlace(
+  landmark: Landmark,
+  tokens: readonly Token[],
+  head: ConstantsMatch,
+  lineEnd: (at: number) => number,
+): Way[] {
+  return new Placing(landmark, tokens, lineEnd).place(0, head.to);
+}
+
+class Placing {
+  constructor(
+    private readonly landmark: Landmark,
+    private readonly tokens: readonly Token[],
+    private readonly lineEnd: (at: number) => number,
+  ) {}
+
+  /** Ways to place this slot and those behind it, from a token on. */
+  place(slot: number, from: number): Way[] {
+    const here = this.landmark.slots[slot];
+    if (!here) return [{ ranges: [], weight: 0, missed: 0, end: from }];
+    const begin = slot === 0 || isSeparator(this.tokens[from]) ? skipSeparators(this.tokens, from) : from;
+    if (!here.after.some((token) => token.word)) return this.openEnd(slot, begin);
+    // What should follow may not be there: the value runs to the end of the line, and the slots behind it are missing.
+    const gone = {
+      ranges: [{ from: begin, to: this.lineEnd(Math.max(0, begin - 1)) }],
+      weight: 0,
+      missed: this.landmark.slots.length - slot,
+      end: from,
+    };
+    return [...this.bounded(slot, here.after, begin, from), gone];
+  }
+
+  /** A slot with words behind it: every place where these follow may be its end. */
+  private bounded(slot: number, after: readonly Token[], begin: number, from: number): Way[] {
+    const first = firstWord(after);
+    const ways: Way[] = [];
+    const most = Math.min(this.tokens.length, begin + longestInline);
+    for (let at = Math.min(begin, from); at < most && ways.length < mostWays; at++) {
+      const match = followsAt(after.slice(first), this.tokens, at);
+      if (!match) continue;
+      const to = trimmedEnd(after.slice(0, first), this.tokens, begin, at);
+      for (const rest of this.place(slot + 1, match.to))
+        ways.push({
+          ranges: [{ from: begin, to: Math.max(begin, to) }, ...rest.ranges],
+          weight: match.weight + rest.weight,
+          missed: rest.missed,
+          end: Math.max(match.to, rest.end),
+        });
+    }
+    return ways;
+  }
+
+  /** A slot with nothing but marks behind it, or nothing. */
+  private openEnd(slot: number, begin: number): Way[] {
+    const marks = this.landmark.slots[slot]?.after ?? [];
+    const stop = this.endFrom(begin);
+    if (this.landmark.slots[slot + 1]) return this.toNextMark(slot, marks, begin, stop);
+    return this.endsOf(begin, stop, marks).map((to) => ({
+      ranges: [{ from: begin, to: trimmedEnd(marks, this.tokens, begin, to) }],
+      weight: 0,
+      missed: 0,
+      end: begin,
+    }));
+  }
+
+  /** Values with nothing but a mark or a wide gap between them: it may be anywhere on the line. */
+  private toNextMark(slot: number, marks: readonly Token[], begin: number, stop: number): Way[] {
+    const ways: Way[] = [];
+    for (let at = begin; at < stop && ways.length < mostWays; at++) {
+      const width = this.partedAt(at, marks);
+      if (width === null) continue;
+      for (const rest of this.place(slot + 1, at + width))
+        ways.push({ ...rest, ranges: [{ from: begin, to: at }, ...rest.ranges] });
+    }
+    const missed = this.landmark.slots.length - slot - 1;
+    return ways.length > 0 ? ways : [{ ranges: [{ from: begin, to: stop }], weight: 0, missed, end: begin }];
+  }
+
+  /** How many tokens part two values here: the marks of the sample, or none where a wide gap does; null where nothing does. */
+  private partedAt(at: number, marks: readonly Token[]): number | null {
+    const token = this.tokens[at];
+    if (marks.length > 0) return token?.norm === marks[0]?.norm ? marks.length : null;
+    if (token?.norm === '\t') return 1;
+    return (token?.gap ?? 0) >= columnGap ? 0 : null;
+  }
+
+  /** The end of the line a value begins on; a sentence that was wrapped right before the value goes on below. */
+  private endFrom(begin: number): number {
+    const end = this.lineEnd(Math.max(0, begin - 1));
+    return end === begin && this.landmark.prose && begin < this.tokens.length ? this.lineEnd(begin) : end;
+  }
+
+  /** Where the last value may end: at its line's end, at a column's, and in a sentence at the mark that closed it in the sample. */
+  private endsOf(begin: number, stop: number, marks: readonly Token[]): number[] {
+    const ends = [stop];
+    for (let at = begin + 1; at < stop; at++) {
+      if (this.isNextPair(at)) return [at];
+      const edge = this.tokens[at]?.norm === '\t' || (this.tokens[at]?.gap ?? 0) >= columnGap;
+      if (edge) ends.push(at);
+      else if (this.closesSentence(at, marks)) ends.push(at + 1);
+    }
+    const below = ends.length === 1 ? this.closedBelow(stop, marks) : -1;
+    return (below < 0 ? ends : [below, ...ends]).slice(0, mostWays);
+  }
+
+  /** Where a sentence that was wrapped within its last value closes on the next line; -1 when it does not. */
+  private closedBelow(stop: number, marks: readonly Token[]): number {
+    const last = Math.min(this.tokens.length, stop + wordsBelow);
+    for (let at = stop; at < last; at++) if (this.closesSentence(at, marks)) return at + 1;
+    return -1;
+  }
+
+  /** Whether another labelled value begins behind the mark that separates them in the sample. */
+  private isNextPair(at: number): boolean {
+    const { edge } = this.landmark;
+    if (edge === null || this.tokens[at]?.norm !== edge) return false;
+    if (edge === '|' || edge === '\t') return true;
+    const label = this.tokens.slice(at + 1, at + 1 + longestLabel);
+    const end = label.findIndex(({ norm }) => norm === '=' || norm === ':');
+    return end > 0 && label.slice(0, end).every(({ word }) => word);
+  }
+
+  private closesSentence(at: number, [mark]: readonly Token[]): boolean {
+    const closes = this.landmark.prose && mark !== undefined && this.tokens[at]?.norm === mark.norm;
+    return closes && (this.tokens[at + 1]?.gap ?? 1) > 0;
+  }
+}
+
+/** So many words at either end of a long stretch are enough to know it by, where its middle was put otherwise. */
+const anchorWords = 3;
+
+/** By how many words the middle may be longer than in the sample. */
+const longerBy = 4;
+
+/** Constants behind a value: all of them, or the first and last words of a long stretch. */
+function followsAt(after: readonly Token[], tokens: readonly Token[], at: number): ConstantsMatch | null {
+  const whole = matchConstants(after, tokens, at);
+  if (whole) return closeLabel('none', after, tokens, whole);
+  const words = after.filter(({ word }) => word);
+  if (words.length < anchorWords + 1) return null;
+  const head = matchConstants(words.slice(0, anchorWords), tokens, at) ?? matchConstants(words.slice(0, 2), tokens, at);
+  if (!head) return null;
+  for (const count of [anchorWords, 2]) {
+    const tail = words.slice(-count);
+    for (let next = head.to; next < Math.min(tokens.length, at + after.length + longerBy); next++) {
+      const match = matchConstants(tail, tokens, next);
+      if (match) return { ...match, from: at, weight: head.weight + match.weight, almost: true };
+    }
+  }
+  return null;
+}
+
+/** Marks of the template that stand right before the found words are no part of the value. */
+function trimmedEnd(marks: readonly Token[], tokens: readonly Token[], begin: number, end: number): number {
+  let to = end;
+  for (const mark of [...marks].reverse()) if (to > begin && tokens[to - 1]?.norm === mark.norm) to--;
+  return to;
+}

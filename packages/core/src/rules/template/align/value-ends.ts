@@ -1,0 +1,183 @@
+import type { Range } from '../../../reading/index.js';
+import type { Candidate, Claims, Landmark, Line, SlotSpan, ValuePlace } from '../model.js';
+import { isDressed, isLabelShaped, isSentence } from '../text/line-looks.js';
+import { isWrapped, type Search } from '../text/prepared-text.js';
+
+/** The place of every value of a claimed landmark. A span of no length is a place that is there and empty. */
+export function placesOf(candidate: Candidate, claims: Claims, search: Search): ValuePlace[] {
+  const { landmark } = candidate;
+  const spans = landmark.below ? [below(candidate, landmark, claims, search)] : beside(candidate, claims, search);
+  return spans.map((place) => withinClaims(place, candidate, claims, search));
+}
+
+function beside(candidate: Candidate, claims: Claims, search: Search): ValuePlace[] {
+  const { landmark, line, spans } = candidate;
+  return spans.map((span, i) => {
+    const place = { ...span, joined: true, uncertain: null };
+    if (claims.stacked && landmark.slots.length === 1 && isBare(span, candidate))
+      return firstBelow(place, line, claims, search);
+    const last = i === landmark.slots.length - 1;
+    if (!last || landmark.slots[i]?.after.some(({ word }) => word) || span.slot.field === null) return place;
+    const cell = cellAt(span.start, search);
+    if (cell && cell.start > line.start) return wholeCell(place, cell, search);
+    return landmark.block ? continued(place, landmark, line, claims, search) : place;
+  });
+}
+
+/** The value under a label: the cell beside it in a table, what stands behind it on its line, or the line or block below. */
+function below(candidate: Candidate, landmark: Landmark, claims: Claims, search: Search): ValuePlace {
+  const { line, end } = candidate;
+  const slot = landmark.below ?? { field: null };
+  const place = { slot, start: end, end, joined: !landmark.block, uncertain: null };
+  const cell = nextCell(candidate, search);
+  if (cell) return wholeCell({ ...place, joined: false }, cell, search);
+  const behind = line.tokens.filter((token) => token.start >= end);
+  const first = behind.find((token) => token.word || !/^[:=\t|?*-]$/.test(token.norm));
+  if (first) return { ...place, start: first.start, end: lastOffset(line) };
+  return underneath(place, candidate, claims, search);
+}
+
+function underneath(place: ValuePlace, { landmark, line }: Candidate, claims: Claims, search: Search): ValuePlace {
+  let at = line.index + 1;
+  while (search.lines[at] && isFiller(search.lines[at] as Line)) at++;
+  const first = search.lines[at];
+  if (!first || claims.lines.has(at)) return place;
+  const { last, uncertain } = landmark.block
+    ? blockEnd(at, landmark.endsAtBlank, claims, search)
+    : { last: first, uncertain: null };
+  return { ...place, start: first.tokens[0]?.start ?? first.start, end: lastOffset(last), uncertain };
+}
+
+/** Nothing that a claim begins with is part of a value before it. */
+function withinClaims(place: ValuePlace, { from }: Candidate, { starts }: Claims, { text }: Search): ValuePlace {
+  const next = starts.find((start) => start >= place.start && start < place.end && start !== from);
+  if (next === undefined) return place;
+  const kept = text.slice(place.start, next).replace(/[\s|;,*-]+$/, '');
+  return { ...place, end: place.start + kept.length };
+}
+
+/** A place that takes all a cell holds, from where the value begins. */
+function wholeCell(place: ValuePlace, cell: Range, { text }: Search): ValuePlace {
+  const from = Math.max(place.start, cell.start);
+  const content = text.slice(from, cell.end);
+  const start = from + (content.length - content.trimStart().length);
+  return { ...place, start: Math.min(start, cell.end), end: Math.max(from, from + content.trimEnd().length) };
+}
+
+/** The table cell an offset lies in; null when it lies in none. */
+const cellAt = (offset: number, { view }: Search): Range | null =>
+  view.rows?.flat().find(({ start, end }) => offset >= start && offset <= end) ?? null;
+
+/** The cell to the right of the one a label stands in; null when it stands in none. */
+function nextCell({ from }: Candidate, { view }: Search): Range | null {
+  const row = view.rows?.find((cells) => cells.some(({ start, end }) => from >= start && from < end));
+  const at = row?.findIndex(({ start, end }) => from >= start && from < end) ?? -1;
+  return at < 0 ? null : (row?.[at + 1] ?? null);
+}
+
+/**
+ * A value beside its label that goes on below: where the line was wrapped or the next is indented, where the label ends the
+ * layout, and where plain lines follow that are neither labels nor sentences of their own.
+ */
+function continued(place: ValuePlace, landmark: Landmark, line: Line, claims: Claims, search: Search): ValuePlace {
+  let last = line;
+  let joined = true;
+  for (let at = line.index + 1; at < search.lines.length; at++) {
+    const next = search.lines[at] as Line;
+    if (claims.lines.has(at) || next.depth !== line.depth || !continues.has(next.kind)) break;
+    const indented = isIndented(next, line);
+    const folded = indented || isWrapped(last, next);
+    if (landmark.endsAtBlank && !indented && isStrange(next, place, claims, search)) break;
+    if (landmark.endsAtBlank && !folded && next.kind === 'bullet') break;
+    joined &&= folded;
+    last = next;
+  }
+  return last === line || place.start === place.end ? place : { ...place, end: lastOffset(last), joined };
+}
+
+const continues = new Set(['text', 'bullet', 'question']);
+
+/** Whether a line below a short value is something else: a label of this layout’s make, a whole sentence, an advert. */
+function isStrange(line: Line, { start, end }: ValuePlace, { labels }: Claims, { text }: Search): boolean {
+  const words = text.slice(line.start, line.end);
+  return isLabelShaped(line, labels) || isDressed(words) || (isSentence(words) && !endsAsProse(text.slice(start, end)));
+}
+
+/** Whether a value is prose, so that another sentence may follow. */
+function endsAsProse(value: string): boolean {
+  const words = value.split(/\s+/).length;
+  return words > 6 || (words > 2 && /[.!?,;:]$/.test(value));
+}
+
+/** How much deeper than its label's line a line stands that goes on with the value. */
+const deeper = 2;
+
+const isIndented = (next: Line, line: Line) => (next.tokens[0]?.gap ?? 0) >= (line.tokens[0]?.gap ?? 0) + deeper;
+
+const isFilled = (line: Line | undefined) => line !== undefined && !isFiller(line);
+
+/** To the next claim, ruling, or line that looks like one of this layout's labels and stands after a blank one. */
+function blockEnd(
+  from: number,
+  endsAtBlank: boolean,
+  { lines: claimed, styles, titles }: Claims,
+  search: Search,
+): { last: Line; uncertain: number | null } {
+  const { lines } = search;
+  let last = lines[from] as Line;
+  let uncertain: number | null = null;
+  for (let at = from + 1; at < lines.length; at++) {
+    const line = lines[at] as Line;
+    const { kind } = line;
+    if (claimed.has(at) || kind === 'ruling' || (kind === 'blank' && endsAtBlank)) break;
+    const afterBlank = (lines[at - 1] as Line).kind === 'blank';
+    const headed = lines[at + 1]?.kind === 'ruling' && kind !== 'blank';
+    // A heading has something under it; a question at the end of an answer has not.
+    const heads = kind === 'label and value' || isFilled(lines[at + 1]);
+    const styled = kind === 'label only' || styles.has(kind) || (titles && isTitle(line, search));
+    if (headed || (afterBlank && heads && styled)) break;
+    if (afterBlank && kind === 'label and value') uncertain ??= line.index;
+    if (kind !== 'blank') last = line;
+  }
+  return { last, uncertain };
+}
+
+/** Words of a title at most. */
+const longestTitle = 4;
+
+/** Whether a line is a title: a few words, the first with a capital, and no mark at its end. */
+function isTitle({ tokens, start, end }: Line, { text }: Search): boolean {
+  const words = tokens.filter(({ word }) => word).length;
+  return words <= longestTitle && /^\p{Lu}/u.test(text.slice(start, end).trim()) && tokens.at(-1)?.word === true;
+}
+
+/** Whether a label has its line to itself. */
+const isBare = ({ start, end }: SlotSpan, { line, end: behind }: Candidate) =>
+  start === end && line.tokens.every((token) => token.start < behind || !token.word);
+
+/** The line under a label that has its own to itself. */
+function firstBelow(place: ValuePlace, line: Line, { lines: claimed }: Claims, { lines }: Search): ValuePlace {
+  const next = lines[line.index + 1];
+  if (!next || isFiller(next) || claimed.has(next.index)) return place;
+  return { ...place, start: next.tokens[0]?.start ?? next.start, end: lastOffset(next) };
+}
+
+/** Claims of this many labels, most of them alone on their lines over a free one, say that values stand below. */
+const enoughStacked = 3;
+
+/** Whether a message writes its values under their labels throughout, where the sample has them beside. */
+export function isStacked(claimed: Iterable<Candidate>, taken: ReadonlySet<number>, lines: readonly Line[]): boolean {
+  const beside = [...claimed].filter(({ landmark }) => landmark.slots.length === 1 && landmark.closing === 'mark');
+  const stacked = beside.filter((candidate) => {
+    const [span] = candidate.spans;
+    const next = lines[candidate.line.index + 1];
+    return span && isBare(span, candidate) && next && !isFiller(next) && !taken.has(next.index);
+  });
+  const all = stacked.length === beside.length;
+  return stacked.length >= (all ? enoughStacked - 1 : enoughStacked) && stacked.length * 2 > beside.length;
+}
+
+const isFiller = ({ kind }: Line): boolean => kind === 'blank' || kind === 'ruling';
+
+/** Behind the last word or mark of a line. */
+const lastOffset = (line: Line): number => line.tokens.at(-1)?.end ?? line.end;

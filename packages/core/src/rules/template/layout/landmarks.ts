@@ -1,0 +1,213 @@
+import type { Closing, CompiledLayout, Delimited, Fields, Landmark, Piece, Slot, Token } from '../model.js';
+import { classify, enumerationEnd } from '../text/line-looks.js';
+import { columnGap, isCellEdge, isDecoration, isSeparator, tokenWeight } from '../text/tokens.js';
+import { hasWords, joinSentences, namesOf, piecesOf, type SlotFault } from './pieces.js';
+
+/** Why a layout cannot be compiled. */
+export type LayoutFault = SlotFault | { code: 'YS-TEMPLATE-BLOCK' } | { code: 'YS-TEMPLATE-BARE-SLOT'; slot: string };
+
+/** Compiles a layout's text into landmarks: the constant words by which its slots are found again. */
+export function compileLayout(name: string, text: string, fields: Fields): CompiledLayout | LayoutFault {
+  const lines = joinSentences(text.replace(/\n+$/, '').split('\n'));
+  const landmarks: Landmark[] = [];
+  for (const [number, line] of lines.entries()) {
+    const pieces = piecesOf(line);
+    if ('code' in pieces) return pieces;
+    const fault = takeLine(pieces, number, lines, landmarks, fields);
+    if (fault) return fault;
+  }
+  return { name, landmarks: landmarks.map(withoutRemark), fields: landmarks.flatMap(fieldsOf) };
+}
+
+function takeLine(
+  pieces: Piece[],
+  number: number,
+  lines: string[],
+  landmarks: Landmark[],
+  fields: Fields,
+): LayoutFault | null {
+  const slots = pieces.flatMap(({ slot }) => (slot ? [slot] : []));
+  if (pieces.length === 0) return null;
+  const delimited = delimitedOf(pieces);
+  if (delimited) {
+    landmarks.push(landmarkOf(pieces, number, lines, landmarks.length, fields, delimited));
+    return null;
+  }
+  if (slots.length === 1 && !hasWords(pieces)) return placeBelow(slots[0] as Slot, number, lines, landmarks, fields);
+  if (slots.length > 0 && !hasWords(pieces)) return { code: 'YS-TEMPLATE-BARE-SLOT', slot: slots[0]?.field ?? '*' };
+  const pairs = pairsOf(pieces);
+  const edge = pairs.length > 1 ? edgeOf(pieces) : null;
+  for (const pair of pairs)
+    if (hasWords(pair)) landmarks.push({ ...landmarkOf(pair, number, lines, landmarks.length, fields, null), edge });
+  return null;
+}
+
+/** A slot alone on its line takes the nearest constant line above as its landmark. */
+function placeBelow(
+  slot: Slot,
+  number: number,
+  lines: string[],
+  landmarks: Landmark[],
+  fields: Fields,
+): LayoutFault | null {
+  const above = landmarks.at(-1);
+  if (!above || above.slots.length > 0 || above.below)
+    return { code: 'YS-TEMPLATE-BARE-SLOT', slot: slot.field ?? '*' };
+  above.below = slot;
+  above.block = slot.field === null || isText(slot, fields);
+  above.endsAtBlank = (lines[number + 1] ?? '').trim() !== '';
+  return null;
+}
+
+const isText = ({ field }: Slot, fields: Fields) =>
+  field !== null && (fields[field]?.type === 'text' || fields[field]?.many === true);
+
+/** Stands for a value where the look of a template line is judged. */
+const aWord: Token = { norm: 'value', start: 0, end: 0, word: true, gap: 1, capitals: false };
+
+function landmarkOf(
+  pieces: readonly Piece[],
+  number: number,
+  lines: string[],
+  index: number,
+  fields: Fields,
+  delimited: Delimited | null,
+): Landmark {
+  const firstSlot = pieces.findIndex((piece) => piece.slot !== null);
+  const head = pieces.slice(0, firstSlot < 0 ? undefined : firstSlot);
+  const all = head.flatMap((piece) => piece.constant);
+  const before = firstSlot === 0 ? [] : all.slice(enumerationEnd(all));
+  const slots = pieces.flatMap((piece, i) =>
+    piece.slot
+      ? [{ slot: piece.slot, after: pieces[i + 1]?.constant ?? [], afterText: pieces[i + 1]?.text ?? '' }]
+      : [],
+  );
+  const last = slots.at(-1);
+  const closing = closingOf(before, head.at(-1)?.gap ?? 0);
+  const wordsBehind = slots.flatMap(({ after }) => after).filter((token) => token.word).length;
+  const words = before.filter((token) => token.word);
+  return {
+    index,
+    before,
+    closing,
+    slots,
+    below: null,
+    block: last !== undefined && last.after.length === 0 && isText(last.slot, fields),
+    endsAtBlank: number < lines.length - 1,
+    prose: slots.length > 0 && wordsBehind > 0 && (closing === 'none' || slots.length > 1),
+    kind: classify(pieces.flatMap((piece) => (piece.slot ? [aWord] : piece.constant))),
+    edge: null,
+    capitals: words.length > 0 && words.every((token) => token.capitals || /^\d/.test(token.norm)),
+    delimited,
+    label: head.map(({ text }) => text).join(' '),
+    weight: [before, ...slots.map(({ after }) => after)].flat().reduce((sum, token) => sum + tokenWeight(token), 0),
+  };
+}
+
+function closingOf(before: readonly Token[], gap: number): Closing {
+  const last = before.findLast((token) => !isDecoration(token));
+  if (last?.norm === '\t') return 'gap';
+  if (last && !last.word && isSeparator(last)) return 'mark';
+  return gap >= columnGap ? 'gap' : 'none';
+}
+
+/** The fields whose slots a landmark holds. */
+export function fieldsOf({ slots, below, delimited }: Landmark): string[] {
+  const places = delimited ? delimited.slots : [...slots.map(({ slot }) => slot), ...(below ? [below] : [])];
+  return places.flatMap(namesOf);
+}
+
+/** A remark in brackets behind a label (`Drone (yes/no):`) comes and goes, unless it tells two labels apart. */
+function withoutRemark(landmark: Landmark, _index: number, all: readonly Landmark[]): Landmark {
+  const bare = bareWords(landmark);
+  if (bare.length === landmark.before.length || !bare.some(({ word }) => word)) return landmark;
+  const named = (tokens: readonly Token[]) => tokens.flatMap(({ word, norm }) => (word ? [norm] : [])).join(' ');
+  const alike = all.filter((other) => named(bareWords(other)) === named(bare));
+  return alike.length > 1 ? landmark : { ...landmark, before: bare };
+}
+
+function bareWords({ before }: Landmark): Token[] {
+  const open = before.findIndex(({ norm }) => norm === '(');
+  const close = before.findLastIndex(({ norm }) => norm === ')');
+  const last = before.slice(close + 1).some(({ word }) => word);
+  return open > 0 && close > open && !last ? [...before.slice(0, open), ...before.slice(close + 1)] : before;
+}
+
+/** A line with several labelled values in columns (`Wind: [[wind]] kn   Gust: [[gust]] kn`) is as many landmarks. */
+function pairsOf(pieces: readonly Piece[]): Piece[][] {
+  const pairs: Piece[][] = [[]];
+  for (const [i, piece] of pieces.entries()) {
+    const edge = piece.slot === null && i > 0 ? columnEdge(piece.constant) : -1;
+    const label = piece.constant.slice(edge);
+    if (edge < 0 || !pieces[i + 1]?.slot || !label.some((token) => token.word)) {
+      pairs.at(-1)?.push(piece);
+      continue;
+    }
+    const behind = piece.constant.slice(0, edge).filter((token) => !isCellEdge(token) && token.norm !== ',');
+    if (behind.length > 0)
+      pairs.at(-1)?.push({ ...piece, constant: behind, text: textOf(behind, piece), gap: columnGap });
+    pairs.push([{ ...piece, constant: label, text: textOf(label, piece) }]);
+  }
+  return pairs;
+}
+
+const textOf = (tokens: readonly Token[], { text, constant }: Piece) => {
+  const from = constant[0]?.start ?? 0;
+  return text.slice((tokens[0]?.start ?? from) - from, (tokens.at(-1)?.end ?? from) - from);
+};
+
+/** Where constants between two slots begin a new column: behind a bar or tab, or a wide gap; -1 when they do not. */
+function columnEdge(constant: readonly Token[]): number {
+  const edge = constant.findLastIndex(isCellEdge);
+  if (edge >= 0) return edge + 1;
+  const comma = constant.findLastIndex(({ norm }) => norm === ',');
+  // A comma separates labelled values only: `wind=[[wind]] kn, gust=[[gust]] kn`.
+  if (comma >= 0 && /^[=:]$/.test(constant.at(-1)?.norm ?? '')) return comma + 1;
+  return constant.findIndex((token) => token.gap >= columnGap);
+}
+
+/** The mark between the labelled values of a line. */
+function edgeOf(pieces: readonly Piece[]): string | null {
+  const inner = pieces.slice(1, -1).flatMap(({ constant }) => constant);
+  return (inner.find(isCellEdge) ?? inner.find(({ norm }) => norm === ','))?.norm ?? null;
+}
+
+const delimiters = ['|', ';', '\t', ',', '/', '#', '^', '~'];
+
+/** From so many values on, a line of nothing but one mark between them is a delimited one; fewer with commas are words. */
+const minSlots: Readonly<Record<string, number>> = { ',': 3, '/': 3, '\t': 3 };
+
+/** Reads a template line as a delimited one; null when it is none. */
+function delimitedOf(pieces: readonly Piece[]): Delimited | null {
+  const slots = pieces.flatMap(({ slot }) => (slot ? [slot] : []));
+  const mark = delimiters.find(
+    (candidate) => slots.length >= (minSlots[candidate] ?? 2) && separates(pieces, candidate),
+  );
+  if (mark === undefined) return null;
+  const cells: Delimited['cells'] = [];
+  let constant: Token[] = [];
+  let open: Slot | null = null;
+  const close = () => {
+    cells.push(open ? { slot: open } : { constant });
+    constant = [];
+    open = null;
+  };
+  for (const piece of pieces) {
+    if (piece.slot) open = piece.slot;
+    for (const token of piece.constant) {
+      if (token.norm === mark) close();
+      else constant.push(token);
+    }
+  }
+  close();
+  return { mark, cells, slots };
+}
+
+/** Whether each slot has the mark, or the line's end, right before and behind it, and no label stands in a cell of its own kind. */
+function separates(pieces: readonly Piece[], mark: string): boolean {
+  return pieces.every((piece, i) => {
+    if (!piece.slot) return true;
+    const [before, after] = [pieces[i - 1]?.constant, pieces[i + 1]?.constant];
+    return (!before || before.at(-1)?.norm === mark) && (!after || after[0]?.norm === mark);
+  });
+}

@@ -1,0 +1,83 @@
+import type { Piece, Slot } from '../model.js';
+import { normalise, tokenise, valueGap } from '../text/tokens.js';
+
+/** The fields a slot fills. */
+export const namesOf = ({ field, also = [] }: Slot): string[] => (field === null ? [] : [field, ...also]);
+
+/** Why a line of a layout cannot be read. */
+export type SlotFault =
+  | { code: 'YS-TEMPLATE-SLOT'; slot: string }
+  | { code: 'YS-TEMPLATE-TOUCHING-SLOTS'; slot: string; next: string };
+
+const slotPattern = /\[\[(\[\[|[^\]]*\]\])/g;
+const slotName = /^(?:\*|[a-z][a-z0-9_]*(?:\s*,\s*[a-z][a-z0-9_]*)*)$/i;
+
+/** Constants and slots of one template line, alternating; `[[[[` is a literal `[[`. */
+export function piecesOf(line: string): Piece[] | SlotFault {
+  const pieces: Piece[] = [];
+  let constant = '';
+  let at = 0;
+  const flush = () => {
+    const tokens = normalise(constant, 1)[0]?.tokens ?? tokenise(constant, 0);
+    const gap = constant.length - constant.trimEnd().length;
+    if (tokens.length > 0) pieces.push({ constant: tokens, text: constant.trim(), slot: null, gap });
+    else if (gap >= valueGap && pieces.length > 0) pieces.push({ constant: [], text: '', slot: null, gap });
+    constant = '';
+  };
+  for (const match of line.matchAll(slotPattern)) {
+    constant += line.slice(at, match.index);
+    at = match.index + match[0].length;
+    if (match[0] === '[[[[') {
+      constant += '[[';
+      continue;
+    }
+    const written = match[0].slice(2, -2).trim();
+    if (!slotName.test(written)) return { code: 'YS-TEMPLATE-SLOT', slot: written };
+    flush();
+    const previous = pieces.at(-1)?.slot;
+    if (previous) return { code: 'YS-TEMPLATE-TOUCHING-SLOTS', slot: previous.field ?? '*', next: written };
+    pieces.push({ constant: [], text: '', slot: slotOf(written), gap: 0 });
+  }
+  constant += line.slice(at);
+  flush();
+  while (pieces.at(-1)?.slot === null && pieces.at(-1)?.constant.length === 0) pieces.pop();
+  return pieces;
+}
+
+function slotOf(written: string): Slot {
+  const [field = '*', ...also] = written.split(/\s*,\s*/);
+  return field === '*' ? { field: null } : { field, ...(also.length > 0 ? { also } : {}) };
+}
+
+export const hasWords = (pieces: readonly Piece[]): boolean =>
+  pieces.some((piece) => piece.constant.some((token) => token.word));
+
+/** Lines of one sentence, wrapped in the sample, become one: it may be wrapped elsewhere in the next message. */
+export function joinSentences(lines: readonly string[]): string[] {
+  const joined: string[] = [];
+  for (const line of lines) {
+    const above = joined.at(-1);
+    if (above !== undefined && goesOn(above, line)) joined[joined.length - 1] = `${above.trimEnd()} ${line.trim()}`;
+    else joined.push(line);
+  }
+  return joined;
+}
+
+const longLine = 36;
+
+/** Whether a template line goes on in the next: both hold words, the first is long and unfinished, the next begins small. */
+function goesOn(above: string, line: string): boolean {
+  const plain = above.replace(/\[\[[^\]]*\]\]/g, 'value word');
+  const slotted = above.includes('[[') || line.includes('[[');
+  // Two values in a row would have nothing between them.
+  const touching = /\]\]\s*$/.test(above) && /^\s*\[\[\w/.test(line);
+  return (
+    slotted &&
+    !touching &&
+    plain.length >= longLine &&
+    !/[:.!?;]\s*$/.test(above) &&
+    /^(?:\[\[\w|\p{Ll})/u.test(line) &&
+    /\p{L}/u.test(line.replace(/\[\[[^\]]*\]\]/g, '')) &&
+    !/^[\p{L} ]{1,30}[:=]/u.test(line)
+  );
+}

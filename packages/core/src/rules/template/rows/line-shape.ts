@@ -1,0 +1,160 @@
+import type { Range } from '../../../reading/index.js';
+import { fitOfValue, type ReadContext } from '../../../values/index.js';
+import { problemAt } from '../../finding.js';
+import { linkAt } from '../../link-at.js';
+import type { Finding } from '../../rule-kind.js';
+import { addsUp } from '../../table/totals.js';
+import { namesOf } from '../layout/pieces.js';
+import type { CutLine, LineShape, ShapedLine, Slot, Source } from '../model.js';
+import { readSlot } from '../read/read-slots.js';
+import { enumerationEnd } from '../text/line-looks.js';
+import { tokenise } from '../text/tokens.js';
+
+/** The values of a line cut by a shape; where it could be cut in several ways, none is taken. */
+export function readShaped({ slots }: LineShape, { spans, doubtful }: ShapedLine, source: Source): Finding[] {
+  return spans.flatMap((span, i): Finding[] => {
+    const slot = slots[i];
+    if (!span || !slot) return [];
+    const found = readSlot({ ...span, slot, joined: true }, source);
+    if (!doubtful) return found;
+    return found.map(({ field, evidence }) => ({
+      field,
+      state: 'problem',
+      evidence,
+      problem: problemAt('YS-TEMPLATE-CUT', field, { field }, evidence[0]),
+    }));
+  });
+}
+
+export const gap = 'gap';
+
+/** More ways to cut a line than these say that its marks tell nothing. */
+const mostWays = 500;
+
+/** Reads a line by a shape; null when it is none of these items. */
+export function shapedLine(shape: LineShape, line: Range, source: Source): ShapedLine | null {
+  const cut = cutLine(shape, line, source);
+  return cut && (shape.bullet || isLikely(shape, cut.spans, source, line)) ? cut : null;
+}
+
+/** Cuts a line by a shape, whether or not its values say that it is an item; null when it cannot be cut so. */
+export function cutLine(shape: LineShape, line: Range, source: Source): CutLine | null {
+  const { view, run } = source;
+  const text = view.text.slice(line.start, line.end);
+  const begin = itemStart(shape, text);
+  if (begin === null || text.slice(begin).trim() === '') return null;
+  const cells = cellsOf(shape, text, begin).map(({ start, end }) => ({
+    start: line.start + start,
+    end: line.start + end,
+  }));
+  const filled = cells.filter(({ start, end }) => end > start);
+  // What adds up others leaves places empty; an item may be called a total all the same.
+  const [head] = filled;
+  if (head && filled.length < shape.slots.length && addsUp(view.text.slice(head.start, head.end))) return null;
+  const context = run.contextAt(view, line.start);
+  const ways = waysToFill(cells, shape.slots.length).map((spans) => ({
+    spans,
+    points: spans.reduce((sum, span, i) => sum + pointsAt(shape.slots[i], span, source, context), 0),
+  }));
+  const most = Math.max(...ways.map(({ points }) => points));
+  const best = ways.filter(({ points }) => points === most);
+  const [first] = best;
+  return first ? { spans: first.spans, doubtful: best.length > 1, points: most } : null;
+}
+
+/** The mark a line of a list with bullets begins with, `1` for any number or letter; null where it begins with none. */
+export function bulletOf(shape: LineShape, text: string): string | null {
+  if (!shape.bullet || itemStart(shape, text) === null) return null;
+  const [first] = tokenise(text, 0);
+  return first?.word ? '1' : (first?.norm ?? null);
+}
+
+/** Where the words of an item begin, behind its bullet or number; null where it lacks one. */
+function itemStart({ bullet }: LineShape, text: string): number | null {
+  const tokens = tokenise(text, 0);
+  const end = enumerationEnd(tokens);
+  if (bullet) return end > 0 ? (tokens[end]?.start ?? null) : null;
+  return tokens[0]?.start ?? 0;
+}
+
+/** The stretches of a line between all marks that could part its values. */
+function cellsOf({ between }: LineShape, text: string, begin: number): Range[] {
+  if (between.length === 0) return [{ start: begin, end: text.trimEnd().length }];
+  const marks = [...new Set(between)].map((mark) =>
+    mark === gap
+      ? '\\s{2,}|\\t'
+      : `\\s*${[...mark].map((one) => one.replace(/[.*+?^${}()|[\]\\]/, '\\$&')).join('\\s*')}(?=\\s|$)\\s*`,
+  );
+  const cells: Range[] = [];
+  let at = begin;
+  for (const match of text.slice(begin).matchAll(new RegExp(marks.join('|'), 'g'))) {
+    cells.push({ start: at, end: begin + match.index });
+    at = begin + match.index + match[0].length;
+  }
+  return [...cells, { start: at, end: Math.max(at, text.trimEnd().length) }];
+}
+
+/**
+ * Ways to give cells to slots in their order: with too many cells some belong together, with too few some slots are empty.
+ */
+function waysToFill(cells: readonly Range[], slots: number): (Range | null)[][] {
+  const ways: (Range | null)[][] = [];
+  const fill = (spans: (Range | null)[], from: number): void => {
+    if (ways.length >= mostWays) return;
+    const left = slots - spans.length;
+    if (left === 0) {
+      if (from === cells.length) ways.push(spans);
+      return;
+    }
+    if (cells.length - from < left) fill([...spans, null], from);
+    for (let to = from + 1; to <= cells.length && (to === from + 1 || cells.length - from > left); to++) {
+      const span = { start: cells[from]?.start ?? 0, end: cells[to - 1]?.end ?? 0 };
+      if (cells[from]) fill([...spans, span.end > span.start ? span : null], to);
+    }
+  };
+  fill([], 0);
+  return ways;
+}
+
+// An empty place costs a little, a value that does not read as its type more; a target wants a link to be read from.
+const anEmptyPlace = -0.25;
+
+const aTarget = 2;
+const noTarget = -0.75;
+const bareAmount = 0.6;
+
+function pointsAt(
+  slot: Slot | undefined,
+  span: Range | null,
+  { view, run, fields }: Source,
+  context: ReadContext,
+): number {
+  const [first, ...also] = slot ? namesOf(slot).map((field) => fields[field]) : [];
+  if (!first) return 0;
+  if (!span) return anEmptyPlace;
+  const isLinked = [first, ...also].some((one) => one?.type === 'url') && linkAt(view, span, run) !== null;
+  if (first.type === 'url' && isLinked) return aTarget;
+  const text = view.text.slice(span.start, span.end);
+  // A bare figure may be an amount, and anything else that is counted.
+  const money = first.type === 'amount' && /^[\s\d.,]*$/.test(text) ? bareAmount : 1;
+  const fit = money * fitOfValue(text, first, context);
+  const target = also.some((one) => one?.type === 'url') ? (isLinked ? aTarget : noTarget) : 0;
+  return target + (first.type === 'text' ? 0.5 * fit : 3 * fit - 1);
+}
+
+/** Without a bullet a line must show by its values that it is an item. */
+function isLikely(
+  shape: LineShape,
+  spans: readonly (Range | null)[],
+  { view, run, fields }: Source,
+  line: Range,
+): boolean {
+  const context = run.contextAt(view, line.start);
+  const filled = spans.flatMap((span, i) => (span ? [{ span, options: fields[shape.slots[i]?.field ?? ''] }] : []));
+  const typed = shape.slots.some(({ field }) => fields[field ?? '']?.type !== 'text');
+  const fitting = filled.filter(
+    ({ span, options }) =>
+      options && options.type !== 'text' && fitOfValue(view.text.slice(span.start, span.end), options, context) > 0,
+  );
+  return filled.length >= Math.min(2, shape.slots.length) && (!typed || fitting.length > 0);
+}

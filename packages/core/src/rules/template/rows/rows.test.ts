@@ -1,0 +1,225 @@
+import { describe, expect, test } from '@jest/globals';
+import { readMessage } from '../../../reading/index.js';
+import { compileSieve, sift, tryCompileSieve } from '../../../sieve/index.js';
+
+type Body = { text: string } | { html: string };
+
+const columns = {
+  item: { type: 'text', required: true },
+  litres: { type: 'number', unit: 'l' },
+  amount: { type: 'amount', currency: 'GBP' },
+};
+const sourceOf = (text: string, more: object = {}) => ({
+  sieve: 's',
+  locale: 'en-GB',
+  fields: { docket: { type: 'integer' }, sum: { type: 'amount', currency: 'GBP' }, remarks: { type: 'text' } },
+  rows: { columns: { ...columns, ...more } },
+  rules: [{ kind: 'template', name: 'docket', layouts: [{ name: 'l', text }] }],
+});
+
+async function outcomeOf(layout: string, body: Body, more: object = {}) {
+  const [type, content] = 'html' in body ? ['html', body.html] : ['plain', body.text];
+  const raw = `From: pump@gannetbay.example\r\nSubject: Docket\r\nContent-Type: text/${type}; charset=utf-8\r\n\r\n${content}`;
+  const result = sift(await readMessage(Buffer.from(raw)), compileSieve(sourceOf(layout, more)));
+  if (result.kind !== 'outcome') throw new Error('nothing is asked here');
+  return result.outcome;
+}
+
+const plain = (value: unknown) =>
+  value !== null && typeof value === 'object' && 'value' in value ? (value as { value: unknown }).value : value;
+const rowsOf = async (layout: string, body: Body, more: object = {}) =>
+  (await outcomeOf(layout, body, more)).rows.map((row) => Object.values(row).map(plain));
+
+describe('an item of one line without words', () => {
+  const bullets =
+    'Docket: [[docket]]\n[[rows:]]\n- [[item]], [[amount]]\n[[:rows]]\nTotal: [[sum]]\nRemarks:\n[[remarks]]';
+
+  test('bullets, with the values around them', async () => {
+    const text =
+      'Docket: 4711\n\n- Diesel, £168.70\n- Two-stroke oil, £19.00\n\nTotal: £187.70\nRemarks:\n- none, really';
+    const { rows, fields, evidence, leftovers } = await outcomeOf(bullets, { text });
+    expect(rows).toMatchObject([
+      { item: 'Diesel', litres: null, amount: { value: 168.7 } },
+      { item: 'Two-stroke oil', amount: { value: 19 } },
+    ]);
+    expect(fields).toMatchObject({ docket: 4711, sum: { value: 187.7 }, remarks: '- none, really' });
+    expect(evidence['rows[1].item']).toMatchObject([{ raw: 'Two-stroke oil', in: 'message.text', how: 'read' }]);
+    expect(leftovers).toEqual([]);
+  });
+
+  test.each([
+    ['none', 'Docket: 4711\n\nTotal: £0.00', []],
+    ['one', 'Docket: 4711\n* Diesel, £5\nTotal: £5', [['Diesel', null, 5]]],
+    [
+      'numbered ones',
+      'Docket: 4711\n1. Diesel, £5\n2. Oil, £6\n',
+      [
+        ['Diesel', null, 5],
+        ['Oil', null, 6],
+      ],
+    ],
+  ])('as many as there are: %s', async (_, text, expected) => {
+    expect(await rowsOf(bullets, { text })).toEqual(expected);
+  });
+
+  test('a mark inside a value belongs to it where the types say so', async () => {
+    const text = 'Docket: 1\n- Rope, white, 12 mm, £5\n- Oil, £6\nTotal: £11';
+    expect(await rowsOf(bullets, { text })).toEqual([
+      ['Rope, white, 12 mm', null, 5],
+      ['Oil', null, 6],
+    ]);
+  });
+
+  test('an item without a required value is a row all the same, and sent to review', async () => {
+    const { rows, problems, verdict } = await outcomeOf(bullets, { text: 'Docket: 1\n- Oil, £6\n- £7\nTotal: £13' });
+    expect(rows).toHaveLength(2);
+    expect([verdict, problems.map(({ path }) => path)]).toEqual(['review', ['rows[1].item']]);
+  });
+
+  test('list items of HTML', async () => {
+    const html = '<p>Docket: 7</p><ul><li>Diesel, <b>£5</b></li><li>Oil, £6</li></ul><p>Total: £11</p>';
+    expect(await rowsOf(bullets, { html })).toEqual([
+      ['Diesel', null, 5],
+      ['Oil', null, 6],
+    ]);
+  });
+
+  const aligned =
+    'Docket: [[docket]]\nProduct       Litres    Amount\n[[rows:]]\n[[item]]      [[litres]]      [[amount]]\n[[:rows]]\nTotal: [[sum]]';
+
+  test.each([
+    [
+      'aligned by spaces',
+      {
+        text: 'Docket: 9\nProduct       Litres    Amount\nDiesel         120.5    168.70\nTwo-stroke oil     2     19.00\nTotal: £187.70',
+      },
+    ],
+    [
+      'moved, with a ruling and a sub-total between',
+      {
+        text: 'Docket: 9\nProduct   Litres   Amount\n-----------\nDiesel   120.5   168.70\nSub-total          168.70\nTwo-stroke oil   2   19.00\n-----------\nTotal: £187.70',
+      },
+    ],
+    [
+      'the rows of a table',
+      {
+        html: '<p>Docket: 9</p><table><tr><th>Product</th><th>Litres</th><th>Amount</th></tr><tr><td>Diesel</td><td>120.5</td><td>168.70</td></tr><tr><td>Two-stroke oil</td><td>2</td><td>19.00</td></tr></table><p>Total: £187.70</p>',
+      },
+    ],
+  ])('columns: %s', async (_, body) => {
+    expect(await rowsOf(aligned, body)).toEqual([
+      ['Diesel', 120.5, 168.7],
+      ['Two-stroke oil', 2, 19],
+    ]);
+  });
+
+  test('an empty cell does not shift its neighbours where their types tell them apart', async () => {
+    const text =
+      'Docket: 9\nProduct       Litres    Amount\nMooring                  £12.00\nDiesel         120.5    £168.70\nTotal: £1';
+    expect(await rowsOf(aligned, { text }, { litres: { type: 'integer' }, mass: { type: 'text' } })).toHaveLength(2);
+    expect((await rowsOf(aligned, { text }))[1]).toEqual(['Diesel', 120.5, 168.7]);
+  });
+
+  test('prose behind the last item ends the list', async () => {
+    const text =
+      'Docket: 9\nProduct       Litres    Amount\nDiesel         120.5    168.70\n\nThank you for your custom.\nWe hope to see you again.\nOld stock   5   6.00';
+    expect(await rowsOf(aligned, { text })).toEqual([['Diesel', 120.5, 168.7]]);
+  });
+});
+
+describe('an item of several lines with words of its own', () => {
+  const cards =
+    'Notices of the week\n[[rows:]]\n[[title, link]]\nArea: [[area]]\nObject: [[object]]\nValid from [[from]]\n[[:rows]]\nHarbour office';
+  const more = {
+    item: { type: 'text' },
+    title: { type: 'text', required: true },
+    link: { type: 'url' },
+    area: { type: 'text', required: true },
+    object: { type: 'text' },
+    from: { type: 'date' },
+  };
+  const picked = async (body: Body) =>
+    (await outcomeOf(cards, body, more)).rows.map(({ title, link, area, object, from }) => [
+      title,
+      link,
+      area,
+      object,
+      from,
+    ]);
+
+  const html = `<h1>Notices of the week</h1>
+    <table width="100%"><tr><td>
+      <table style="border:1px solid"><tr><td><a href="https://notices.example/31">Wreck off the north pier</a></td></tr>
+        <tr><td><b>Area:</b> Outer roads</td></tr><tr><td><b>Object:</b> Wreck, marked</td></tr><tr><td>Valid from 4 May 2027</td></tr></table>
+      <div>Winter storage: ask at the yard!</div>
+      <table style="border:1px solid"><tr><td><a href="https://notices.example/32">Buoy adrift</a></td></tr>
+        <tr><td><b>Area:</b> Skerry sound</td></tr><tr><td>Valid from 5 May 2027</td></tr></table>
+    </td></tr></table><p>Harbour office</p>`;
+
+  test('cards of HTML, with the targets of their links; a line that is left out is missing', async () => {
+    expect(await picked({ html })).toEqual([
+      ['Wreck off the north pier', 'https://notices.example/31', 'Outer roads', 'Wreck, marked', '2027-05-04'],
+      ['Buoy adrift', 'https://notices.example/32', 'Skerry sound', null, '2027-05-05'],
+    ]);
+  });
+
+  test('blocks of lines in a text, in any order inside', async () => {
+    const text = `Notices of the week
+
+Wreck off the north pier
+Area: Outer roads
+Object: Wreck, marked
+Valid from 4 May 2027
+
+Buoy adrift
+Area: Skerry sound
+Valid from 5 May 2027
+Object: Buoy 7
+
+Harbour office`;
+    expect(await picked({ text })).toEqual([
+      ['Wreck off the north pier', null, 'Outer roads', 'Wreck, marked', '2027-05-04'],
+      ['Buoy adrift', null, 'Skerry sound', 'Buoy 7', '2027-05-05'],
+    ]);
+  });
+
+  test('a definition list', async () => {
+    const layout = '[[rows:]]\nProduct: [[item]]\nLitres: [[litres]]\nPrice: [[amount]]\n[[:rows]]';
+    const list = (...pairs: string[][]) =>
+      `<dl>${pairs.map(([name, value]) => `<dt>${name}:</dt><dd>${value}</dd>`).join('')}</dl>`;
+    const body = {
+      html: `${list(['Product', 'Diesel'], ['Litres', '120.5'], ['Price', '£168.70'])}<hr>${list(['Product', 'Oil'], ['Price', '£19'])}`,
+    };
+    expect(await rowsOf(layout, body)).toEqual([
+      ['Diesel', 120.5, 168.7],
+      ['Oil', null, 19],
+    ]);
+  });
+
+  test('three hundred of them', async () => {
+    const text = Array.from({ length: 300 }, (_, i) => `Product: Item ${i}\nLitres: ${i}\nPrice: £${i}.50\n`).join(
+      '\n',
+    );
+    const rows = await rowsOf('[[rows:]]\nProduct: [[item]]\nLitres: [[litres]]\nPrice: [[amount]]\n[[:rows]]', {
+      text,
+    });
+    expect(rows).toHaveLength(300);
+    expect(rows[299]).toEqual(['Item 299', 299, 299.5]);
+  });
+});
+
+describe('a repeated block that cannot be read', () => {
+  test.each([
+    ['[[rows:]]\n- [[item]]', 'YS-TEMPLATE-BLOCK'],
+    ['[[rows:]]\n[[:rows]]', 'YS-TEMPLATE-BLOCK'],
+    ['a [[rows:]] b\n[[item]]\n[[:rows]]', 'YS-TEMPLATE-BLOCK'],
+    ['[[:rows]]\n[[item]]\n[[rows:]]', 'YS-TEMPLATE-BLOCK'],
+    ['[[rows:]]\nno slot\n[[:rows]]', 'YS-TEMPLATE-BLOCK'],
+    ['[[rows:]]\n[[item]] [[amount]]\n[[:rows]]', 'YS-TEMPLATE-TOUCHING-SLOTS'],
+    ['[[rows:]]\nProduct: [[itme]]\n[[:rows]]', 'YS-SIEVE-UNKNOWN-FIELD'],
+    ['Docket: [[docket]]\n[[rows:]]\nProduct: [[docket]]\n[[:rows]]', 'YS-SIEVE-UNKNOWN-FIELD'],
+  ])('%j is told: %s', (text, code) => {
+    const compiled = tryCompileSieve(sourceOf(text));
+    expect(compiled.ok ? null : compiled.problems[0]?.code).toBe(code);
+  });
+});

@@ -1,0 +1,102 @@
+import { linesOf, type Range } from '../../../reading/index.js';
+import type { Line, Token } from '../model.js';
+import { classify } from './line-looks.js';
+import { ascii, folded } from './words.js';
+
+/** Blanks this wide separate columns; fewer separate words. */
+export const columnGap = 3;
+
+/** Blanks this wide between two values, with no word there, separate them. */
+export const valueGap = 2;
+
+const quotePrefix = /^(?:\s{0,3}>)+ ?/;
+const tokenPattern = /[\p{L}\p{N}]+(?:['’_][\p{L}\p{N}]+)*|\t|[^\s]/gu;
+
+/** Cuts a text into lines of tokens. Offsets are those of the text; comparison forms fold case, width, dashes and quotes. */
+export function normalise(text: string, most: number): Line[] {
+  const lines = linesOf(text)
+    .slice(0, most)
+    .map((range, index) => lineOf(text, range, index));
+  // What stands right above a ruling is its heading.
+  for (const [i, line] of lines.entries())
+    if (line.kind === 'ruling' && lines[i - 1]?.kind === 'text') (lines[i - 1] as Line).kind = 'heading';
+  return lines;
+}
+
+function lineOf(text: string, { start, end }: Range, index: number): Line {
+  const line = text.slice(start, end);
+  const prefix = quotePrefix.exec(line)?.[0] ?? '';
+  const tokens = tokenise(line.slice(prefix.length), start + prefix.length);
+  return { index, start, end, depth: prefix.split('>').length - 1, tokens, kind: classify(tokens) };
+}
+
+/** Tokens of a text that stands at an offset. */
+export function tokenise(text: string, offset: number): Token[] {
+  const tokens: Token[] = [];
+  let last = 0;
+  for (const { 0: written, index } of text.matchAll(tokenPattern)) {
+    const plain = ascii.test(written);
+    const norm = plain ? written.toLowerCase() : folded(written);
+    const word = plain ? /^[a-z0-9]/.test(norm) : /[\p{L}\p{N}]/u.test(written);
+    const capitals = word && written !== norm && written === written.toUpperCase();
+    tokens.push({
+      norm,
+      start: offset + index,
+      end: offset + index + written.length,
+      word,
+      gap: index - last,
+      capitals,
+    });
+    last = index + written.length;
+  }
+  return tokens;
+}
+
+const separatorMarks = new Set([':', '=', '-', '\t', '|', '.', '…', '→', '>', '?', '*', '：', ';']);
+
+/** Whether a token is one of the marks people put between a label and its value. */
+export function isSeparator(token: Token | undefined): boolean {
+  return token !== undefined && separatorMarks.has(token.norm);
+}
+
+/** Marks that only dress words up: bold, underlined, in quotes or brackets. */
+export const isDecoration = (token: Token | undefined): boolean =>
+  token !== undefined && !token.word && /^[*_"'()[\]`]$/.test(token.norm);
+
+/** A mark between cells or columns: what stands behind it begins anew. */
+export const isCellEdge = (token: Token | undefined): boolean =>
+  token !== undefined && (token.norm === '\t' || token.norm === '|' || token.norm === ';');
+
+/**
+ * The index where a value begins at or after `from`. Where a separator stands before, only more of it, cell edges and bold
+ * marks are passed over: a value may begin with a mark of its own, and a minus right before a figure is one.
+ */
+export function skipSeparators(tokens: readonly Token[], from: number): number {
+  const before = tokens[from - 1];
+  const closed = isSeparator(before) ? before?.norm : null;
+  let at = from;
+  while (passedOver(tokens, at, closed)) at++;
+  return at;
+}
+
+function passedOver(tokens: readonly Token[], at: number, closed: string | null | undefined): boolean {
+  const token = tokens[at];
+  if (!isSeparator(token) || isSign(tokens, at)) return false;
+  return closed == null || token?.norm === closed || token?.norm === '\t' || token?.norm === '*';
+}
+
+/** A minus that belongs to the figure behind it. */
+const isSign = (tokens: readonly Token[], at: number) =>
+  tokens[at]?.norm === '-' &&
+  /^\d/.test(tokens[at + 1]?.norm ?? '') &&
+  tokens[at + 1]?.gap === 0 &&
+  (tokens[at]?.gap ?? 0) > 0;
+
+/** Whether a token begins a column: behind a cell edge, or a wide gap. */
+export const beginsCell = (tokens: readonly Token[], at: number): boolean =>
+  isCellEdge(tokens[at - 1]) || (at > 0 && (tokens[at]?.gap ?? 0) >= columnGap);
+
+/** Rarer constants tell more: long words over short ones, words over marks. */
+export function tokenWeight(token: Token): number {
+  return token.word ? 1 + Math.min(token.norm.length, 8) / 8 : isSeparator(token) ? 0.25 : 0.1;
+}
