@@ -1,7 +1,7 @@
 import { nearest } from '../errors/index.js';
 import type { Path, Report } from '../files/index.js';
 import type { NamedType, NameScope } from '../names/index.js';
-import { type ReadContext, readValue, type Value } from '../values/index.js';
+import { ownTypes, type ReadContext, readValue, type Value, valueTypes, wordsValue } from '../values/index.js';
 import type { ConditionSource, Operand } from './schema.js';
 import { type Test, tests } from './tests.js';
 
@@ -67,7 +67,7 @@ function compileTest(
   const type = scope.typeOf(name);
   if (!type) return fail(report, 'YS-CONDITION-NAME', [...path, 0], { name, nearest: nearest(name, scope.known()) });
   const test = tests[testName];
-  if (!test || (test.on !== 'all' && !test.on.includes(type.kind))) {
+  if (!test || !goesWith(test, type)) {
     return fail(report, 'YS-CONDITION-TEST', [...path, 1], { test: testName, name, type: type.kind });
   }
   const operands = compileOperands(name, test, type, operand, path, compiler);
@@ -77,6 +77,11 @@ function compileTest(
       ? String(operand.within)
       : '0';
   return { kind: 'test', name, testName, test, operands, exactly: exactly === 'exactly', every, within };
+}
+
+function goesWith(test: Test, { kind }: NamedType): boolean {
+  const type = valueTypes[kind];
+  return type !== undefined && test.on(type);
 }
 
 function compileOperands(
@@ -116,7 +121,7 @@ function compileOperand(
         name: operand.field,
         nearest: nearest(operand.field, compiler.scope.known()),
       });
-    if (test.on !== 'all' && !test.on.includes(other.kind))
+    if (!goesWith(test, other))
       return fail(compiler.report, 'YS-CONDITION-TEST', at, {
         test: 'comparison',
         name: operand.field,
@@ -134,14 +139,14 @@ function compileOperand(
 /** A literal's value, or in words why it cannot be read. */
 function readLiteral(written: string, test: Test, type: NamedType, context: ReadContext): Value | string {
   if (test.literal === 'pattern') return patternLiteral(written);
-  if (test.literal === 'text') return { kind: 'text', text: written };
-  if (type.kind === 'datetime')
-    return Number.isNaN(Date.parse(written)) ? 'it is no date' : { kind: 'date', date: written.slice(0, 10) };
+  if (test.literal === 'text') return wordsValue(written);
+  const { literal } = valueTypes[type.kind] ?? {};
+  if (literal) return literal(written) ?? 'it is no date';
   // Limits of the field do not bind what it is compared with.
   const { min: _min, max: _max, many: _many, ...options } = type.options;
   const read = readValue(
     written,
-    test.literal === 'number' ? { type: 'number' } : { ...options, type: type.kind },
+    test.literal === 'number' ? { type: ownTypes.number } : { ...options, type: type.kind },
     context,
   );
   return read.ok ? read.value : `it is no ${type.kind}`;
@@ -150,7 +155,7 @@ function readLiteral(written: string, test: Test, type: NamedType, context: Read
 function patternLiteral(written: string): Value | string {
   try {
     new RegExp(written, 'iu');
-    return { kind: 'text', text: written };
+    return wordsValue(written);
   } catch (error) {
     return (error as Error).message;
   }

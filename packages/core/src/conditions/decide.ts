@@ -1,5 +1,5 @@
 import { type Scene, valuesOf } from '../names/index.js';
-import { plainSpaces, toText, type Value } from '../values/index.js';
+import { momentValue, plainSpaces, toText, type Value } from '../values/index.js';
 import type { CompiledCondition, CompiledOperand } from './compile.js';
 import { type Answer, sumIs } from './tests.js';
 
@@ -67,8 +67,7 @@ function answerOf(condition: TestCondition, values: readonly Value[], scene: Sce
   if (operands.some((operand) => operand === null)) return false;
   const given = operands as Value[];
   if (condition.testName === 'sum is') return given[0] ? sumIs(values, given[0], condition.within) : false;
-  if (condition.testName === 'within days')
-    given.push({ kind: 'datetime', datetime: scene.reading.date ?? scene.arrival.received });
+  if (condition.testName === 'within days') given.push(momentValue(scene.reading.date ?? scene.arrival.received));
   const answers = values.map((value) => condition.test.decide(value, given, condition.exactly));
   if (condition.every)
     return (

@@ -5,7 +5,7 @@ import { fieldName, namingOf } from '../suggest/field-name.js';
 import { findInSentences } from '../suggest/find-in-sentences.js';
 import { findLabelled } from '../suggest/find-labelled.js';
 import { guessType } from '../suggest/guess-type.js';
-import { type FieldOptions, type ReadContext, readValue, toText, valueTypes } from '../values/index.js';
+import { type FieldOptions, neededOptions, type ReadContext, readValue, toText, valueTypes } from '../values/index.js';
 import { contextOf } from './context-of.js';
 
 /** What a marked stretch is likely to be. */
@@ -54,9 +54,9 @@ export function guessField(sieve: CompiledSieve, reading: Reading, { in: where, 
 
 /** The types that read a value, and as what. */
 function typesOf(value: string, context: ReadContext): GuessedField['types'] {
-  return Object.keys(valueTypes).flatMap((type) => {
+  return Object.values(valueTypes).flatMap(({ kind: type, ...declared }) => {
     // A choice has no choices yet, and attachments have no text.
-    if (type === 'choice' || type === 'attachment') return [];
+    if (declared.apart || neededOptions(declared).length > 0) return [];
     const read = readValue(value, { type }, context);
     return read.ok ? { type, value: toText(read.value) } : [];
   });

@@ -2,20 +2,20 @@ import { dictionary } from '../dictionary.js';
 import { tryCompileSieve } from '../sieve/index.js';
 import { fieldName, namingOf } from '../suggest/field-name.js';
 import { guessType } from '../suggest/guess-type.js';
-import type { FieldOptions } from '../values/index.js';
+import { type FieldOptions, ownTypes } from '../values/index.js';
 import { contextOf } from './context-of.js';
 import { checked, type Edited, type ShownMessage } from './edited.js';
 import { addItem, setEntry } from './set-entry.js';
 
 /** Headers that rules have a better name for than their own, what a field of theirs is called, and its type. */
 const known: Readonly<Record<string, { name: string; label: string; type?: string }>> = dictionary({
-  from: { name: 'message.from', label: 'sender', type: 'email' },
-  'reply-to': { name: 'message.reply_to', label: 'reply to', type: 'email' },
+  from: { name: 'message.from', label: 'sender', type: ownTypes.address },
+  'reply-to': { name: 'message.reply_to', label: 'reply to', type: ownTypes.address },
   to: { name: 'message.to', label: 'addressee' },
   cc: { name: 'message.cc', label: 'copies to' },
-  date: { name: 'message.date', label: 'sent', type: 'datetime' },
+  date: { name: 'message.date', label: 'sent', type: ownTypes.moment },
   subject: { name: 'message.subject', label: 'subject line' },
-  'message-id': { name: 'message.id', label: 'message id', type: 'text' },
+  'message-id': { name: 'message.id', label: 'message id', type: ownTypes.words },
 });
 
 /** Makes a header of the message a field: it is declared, and a rule fills it. */

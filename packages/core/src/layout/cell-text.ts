@@ -1,5 +1,5 @@
 import type { Cell } from '../routing/index.js';
-import { toText } from '../values/index.js';
+import { figureOf, toText } from '../values/index.js';
 
 /** Excel's limit of characters in one cell; a longer value is cut there with a visible mark. */
 export const longestCell = 32_767;
@@ -10,7 +10,7 @@ export function cellText(value: Cell['value']): string {
   if (value === null) return '';
   if (Array.isArray(value)) return value.join(', ');
   if (typeof value !== 'object') return String(value);
-  return cut(value.kind === 'amount' ? value.decimal : toText(value));
+  return cut(figureOf(value) ?? toText(value));
 }
 
 function cut(text: string): string {
@@ -26,10 +26,8 @@ export function looksLikeFormula(text: string): boolean {
 export function sheetCell(value: Cell['value']): string | number | null {
   if (value === null) return null;
   if (typeof value === 'number') return value;
-  if (typeof value === 'object' && !Array.isArray(value) && 'decimal' in value) {
-    const number = Number(value.decimal);
-    // Beyond 15 digits a spreadsheet would round.
-    return value.decimal.replace(/\D/g, '').length <= 15 ? number : value.decimal;
-  }
-  return cellText(value);
+  const figure = typeof value === 'object' && !Array.isArray(value) ? figureOf(value) : null;
+  if (figure === null) return cellText(value);
+  // Beyond 15 digits a spreadsheet would round.
+  return figure.replace(/\D/g, '').length <= 15 ? Number(figure) : figure;
 }

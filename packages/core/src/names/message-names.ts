@@ -7,11 +7,11 @@ import {
   textOfPart,
   textParts,
 } from '../reading/index.js';
-import type { SingleValue, ValueKind } from '../values/index.js';
+import { momentValue, numberValue, ownTypes, type SingleValue, wordsValue } from '../values/index.js';
 import type { NamedType, Scene } from './scene.js';
 
 interface MessageName {
-  kind: ValueKind;
+  kind: string;
   many?: boolean;
   get(scene: Scene): readonly (string | null)[] | string | null;
 }
@@ -19,38 +19,40 @@ interface MessageName {
 const domainOf = (address: string | undefined) => address?.slice(address.lastIndexOf('@') + 1).toLowerCase() ?? null;
 const tagOf = (recipient: string) => /\+([^@]*)@/.exec(recipient)?.[1] ?? null;
 
+const { words, moment, number } = ownTypes;
+
 /** The names of a message: one line each. */
 const messageNames: Readonly<Record<string, MessageName>> = dictionary({
-  'message.subject': { kind: 'text', get: (s) => s.reading.subject },
-  'message.from': { kind: 'text', get: (s) => s.reading.from?.address ?? null },
-  'message.from.address': { kind: 'text', get: (s) => s.reading.from?.address ?? null },
-  'message.from.name': { kind: 'text', get: (s) => s.reading.from?.name || null },
-  'message.from.domain': { kind: 'text', get: (s) => domainOf(s.reading.from?.address) },
-  'message.reply_to': { kind: 'text', get: (s) => s.reading.replyTo?.address ?? s.reading.from?.address ?? null },
-  'message.to': { kind: 'text', many: true, get: (s) => s.reading.to.map((a) => a.address) },
-  'message.cc': { kind: 'text', many: true, get: (s) => s.reading.cc.map((a) => a.address) },
-  'message.recipient': { kind: 'text', get: (s) => s.arrival.recipient || null },
-  'message.mailbox': { kind: 'text', get: (s) => s.arrival.mailbox || null },
-  'message.tag': { kind: 'text', get: (s) => tagOf(s.arrival.recipient) },
-  'message.date': { kind: 'datetime', get: (s) => s.reading.date },
-  'message.received': { kind: 'datetime', get: (s) => s.arrival.received || null },
-  'message.id': { kind: 'text', get: (s) => s.reading.id },
-  'message.key': { kind: 'text', get: (s) => s.arrival.key || null },
-  'message.text': { kind: 'text', get: (s) => s.form.text },
-  'message.html': { kind: 'text', get: (s) => s.reading.html?.html ?? null },
+  'message.subject': { kind: words, get: (s) => s.reading.subject },
+  'message.from': { kind: words, get: (s) => s.reading.from?.address ?? null },
+  'message.from.address': { kind: words, get: (s) => s.reading.from?.address ?? null },
+  'message.from.name': { kind: words, get: (s) => s.reading.from?.name || null },
+  'message.from.domain': { kind: words, get: (s) => domainOf(s.reading.from?.address) },
+  'message.reply_to': { kind: words, get: (s) => s.reading.replyTo?.address ?? s.reading.from?.address ?? null },
+  'message.to': { kind: words, many: true, get: (s) => s.reading.to.map((a) => a.address) },
+  'message.cc': { kind: words, many: true, get: (s) => s.reading.cc.map((a) => a.address) },
+  'message.recipient': { kind: words, get: (s) => s.arrival.recipient || null },
+  'message.mailbox': { kind: words, get: (s) => s.arrival.mailbox || null },
+  'message.tag': { kind: words, get: (s) => tagOf(s.arrival.recipient) },
+  'message.date': { kind: moment, get: (s) => s.reading.date },
+  'message.received': { kind: moment, get: (s) => s.arrival.received || null },
+  'message.id': { kind: words, get: (s) => s.reading.id },
+  'message.key': { kind: words, get: (s) => s.arrival.key || null },
+  'message.text': { kind: words, get: (s) => s.form.text },
+  'message.html': { kind: words, get: (s) => s.reading.html?.html ?? null },
   ...textNames(),
-  'message.forwarded.from': { kind: 'text', get: (s) => s.form.forwarded?.from?.address || null },
-  'message.forwarded.date': { kind: 'datetime', get: (s) => s.form.forwarded?.date ?? null },
-  'message.forwarded.subject': { kind: 'text', get: (s) => s.form.forwarded?.subject ?? null },
-  'message.thread': { kind: 'text', get: (s) => s.reading.thread },
-  'message.automatic': { kind: 'text', get: (s) => String(s.reading.automatic) },
-  'message.automatic.kind': { kind: 'text', get: (s) => s.reading.automaticKind },
-  'message.loop': { kind: 'text', get: (s) => String(loopReason(s.reading, s.arrival.mailbox) !== null) },
-  'message.authenticated': { kind: 'text', get: (s) => authenticationOf(s.reading, s.arrival.trusted).verdict },
-  'message.list': { kind: 'text', get: (s) => String(s.reading.list) },
-  'message.size': { kind: 'number', get: (s) => String(s.reading.size) },
-  'message.category': { kind: 'text', get: (s) => s.category },
-  'message.attachments': { kind: 'text', many: true, get: (s) => s.reading.attachments.map((a) => a.name) },
+  'message.forwarded.from': { kind: words, get: (s) => s.form.forwarded?.from?.address || null },
+  'message.forwarded.date': { kind: moment, get: (s) => s.form.forwarded?.date ?? null },
+  'message.forwarded.subject': { kind: words, get: (s) => s.form.forwarded?.subject ?? null },
+  'message.thread': { kind: words, get: (s) => s.reading.thread },
+  'message.automatic': { kind: words, get: (s) => String(s.reading.automatic) },
+  'message.automatic.kind': { kind: words, get: (s) => s.reading.automaticKind },
+  'message.loop': { kind: words, get: (s) => String(loopReason(s.reading, s.arrival.mailbox) !== null) },
+  'message.authenticated': { kind: words, get: (s) => authenticationOf(s.reading, s.arrival.trusted).verdict },
+  'message.list': { kind: words, get: (s) => String(s.reading.list) },
+  'message.size': { kind: number, get: (s) => String(s.reading.size) },
+  'message.category': { kind: words, get: (s) => s.category },
+  'message.attachments': { kind: words, many: true, get: (s) => s.reading.attachments.map((a) => a.name) },
   'message.attachments.count': { kind: 'integer', get: (s) => String(s.reading.attachments.length) },
 });
 
@@ -58,7 +60,7 @@ const messageNames: Readonly<Record<string, MessageName>> = dictionary({
 function textNames(): Record<string, MessageName> {
   const parts = Object.keys(textParts) as TextPart[];
   return Object.fromEntries(
-    parts.map((part) => [part, { kind: 'text', get: ({ form }: Scene) => textOfPart(form, part) }]),
+    parts.map((part) => [part, { kind: words, get: ({ form }: Scene) => textOfPart(form, part) }]),
   );
 }
 
@@ -79,20 +81,20 @@ export const messageNameList: readonly string[] = Object.keys(messageNames);
 export function messageNameType(name: string): NamedType | null {
   const known = messageNames[name];
   if (known) return { kind: known.kind, many: known.many ?? false, options: { type: known.kind } };
-  if (attachmentName.test(name)) return { kind: 'text', many: false, options: { type: 'text' } };
-  return header.test(name) ? { kind: 'text', many: true, options: { type: 'text' } } : null;
+  if (attachmentName.test(name)) return { kind: words, many: false, options: { type: words } };
+  return header.test(name) ? { kind: words, many: true, options: { type: words } } : null;
 }
 
 /** The values a `message.*` name has in a scene; none means null. */
 export function messageNameValues(name: string, scene: Scene): SingleValue[] {
   const headerName = header.exec(name)?.[1];
   if (headerName !== undefined)
-    return scene.reading.headers.filter(([key]) => key === headerName).map(([, text]) => ({ kind: 'text', text }));
+    return scene.reading.headers.filter(([key]) => key === headerName).map(([, text]) => wordsValue(text));
   const attached = attachmentName.exec(name);
   if (attached) {
     const attachment = scene.reading.attachments[Number(attached[1])];
     const text = attachment && attachmentTexts[attached[2] ?? '']?.(attachment);
-    return text ? [{ kind: 'text', text }] : [];
+    return text ? [wordsValue(text)] : [];
   }
   const known = messageNames[name];
   if (!known) return [];
@@ -101,9 +103,7 @@ export function messageNameValues(name: string, scene: Scene): SingleValue[] {
   return list.filter((item) => item !== null && item !== '').map((item) => asValue(known.kind, item as string));
 }
 
-function asValue(kind: ValueKind, text: string): SingleValue {
-  if (kind === 'number') return { kind, decimal: text, unit: null };
-  if (kind === 'integer') return { kind, decimal: text, unit: null };
-  if (kind === 'datetime') return { kind, datetime: text };
-  return { kind: 'text', text };
+function asValue(kind: string, text: string): SingleValue {
+  if (kind === number) return numberValue(text);
+  return kind === moment ? momentValue(text) : wordsValue(text);
 }

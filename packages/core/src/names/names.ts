@@ -1,4 +1,14 @@
-import { type FieldOptions, itemsOf, type SingleValue, toText, type Value, type ValueKind } from '../values/index.js';
+import {
+  countValue,
+  type FieldOptions,
+  isList,
+  itemsOf,
+  ownTypes,
+  type SingleValue,
+  toText,
+  type Value,
+  wordsValue,
+} from '../values/index.js';
 import { messageNameList, messageNameType, messageNameValues } from './message-names.js';
 import type { NamedType, NameScope, Scene } from './scene.js';
 
@@ -20,10 +30,10 @@ export function sieveScope(
   const typeOf = (name: string): NamedType | null => {
     const bare = fields[name] ?? columns[name];
     if (bare) return fieldType(bare);
-    if (name === 'rows.count') return { kind: 'integer', many: false, options: { type: 'integer' } };
+    if (name === 'rows.count') return named(ownTypes.count);
     const column = name.startsWith('rows.') ? columns[name.slice('rows.'.length)] : undefined;
     if (column) return { ...fieldType(column), many: true };
-    if (recordNames.includes(name)) return { kind: 'text', many: false, options: { type: 'text' } };
+    if (recordNames.includes(name)) return named(ownTypes.words);
     return messageNameType(name);
   };
   const known = () => [
@@ -38,16 +48,18 @@ export function sieveScope(
 /** The scope of a mailbox: message names alone. */
 export const mailboxScope: NameScope = sieveScope({});
 
+/** What the service itself knows, by its type. */
+const named = (kind: string): NamedType => ({ kind, many: false, options: { type: kind } });
+
 function fieldType(options: FieldOptions): NamedType {
-  return { kind: options.type as ValueKind, many: options.many === true, options };
+  return { kind: options.type, many: options.many === true, options };
 }
 
 /** The values a name has in a scene, a list's items one by one; none means null. */
 export function valuesOf(name: string, scene: Scene): SingleValue[] {
-  if (name === 'rows.count') return [{ kind: 'integer', decimal: String(scene.rows.length), unit: null }];
+  if (name === 'rows.count') return [countValue(scene.rows.length)];
   if (name.startsWith('rows.')) return scene.rows.flatMap((row) => one(row.get(name.slice('rows.'.length))));
-  if (name.startsWith('record.'))
-    return one(scene.record[name] == null ? null : { kind: 'text', text: scene.record[name] });
+  if (name.startsWith('record.')) return one(scene.record[name] == null ? null : wordsValue(scene.record[name]));
   if (name.startsWith('message.')) return messageNameValues(name, scene);
   return one(scene.row?.has(name) ? scene.row.get(name) : scene.fields.get(name));
 }
@@ -63,7 +75,7 @@ export function wholeValue(name: string, scene: Scene): Value | null {
 /** What a name has in a scene as a text; null when there is nothing. Several values stand with the field's separator, or commas. */
 export function textOf(name: string, scene: Scene): string | null {
   const field = scene.fields.get(name);
-  if (field?.kind === 'list') return toText(field);
+  if (field && isList(field)) return toText(field);
   const values = valuesOf(name, scene);
   return values.length > 0 ? values.map(toText).join(', ') : null;
 }

@@ -1,5 +1,5 @@
 import type { Reading, TextForm } from '../reading/index.js';
-import type { FieldOptions, Value, ValueKind } from '../values/index.js';
+import type { FieldOptions, Value } from '../values/index.js';
 
 /** How a message came: what the reading itself cannot know. */
 export interface Arrival {
@@ -18,7 +18,7 @@ export interface Arrival {
 
 /** What a name stands for before any message is there. */
 export interface NamedType {
-  kind: ValueKind;
+  kind: string;
   many: boolean;
   options: FieldOptions;
 }

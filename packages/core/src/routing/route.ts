@@ -11,7 +11,7 @@ import { closed, type Path } from '../files/index.js';
 import { limits } from '../limits.js';
 import { type Scene, wholeValue } from '../names/index.js';
 import { type CompiledText, compileText, renderText } from '../texts/index.js';
-import type { Value, ValueKind } from '../values/index.js';
+import { ownTypes, type Value, wordsValue } from '../values/index.js';
 import { numberedName } from './numbered-name.js';
 
 export const routeSchema = closed({
@@ -35,7 +35,7 @@ export interface RouteSource {
 /** One thing to write: the outside's name, and a typed value, a constant, or null. `kind` holds when the value is null too. */
 export interface Cell {
   name: string;
-  kind: ValueKind;
+  kind: string;
   value: Value | number | boolean | string[] | null;
 }
 
@@ -56,7 +56,7 @@ export interface RouteHit {
 }
 
 /** `ofRow`: it uses a column of the rows. */
-type Mapping = { name: string; kind: ValueKind; ofRow: boolean } & (
+type Mapping = { name: string; kind: string; ofRow: boolean } & (
   | { text: CompiledText }
   | { constant: number | boolean | string[] }
 );
@@ -83,7 +83,7 @@ export function compileRoute(
   const pairs = Object.entries(source.with ?? Object.fromEntries(byName.map((name) => [name, `{{ ${name} }}`])));
   const mapping = pairs.map(([name, from]): Mapping | null => {
     if (typeof from !== 'string')
-      return { name, kind: typeof from === 'number' ? 'number' : 'text', constant: from, ofRow: false };
+      return { name, kind: typeof from === 'number' ? ownTypes.number : ownTypes.words, constant: from, ofRow: false };
     const text = compileText(from, compiler.scope, [...path, 'with', name], compiler.report);
     const ofRow = text?.names.some((used) => columns.includes(used)) ?? false;
     return text && { name, kind: kindOf(text, compiler), text, ofRow };
@@ -100,9 +100,9 @@ export function compileRoute(
 }
 
 /** The kind of what one name gives; a list, and anything with words around it, is a text. */
-function kindOf({ only }: CompiledText, { scope }: ConditionCompiler): ValueKind {
+function kindOf({ only }: CompiledText, { scope }: ConditionCompiler): string {
   const type = only === null ? null : scope.typeOf(only);
-  return type === null || type.many ? 'text' : type.kind;
+  return type === null || type.many ? ownTypes.words : type.kind;
 }
 
 /** What a route does in a scene: the lines it would write when it fires, and the reason in either case. */
@@ -135,5 +135,5 @@ function mapped(mapping: Mapping, scene: Scene): Cell['value'] {
   const { text } = mapping;
   if (text.only !== null) return wholeValue(text.only, scene);
   const rendered = renderText(text, scene).text;
-  return rendered === '' ? null : { kind: 'text', text: rendered };
+  return rendered === '' ? null : wordsValue(rendered);
 }

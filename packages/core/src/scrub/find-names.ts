@@ -3,7 +3,7 @@ import type { Segment } from '../reading/reading.js';
 import { closing, sentFrom } from '../reading/segments/phrases.js';
 import { plain } from '../reading/text/plain-words.js';
 import type { CompiledSieve, Outcome } from '../sieve/index.js';
-import type { FieldOptions, JsonValue } from '../values/index.js';
+import { type FieldOptions, isFree, type JsonValue } from '../values/index.js';
 import { capitalised, type Vocabulary, wordsOf } from './vocabulary.js';
 
 const greeting =
@@ -57,7 +57,7 @@ export function addValues(
     const options = declared[field];
     const text = typeof value === 'string' ? value : value === null || value === undefined ? '' : JSON.stringify(value);
     if (options?.sensitive === true) addSecret(text, vocabulary);
-    else if (options?.type === 'text' && text.length <= longestName && !text.includes('\n'))
+    else if (isFree(options) && text.length <= longestName && !text.includes('\n'))
       for (const word of capitalised(text)) vocabulary.names.add(word.toLowerCase());
   }
 }

@@ -6,7 +6,16 @@ import { sieveScope } from '../names/index.js';
 import type { BodyChoice } from '../reading/index.js';
 import { type CompiledRoute, compileRoute, type RouteSource } from '../routing/index.js';
 import { type CompiledRuleBody, type RuleCompiler, ruleKinds } from '../rules/index.js';
-import { type FieldOptions, type Locale, localeOf, type ReadContext, readValue, type Value } from '../values/index.js';
+import {
+  type FieldOptions,
+  isFree,
+  type Locale,
+  localeOf,
+  type ReadContext,
+  readValue,
+  type Value,
+  wordsValue,
+} from '../values/index.js';
 import { type CompiledCheck, compileCheck } from './checks/check.js';
 import { compileExpected, type Expected } from './expected.js';
 import { type RuleSource, reservedNames, type SieveSource, sieveSchema } from './schema.js';
@@ -126,8 +135,8 @@ function readDefaults(
   for (const [field, options] of Object.entries(fields)) {
     if (typeof options.default !== 'string') continue;
     // An empty text is a fine default, though it is never a read value.
-    if (options.default === '' && options.type === 'text') {
-      defaults.set(field, { kind: 'text', text: '' });
+    if (options.default === '' && isFree(options)) {
+      defaults.set(field, wordsValue(''));
       continue;
     }
     const read = readValue(options.default, options, context);

@@ -1,5 +1,5 @@
 import type { Line, Token } from '../rules/template/model.js';
-import { normalise } from '../rules/template/text/tokens.js';
+import { normalise } from '../rules/template/text/lines.js';
 import { wholeValue } from './looks.js';
 import type { Marked } from './marked.js';
 

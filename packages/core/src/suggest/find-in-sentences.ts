@@ -1,7 +1,6 @@
-import { normalise } from '../rules/template/text/tokens.js';
+import { normalise } from '../rules/template/text/lines.js';
 import { isGreeting } from '../rules/template/text/words.js';
-import { type ReadContext, readValue } from '../values/index.js';
-import { weekdays } from '../values/month-names.js';
+import { ownTypes, type ReadContext, readValue } from '../values/index.js';
 import { telling } from './looks.js';
 import type { Marked } from './marked.js';
 
@@ -26,23 +25,17 @@ export function findInSentences(text: string, taken: readonly Marked[], context:
     };
     const greeted = greetedIn(words);
     if (greeted) add('addressee', greeted.from, greeted.name);
-    for (const { type, like } of telling)
+    for (const { type, like, begin, namesItself } of telling)
       for (const match of words.matchAll(like)) {
         if (!readValue(match[0], { type }, context).ok) continue;
-        const from = type === 'date' ? withWeekday(words, match.index) : match.index;
+        const from = begin?.(words, match.index) ?? match.index;
         const value = words.slice(from, match.index + match[0].length);
-        add(type === 'email' ? 'email' : wordBefore(words.slice(0, from)), from, value);
+        add(namesItself ? type : wordBefore(words.slice(0, from)), from, value);
       }
     for (const match of words.matchAll(counted))
-      if (readValue(match[1] ?? '', { type: 'integer' }, context).ok) add(match[2], match.index, match[1] ?? '');
+      if (readValue(match[1] ?? '', { type: ownTypes.count }, context).ok) add(match[2], match.index, match[1] ?? '');
   }
   return found;
-}
-
-/** Where a date begins that has its weekday before it. */
-function withWeekday(words: string, at: number): number {
-  const [before = '', name = ''] = /(\p{L}+),? $/u.exec(words.slice(0, at)) ?? [];
-  return weekdays.has(name.toLowerCase()) ? at - before.length : at;
 }
 
 /** `Dear Ottoline Marsh,`: whom a line greets. */

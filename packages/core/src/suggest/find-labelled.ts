@@ -1,6 +1,6 @@
 import type { Line, Token } from '../rules/template/model.js';
-import { enumerationEnd, isSentence } from '../rules/template/text/line-looks.js';
-import { columnGap, isSeparator, normalise, skipSeparators } from '../rules/template/text/tokens.js';
+import { enumerationEnd, isSentence, normalise } from '../rules/template/text/lines.js';
+import { columnGap, isSeparator, skipSeparators } from '../rules/template/text/tokens.js';
 import type { Marked } from './marked.js';
 
 /** Lines that are looked at for labels. */

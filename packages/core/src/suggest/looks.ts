@@ -1,12 +1,9 @@
+import { valueTypes } from '../values/index.js';
+
 /** Values that can be told by their looks alone, wherever they stand in a line. */
-export const telling: readonly { type: string; like: RegExp }[] = [
-  { type: 'email', like: /[^\s<>()[\],;:"]+@[^\s<>()[\],;:"]+\.\p{L}{2,}/gu },
-  { type: 'amount', like: /(?:[£€¥$₹] ?\d[\d.,]*\d|\b[A-Z]{3} \d[\d.,]*\d|\d[\d.,]*\d ?(?:€|[A-Z]{3}\b))/g },
-  {
-    type: 'date',
-    like: /\b\d{4}-\d{2}-\d{2}\b|\b\d{1,2}(?:st|nd|rd|th|\.)? (?:of )?\p{L}{3,9}\.?(?:,? \d{4})?\b|\b\p{L}{3,9} \d{1,2}(?:st|nd|rd|th)?,? \d{4}\b|\b\d{1,2}[./]\d{1,2}[./]\d{2,4}\b/gu,
-  },
-];
+export const telling = Object.values(valueTypes)
+  .flatMap(({ kind: type, within, namesItself }) => (within ? [{ type, namesItself, ...within }] : []))
+  .sort((a, b) => a.rank - b.rank);
 
 /** The value that looks like one of its kind and holds a stretch of a line, or that stretch itself. */
 export function wholeValue(line: string, start: number, end: number): { start: number; end: number } {

@@ -1,6 +1,6 @@
 import { bodyViews, formOf, languageOf, type Reading } from '../reading/index.js';
 import { type CompiledSieve, noFacts, type Outcome, sift, tryCompileSieve } from '../sieve/index.js';
-import { type FieldOptions, localeOf, type ReadContext } from '../values/index.js';
+import { type FieldOptions, isFree, localeOf, ownTypes, type ReadContext } from '../values/index.js';
 import { fieldName, type Naming } from './field-name.js';
 import { findDifferences } from './find-differences.js';
 import { findInSentences } from './find-in-sentences.js';
@@ -73,7 +73,7 @@ export function suggestSieve(messages: readonly SuggestFrom[], options: SuggestO
       return suggestion(draft, compiled.sieve, looked, options.samples ?? true);
     for (const label of failing) {
       const known = draft.fields.get(label);
-      if (known && known.options.type !== 'text') known.options = { type: 'text' };
+      if (known && !isFree(known.options)) known.options = { type: ownTypes.words };
       else draft.fields.delete(label);
     }
     draft.columns = weakened(draft.columns, amiss);
@@ -200,10 +200,7 @@ function isReadAgain(
     evidence[field.name]?.map((one) => (one.in === message.view.in ? (one.raw ?? '') : '')).join(' ') ?? '',
   );
   const wanted = squeezed(rawOf(message, mark));
-  return (
-    (values[field.name] ?? null) !== null &&
-    (raw === wanted || (field.options.type === 'text' && raw.startsWith(wanted)))
-  );
+  return (values[field.name] ?? null) !== null && (raw === wanted || (isFree(field.options) && raw.startsWith(wanted)));
 }
 
 const squeezed = (text: string) => text.replace(/\s+/g, ' ').trim();
@@ -235,7 +232,7 @@ function weakened(columns: readonly SuggestedColumn[], failing: ReadonlySet<stri
   if (columns.every(({ name }) => failing.has(name))) return [];
   return columns.flatMap((column) => {
     if (!failing.has(column.name)) return [column];
-    return column.options.type === 'text' ? [] : [{ ...column, options: { type: 'text' } }];
+    return isFree(column.options) ? [] : [{ ...column, options: { type: ownTypes.words } }];
   });
 }
 

@@ -1,10 +1,11 @@
 export * from './decimal.js';
 export * from './fold.js';
+export * from './forms.js';
 export * from './locale.js';
 export * from './near-word.js';
 export * from './read-value.js';
 export * from './read-written.js';
-export * from './types.js';
+export * from './types/index.js';
 export * from './value.js';
 export * from './value-type.js';
 export { zoneSchema } from './zones.js';

@@ -1,6 +1,6 @@
 import type { Code, Params } from '../errors/index.js';
 import { readOne } from './read-one.js';
-import type { SingleValue } from './value.js';
+import { isList, type SingleValue } from './value.js';
 import type { FieldOptions, ReadContext, ReadResult, ValueType } from './value-type.js';
 
 /** Ways to write several values, the surest first: lines or bullets, semicolons, bars, commas with a last “and”, a lone slash. */
@@ -22,9 +22,7 @@ export function readMany(type: ValueType, raw: string, options: FieldOptions, co
   const separator = typeof options.separator === 'string' ? options.separator : ', ';
   let fault: { code: Code; params?: Params } | null = null;
   // A single text may hold any of the marks, so texts are cut by the surest alone.
-  for (const pattern of type.kind === 'text'
-    ? separators.filter((by) => by.test(text)).slice(0, 1)
-    : [null, ...separators]) {
+  for (const pattern of type.free ? separators.filter((by) => by.test(text)).slice(0, 1) : [null, ...separators]) {
     const pieces = (pattern === null ? [text] : text.split(pattern)).map((piece) => piece.trim()).filter(Boolean);
     if (pattern !== null && pieces.length < 2) continue;
     if (pieces.length > mostItems)
@@ -37,8 +35,7 @@ export function readMany(type: ValueType, raw: string, options: FieldOptions, co
     fault ??= read;
   }
   const alone = readOne(type, text, options, context);
-  if (alone.ok && alone.value.kind !== 'list')
-    return { ...alone, value: { kind: 'list', items: [alone.value], separator } };
+  if (alone.ok && !isList(alone.value)) return { ...alone, value: { kind: 'list', items: [alone.value], separator } };
   return alone.ok ? alone : { ok: false, ...(fault ?? alone) };
 }
 
@@ -54,7 +51,7 @@ function readAll(
     const read = readOne(type, piece, options, context);
     if (!read.ok) return { code: read.code, ...(read.params ? { params: read.params } : {}) };
     reference ??= read.reference;
-    if (read.value.kind !== 'list') items.push(read.value);
+    if (!isList(read.value)) items.push(read.value);
   }
   return { items, reference };
 }

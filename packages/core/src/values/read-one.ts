@@ -5,5 +5,5 @@ const longest = 2500;
 
 /** Reads one value. What is longer than any value of its type is none: it is refused as an empty one is. */
 export function readOne(type: ValueType, raw: string, options: FieldOptions, context: ReadContext): ReadResult {
-  return type.read(raw.length > longest && type.kind !== 'text' ? '' : raw, options, context);
+  return type.read(raw.length > longest && type.free !== true ? '' : raw, options, context);
 }

@@ -1,7 +1,7 @@
 import { readMany } from './many.js';
 import { readOne } from './read-one.js';
-import { valueTypes } from './types.js';
-import type { FieldOptions, ReadContext, ReadResult } from './value-type.js';
+import { valueTypes } from './types/index.js';
+import type { FieldOptions, ReadContext, ReadResult, ValueType } from './value-type.js';
 
 /** Reads what a person wrote by a field's declaration: one value of its type, or several where it takes many. */
 export function readValue(raw: string, options: FieldOptions, context: ReadContext): ReadResult {
@@ -9,6 +9,13 @@ export function readValue(raw: string, options: FieldOptions, context: ReadConte
   if (!type) return { ok: false, code: 'YS-VALUE-EMPTY' };
   return options.many === true ? readMany(type, raw, options, context) : readOne(type, raw, options, context);
 }
+
+/** The type of a field; undefined for one that is not declared. */
+export const typeOfField = (options: FieldOptions | undefined): ValueType | undefined =>
+  options && valueTypes[options.type];
+
+/** Whether any text is a value of a field. */
+export const isFree = (options: FieldOptions | undefined): boolean => typeOfField(options)?.free === true;
 
 /** How much a raw text looks like what a field takes, 0 to 1; quick, to rank places. */
 export function fitOfValue(raw: string, options: FieldOptions, context: ReadContext): number {

@@ -1,7 +1,7 @@
 import { readOne } from './read-one.js';
 import { readValue } from './read-value.js';
-import { valueTypes } from './types.js';
-import type { JsonValue, SingleValue } from './value.js';
+import { valueTypes } from './types/index.js';
+import { isList, type JsonValue, type SingleValue } from './value.js';
 import type { FieldOptions, ReadContext, ReadResult } from './value-type.js';
 
 /** A value as a person or a program writes it down for a field: its JSON form, or text. Null is “there is none”. */
@@ -21,7 +21,7 @@ export function readWritten(written: Exclude<Written, null>, options: FieldOptio
   for (const item of written) {
     const read = one(item);
     if (!read.ok) return read;
-    if (read.value.kind !== 'list') items.push(read.value);
+    if (!isList(read.value)) items.push(read.value);
   }
   return { ok: true, value: { kind: 'list', items, separator: separatorOf(options) } };
 }
@@ -34,7 +34,7 @@ function readSeveral(text: string, options: FieldOptions, context: ReadContext):
   const items: SingleValue[] = [];
   for (const piece of text.split(separator)) {
     const read = readSingle(piece, options, context);
-    if (!read.ok || read.value.kind === 'list') return readValue(text, options, context);
+    if (!read.ok || isList(read.value)) return readValue(text, options, context);
     items.push(read.value);
   }
   return { ok: true, value: { kind: 'list', items, separator } };
@@ -43,7 +43,7 @@ function readSeveral(text: string, options: FieldOptions, context: ReadContext):
 function readSingle(text: string, options: FieldOptions, context: ReadContext): ReadResult {
   const type = valueTypes[options.type];
   if (!type) return { ok: false, code: 'YS-VALUE-EMPTY' };
-  const plain = plainForm(text, options);
+  const plain = type.plain?.(text) ?? null;
   if (plain === null) return readOne(type, text, options, context);
   // Its own type still has its say on ranges: figures are handed to it as English writes them.
   return typeof plain === 'string'
@@ -51,42 +51,18 @@ function readSingle(text: string, options: FieldOptions, context: ReadContext): 
     : { ok: true, value: plain };
 }
 
-/** The value a plain form stands for, or the text to read in English; null when it is not in plain form. */
-function plainForm(text: string, options: FieldOptions): SingleValue | string | null {
-  switch (options.type) {
-    case 'text':
-      return text === '' ? { kind: 'text', text } : null;
-    case 'attachment':
-      return { kind: 'attachment', name: text };
-    case 'number':
-    case 'integer':
-    case 'amount':
-      return /^-?\d+(?:\.\d+)?(?: [A-Z]{3})?$/.test(text) ? text : null;
-    case 'yes-no':
-      return /^(?:yes|true|no|false)$/.test(text) ? { kind: 'yes-no', yes: text === 'yes' || text === 'true' } : null;
-    case 'datetime':
-      return /^\d{4}-\d{2}-\d{2}T\d{2}:\d{2}:\d{2}(?:[+-]\d{2}:\d{2}|Z)?$/.test(text)
-        ? { kind: 'datetime', datetime: text }
-        : null;
-    default:
-      return null;
-  }
-}
-
 /** The text of a written item, in the plain form. */
 function textOf(written: Written): string {
   if (written === null) return '';
   if (Array.isArray(written)) return written.map(textOf).join('\n');
   // In a file, figures are taken as written, also those in an amount.
-  if (typeof written === 'object') return `${plainNumber(written.value as number | string)} ${written.currency}`;
+  if (typeof written === 'object') return Object.values(written).map(textOf).join(' ');
   if (typeof written === 'number') return plainNumber(written);
   return typeof written === 'boolean' ? (written ? 'yes' : 'no') : written;
 }
 
 /** Without an exponent, which no figure of a person has. */
-const plainNumber = (number: number | string) =>
-  typeof number === 'string'
-    ? number
-    : Math.abs(number) < 1e-6 || Math.abs(number) >= 1e21
-      ? number.toLocaleString('en-US', { useGrouping: false, maximumFractionDigits: 20 })
-      : String(number);
+const plainNumber = (number: number) =>
+  Math.abs(number) < 1e-6 || Math.abs(number) >= 1e21
+    ? number.toLocaleString('en-US', { useGrouping: false, maximumFractionDigits: 20 })
+    : String(number);

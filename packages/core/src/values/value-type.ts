@@ -1,6 +1,6 @@
 import type * as v from 'valibot';
 import type { Code, Params } from '../errors/index.js';
-import type { Value, ValueKind } from './value.js';
+import type { JsonValue, Measure, SingleValue, Value } from './value.js';
 
 /** What reading a value depends on besides the text itself. */
 export interface ReadContext {
@@ -18,10 +18,10 @@ export interface ReadContext {
   attachments?: readonly string[];
 }
 
-export type ReadResult =
+export type ReadResult<V extends Value = Value> =
   | {
       ok: true;
-      value: Value;
+      value: V;
       /** The day it was counted from (ISO 8601), where that mattered. */
       reference?: string;
       /** Which slot beside it lent what was not written here. */
@@ -40,19 +40,85 @@ export interface FieldOptions {
   [option: string]: unknown;
 }
 
-/** One field type: its own options, and how a person's writing becomes a value. One file and one registry line each. */
-export interface ValueType {
-  readonly kind: ValueKind;
+/** How a column of a database holds values of a type; the database kinds name it in their own words. */
+export type Storage =
+  /** A text of any length; one that can be indexed has a longest, in characters. */
+  | { holds: 'text'; longest?: number }
+  | { holds: 'decimal'; digits: number; scale: number }
+  | { holds: 'whole number' | 'day' | 'time of day' | 'moment' | 'flag' };
+
+/** How a type is told by its looks, for suggestions. */
+export interface Look {
+  /** What every value must look like, beside being readable. */
+  like: RegExp;
+  /** What the label must look like; left out where it does not matter. */
+  label?: RegExp;
+  /** More telling looks are tried first: 1 before 2. */
+  rank: number;
+}
+
+/** How a value is told within a line of other words. */
+export interface LookWithin {
+  like: RegExp;
+  /** More telling ones are tried first: 1 before 2. */
+  rank: number;
+  /** Where a value found at an offset really begins: a date has its weekday before it. */
+  begin?(words: string, at: number): number;
+}
+
+/**
+ * One field type: its own options, how a person's writing becomes a value, and what others need to know of it. One file and
+ * one registry line each; nobody else asks for a type by its name.
+ */
+export interface ValueType<V extends SingleValue = SingleValue> {
+  readonly kind: V['kind'];
   /** One line for docs and forms. */
   readonly about: string;
   /** Valibot entries of the options that only this type has. */
   readonly options: v.ObjectEntries;
   /** Source of a ready-made pattern part, used as `~kind~` in pattern rules. */
   readonly part: string;
-  read(raw: string, options: FieldOptions, context: ReadContext): ReadResult;
-  /** How much a raw text looks like a whole value of this type, 0 to 1; a quick test used to rank candidates. */
+  readonly storage: Storage;
+  read(raw: string, options: FieldOptions, context: ReadContext): ReadResult<V>;
+  /** How much a raw text looks like one, 0 to 1; quick, to rank places. */
   fit(raw: string, options: FieldOptions, context: ReadContext): number;
+  toJson(value: V): JsonValue;
+  /** As plain text, where that is not the JSON form. */
+  toText?(value: V): string;
+  /** The value that a text stands for by itself, whatever the language; or the text, to be read as English writes figures. */
+  plain?(text: string): V | string | null;
+  /** Any text is one: that it fits says little, it may be long, and it may run over several lines. */
+  readonly free?: boolean;
+  /** It is made of words, which can be searched. */
+  readonly words?: boolean;
+  /** What its values are compared by. */
+  readonly measures?: { scale: Measure['scale']; of(value: V): Measure };
+  /** The value a literal of a condition stands for, where that is read otherwise than a message; null when it is none. */
+  literal?(written: string): SingleValue | null;
+  /** It takes the target of a link that stands at its place. */
+  readonly link?: boolean;
+  /** It is not written in the words of a message, but found beside them. */
+  readonly apart?: boolean;
+  /** A text like this may as well be a value of another type. */
+  readonly ambiguous?: RegExp;
+  /** A second value that stands in a column beside its own: a part of the JSON form, by its name. */
+  readonly beside?: { part: string; kind: string; of(value: V): SingleValue };
+  /** How whole values look. */
+  readonly looks?: readonly Look[];
+  /** How values look within a line of other words. */
+  readonly within?: LookWithin;
+  /** Its values are counted; a code of figures, such as an order number, is none. */
+  readonly countable?: boolean;
+  /** Further options that values tell, such as the unit they share. */
+  observe?(values: readonly string[], context: ReadContext): Partial<FieldOptions>;
+  /** What a value is called that nothing names; its kind by default. */
+  readonly called?: string;
+  /** Its values name themselves, whatever word stands before them. */
+  readonly namesItself?: boolean;
 }
+
+/** Declares a type. Its values come back to it alone, so that others need not know what they are made of. */
+export const valueType = <V extends SingleValue>(type: ValueType<V>): ValueType => type as unknown as ValueType;
 
 /** `fit` for types where reading is cheap and strict: it reads, or it does not. */
 export function fitByReading(type: Pick<ValueType, 'read'>): ValueType['fit'] {

@@ -2,9 +2,11 @@ import {
   type CompiledSieve,
   type FieldOptions,
   type JsonValue,
+  jsonText,
   limits,
   nearest,
   numberedName,
+  typeOfField,
   YsError,
 } from '@yellow-sieve/core';
 import type { PublishedRecord } from '../store/record-store.js';
@@ -77,19 +79,22 @@ const ownColumns: Column[] = (['key', 'message', 'received', 'verdict'] as const
   return { name: header, header: [header], cells: (record) => [record[name]] };
 });
 
-function fieldColumn(name: string, { type, many, separator = ', ' }: FieldOptions): Column {
-  const amount = type === 'amount' && !many;
-  return {
-    name,
-    header: amount ? [name, `${name}_currency`] : [name],
-    cells: ({ fields }) => cellsOf(fields[name] ?? null, amount, separator),
-  };
+function fieldColumn(name: string, options: FieldOptions): Column {
+  const cells = cellsFor(options);
+  return { name, header: headerOf(name, options), cells: ({ fields }) => cells(fields[name] ?? null) };
 }
 
 function rowColumn(name: string, options: FieldOptions): Column {
-  const { header } = fieldColumn(name, options);
-  const { type, many, separator = ', ' } = options;
-  return { name, header, cells: (_, row) => cellsOf(row?.[name] ?? null, type === 'amount' && !many, separator) };
+  const cells = cellsFor(options);
+  return { name, header: headerOf(name, options), cells: (_, row) => cells(row?.[name] ?? null) };
+}
+
+/** What stands in a column beside a value’s own. */
+const besideOf = (options: FieldOptions) => (options.many ? undefined : typeOfField(options)?.beside);
+
+function headerOf(name: string, options: FieldOptions): string[] {
+  const beside = besideOf(options);
+  return beside ? [name, `${name}_${beside.part}`] : [name];
 }
 
 function columnNamed(wanted: string, all: readonly Column[]): Column {
@@ -114,17 +119,15 @@ async function* linesOf(
   }
 }
 
-function cellsOf(value: JsonValue, amount: boolean, separator: string): CellValue[] {
-  if (amount) {
-    const pair = value as { value: number; currency: string } | null;
-    return [pair?.value ?? null, pair?.currency ?? null];
-  }
-  return [value === null || typeof value === 'number' ? value : written(value, separator)];
-}
+const cellOf = (value: JsonValue, separator: string): CellValue =>
+  value === null || typeof value === 'number' ? value : jsonText(value, separator);
 
-/** A value as one text, as texts and cells have it. */
-function written(value: JsonValue, separator: string): string {
-  if (Array.isArray(value)) return value.map((item) => written(item, separator)).join(separator);
-  if (typeof value === 'boolean') return value ? 'yes' : 'no';
-  return value !== null && typeof value === 'object' ? `${value.value} ${value.currency}` : String(value);
+function cellsFor(options: FieldOptions): (value: JsonValue) => CellValue[] {
+  const { separator = ', ' } = options;
+  const beside = besideOf(options);
+  if (!beside) return (value) => [cellOf(value, separator)];
+  return (value) => {
+    const { [beside.part]: second = null, ...own } = (value ?? {}) as Record<string, JsonValue>;
+    return [cellOf(Object.values(own)[0] ?? null, separator), cellOf(second, separator)];
+  };
 }

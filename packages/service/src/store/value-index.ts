@@ -1,4 +1,4 @@
-import { type FieldRename, type TypedValues, toText, type Value } from '@yellow-sieve/core';
+import { type FieldRename, measureOf, type TypedValues, toText, type Value } from '@yellow-sieve/core';
 import { and, eq } from 'drizzle-orm';
 import type { Executor } from '../database/connect.js';
 import { rowValue, value } from '../database/schema.js';
@@ -20,8 +20,10 @@ export async function indexValues(tx: Executor, recordId: string, { fields, rows
 
 /** A value as the index keeps it: always as text, and by number or day where it is one. */
 function indexOf(read: Value): { text: string; number: string | null; day: string | null } {
-  const number = 'decimal' in read && read.decimal.length < 30 ? read.decimal : null;
-  return { text: toText(read).slice(0, 191), number, day: read.kind === 'date' ? read.date : null };
+  const measure = measureOf(read);
+  const number = measure?.scale === 'figure' && measure.decimal.length < 30 ? measure.decimal : null;
+  const day = measure?.scale === 'day' && measure.moment === null ? measure.day : null;
+  return { text: toText(read).slice(0, 191), number, day };
 }
 
 /** Follows the renaming of a field, or of a column, in the indexes. */

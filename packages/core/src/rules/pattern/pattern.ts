@@ -1,6 +1,7 @@
 import * as v from 'valibot';
 import { nearest } from '../../errors/index.js';
 import type { View } from '../../reading/index.js';
+import { ownTypes } from '../../values/index.js';
 import { evidenceAt, findAt, problemAt } from '../finding.js';
 import type { CompiledRuleBody, Finding, Problem, RuleCompiler, RuleKind, RuleResult, RuleRun } from '../rule-kind.js';
 import { withParts } from './parts.js';
@@ -39,7 +40,7 @@ function compile(source: PatternSource, compiler: RuleCompiler): CompiledRuleBod
   for (const field of strangers)
     report.add('YS-SIEVE-UNKNOWN-FIELD', [...path, 'find'], { field, nearest: nearest(field, known) });
   const lookIn = source.in ?? 'message.body';
-  if (compiler.scope.typeOf(lookIn)?.kind !== 'text')
+  if (compiler.scope.typeOf(lookIn)?.kind !== ownTypes.words)
     report.add('YS-CONDITION-NAME', [...path, 'in'], {
       name: lookIn,
       nearest: nearest(lookIn, compiler.scope.known()),

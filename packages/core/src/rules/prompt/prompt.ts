@@ -10,6 +10,7 @@ import {
 import { nearest } from '../../errors/index.js';
 import { closed } from '../../files/index.js';
 import type { View } from '../../reading/index.js';
+import { ownTypes } from '../../values/index.js';
 import { problemAt } from '../finding.js';
 import type {
   CompiledRuleBody,
@@ -45,7 +46,7 @@ function compile(source: PromptSource, compiler: RuleCompiler): CompiledRuleBody
   for (const field of strangers)
     report.add('YS-SIEVE-UNKNOWN-FIELD', [...path, 'fills'], { field, nearest: nearest(field, Object.keys(fields)) });
   const show = source.show ?? ['message.subject', 'message.body', 'message.signature'];
-  const unknown = show.filter((name) => scope.typeOf(name)?.kind !== 'text');
+  const unknown = show.filter((name) => scope.typeOf(name)?.kind !== ownTypes.words);
   for (const name of unknown)
     report.add('YS-CONDITION-NAME', [...path, 'show'], { name, nearest: nearest(name, scope.known()) });
   const when = source.when ? compileCondition(source.when, [...path, 'when'], compiler) : null;

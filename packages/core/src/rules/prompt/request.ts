@@ -1,4 +1,4 @@
-import type { FieldOptions } from '../../values/index.js';
+import { type FieldOptions, typeOfField } from '../../values/index.js';
 import type { ChatRequest } from '../rule-kind.js';
 
 /** What a prompt rule asks, before a message is put in. */
@@ -67,7 +67,7 @@ function answerSchema(fields: Readonly<Record<string, FieldOptions>>): Record<st
 }
 
 function fieldSchema(options: FieldOptions | undefined): Record<string, unknown> {
-  const numeric = options?.type === 'number' || options?.type === 'integer';
+  const numeric = typeOfField(options)?.countable;
   const value = Array.isArray(options?.choices)
     ? { enum: [...options.choices, null] }
     : { type: [numeric ? 'number' : 'string', 'null'] };

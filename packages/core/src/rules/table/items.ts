@@ -1,5 +1,4 @@
-import type { FieldOptions, ReadContext } from '../../values/index.js';
-import { fitOfValue } from '../../values/index.js';
+import { type FieldOptions, fitOfValue, isFree, type ReadContext } from '../../values/index.js';
 import { cellText, type Grid, type GridCell } from './grid.js';
 import { type Header, type HeaderWords, headerOf } from './header.js';
 import { addsUp } from './totals.js';
@@ -30,10 +29,10 @@ function itemOf(grid: Grid, row: readonly GridCell[], header: Header, { words, c
   if (filled.length === 1 && header.cells.size > 1) return not('it has one cell only');
   const fitting = has.filter(([column, cell]) => {
     const declared = columns[column];
-    return declared && (declared.type === 'text' || fitOfValue(cellText(grid.view, cell), declared, context) > 0);
+    return declared && (isFree(declared) || fitOfValue(cellText(grid.view, cell), declared, context) > 0);
   });
-  const typed = fitting.filter(([column]) => columns[column]?.type !== 'text').length;
-  const anyTyped = [...header.cells.keys()].some((column) => columns[column]?.type !== 'text');
+  const typed = fitting.filter(([column]) => !isFree(columns[column])).length;
+  const anyTyped = [...header.cells.keys()].some((column) => !isFree(columns[column]));
   return has.length >= Math.min(2, header.cells.size) && (typed > 0 || !anyTyped)
     ? { cells }
     : not('its cells are no values of these columns');

@@ -1,6 +1,7 @@
 import * as v from 'valibot';
 import { nearest } from '../../errors/index.js';
 import type { View } from '../../reading/index.js';
+import { typeOfField } from '../../values/index.js';
 import { evidenceAt, findAt, problemAt, readRaw } from '../finding.js';
 import { linkAt } from '../link-at.js';
 import type { CompiledRuleBody, Finding, RuleCompiler, RuleKind, RuleResult, RuleRun } from '../rule-kind.js';
@@ -108,7 +109,7 @@ function rowOf(
     const [first, ...more] = cell;
     if (!options || !first) return [];
     const context = run.contextAt(view, first.start);
-    const link = options.type === 'url' ? linkAt(view, first, run) : null;
+    const link = typeOfField(options)?.link ? linkAt(view, first, run) : null;
     if (link) return [readRaw(link.href, column, options, context, link.evidence)];
     if (more.length === 0) return [findAt(view, first.start, first.end, column, options, context, run.rule)];
     const evidence = cell.flatMap(({ start, end }) => evidenceAt(view, start, end, run.rule));

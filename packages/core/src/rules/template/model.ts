@@ -2,6 +2,9 @@ import type { Range, View } from '../../reading/index.js';
 import type { FieldOptions } from '../../values/index.js';
 import type { Finding, RuleRun } from '../rule-kind.js';
 
+/** How words stand on their line: labels begin a line or a cell, sentences may begin behind another; decoys are in the middle. */
+export type Standing = 'start' | 'cell' | 'label' | 'sentence' | 'middle';
+
 /** A word or a single mark, in the form in which templates and messages are compared. */
 export interface Token {
   norm: string;

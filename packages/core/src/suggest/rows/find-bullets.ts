@@ -1,8 +1,7 @@
 import type { Range } from '../../reading/index.js';
 import type { Line } from '../../rules/template/model.js';
-import { enumerationEnd } from '../../rules/template/text/line-looks.js';
-import { normalise } from '../../rules/template/text/tokens.js';
-import type { ReadContext } from '../../values/index.js';
+import { enumerationEnd, normalise } from '../../rules/template/text/lines.js';
+import { isFree, type ReadContext, valueTypes } from '../../values/index.js';
 import { guessType } from '../guess-type.js';
 import { type FoundRows, isLinked, type LookedForRows } from './found-rows.js';
 
@@ -11,9 +10,6 @@ const mostLines = 600;
 const fewestItems = 2;
 /** What parts the values of an item, the most telling first. */
 const separators = ['\t', ' | ', '; ', ', ', ' – ', ' - ', ': '];
-
-/** How a column is called whose values have a type and nothing that names them. */
-const names: Readonly<Record<string, string>> = { text: 'item', integer: 'count', 'yes-no': 'answer' };
 
 /** A list whose lines are cut alike into values of which one at least is no mere text: `- Diesel, £168.70`. */
 export function findBullets(message: LookedForRows, context: ReadContext): FoundRows | null {
@@ -57,10 +53,10 @@ function cutBy(
   ]);
   const values = [...Array(count).keys()].map((at) => ranges.map((row) => textAt(view.text, row[at])));
   const types = values.map((all) => guessType('', all, context).type);
-  if (!chosen && types.every((type) => type === 'text')) return null;
+  if (!chosen && types.every((type) => isFree({ type }))) return null;
   const labels = types.map((type, i) => {
     const same = types.slice(0, i).filter((other) => other === type).length;
-    const name = names[type] ?? type.replace('-', ' ');
+    const name = valueTypes[type]?.called ?? type.replace('-', ' ');
     return same === 0 ? name : `${name} ${same + 1}`;
   });
   return {

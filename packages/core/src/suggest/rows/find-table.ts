@@ -2,7 +2,7 @@ import { cellText, type Grid, type GridCell, markedGrids } from '../../rules/tab
 import { folded } from '../../rules/table/header.js';
 import { textGrids } from '../../rules/table/text-grid.js';
 import { addsUp } from '../../rules/table/totals.js';
-import type { ReadContext } from '../../values/index.js';
+import { isFree, type ReadContext } from '../../values/index.js';
 import { guessType } from '../guess-type.js';
 import { type FoundColumn, type FoundRows, isLinked, type LookedForRows } from './found-rows.js';
 
@@ -49,7 +49,7 @@ function tableOf(grid: Grid, { view, links }: LookedForRows, context: ReadContex
     const linked = cells.every(([first]) => first !== undefined && isLinked(view, first, links));
     return [{ label, values, linked }];
   });
-  const typed = columns.filter(({ label, values }) => guessType(label, values, context).type !== 'text').length;
+  const typed = columns.filter(({ label, values }) => !isFree(guessType(label, values, context))).length;
   const believed = typed > 0 || (columns.length >= fewestColumns && items.length >= fewestItems);
   const ranges = grid.rows.flat(2);
   const over = { start: Math.min(...ranges.map(({ start }) => start)), end: Math.max(...ranges.map(({ end }) => end)) };

@@ -1,8 +1,10 @@
-import type { FieldOptions, ReadContext } from '../../values/index.js';
+import { type FieldOptions, ownTypes, type ReadContext } from '../../values/index.js';
 import { fieldName, type Naming } from '../field-name.js';
 import { guessType } from '../guess-type.js';
 import { foldLabel } from '../marked.js';
 import type { FoundRows } from './found-rows.js';
+
+const { link } = ownTypes;
 
 /** A column that is suggested. */
 export interface SuggestedColumn {
@@ -46,8 +48,8 @@ export function nameColumns(
         labels: [label],
         options: { ...options, ...(always ? { required: true } : {}) },
       });
-      if (options.type !== 'url' && same.every(({ linked }) => linked))
-        found.set(`${key} link`, { name: nameFor('link', 'url'), labels: [], options: { type: 'url' } });
+      if (options.type !== link && same.every(({ linked }) => linked))
+        found.set(`${key} link`, { name: nameFor('link', link), labels: [], options: { type: link } });
     }
   return [...found.values()];
 }

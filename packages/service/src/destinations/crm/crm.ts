@@ -1,4 +1,4 @@
-import { type Cell, nearest, say, toText, type Value, YsError } from '@yellow-sieve/core';
+import { type Cell, figureOf, isList, nearest, say, toStored, toText, YsError } from '@yellow-sieve/core';
 import * as v from 'valibot';
 import { webAddress } from '../../outgoing/web-address.js';
 import type { DeliveryAbout, DestinationContext, DestinationKind, Tried } from '../destination-kind.js';
@@ -158,9 +158,9 @@ const unknownEntity = ({ entities }: CrmDescription, { definition }: Destination
 /** Numbers go out as numbers, amounts too; dates and all else as text. */
 function plain(value: NonNullable<Cell['value']>): Plain {
   if (typeof value !== 'object' || Array.isArray(value)) return value;
-  if (value.kind === 'list') return value.items.map(toText);
-  if (value.kind === 'yes-no') return value.yes;
-  return 'decimal' in value ? Number(value.decimal) : toText(value as Value);
+  if (isList(value)) return value.items.map(toText);
+  const stored = toStored(value);
+  return figureOf(value) === null ? stored : Number(stored);
 }
 
 function isDescription(source: string): boolean {

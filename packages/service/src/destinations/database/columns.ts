@@ -1,4 +1,4 @@
-import { type Cell, flatCells, momentOf, toText } from '@yellow-sieve/core';
+import { type Cell, flatCells, measureOf, type Storage, toStored, valueTypes } from '@yellow-sieve/core';
 
 /** A column of a target table, and the cell's value for it. */
 export interface TableColumn {
@@ -7,36 +7,48 @@ export interface TableColumn {
   value: string | number | null;
 }
 
-const types: Record<Cell['kind'], string> = {
-  text: 'MEDIUMTEXT',
-  choice: 'VARCHAR(255)',
-  number: 'DECIMAL(38,10)',
-  integer: 'BIGINT',
-  amount: 'DECIMAL(19,4)',
-  date: 'DATE',
-  time: 'TIME',
-  datetime: 'DATETIME(3)',
-  duration: 'VARCHAR(64)',
-  'yes-no': 'BOOLEAN',
-  email: 'VARCHAR(320)',
-  phone: 'VARCHAR(32)',
-  url: 'TEXT',
-  attachment: 'VARCHAR(255)',
-};
+/** Longer texts have no place in the row itself. */
+const longestVarchar = 1000;
+
+/** MariaDB’s name of what holds values of a type. */
+function typeOf(storage: Storage): string {
+  switch (storage.holds) {
+    case 'text':
+      if (storage.longest === undefined) return 'MEDIUMTEXT';
+      return storage.longest > longestVarchar ? 'TEXT' : `VARCHAR(${storage.longest})`;
+    case 'decimal':
+      return `DECIMAL(${storage.digits},${storage.scale})`;
+    case 'whole number':
+      return 'BIGINT';
+    case 'day':
+      return 'DATE';
+    case 'time of day':
+      return 'TIME';
+    case 'moment':
+      return 'DATETIME(3)';
+    case 'flag':
+      return 'BOOLEAN';
+  }
+}
 
 /** The columns that cells become; an amount takes two. */
 export function columnsOf(cells: readonly Cell[]): TableColumn[] {
-  return flatCells(cells).map(({ name, kind, value }) => ({ name, type: types[kind], value: plain(value) }));
+  return flatCells(cells).map(({ name, kind, value }) => {
+    const type = valueTypes[kind];
+    if (!type) throw new TypeError(`no type of values is called ${kind}`);
+    return { name, type: typeOf(type.storage), value: plain(value) };
+  });
 }
 
 function plain(value: Cell['value']): string | number | null {
   if (value === null || typeof value === 'number') return value;
   if (typeof value === 'boolean') return value ? 1 : 0;
   if (Array.isArray(value)) return value.join(', ');
-  if ('decimal' in value) return value.decimal;
-  if (value.kind === 'yes-no') return value.yes ? 1 : 0;
-  if (value.kind === 'datetime') return new Date(momentOf(value.datetime)).toISOString().slice(0, 23).replace('T', ' ');
-  return toText(value);
+  const measure = measureOf(value);
+  if (measure?.scale === 'day' && measure.moment !== null)
+    return new Date(measure.moment).toISOString().slice(0, 23).replace('T', ' ');
+  const stored = toStored(value);
+  return typeof stored === 'boolean' ? Number(stored) : stored;
 }
 
 /** Names that can stand in a table without surprise. */

@@ -1,5 +1,5 @@
-import type { Candidate, ConstantsMatch, Landmark, Line, Run, Token } from '../model.js';
-import { enumerationEnd } from '../text/line-looks.js';
+import type { Candidate, ConstantsMatch, Landmark, Line, Run, Standing, Token } from '../model.js';
+import { enumerationEnd } from '../text/lines.js';
 import { lineRun, type Search, sentenceFrom } from '../text/prepared-text.js';
 import { beginsCell, isCellEdge } from '../text/tokens.js';
 import { onDelimitedLine } from './delimited-line.js';
@@ -147,9 +147,6 @@ function withoutSlots(landmark: Landmark, line: Line, head: ConstantsMatch, stan
 /** Whether a label is closed by a mark or a cell’s edge, so that what stands behind it is its value. */
 const isClosed = ({ tokens }: Line, { to }: ConstantsMatch) =>
   /^[:=\t|?]$/.test(tokens[to - 1]?.norm ?? '') || /^[:=\t|]$/.test(tokens[to]?.norm ?? '');
-
-/** How words stand on their line: labels begin a line or a cell, sentences may begin behind another; decoys are in the middle. */
-export type Standing = 'start' | 'cell' | 'label' | 'sentence' | 'middle';
 
 function standingOf(tokens: readonly Token[], at: number): Standing {
   if (isFirst(tokens, at)) return 'start';

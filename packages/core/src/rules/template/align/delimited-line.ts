@@ -1,3 +1,4 @@
+import { isFree } from '../../../values/index.js';
 import type { Candidate, Delimited, Landmark, Line, SlotSpan, Token } from '../model.js';
 import type { Search } from '../text/prepared-text.js';
 import { matchConstants } from './match-words.js';
@@ -114,5 +115,5 @@ function enoughCells(line: Line, { mark, cells }: Delimited, { lines }: Search):
 function fitPoints({ slot, start, end }: SlotSpan, { fits, fields }: Search): number {
   if (slot.field === null) return 0;
   const fit = fits.at(slot.field, start, end) ?? 0;
-  return fields[slot.field]?.type === 'text' ? fit : 3 * fit - 1;
+  return isFree(fields[slot.field]) ? fit : 3 * fit - 1;
 }

@@ -1,6 +1,6 @@
 import type { Range } from '../../../reading/index.js';
 import type { Candidate, Claims, Landmark, Line, SlotSpan, ValuePlace } from '../model.js';
-import { isDressed, isLabelShaped, isSentence } from '../text/line-looks.js';
+import { isDressed, isLabelShaped, isSentence } from '../text/lines.js';
 import { isWrapped, type Search } from '../text/prepared-text.js';
 
 /** The place of every value of a claimed landmark. A span of no length is a place that is there and empty. */

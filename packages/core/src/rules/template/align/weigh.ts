@@ -6,11 +6,11 @@ import type {
   Landmark,
   Line,
   SlotSpan,
+  Standing,
   Token,
   ValuePlace,
 } from '../model.js';
 import type { Search } from '../text/prepared-text.js';
-import type { Standing } from './candidates.js';
 import type { Way } from './place-slots.js';
 
 /** A landmark matched in some way, about to be weighed. */

@@ -1,5 +1,6 @@
+import { isFree } from '../../../values/index.js';
 import type { Closing, CompiledLayout, Delimited, Fields, Landmark, Piece, Slot, Token } from '../model.js';
-import { classify, enumerationEnd } from '../text/line-looks.js';
+import { classify, enumerationEnd } from '../text/lines.js';
 import { columnGap, isCellEdge, isDecoration, isSeparator, tokenWeight } from '../text/tokens.js';
 import { hasWords, joinSentences, namesOf, piecesOf, type SlotFault } from './pieces.js';
 
@@ -60,7 +61,7 @@ function placeBelow(
 }
 
 const isText = ({ field }: Slot, fields: Fields) =>
-  field !== null && (fields[field]?.type === 'text' || fields[field]?.many === true);
+  field !== null && (isFree(fields[field]) || fields[field]?.many === true);
 
 /** Stands for a value where the look of a template line is judged. */
 const aWord: Token = { norm: 'value', start: 0, end: 0, word: true, gap: 1, capitals: false };

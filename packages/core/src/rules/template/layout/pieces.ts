@@ -1,5 +1,6 @@
 import type { Piece, Slot } from '../model.js';
-import { normalise, tokenise, valueGap } from '../text/tokens.js';
+import { normalise } from '../text/lines.js';
+import { tokenise, valueGap } from '../text/tokens.js';
 
 /** The fields a slot fills. */
 export const namesOf = ({ field, also = [] }: Slot): string[] => (field === null ? [] : [field, ...also]);

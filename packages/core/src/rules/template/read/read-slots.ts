@@ -1,4 +1,5 @@
 import type { Range, View } from '../../../reading/index.js';
+import { typeOfField } from '../../../values/index.js';
 import { evidenceAt, findAt, problemAt, readRaw } from '../../finding.js';
 import { linkAt } from '../../link-at.js';
 import type { Finding } from '../../rule-kind.js';
@@ -37,9 +38,10 @@ export function readSlot(place: ReadPlace, { view, run, fields }: Source, beside
   return namesOf(slot).flatMap((field): Finding[] => {
     const options = fields[field];
     if (!options) return [];
-    const link = options.type === 'url' ? linkAt(view, place, run) : null;
+    const target = typeOfField(options)?.link === true;
+    const link = target ? linkAt(view, place, run) : null;
     if (link) return [readRaw(link.href, field, options, context, link.evidence)];
-    if (options.type === 'url' && isMereName(slot, text)) return [];
+    if (target && isMereName(slot, text)) return [];
     const raw = place.joined ? onOneLine(text) : text;
     return [findAt(view, start, end, field, options, context, run.rule, { raw, lenders })];
   });

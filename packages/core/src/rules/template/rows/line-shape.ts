@@ -1,5 +1,5 @@
 import type { Range } from '../../../reading/index.js';
-import { fitOfValue, type ReadContext } from '../../../values/index.js';
+import { type FieldOptions, fitOfValue, isFree, type ReadContext, typeOfField } from '../../../values/index.js';
 import { problemAt } from '../../finding.js';
 import { linkAt } from '../../link-at.js';
 import type { Finding } from '../../rule-kind.js';
@@ -7,7 +7,7 @@ import { addsUp } from '../../table/totals.js';
 import { namesOf } from '../layout/pieces.js';
 import type { CutLine, LineShape, ShapedLine, Slot, Source } from '../model.js';
 import { readSlot } from '../read/read-slots.js';
-import { enumerationEnd } from '../text/line-looks.js';
+import { enumerationEnd } from '../text/lines.js';
 import { tokenise } from '../text/tokens.js';
 
 /** The values of a line cut by a shape; where it could be cut in several ways, none is taken. */
@@ -121,7 +121,8 @@ const anEmptyPlace = -0.25;
 
 const aTarget = 2;
 const noTarget = -0.75;
-const bareAmount = 0.6;
+/** A bare figure may be an amount, and anything else that is counted. */
+const ambiguous = 0.6;
 
 function pointsAt(
   slot: Slot | undefined,
@@ -132,14 +133,15 @@ function pointsAt(
   const [first, ...also] = slot ? namesOf(slot).map((field) => fields[field]) : [];
   if (!first) return 0;
   if (!span) return anEmptyPlace;
-  const isLinked = [first, ...also].some((one) => one?.type === 'url') && linkAt(view, span, run) !== null;
-  if (first.type === 'url' && isLinked) return aTarget;
+  const type = typeOfField(first);
+  const isTarget = (one: FieldOptions | undefined) => typeOfField(one)?.link === true;
+  const isLinked = [first, ...also].some(isTarget) && linkAt(view, span, run) !== null;
+  if (type?.link && isLinked) return aTarget;
   const text = view.text.slice(span.start, span.end);
-  // A bare figure may be an amount, and anything else that is counted.
-  const money = first.type === 'amount' && /^[\s\d.,]*$/.test(text) ? bareAmount : 1;
-  const fit = money * fitOfValue(text, first, context);
-  const target = also.some((one) => one?.type === 'url') ? (isLinked ? aTarget : noTarget) : 0;
-  return target + (first.type === 'text' ? 0.5 * fit : 3 * fit - 1);
+  const sure = type?.ambiguous?.test(text) ? ambiguous : 1;
+  const fit = sure * fitOfValue(text, first, context);
+  const target = also.some(isTarget) ? (isLinked ? aTarget : noTarget) : 0;
+  return target + (type?.free ? 0.5 * fit : 3 * fit - 1);
 }
 
 /** Without a bullet a line must show by its values that it is an item. */
@@ -151,10 +153,10 @@ function isLikely(
 ): boolean {
   const context = run.contextAt(view, line.start);
   const filled = spans.flatMap((span, i) => (span ? [{ span, options: fields[shape.slots[i]?.field ?? ''] }] : []));
-  const typed = shape.slots.some(({ field }) => fields[field ?? '']?.type !== 'text');
+  const typed = shape.slots.some(({ field }) => !isFree(fields[field ?? '']));
   const fitting = filled.filter(
     ({ span, options }) =>
-      options && options.type !== 'text' && fitOfValue(view.text.slice(span.start, span.end), options, context) > 0,
+      options && !isFree(options) && fitOfValue(view.text.slice(span.start, span.end), options, context) > 0,
   );
   return filled.length >= Math.min(2, shape.slots.length) && (!typed || fitting.length > 0);
 }

@@ -2,7 +2,7 @@ import { linesOf, type Range, type View } from '../../../reading/index.js';
 import type { Finding } from '../../rule-kind.js';
 import { addsUp } from '../../table/totals.js';
 import type { BareLine, BlockRows, Laid, Line, LineShape, Source } from '../model.js';
-import { normalise } from '../text/tokens.js';
+import { normalise } from '../text/lines.js';
 import { type Laying, layLines } from './lay-lines.js';
 import { bulletOf, cutLine, readShaped, shapedLine } from './line-shape.js';
 

@@ -1,8 +1,8 @@
 import type { Range, View } from '../../../reading/index.js';
-import { type FieldOptions, fitOfValue, type ReadContext } from '../../../values/index.js';
+import { type FieldOptions, fitOfValue, isFree, type ReadContext } from '../../../values/index.js';
 import { isNearWord } from '../../../values/near-word.js';
 import type { Line, Run, Token } from '../model.js';
-import { normalise } from './tokens.js';
+import { normalise } from './lines.js';
 import { canBeForgiven, greetings, isGreeting } from './words.js';
 
 /** A text made ready for alignment; done once for all layouts. */
@@ -199,7 +199,7 @@ class FitMemo {
     const options = this.fields[field];
     if (!options) return null;
     // No value but a text is that long; reading one to find out would take its time.
-    if (end - start > longestTyped && options.type !== 'text' && options.many !== true) return 0;
+    if (end - start > longestTyped && !isFree(options) && options.many !== true) return 0;
     const key = `${field} ${start} ${end}`;
     let fit = this.known.get(key);
     if (fit === undefined) {

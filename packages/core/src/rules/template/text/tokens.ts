@@ -1,6 +1,4 @@
-import { linesOf, type Range } from '../../../reading/index.js';
-import type { Line, Token } from '../model.js';
-import { classify } from './line-looks.js';
+import type { Token } from '../model.js';
 import { ascii, folded } from './words.js';
 
 /** Blanks this wide separate columns; fewer separate words. */
@@ -9,26 +7,7 @@ export const columnGap = 3;
 /** Blanks this wide between two values, with no word there, separate them. */
 export const valueGap = 2;
 
-const quotePrefix = /^(?:\s{0,3}>)+ ?/;
 const tokenPattern = /[\p{L}\p{N}]+(?:['’_][\p{L}\p{N}]+)*|\t|[^\s]/gu;
-
-/** Cuts a text into lines of tokens. Offsets are those of the text; comparison forms fold case, width, dashes and quotes. */
-export function normalise(text: string, most: number): Line[] {
-  const lines = linesOf(text)
-    .slice(0, most)
-    .map((range, index) => lineOf(text, range, index));
-  // What stands right above a ruling is its heading.
-  for (const [i, line] of lines.entries())
-    if (line.kind === 'ruling' && lines[i - 1]?.kind === 'text') (lines[i - 1] as Line).kind = 'heading';
-  return lines;
-}
-
-function lineOf(text: string, { start, end }: Range, index: number): Line {
-  const line = text.slice(start, end);
-  const prefix = quotePrefix.exec(line)?.[0] ?? '';
-  const tokens = tokenise(line.slice(prefix.length), start + prefix.length);
-  return { index, start, end, depth: prefix.split('>').length - 1, tokens, kind: classify(tokens) };
-}
 
 /** Tokens of a text that stands at an offset. */
 export function tokenise(text: string, offset: number): Token[] {

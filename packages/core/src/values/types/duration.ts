@@ -1,6 +1,8 @@
-import { leadingDecimal } from './decimal.js';
-import { fold } from './fold.js';
-import { fitByReading, type ValueType } from './value-type.js';
+import { leadingDecimal } from '../decimal.js';
+import { fold } from '../fold.js';
+import { fitByReading, type ValueType, valueType } from '../value-type.js';
+
+type DurationValue = { kind: 'duration'; duration: string };
 
 const names: readonly (readonly [designator: 'Y' | 'MO' | 'W' | 'D' | 'H' | 'M' | 'S', words: RegExp])[] = [
   ['Y', /^(?:y|yrs?|years?|jahre?n?|an(?:né)?e?s?|años?|anos?|år|ann[oi]|jaar)(?!\p{L})/u],
@@ -13,7 +15,7 @@ const names: readonly (readonly [designator: 'Y' | 'MO' | 'W' | 'D' | 'H' | 'M' 
 ];
 const iso = /^p(?=\d|t\d)(?:\d+y)?(?:\d+m)?(?:\d+w)?(?:\d+d)?(?:t(?:\d+h)?(?:\d+m)?(?:\d+(?:\.\d+)?s)?)?$/;
 
-const read: ValueType['read'] = (raw, _options, { language }) => {
+const read: ValueType<DurationValue>['read'] = (raw, _options, { language }) => {
   const text = fold(raw);
   if (iso.test(text)) return { ok: true, value: { kind: 'duration', duration: text.toUpperCase() } };
   const clock = /^(\d{1,3}):([0-5]\d)(?::([0-5]\d))?(?: ?h)?$/.exec(text);
@@ -47,11 +49,14 @@ function written(parts: ReadonlyMap<string, string>): string {
   return days === '' && hours === '' ? 'PT0S' : `P${days}${hours && `T${hours}`}`;
 }
 
-export const duration: ValueType = {
+export const duration = valueType<DurationValue>({
   kind: 'duration',
   about: 'a length of time, kept as ISO 8601',
   options: {},
   part: '\\d+(?:[.,]\\d+)? ?\\p{L}+(?:,? \\d+ ?\\p{L}+)*',
+  storage: { holds: 'text', longest: 64 },
   read,
   fit: fitByReading({ read }),
-};
+  toJson: ({ duration }) => duration,
+  measures: { scale: 'length', of: ({ duration }) => ({ scale: 'length', duration }) },
+});

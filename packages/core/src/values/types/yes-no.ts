@@ -1,6 +1,8 @@
 import * as v from 'valibot';
+import { fitByReading, type ValueType, valueType } from '../value-type.js';
 import { choiceNamed } from './choice.js';
-import { fitByReading, type ValueType } from './value-type.js';
+
+type YesNoValue = { kind: 'yes-no'; yes: boolean };
 
 const known = new Map([
   ...'yes y true on 1 ja j oui o si sí sim s x ✓ ✔ ☑ ☒ checked confirmed'
@@ -13,7 +15,7 @@ const known = new Map([
 const politeness =
   /[,.!]? (?:please|thanks|thank you|bitte|danke|obrigad[oa]|por favor|tak|merci|gracias|grazie|graag|dank u)[.!]*$/i;
 
-const read: ValueType['read'] = (raw, options) => {
+const read: ValueType<YesNoValue>['read'] = (raw, options) => {
   const own = (key: string) =>
     ((options[key] ?? []) as string[]).map((word) => [word.toLowerCase().trim(), key] as const);
   const answer = choiceNamed(raw.trim().replace(politeness, ''), new Map([...known, ...own('yes'), ...own('no')]));
@@ -22,11 +24,18 @@ const read: ValueType['read'] = (raw, options) => {
     : { ok: true, value: { kind: 'yes-no', yes: answer === 'yes' } };
 };
 
-export const yesNo: ValueType = {
+export const yesNo = valueType<YesNoValue>({
   kind: 'yes-no',
   about: 'yes or no, in eight languages, or by words of its own',
   options: { yes: v.optional(v.array(v.string())), no: v.optional(v.array(v.string())) },
   part: '(?:yes|no|ja|nein|oui|non|sim|não|nej|si|sí)\\b',
+  storage: { holds: 'flag' },
   read,
   fit: fitByReading({ read }),
-};
+  toJson: ({ yes }) => yes,
+  toText: ({ yes }) => (yes ? 'yes' : 'no'),
+  plain: (text) =>
+    /^(?:yes|true|no|false)$/.test(text) ? { kind: 'yes-no', yes: text === 'yes' || text === 'true' } : null,
+  looks: [{ like: /^\p{L}+$/u, rank: 9 }],
+  called: 'answer',
+});

@@ -1,11 +1,14 @@
 import { DateTime } from 'luxon';
 import * as v from 'valibot';
-import { clockTime } from './clock-time.js';
-import { datePart, orderOption, readDay } from './date.js';
-import { fitByReading, type ReadContext, type ValueType } from './value-type.js';
-import { zoneSchema } from './zones.js';
+import { clockTime } from '../clock-time.js';
+import { momentOf } from '../value.js';
+import { fitByReading, type ReadContext, type ValueType, valueType } from '../value-type.js';
+import { zoneSchema } from '../zones.js';
+import { date, datePart, orderOption, readDay } from './date.js';
 
-const read: ValueType['read'] = (raw, options, context) => {
+type DatetimeValue = { kind: 'datetime'; datetime: string };
+
+const read: ValueType<DatetimeValue>['read'] = (raw, options, context) => {
   const time = clockTime(raw);
   const rest = time?.rest.replace(/^(?:on|am|,|-) | ?(?:,|-|um|at|a las|as|kl|a)$/g, '') ?? raw;
   const day = readDay(rest, options, context);
@@ -27,11 +30,23 @@ function zoned(local: string, zone: string | null): string | null {
   return moment.isValid ? moment.toISO({ suppressMilliseconds: true }) : null;
 }
 
-export const datetime: ValueType = {
+export const datetime = valueType<DatetimeValue>({
   kind: 'datetime',
   about: 'a day with a time of day, kept as ISO 8601 with the offset of its zone',
   options: { ...orderOption, timezone: v.optional(zoneSchema) },
   part: `${datePart}(?:,? (?:at |um )?|T)\\d{1,2}[:.h]\\d{2}(?::\\d{2})?(?: ?[ap]\\.?m\\.?)?(?: ?(?:Z|UTC|GMT|[A-Z]{3,4}|[+-]\\d{2}:?\\d{2}))?`,
+  storage: { holds: 'moment' },
   read,
   fit: fitByReading({ read }),
-};
+  toJson: ({ datetime }) => datetime,
+  plain: (text) =>
+    /^\d{4}-\d{2}-\d{2}T\d{2}:\d{2}:\d{2}(?:[+-]\d{2}:\d{2}|Z)?$/.test(text)
+      ? { kind: 'datetime', datetime: text }
+      : null,
+  measures: {
+    scale: 'day',
+    of: ({ datetime }) => ({ scale: 'day', day: datetime.slice(0, 10), moment: momentOf(datetime) }),
+  },
+  literal: (written) => (Number.isNaN(Date.parse(written)) ? null : { kind: date.kind, date: written.slice(0, 10) }),
+  looks: [{ like: /\d.*\d[:.h]\d{2}/, rank: 3 }],
+});

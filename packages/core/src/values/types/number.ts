@@ -1,14 +1,23 @@
 import * as v from 'valibot';
-import { about, compareDecimals, type LeadingDecimal, leadingFigures, plainFigures, remark } from './decimal.js';
-import { fold } from './fold.js';
-import { unitNamed } from './units.js';
-import { type FieldOptions, fitByReading, type ReadResult, type ValueType } from './value-type.js';
+import { about, compareDecimals, type LeadingDecimal, leadingFigures, plainFigures, remark } from '../decimal.js';
+import { fold } from '../fold.js';
+import { unitNamed } from '../units.js';
+import {
+  type FieldOptions,
+  fitByReading,
+  type ReadContext,
+  type ReadResult,
+  type ValueType,
+  valueType,
+} from '../value-type.js';
+
+type NumberValue = { kind: 'number'; decimal: string; unit: string | null };
 
 /** Options that number and integer share. */
 export const rangeOptions = { min: v.optional(v.number()), max: v.optional(v.number()), unit: v.optional(v.string()) };
 
 /** Reads a number with an optional unit behind it; anything else behind it is refused, save a remark in brackets. */
-export function readNumber(raw: string, options: FieldOptions, language: string): ReadResult {
+export function readNumber(raw: string, options: FieldOptions, language: string): ReadResult<NumberValue> {
   const lead = wholeNumber(raw, language);
   if (!lead) return { ok: false, code: 'YS-VALUE-NUMBER' };
   const wanted = typeof options.unit === 'string' ? options.unit : null;
@@ -53,13 +62,40 @@ function outside(decimal: string, { min, max }: FieldOptions): string | null {
   return low || high ? `${typeof min === 'number' ? min : '…'} to ${typeof max === 'number' ? max : '…'}` : null;
 }
 
-const read: ValueType['read'] = (raw, options, context) => readNumber(raw, options, context.language);
+/** Figures as records have them, with or without a currency. */
+export const plainFigure = (text: string): string | null =>
+  /^-?\d+(?:\.\d+)?(?: [A-Z]{3})?$/.test(text) ? text : null;
 
-export const number: ValueType = {
+/** The unit that all values have, if they have one. */
+function sharedUnit(values: readonly string[], { language }: ReadContext): string | null {
+  const units = new Set(
+    values.map((value) => {
+      const read = readNumber(value, { type: 'number' }, language);
+      return read.ok ? read.value.unit : null;
+    }),
+  );
+  const [only] = units;
+  return units.size === 1 && only !== undefined ? only : null;
+}
+
+const read: ValueType<NumberValue>['read'] = (raw, options, context) => readNumber(raw, options, context.language);
+
+export const number = valueType<NumberValue>({
   kind: 'number',
   about: 'a number, with the unit the field states',
   options: rangeOptions,
   part: "[+\\-−]?\\d(?:[\\d.,' ]*\\d)?",
+  storage: { holds: 'decimal', digits: 38, scale: 10 },
   read,
   fit: fitByReading({ read }),
-};
+  toJson: ({ decimal }) => Number(decimal),
+  toText: ({ decimal }) => decimal,
+  plain: plainFigure,
+  measures: { scale: 'figure', of: ({ decimal, unit }) => ({ scale: 'figure', decimal, unit, currency: null }) },
+  looks: [{ like: /^-?\d[\d.,]* ?(?:\p{L}{1,4}|%)?$/u, rank: 11 }],
+  countable: true,
+  observe: (values, context) => {
+    const unit = sharedUnit(values, context);
+    return unit === null ? {} : { unit };
+  },
+});

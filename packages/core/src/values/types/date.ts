@@ -1,10 +1,19 @@
 import * as v from 'valibot';
-import { clockTime } from './clock-time.js';
-import { type DateOrder, orderOf } from './date-order.js';
-import { plainDate } from './date-text.js';
-import { months } from './month-names.js';
-import { type FieldOptions, fitByReading, type ReadContext, type ReadResult, type ValueType } from './value-type.js';
-import { type DayContext, type ReadDay, writtenDay } from './written-day.js';
+import { clockTime } from '../clock-time.js';
+import { type DateOrder, orderOf } from '../date-order.js';
+import { plainDate } from '../date-text.js';
+import { months, weekdays } from '../month-names.js';
+import {
+  type FieldOptions,
+  fitByReading,
+  type ReadContext,
+  type ReadResult,
+  type ValueType,
+  valueType,
+} from '../value-type.js';
+import { type DayContext, type ReadDay, writtenDay } from '../written-day.js';
+
+type DateValue = { kind: 'date'; date: string };
 
 /** What a day is read against, by a field's stated order, else the locale's. */
 function dayContext(options: FieldOptions, { language, region, reference }: ReadContext): DayContext {
@@ -22,20 +31,20 @@ export function readDay(raw: string, options: FieldOptions, context: ReadContext
   return 'code' in day && day.code === 'YS-VALUE-DATE' ? whole : day;
 }
 
-const read: ValueType['read'] = (raw, options, context) => {
+const read: ValueType<DateValue>['read'] = (raw, options, context) => {
   const alone = resultOf(readDay(raw, options, context), context);
   if (alone.ok ? alone.reference === undefined : alone.code !== 'YS-VALUE-DATE') return alone;
   return borrowed(raw, options, context) ?? alone;
 };
 
 /** “3” of “3 to 7 May 2027” takes month and year from the slot behind, “28 May” the year; “7” of “May 3 to 7” from the one before. */
-function borrowed(raw: string, options: FieldOptions, context: ReadContext): ReadResult | null {
+function borrowed(raw: string, options: FieldOptions, context: ReadContext): ReadResult<DateValue> | null {
   for (const side of ['after', 'before'] as const) {
     const other = context.beside?.[side];
     if (!other) continue;
     const written = completed(plainDate(raw), plainDate(other), side);
     const day = written === null ? null : writtenDay(written, dayContext(options, context));
-    if (day && !('code' in day)) return { ...resultOf(day, context), borrowed: side } as ReadResult;
+    if (day && !('code' in day)) return { ...resultOf(day, context), borrowed: side } as ReadResult<DateValue>;
   }
   return null;
 }
@@ -64,7 +73,7 @@ function partsOf(text: string): { month: string | null; year: string | null } {
   };
 }
 
-function resultOf(day: ReadDay, { reference }: ReadContext): ReadResult {
+function resultOf(day: ReadDay, { reference }: ReadContext): ReadResult<DateValue> {
   if ('code' in day) return { ok: false, code: day.code };
   const value = { kind: 'date', date: day.date } as const;
   return day.counted ? { ok: true, value, reference: reference.slice(0, 10) } : { ok: true, value };
@@ -72,15 +81,30 @@ function resultOf(day: ReadDay, { reference }: ReadContext): ReadResult {
 
 export const orderOption = { order: v.optional(v.picklist(['dmy', 'mdy', 'ymd'])) };
 
+/** Where a date begins that has its weekday before it. */
+function withWeekday(words: string, at: number): number {
+  const [before = '', name = ''] = /(\p{L}+),? $/u.exec(words.slice(0, at)) ?? [];
+  return weekdays.has(name.toLowerCase()) ? at - before.length : at;
+}
+
 /** Pattern source of a date; datetime builds on it. */
 export const datePart =
   '(?:\\d{4}-\\d{2}-\\d{2}|\\d{1,2}[./ -](?:\\d{1,2}|\\p{L}+\\.?)[./ -]\\d{2,4}|\\d{1,2}(?:st|nd|rd|th|\\.)? (?:of |de )?\\p{L}+(?: (?:de )?\\d{4})?|\\p{L}+ \\d{1,2}(?:st|nd|rd|th)?(?:,? \\d{4})?)';
 
-export const date: ValueType = {
+export const date = valueType<DateValue>({
   kind: 'date',
   about: 'a day, kept as ISO 8601',
   options: orderOption,
   part: datePart,
+  storage: { holds: 'day' },
   read,
   fit: fitByReading({ read }),
-};
+  toJson: ({ date }) => date,
+  measures: { scale: 'day', of: ({ date }) => ({ scale: 'day', day: date, moment: null }) },
+  looks: [{ like: /\d/, rank: 4 }],
+  within: {
+    like: /\b\d{4}-\d{2}-\d{2}\b|\b\d{1,2}(?:st|nd|rd|th|\.)? (?:of )?\p{L}{3,9}\.?(?:,? \d{4})?\b|\b\p{L}{3,9} \d{1,2}(?:st|nd|rd|th)?,? \d{4}\b|\b\d{1,2}[./]\d{1,2}[./]\d{2,4}\b/gu,
+    rank: 3,
+    begin: withWeekday,
+  },
+});

@@ -1,5 +1,26 @@
+import { linesOf, type Range } from '../../../reading/index.js';
 import type { LabelStyle, Line, LineKind, Token } from '../model.js';
-import { columnGap, isSeparator } from './tokens.js';
+import { columnGap, isSeparator, tokenise } from './tokens.js';
+
+const quotePrefix = /^(?:\s{0,3}>)+ ?/;
+
+/** Cuts a text into lines of tokens. Offsets are those of the text; comparison forms fold case, width, dashes and quotes. */
+export function normalise(text: string, most: number): Line[] {
+  const lines = linesOf(text)
+    .slice(0, most)
+    .map((range, index) => lineOf(text, range, index));
+  // What stands right above a ruling is its heading.
+  for (const [i, line] of lines.entries())
+    if (line.kind === 'ruling' && lines[i - 1]?.kind === 'text') (lines[i - 1] as Line).kind = 'heading';
+  return lines;
+}
+
+function lineOf(text: string, { start, end }: Range, index: number): Line {
+  const line = text.slice(start, end);
+  const prefix = quotePrefix.exec(line)?.[0] ?? '';
+  const tokens = tokenise(line.slice(prefix.length), start + prefix.length);
+  return { index, start, end, depth: prefix.split('>').length - 1, tokens, kind: classify(tokens) };
+}
 
 const longestLabel = 5;
 const longestHeading = 6;

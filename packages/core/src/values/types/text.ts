@@ -1,11 +1,14 @@
 import * as v from 'valibot';
-import type { ValueType } from './value-type.js';
+import { valueType } from '../value-type.js';
 
-export const text: ValueType = {
+type TextValue = { kind: 'text'; text: string };
+
+export const text = valueType<TextValue>({
   kind: 'text',
   about: 'any text, trimmed',
   options: { max_length: v.optional(v.pipe(v.number(), v.integer(), v.minValue(1))) },
   part: '\\S(?:[^\\n]*\\S)?',
+  storage: { holds: 'text' },
   read(raw, options) {
     const trimmed = raw.trim();
     if (trimmed === '') return { ok: false, code: 'YS-VALUE-EMPTY' };
@@ -15,4 +18,9 @@ export const text: ValueType = {
     return { ok: true, value: { kind: 'text', text: trimmed } };
   },
   fit: (raw) => (raw.trim() === '' ? 0 : 1),
-};
+  toJson: ({ text }) => text,
+  plain: (text) => (text === '' ? { kind: 'text', text } : null),
+  free: true,
+  words: true,
+  called: 'item',
+});

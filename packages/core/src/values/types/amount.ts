@@ -1,13 +1,16 @@
 import * as v from 'valibot';
-import { currencyNamed } from './currencies.js';
-import { about, leadingFigures, plainFigures, remark } from './decimal.js';
-import { negated } from './number.js';
-import { fitByReading, type ReadContext, type ValueType } from './value-type.js';
+import { currencyNamed } from '../currencies.js';
+import { about, leadingFigures, plainFigures, remark } from '../decimal.js';
+import { fitByReading, type ReadContext, type ValueType, valueType } from '../value-type.js';
+import { choice } from './choice.js';
+import { negated, plainFigure } from './number.js';
+
+type AmountValue = { kind: 'amount'; decimal: string; currency: string };
 
 /** What may stand before the figures: a mark, a code, or both. */
 const before = /^(?:((?:us|au?|ca?|nz|hk|s|r)?\$|[£€¥₹₽₺₩₪₴]|kr\.?|s?fr\.?|[a-z]{3}(?![a-z])) ?)/;
 
-const read: ValueType['read'] = (raw, options, context) => {
+const read: ValueType<AmountValue>['read'] = (raw, options, context) => {
   const parts = partsOf(plainFigures(raw).replace(about, '').replace(remark, ''), context);
   if (!parts) return { ok: false, code: 'YS-VALUE-AMOUNT' };
   const currency = currencyNamed(parts.named, typeof options.currency === 'string' ? options.currency : null, context);
@@ -39,11 +42,26 @@ function partsOf(text: string, { language }: ReadContext): { decimal: string; na
   return { decimal: negative ? negated(lead.decimal) : lead.decimal, named: behind || (named?.[1] ?? '') };
 }
 
-export const amount: ValueType = {
+export const amount = valueType<AmountValue>({
   kind: 'amount',
   about: 'an amount of money with its ISO 4217 currency',
   options: { currency: v.optional(v.pipe(v.string(), v.regex(/^[A-Z]{3}$/))) },
   part: "(?:(?:[A-Z]{1,2})?[£€¥$₹]|[A-Z]{3} ?|kr\\.? )?[+\\-−]?\\d(?:[\\d.,' ]*\\d)?(?: ?(?:[£€¥$]|[A-Z]{3}\\b|kr\\.?))?",
+  storage: { holds: 'decimal', digits: 19, scale: 4 },
   read,
   fit: fitByReading({ read }),
-};
+  toJson: ({ decimal, currency }) => ({ value: Number(decimal), currency }),
+  toText: ({ decimal, currency }) => `${decimal} ${currency}`,
+  plain: plainFigure,
+  measures: {
+    scale: 'figure',
+    of: ({ decimal, currency }) => ({ scale: 'figure', decimal, unit: null, currency }),
+  },
+  ambiguous: /^[\s\d.,]*$/,
+  beside: { part: 'currency', kind: choice.kind, of: ({ currency }) => ({ kind: choice.kind, choice: currency }) },
+  looks: [{ like: /[£€¥$₹]|\b[A-Z]{3}\b|\bkr\b/, rank: 6 }],
+  within: {
+    like: /(?:[£€¥$₹] ?\d[\d.,]*\d|\b[A-Z]{3} \d[\d.,]*\d|\d[\d.,]*\d ?(?:€|[A-Z]{3}\b))/g,
+    rank: 2,
+  },
+});

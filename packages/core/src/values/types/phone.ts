@@ -1,6 +1,8 @@
 import { type CountryCode, isSupportedCountry, parsePhoneNumberFromString } from 'libphonenumber-js';
-import { plainSpaces } from './fold.js';
-import type { ValueType } from './value-type.js';
+import { plainSpaces } from '../fold.js';
+import { type ValueType, valueType } from '../value-type.js';
+
+type PhoneValue = { kind: 'phone'; e164: string };
 
 /** Labels that stand before a number and remarks behind it. */
 const label = /^(?:tel|telephone|telefon|telefone|phone|ph|mob|mobile|mobil|telemóvel|cell|fax|m|t)[.:]* ?(?=[+(\d])/i;
@@ -8,7 +10,7 @@ const remark = / ?(?:\([^\d()]*\)|(?:ext|extension|x|durchwahl|ramal)\.? ?\d{1,6
 /** A day or a time, which has as many figures as a short number. */
 const dated = /^\d{1,4}[-/.]\d{1,2}[-/.]\d{1,4}$/;
 
-const read: ValueType['read'] = (raw, _options, { region }) => {
+const read: ValueType<PhoneValue>['read'] = (raw, _options, { region }) => {
   const text = plainSpaces(raw.normalize('NFKC'))
     .replace(/[‐-―−]/g, '-')
     .replace(/^tel: ?/i, '')
@@ -29,15 +31,22 @@ const read: ValueType['read'] = (raw, _options, { region }) => {
     : { ok: false, code: 'YS-VALUE-PHONE' };
 };
 
-export const phone: ValueType = {
+export const phone = valueType<PhoneValue>({
   kind: 'phone',
   about: 'a phone number, kept as E.164',
   options: {},
   part: '(?:\\+|00|\\(?0)\\d?[\\d ()./-]{5,20}\\d',
+  storage: { holds: 'text', longest: 32 },
   read,
   // Reading one takes long enough to matter where many places are compared.
   fit: (raw) =>
     /^\s*(?:\p{L}+[.:]* ?)?[+(]?\d[\d\s()./-]{4,24}(?: ?\p{L}+\.? ?\d+)?\s*$/u.test(raw) && !dated.test(raw.trim())
       ? 1
       : 0,
-};
+  toJson: ({ e164 }) => e164,
+  words: true,
+  looks: [
+    { like: /^\+[\d ()./-]{7,}$/, rank: 7 },
+    { like: /^[\d ()./-]{6,}$/, label: /phone|tel|mobile|handy|fax|cell/, rank: 8 },
+  ],
+});

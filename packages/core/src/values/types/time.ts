@@ -1,7 +1,9 @@
-import { clockTime } from './clock-time.js';
-import { fitByReading, type ValueType } from './value-type.js';
+import { clockTime } from '../clock-time.js';
+import { fitByReading, type ValueType, valueType } from '../value-type.js';
 
-const read: ValueType['read'] = (raw) => {
+type TimeValue = { kind: 'time'; time: string };
+
+const read: ValueType<TimeValue>['read'] = (raw) => {
   const found = clockTime(raw);
   if (found && /^[.,;!]*$/.test(found.rest)) return { ok: true, value: { kind: 'time', time: found.time } };
   const bare = /^\s*([01]?\d|2[0-3])[:.]?([0-5]\d)\s*(?:h|hrs|hours|Uhr)?\s*$/.exec(raw);
@@ -10,11 +12,16 @@ const read: ValueType['read'] = (raw) => {
   return { ok: false, code: 'YS-VALUE-TIME' };
 };
 
-export const time: ValueType = {
+export const time = valueType<TimeValue>({
   kind: 'time',
   about: 'a time of day, kept as HH:MM by the clock it is written for',
   options: {},
   part: '\\d{1,2}(?:[:.h]\\d{2}(?::\\d{2})?)?(?: ?[ap]\\.?m\\.?| ?Uhr)?',
+  storage: { holds: 'time of day' },
   read,
   fit: fitByReading({ read }),
-};
+  toJson: ({ time }) => time,
+  measures: { scale: 'clock', of: ({ time }) => ({ scale: 'clock', time }) },
+  // A full stop alone makes no time: 1.40 is a figure too.
+  looks: [{ like: /^\d{1,2}(?:[:h]\d{2}(?::\d{2})?|[.]\d{2}(?= ?[aphu]))? ?(?:[ap]\.?m\.?|h|uhr)?$/i, rank: 5 }],
+});

@@ -1,5 +1,7 @@
-import { plainSpaces } from './fold.js';
-import { fitByReading, type ValueType } from './value-type.js';
+import { plainSpaces } from '../fold.js';
+import { fitByReading, type ValueType, valueType } from '../value-type.js';
+
+type UrlValue = { kind: 'url'; url: string };
 
 const host = '(?:[\\p{L}\\p{N}](?:[\\p{L}\\p{N}-]{0,61}[\\p{L}\\p{N}])?\\.)+\\p{L}[\\p{L}\\p{N}-]{1,62}';
 const whole = new RegExp(
@@ -7,7 +9,7 @@ const whole = new RegExp(
   'iu',
 );
 
-const read: ValueType['read'] = (raw) => {
+const read: ValueType<UrlValue>['read'] = (raw) => {
   const text = plainSpaces(raw)
     .replace(/^<(.*)>$/, '$1')
     .replace(/[.,;!)\]]+$/, '');
@@ -18,11 +20,16 @@ const read: ValueType['read'] = (raw) => {
   return { ok: true, value: { kind: 'url', url: parts.scheme === undefined ? `http://${parts.rest}` : text } };
 };
 
-export const url: ValueType = {
+export const url = valueType<UrlValue>({
   kind: 'url',
   about: 'a web address, with or without its scheme, or the target of a link',
   options: {},
   part: `(?:(?:https?|ftp)://|www\\.)[^\\s<>"]+[^\\s<>".,;:!?)]`,
+  storage: { holds: 'text', longest: 16_000 },
   read,
   fit: fitByReading({ read }),
-};
+  toJson: ({ url }) => url,
+  words: true,
+  link: true,
+  looks: [{ like: /^(?:https?:\/\/|www\.)\S+$/i, rank: 2 }],
+});

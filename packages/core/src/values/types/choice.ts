@@ -1,8 +1,10 @@
 import * as v from 'valibot';
-import { dictionary } from '../dictionary.js';
-import { fold } from './fold.js';
-import { isNearWord } from './near-word.js';
-import { type FieldOptions, fitByReading, type ValueType } from './value-type.js';
+import { dictionary } from '../../dictionary.js';
+import { fold } from '../fold.js';
+import { isNearWord } from '../near-word.js';
+import { type FieldOptions, fitByReading, type ValueType, valueType } from '../value-type.js';
+
+type ChoiceValue = { kind: 'choice'; choice: string };
 
 /** The one of the choices that a text names, by itself or a synonym, or with one letter wrong; null for none, or several. */
 export function choiceNamed(raw: string, names: ReadonlyMap<string, string>): string | null {
@@ -28,12 +30,12 @@ function namesOf(options: FieldOptions): Map<string, string> {
   return names;
 }
 
-const read: ValueType['read'] = (raw, options) => {
+const read: ValueType<ChoiceValue>['read'] = (raw, options) => {
   const choice = choiceNamed(raw, namesOf(options));
   return choice === null ? { ok: false, code: 'YS-VALUE-CHOICE' } : { ok: true, value: { kind: 'choice', choice } };
 };
 
-export const choice: ValueType = {
+export const choice = valueType<ChoiceValue>({
   kind: 'choice',
   about: 'one of the listed choices, or a synonym of one',
   options: {
@@ -41,6 +43,9 @@ export const choice: ValueType = {
     synonyms: v.optional(v.record(v.string(), v.array(v.string()))),
   },
   part: '[^\\n]+?',
+  storage: { holds: 'text', longest: 255 },
   read,
   fit: fitByReading({ read }),
-};
+  toJson: ({ choice }) => choice,
+  words: true,
+});
