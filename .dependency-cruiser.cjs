@@ -9,6 +9,9 @@ const only = (name, from, allowed) => ({
   },
 });
 
+/** The core’s shapes: schemas, and how values of records are written as text. */
+const shapes = '^packages/core/src/(shapes/|rules/traces|rules/[^/]+/trace|values/json-text)';
+
 module.exports = {
   forbidden: [
     {
@@ -25,10 +28,10 @@ module.exports = {
     only('stand-ins-alone', 'stand-ins', []),
     only('console-on-client-and-contract', 'console', ['client', 'contract', 'core']),
     {
-      name: 'console-types-and-values-of-core-only',
+      name: 'console-types-and-shapes-of-core-only',
       severity: 'error',
       from: { path: '^packages/console/src' },
-      to: { path: '^packages/core/', pathNot: '^packages/core/src/values/', dependencyTypesNot: ['type-only'] },
+      to: { path: '^packages/core/', pathNot: '^packages/core/src/shapes/', dependencyTypesNot: ['type-only'] },
     },
     {
       name: 'core-without-node',
@@ -37,10 +40,17 @@ module.exports = {
       to: { dependencyTypes: ['core'] },
     },
     {
-      name: 'contract-types-only',
+      name: 'contract-types-and-shapes-of-core-only',
       severity: 'error',
       from: { path: '^packages/contract/src' },
-      to: { path: '^packages/core/', dependencyTypesNot: ['type-only'] },
+      to: { path: '^packages/core/', pathNot: '^packages/core/src/shapes/', dependencyTypesNot: ['type-only'] },
+    },
+    {
+      // They go into the browser: nothing of the computation comes with them.
+      name: 'shapes-alone',
+      severity: 'error',
+      from: { path: shapes },
+      to: { path: '^packages/core/', pathNot: shapes, dependencyTypesNot: ['type-only'] },
     },
     {
       name: 'resolvable',

@@ -13,6 +13,7 @@ await main(async () => {
     run('npm', ['run', '--silent', '--workspace', 'packages/console', 'types']);
     run('npx', ['--no-install', 'biome', 'check', '.']);
     run('npx', ['--no-install', 'depcruise', 'packages', '--config', '.dependency-cruiser.cjs']);
+    run('node', ['scripts/kinds-named.mjs']);
   }
   say('Running the tests');
   const jest = (...more) =>

@@ -288,7 +288,6 @@ export const words = {
     details: 'Details',
     detailsTitle: 'Delivery to {destination}',
     openMessage: 'Open the message',
-    kinds: { sheet: 'sheet', database: 'database', mail: 'mail', crm: 'CRM', chat: 'chat' } as Record<string, string>,
   },
   mailboxes: {
     title: 'Mailboxes',

@@ -7,7 +7,13 @@ import { overviewEndpoints } from './overview.js';
 import { invitationEndpoints, peopleEndpoints, sessionEndpoints, tokenEndpoints } from './people.js';
 import { recordEndpoints } from './records.js';
 import { sampleEndpoints } from './samples.js';
-import { connectionEndpoints, destinationEndpoints, mailboxEndpoints, schemaEndpoints } from './set-up.js';
+import {
+  connectionEndpoints,
+  destinationEndpoints,
+  kindEndpoints,
+  mailboxEndpoints,
+  schemaEndpoints,
+} from './set-up.js';
 import { sieveEndpoints } from './sieves.js';
 import { trialEndpoints } from './trial.js';
 import { workbenchEndpoints } from './workbench.js';
@@ -25,6 +31,7 @@ export const endpoints = {
   workbench: workbenchEndpoints,
   jobs: jobEndpoints,
   mailboxes: mailboxEndpoints,
+  kinds: kindEndpoints,
   destinations: destinationEndpoints,
   connections: connectionEndpoints,
   schemas: schemaEndpoints,

@@ -1,3 +1,5 @@
+import type { FieldOptions, JsonValue } from '@yellow-sieve/core';
+import { reasonShape, valueShape, valuesShape } from '@yellow-sieve/core/shapes';
 import * as v from 'valibot';
 
 /** UUIDv7 of a message, record or delivery. */
@@ -21,7 +23,7 @@ export const pageQuery = {
 export const page = <S extends v.GenericSchema>(item: S) =>
   v.object({ items: v.array(item), next: v.nullable(v.string()) });
 
-export const reasonSchema = v.object({ code: v.string(), text: v.string() });
+export const reasonSchema = reasonShape;
 
 /** RFC 9457, with our stable code and, for files, the located problems. */
 export const problemDetailsSchema = v.object({
@@ -35,6 +37,16 @@ export const problemDetailsSchema = v.object({
 });
 export type ProblemDetails = v.InferOutput<typeof problemDetailsSchema>;
 
-/** JSON that is passed on as it is. */
-export const jsonSchema = v.unknown();
+/** What a destination’s kind writes, in its own form: the one thing only the kind knows the shape of. */
+export const payloadSchema = v.unknown();
+
+/** A field’s declaration: its type, and the options that this type has. */
+export const fieldOptionsSchema: v.GenericSchema<FieldOptions> = v.looseObject({ type: v.string() });
+
+/** What is expected of a message: a field left out is not judged, null must be missing, `rows` is the whole list. */
+export const expectSchema: v.GenericSchema<Record<string, JsonValue>> = v.record(
+  v.string(),
+  v.union([valueShape, v.array(valuesShape)]),
+);
+
 export const doneSchema = v.object({ done: v.literal(true) });

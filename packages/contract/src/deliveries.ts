@@ -1,5 +1,5 @@
 import * as v from 'valibot';
-import { jsonSchema, keySchema, momentSchema, nameSchema, page, pageQuery } from './common.js';
+import { keySchema, momentSchema, nameSchema, page, pageQuery, payloadSchema } from './common.js';
 import type { Endpoint } from './endpoint.js';
 
 export const deliveryStates = [
@@ -55,7 +55,7 @@ export const deliveryEndpoints = {
     params,
     response: v.object({
       ...deliverySchema.entries,
-      payload: jsonSchema,
+      payload: payloadSchema,
       tries: v.array(v.object({ at: momentSchema, result: v.string(), answer: v.string() })),
     }),
   },

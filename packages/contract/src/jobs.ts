@@ -1,8 +1,34 @@
+import type { EffectSummary, MessageEffect } from '@yellow-sieve/core';
+import { effectShape, effectSummaryShape } from '@yellow-sieve/core/shapes';
 import * as v from 'valibot';
-import { doneSchema, jsonSchema, keySchema, momentSchema, nameSchema, page, pageQuery } from './common.js';
+import { doneSchema, keySchema, momentSchema, nameSchema, page, pageQuery } from './common.js';
 import type { Endpoint } from './endpoint.js';
 
 export const jobStates = ['waiting', 'running', 'done', 'stopped', 'failed'] as const;
+
+/** What the questions to a model would take that new rules ask; no price where the connection states none. */
+const estimateSchema = v.object({
+  tokens: v.number(),
+  price: v.nullable(v.object({ value: v.number(), currency: v.string() })),
+});
+export type Estimate = v.InferOutput<typeof estimateSchema>;
+
+/** What putting through again, or a comparison, did or would do, in numbers. */
+export type FoundEffect = EffectSummary & { estimate?: Estimate };
+const foundEffectSchema: v.GenericSchema<FoundEffect> = v.intersect([
+  effectSummaryShape,
+  v.object({ estimate: v.exactOptional(estimateSchema) }),
+]);
+
+/** How many records a renaming changed. */
+const renamedSchema = v.object({ renamed: v.number() });
+
+/** What was found of one message; a comparison says its subject too. */
+export type Found = MessageEffect & { subject?: string | null };
+const foundSchema: v.GenericSchema<Found> = v.intersect([
+  effectShape,
+  v.object({ subject: v.exactOptional(v.nullable(v.string())) }),
+]);
 
 export const jobSchema = v.object({
   key: keySchema,
@@ -24,9 +50,13 @@ export const jobSchema = v.object({
   started: v.nullable(momentSchema),
   finished: v.nullable(momentSchema),
   /** What it found so far, in numbers. */
-  result: jsonSchema,
+  result: v.nullable(v.union([renamedSchema, foundEffectSchema])),
 });
 export type Job = v.InferOutput<typeof jobSchema>;
+
+/** What a job found or did to messages, in numbers; null before that, and for a renaming. */
+export const effectOf = ({ result }: Pick<Job, 'result'>): FoundEffect | null =>
+  result && !('renamed' in result) ? result : null;
 
 const params = v.object({ key: keySchema });
 
@@ -54,7 +84,7 @@ export const jobEndpoints = {
     summary: 'What a job found message by message, in the order it came to them',
     params,
     query: v.object(pageQuery),
-    response: page(v.object({ message: v.string(), detail: jsonSchema })),
+    response: page(v.object({ message: v.string(), detail: foundSchema })),
   },
   stop: {
     method: 'POST',

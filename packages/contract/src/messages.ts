@@ -1,5 +1,6 @@
+import { lineShape, outcomeShape, readingShape } from '@yellow-sieve/core/shapes';
 import * as v from 'valibot';
-import { jsonSchema, keySchema, momentSchema, nameSchema, page, pageQuery, reasonSchema } from './common.js';
+import { keySchema, momentSchema, nameSchema, page, pageQuery, reasonSchema } from './common.js';
 import type { Endpoint } from './endpoint.js';
 
 export const messageStates = ['waiting', 'done', 'review', 'skipped', 'failed'] as const;
@@ -25,8 +26,22 @@ export const routeHitSchema = v.object({
   destination: v.string(),
   fires: v.boolean(),
   why: v.string(),
-  lines: v.array(jsonSchema),
+  lines: v.array(lineShape),
 });
+
+/** What a revision of a record was made from: the same again gives the same again. */
+export const madeFromSchema = v.object({
+  sieveVersion: v.nullable(v.number()),
+  /** The version whose names its fields go by, where one was renamed since the version that made it. */
+  namesOf: v.exactOptional(v.number()),
+  sieveDigest: v.nullable(v.string()),
+  mailboxDigest: v.string(),
+  /** Digests of the model’s answers that were used. */
+  answers: v.array(v.string()),
+  /** The version of the service. */
+  code: v.string(),
+});
+export type MadeFrom = v.InferOutput<typeof madeFromSchema>;
 
 /** A message with its outcome in public form (as `sift --json` prints it), what its routes would do, and its deliveries. */
 export const messageDetailSchema = v.object({
@@ -35,8 +50,8 @@ export const messageDetailSchema = v.object({
   revision: v.nullable(v.number()),
   /** When that revision was made, and from what. */
   made: v.nullable(momentSchema),
-  made_from: v.nullable(jsonSchema),
-  outcome: v.nullable(jsonSchema),
+  made_from: v.nullable(madeFromSchema),
+  outcome: v.nullable(outcomeShape),
   routes: v.array(routeHitSchema),
   deliveries: v.array(
     v.object({
@@ -113,7 +128,7 @@ export const messageEndpoints = {
     role: 'viewer',
     summary: 'What rules see of the message',
     params,
-    response: jsonSchema,
+    response: readingShape,
   },
   feed: {
     method: 'POST',

@@ -1,6 +1,8 @@
+import { evidenceShape, problemShape, valueShape, valuesShape, verdictShape } from '@yellow-sieve/core/shapes';
 import * as v from 'valibot';
-import { doneSchema, jsonSchema, keySchema, momentSchema, nameSchema, page, pageQuery } from './common.js';
+import { doneSchema, keySchema, momentSchema, nameSchema, page, pageQuery } from './common.js';
 import type { Endpoint } from './endpoint.js';
+import { madeFromSchema } from './messages.js';
 
 export const recordSchema = v.object({
   key: keySchema,
@@ -8,11 +10,11 @@ export const recordSchema = v.object({
   mailbox: v.string(),
   sieve: v.string(),
   revision: v.number(),
-  verdict: v.string(),
+  verdict: verdictShape,
   layout: v.nullable(v.string()),
   score: v.nullable(v.number()),
-  fields: v.record(v.string(), jsonSchema),
-  rows: v.array(v.record(v.string(), jsonSchema)),
+  fields: valuesShape,
+  rows: v.array(valuesShape),
   received: momentSchema,
   made: momentSchema,
 });
@@ -20,7 +22,7 @@ export type RecordItem = v.InferOutput<typeof recordSchema>;
 
 const filters = {
   sieve: v.optional(nameSchema),
-  verdict: v.optional(v.picklist(['sound', 'review', 'skipped', 'failed'])),
+  verdict: v.optional(verdictShape),
   mailbox: v.optional(nameSchema),
   /** Keeps records with this field as one of `is`, `starts`, `at_least` and `at_most` says. */
   field: v.optional(v.string()),
@@ -48,9 +50,9 @@ export const recordEndpoints = {
     params: v.object({ key: keySchema }),
     response: v.object({
       ...recordSchema.entries,
-      evidence: jsonSchema,
-      problems: v.array(jsonSchema),
-      made_from: jsonSchema,
+      evidence: v.record(v.string(), v.array(evidenceShape)),
+      problems: v.array(problemShape),
+      made_from: madeFromSchema,
     }),
   },
   enter: {
@@ -62,9 +64,9 @@ export const recordEndpoints = {
     params: v.object({ key: keySchema }),
     body: v.strictObject({
       /** By field; null says that there is none. */
-      fields: v.optional(v.record(v.string(), jsonSchema), {}),
+      fields: v.optional(valuesShape, {}),
       /** The whole list of rows. */
-      rows: v.optional(v.array(v.record(v.string(), jsonSchema))),
+      rows: v.optional(v.array(valuesShape)),
       /** Fields, or `rows`, whose entered values are taken back. */
       take_back: v.optional(v.array(v.string()), []),
     }),
@@ -82,7 +84,7 @@ export const recordEndpoints = {
       path: v.string(),
       right: v.boolean(),
       /** What would be right, if it is known. */
-      value: v.optional(jsonSchema),
+      value: v.optional(v.union([valueShape, v.array(valuesShape)])),
     }),
     response: doneSchema,
   },

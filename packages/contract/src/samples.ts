@@ -1,5 +1,5 @@
 import * as v from 'valibot';
-import { doneSchema, jsonSchema, keySchema, momentSchema, nameSchema, page, pageQuery } from './common.js';
+import { doneSchema, expectSchema, keySchema, momentSchema, nameSchema, page, pageQuery } from './common.js';
 import type { Endpoint } from './endpoint.js';
 
 /** As a sieve file names a sample: a path without `.` and `..`. */
@@ -12,9 +12,6 @@ export const sampleName = v.pipe(
 const params = v.object({ name: nameSchema });
 const one = v.object({ name: nameSchema, sample: sampleName });
 
-/** Expected values: a field left out is not judged, null must be missing, `rows` is the whole list. */
-const expect = v.record(v.string(), jsonSchema);
-
 const sampleItem = v.object({
   name: v.string(),
   subject: v.string(),
@@ -22,7 +19,7 @@ const sampleItem = v.object({
   /** The stored message it was copied from, if any. */
   message: v.nullable(keySchema),
   /** Null while nobody judged anything. */
-  expect: v.nullable(expect),
+  expect: v.nullable(expectSchema),
   by: v.nullable(v.string()),
   updated: momentSchema,
 });
@@ -96,7 +93,7 @@ export const sampleEndpoints = {
     role: 'reviewer',
     summary: 'Sets what is expected of a sample; null takes it away',
     params: one,
-    body: v.strictObject({ expect: v.nullable(expect) }),
+    body: v.strictObject({ expect: v.nullable(expectSchema) }),
     response: sampleItem,
   },
   confirm: {

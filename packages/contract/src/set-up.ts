@@ -1,5 +1,5 @@
 import * as v from 'valibot';
-import { doneSchema, jsonSchema, momentSchema, nameSchema, page } from './common.js';
+import { doneSchema, momentSchema, nameSchema, page } from './common.js';
 import type { Endpoint } from './endpoint.js';
 
 const params = v.object({ name: nameSchema });
@@ -19,6 +19,8 @@ const destinationItem = v.object({
   name: v.string(),
   title: v.string(),
   kind: v.string(),
+  /** Whether it can be downloaded by a secret link. */
+  linked: v.boolean(),
   links: v.array(v.string()),
   /** How many deliveries are in which state. */
   states: v.record(v.string(), v.number()),
@@ -80,16 +82,51 @@ const formEntry = v.object({
 });
 export type FormEntry = v.InferOutput<typeof formEntry>;
 
-export const destinationEndpoints = {
-  kinds: {
-    method: 'GET',
-    path: '/api/v1/destination-kinds',
-    role: 'viewer',
-    summary: 'The kinds of destinations, and the kind of connection each needs',
-    response: v.object({
-      items: v.array(v.object({ kind: v.string(), about: v.string(), connection: v.nullable(v.string()) })),
+const named = { kind: v.string(), about: v.string() };
+const kindsSchema = v.object({
+  types: v.array(
+    v.object({
+      ...named,
+      /** Its values are figures, and stand at the right of a column. */
+      figure: v.boolean(),
+      /** Options that a field of this type cannot do without. */
+      needs: v.array(v.string()),
     }),
+  ),
+  rules: v.array(
+    v.object({
+      ...named,
+      /** It has layouts, which are made by marking. */
+      layouts: v.boolean(),
+      /** It asks a model. */
+      asks: v.boolean(),
+    }),
+  ),
+  destinations: v.array(
+    v.object({
+      ...named,
+      title: v.string(),
+      /** The kind of connection it needs, if it needs one. */
+      connection: v.nullable(v.string()),
+      linked: v.boolean(),
+    }),
+  ),
+  intakes: v.array(v.object({ ...named, title: v.string() })),
+});
+export type Kinds = v.InferOutput<typeof kindsSchema>;
+
+/** What this service knows: types of values, kinds of rules, destinations and intakes. */
+export const kindEndpoints = {
+  list: {
+    method: 'GET',
+    path: '/api/v1/kinds',
+    role: 'viewer',
+    summary: 'Types of values, and kinds of rules, destinations and intakes, each with what it is for',
+    response: kindsSchema,
   },
+} as const satisfies Record<string, Endpoint>;
+
+export const destinationEndpoints = {
   form: {
     method: 'POST',
     path: '/api/v1/destination-kinds/:kind/form',
@@ -198,6 +235,7 @@ export const schemaEndpoints = {
     role: 'viewer',
     summary: 'The JSON Schema of sieve or mailbox files',
     params: v.object({ kind: v.picklist(['sieve', 'mailbox']) }),
-    response: jsonSchema,
+    /** A JSON Schema (2020-12). */
+    response: v.record(v.string(), v.unknown()),
   },
 } as const satisfies Record<string, Endpoint>;

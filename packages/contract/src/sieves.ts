@@ -1,5 +1,6 @@
+import { accuracyShape, coverageShape } from '@yellow-sieve/core/shapes';
 import * as v from 'valibot';
-import { doneSchema, jsonSchema, keySchema, momentSchema, nameSchema, page, pageQuery } from './common.js';
+import { doneSchema, fieldOptionsSchema, keySchema, momentSchema, nameSchema, page, pageQuery } from './common.js';
 import type { Endpoint } from './endpoint.js';
 
 const params = v.object({ name: nameSchema });
@@ -192,8 +193,8 @@ export const sieveEndpoints = {
     response: v.object({
       fields: v.array(fieldItem),
       /** As the core counts it, over this page. */
-      accuracy: jsonSchema,
-      items: v.array(jsonSchema),
+      accuracy: accuracyShape,
+      items: v.array(coverageShape),
       next: v.nullable(v.string()),
     }),
   },
@@ -229,8 +230,10 @@ export const sieveEndpoints = {
     }),
     response: v.object({
       source: v.string(),
-      fields: v.array(v.object({ name: v.string(), label: v.string(), options: jsonSchema, found: v.number() })),
-      columns: v.array(v.object({ name: v.string(), label: v.string(), options: jsonSchema })),
+      fields: v.array(
+        v.object({ name: v.string(), label: v.string(), options: fieldOptionsSchema, found: v.number() }),
+      ),
+      columns: v.array(v.object({ name: v.string(), label: v.string(), options: fieldOptionsSchema })),
       layouts: v.array(v.object({ name: v.string(), messages: v.array(v.string()) })),
     }),
   },

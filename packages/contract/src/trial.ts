@@ -1,5 +1,5 @@
 import * as v from 'valibot';
-import { jsonSchema, keySchema, momentSchema, nameSchema } from './common.js';
+import { keySchema, momentSchema, nameSchema, payloadSchema } from './common.js';
 import type { Endpoint } from './endpoint.js';
 
 const params = v.object({ name: nameSchema });
@@ -33,7 +33,7 @@ const keptTarget = v.object({
   destination: v.string(),
   title: v.string(),
   kind: v.string(),
-  payload: jsonSchema,
+  payload: payloadSchema,
 });
 export type KeptTarget = v.InferOutput<typeof keptTarget>;
 

@@ -1,5 +1,7 @@
+import type { ConditionSource } from '@yellow-sieve/core';
+import { coverageShape, hitShape, readingShape, siftedShape, verdictShape } from '@yellow-sieve/core/shapes';
 import * as v from 'valibot';
-import { jsonSchema, keySchema, momentSchema, nameSchema, page, pageQuery } from './common.js';
+import { fieldOptionsSchema, keySchema, momentSchema, nameSchema, page, pageQuery, reasonSchema } from './common.js';
 import type { Endpoint } from './endpoint.js';
 import { sampleName } from './samples.js';
 import { fieldItem } from './sieves.js';
@@ -12,16 +14,21 @@ const place = v.pipe(v.number(), v.integer(), v.minValue(0));
 export const shownRef = v.union([v.strictObject({ sample: sampleName }), v.strictObject({ message: keySchema })]);
 export type ShownRef = v.InferOutput<typeof shownRef>;
 
-const fieldOptions = v.looseObject({ type: v.string() });
 const fieldName = v.pipe(v.string(), v.minLength(1), v.maxLength(63));
+
+/** A condition as its file has it: a triple, or `all`, `any`, `none` or `every` over others. */
+const condition = v.union([
+  v.array(v.unknown()),
+  v.record(v.string(), v.unknown()),
+]) as unknown as v.GenericSchema<ConditionSource>;
 
 /** A route as its file has it; what it names is checked when the text is compiled. */
 const routeSchema = v.strictObject({
   to: nameSchema,
   name: v.optional(v.string()),
   /** A condition. */
-  when: v.optional(jsonSchema),
-  with: v.optional(v.record(v.string(), jsonSchema)),
+  when: v.optional(condition),
+  with: v.optional(v.record(v.string(), v.union([v.string(), v.number(), v.boolean(), v.array(v.string())]))),
   each: v.optional(v.picklist(['record', 'row', 'spread'])),
   in_review: v.optional(v.picklist(['wait', 'deliver'])),
 });
@@ -36,13 +43,13 @@ export const sieveAct = v.variant('act', [
     end: place,
     /** Guessed when left out. */
     field: v.optional(fieldName),
-    options: v.optional(fieldOptions),
+    options: v.optional(fieldOptionsSchema),
   }),
   v.strictObject({ act: v.literal('mark rows'), start: place, end: place }),
   v.strictObject({ act: v.literal('take header'), header: v.pipe(v.string(), v.regex(/^[A-Za-z0-9-]{1,100}$/)) }),
   v.strictObject({ act: v.literal('unmark'), field: fieldName }),
   v.strictObject({ act: v.literal('new layout') }),
-  v.strictObject({ act: v.literal('set field'), field: fieldName, options: fieldOptions }),
+  v.strictObject({ act: v.literal('set field'), field: fieldName, options: fieldOptionsSchema }),
   v.strictObject({ act: v.literal('remove field'), field: fieldName }),
   v.strictObject({ act: v.literal('rename field'), field: fieldName, to: fieldName }),
   v.strictObject({ act: v.literal('move rule'), rule: place, to: place }),
@@ -80,7 +87,7 @@ const ruleItem = v.object({
 });
 export type RuleItem = v.InferOutput<typeof ruleItem>;
 
-const columnItem = v.object({ ...fieldItem.entries, options: jsonSchema });
+const columnItem = v.object({ ...fieldItem.entries, options: fieldOptionsSchema });
 export type ColumnItem = v.InferOutput<typeof columnItem>;
 
 /** The parts of a sieve's text that a page shows; problems where it does not compile. */
@@ -159,7 +166,7 @@ export const workbenchEndpoints = {
     params,
     query: v.object(pageQuery),
     body: v.strictObject({ source, ...selection }),
-    response: v.object({ items: v.array(jsonSchema), next: v.nullable(v.string()) }),
+    response: v.object({ items: v.array(coverageShape), next: v.nullable(v.string()) }),
   },
   shown: {
     method: 'POST',
@@ -169,10 +176,11 @@ export const workbenchEndpoints = {
     params,
     body: v.strictObject({ source, message: shownRef }),
     response: v.object({
-      verdict: v.nullable(v.string()),
-      reasons: v.array(jsonSchema),
-      outcome: jsonSchema,
-      hits: v.array(jsonSchema),
+      verdict: v.nullable(verdictShape),
+      reasons: v.array(reasonSchema),
+      /** Null where it made none. */
+      outcome: v.nullable(siftedShape),
+      hits: v.array(hitShape),
       /** False while questions to a model have no kept answer. */
       tried: v.boolean(),
     }),
@@ -184,7 +192,7 @@ export const workbenchEndpoints = {
     summary: 'What rules see of a sample or stored message',
     params,
     body: v.strictObject({ message: shownRef }),
-    response: jsonSchema,
+    response: readingShape,
   },
   original: {
     method: 'GET',
@@ -229,7 +237,7 @@ export const workbenchEndpoints = {
     }),
     response: v.object({
       name: v.string(),
-      options: jsonSchema,
+      options: fieldOptionsSchema,
       start: v.number(),
       end: v.number(),
       /** Each type that reads it, with the value it gives. */

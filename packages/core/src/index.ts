@@ -1,4 +1,5 @@
 export { canonicalJson, digestOf } from './canonical-json.js';
+export type { ConditionSource } from './conditions/index.js';
 export * from './coverage/index.js';
 export { dictionary } from './dictionary.js';
 export * from './editing/index.js';
@@ -8,10 +9,12 @@ export { fileJsonSchema } from './json-schema.js';
 export * from './layout/index.js';
 export { type Limits, limits } from './limits.js';
 export * from './mailbox/index.js';
+export { must } from './must.js';
 export type { Arrival } from './names/index.js';
 export * from './reading/index.js';
 export { type Cell, type Line, numberedName, type RouteHit } from './routing/index.js';
 export {
+  asksModel,
   type ChatRequest,
   type Entered,
   type Evidence,
@@ -19,6 +22,7 @@ export {
   type KeptAnswer,
   type Problem,
   ruleKinds,
+  type TraceEntry,
   type Want,
 } from './rules/index.js';
 export * from './scrub/index.js';
@@ -33,6 +37,7 @@ export {
   measureOf,
   momentOf,
   neededOptions,
+  partsText,
   readWritten,
   type Storage,
   toJson,

@@ -15,7 +15,7 @@ const form = (kind: string, body: Parameters<World['client']['destinations']['fo
 
 describe('what a destination asks for', () => {
   test('follows from the declaration of its kind', async () => {
-    const { items } = await world.client.destinations.kinds();
+    const { destinations: items } = await world.client.kinds.list();
     expect(items.map(({ kind, connection }) => [kind, connection])).toEqual([
       ['sheet', null],
       ['database', 'mariadb'],
@@ -39,7 +39,7 @@ describe('what a destination asks for', () => {
   });
 
   test('every entry of every kind has a title of its own', async () => {
-    for (const { kind } of (await world.client.destinations.kinds()).items) {
+    for (const { kind } of (await world.client.kinds.list()).destinations) {
       const { options, connection } = await form(kind);
       for (const { name, title } of [...options, ...connection]) expect([kind, title]).not.toEqual([kind, name]);
     }

@@ -83,7 +83,11 @@ export interface World extends RunningService {
 }
 
 /** A service with an empty database of its own and all stand-ins; nothing is set up in it. */
-export async function startWorld(env: Record<string, string> = {}, database = sharedDatabase()): Promise<World> {
+export async function startWorld(
+  env: Record<string, string> = {},
+  database = sharedDatabase(),
+  entry = serviceEntry,
+): Promise<World> {
   const name = `test_${process.pid}_${Date.now().toString(36)}_${Math.random().toString(36).slice(2, 6)}`;
   const folder = mkdtempSync(join(tmpdir(), 'yellow-sieve-world-'));
   const root = await connect(database);
@@ -102,10 +106,19 @@ export async function startWorld(env: Record<string, string> = {}, database = sh
     YELLOW_SIEVE_LOG: process.env.TEST_LOG ?? 'silent',
     ...env,
   };
-  const world = { ...(await startService(settings, folder)), database, name, folder, model, mail, crm, chat } as World;
+  const world = {
+    ...(await startService(settings, folder, entry)),
+    database,
+    name,
+    folder,
+    model,
+    mail,
+    crm,
+    chat,
+  } as World;
   world.restart = async (more = {}) => {
     await world.stop();
-    Object.assign(world, await startService({ ...settings, ...more }, folder));
+    Object.assign(world, await startService({ ...settings, ...more }, folder, entry));
   };
   world.sql = async <T>(query: string, values: unknown[] = []) => {
     const connection = await connect(database, name);
@@ -122,8 +135,12 @@ export async function startWorld(env: Record<string, string> = {}, database = sh
 }
 
 /** Starts a service process on free ports. */
-export async function startService(env: Record<string, string>, folder: string): Promise<RunningService> {
-  const child = fork(serviceEntry, {
+export async function startService(
+  env: Record<string, string>,
+  folder: string,
+  entry = serviceEntry,
+): Promise<RunningService> {
+  const child = fork(entry, {
     env: { PATH: process.env.PATH, YELLOW_SIEVE_HTTP_PORT: '0', YELLOW_SIEVE_SMTP_PORT: '0', ...env },
     stdio: ['ignore', 'inherit', 'pipe', 'ipc'],
     execArgv: [],

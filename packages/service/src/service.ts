@@ -14,7 +14,7 @@ import { welcomePath } from './http/routes/people.js';
 import type { ServeContext } from './http/serve-context.js';
 import type { Intake } from './intake/accept.js';
 import { CommitQueue } from './intake/commit-queue.js';
-import { type SmtpIntake, startSmtp } from './intake/smtp.js';
+import { type IntakeTools, intakeKinds, mailPort, type RunningIntake } from './intake/index.js';
 import type { JobTools } from './jobs/index.js';
 import { estimateAsks } from './model/price.js';
 import { Outgoing } from './outgoing/outgoing.js';
@@ -71,14 +71,22 @@ export async function startService(config: Config): Promise<Service> {
     ? await startWeb({ config, database, secrets, intake, outgoing, onward, modelName, log })
     : null;
   const httpPort = web?.port ?? null;
-  const smtp = has('intake')
-    ? await startSmtp({ intake, host: config.host, port: config.smtpPort, relays: config.relays, log, onward })
-    : null;
+  const intakes = has('intake')
+    ? await startIntakes({ intake, config, log, onward })
+    : new Map<string, RunningIntake>();
+  const smtpPort = intakes.get(mailPort)?.port ?? null;
   const ownerLink = httpPort === null ? null : await makeOwnerLink(config, database, httpPort);
   if (httpPort !== null) await leaveFirstToken(config, database, httpPort);
-  log.info({ httpPort, smtpPort: smtp?.port ?? null, role: config.role }, 'started');
-  const close = () => stop({ smtp, web, work, outgoing, database });
-  return { httpPort, smtpPort: smtp?.port ?? null, ownerLink, close };
+  log.info({ httpPort, smtpPort, role: config.role }, 'started');
+  const close = () => stop({ intakes: [...intakes.values()], web, work, outgoing, database });
+  return { httpPort, smtpPort, ownerLink, close };
+}
+
+/** Starts every way for mail to come in that runs by itself, by its kind. */
+async function startIntakes(tools: IntakeTools): Promise<Map<string, RunningIntake>> {
+  const running = new Map<string, RunningIntake>();
+  for (const { kind, start } of Object.values(intakeKinds)) if (start) running.set(kind, await start(tools));
+  return running;
 }
 
 /** The database may come up a little later than the service. */
@@ -220,19 +228,19 @@ async function leaveFirstToken(config: Config, { db }: DatabaseHandle, port: num
 
 /** No new mail first, then the work under way, then the database. */
 async function stop({
-  smtp,
+  intakes,
   web,
   work,
   outgoing,
   database,
 }: {
-  smtp: SmtpIntake | null;
+  intakes: readonly RunningIntake[];
   web: Web | null;
   work: Work | null;
   outgoing: Outgoing;
   database: DatabaseHandle;
 }): Promise<void> {
-  await smtp?.close();
+  await Promise.all(intakes.map((intake) => intake.close()));
   await web?.close();
   await work?.stop();
   await outgoing.close();

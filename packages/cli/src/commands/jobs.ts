@@ -1,5 +1,4 @@
 import type { Job } from '@yellow-sieve/contract';
-import type { EffectSummary, MessageEffect } from '@yellow-sieve/core';
 import type { Command } from '../command.js';
 import { linesOf, summaryLines } from '../show/effect-text.js';
 import { paceOf, waitForJob } from '../wait-for-job.js';
@@ -46,10 +45,9 @@ export function jobText(job: Job): string {
   return [head, ...(detail ? [detail] : []), ...resultLines(result)].join('\n');
 }
 
-function resultLines(result: unknown): string[] {
+function resultLines(result: Job['result']): string[] {
   if (!result) return [];
-  const { renamed } = result as { renamed?: number };
-  return renamed === undefined ? summaryLines(result as EffectSummary) : [`  records   ${renamed} renamed`];
+  return 'renamed' in result ? [`  records   ${result.renamed} renamed`] : summaryLines(result);
 }
 
 export const jobsStop: Command = {
@@ -73,7 +71,7 @@ export const jobsFindings: Command = {
     const page = await input.client().jobs.findings({ params: { key: input.args[0] ?? '' }, query: listQuery(input) });
     const text = page.items.flatMap(({ message, detail }) => [
       message,
-      ...linesOf(detail as MessageEffect).map((line) => `     ${line}`),
+      ...linesOf(detail).map((line) => `     ${line}`),
       '',
     ]);
     const { note } = moreNote(page.next) as { note?: string };

@@ -50,7 +50,7 @@ const rowOf = (item: RecordItem, fields: readonly string[]) => [
   shortTime(item.received),
   item.sieve,
   item.verdict,
-  ...fields.map((field) => shown(item.fields[field] as JsonValue)),
+  ...fields.map((field) => shown(item.fields[field])),
   item.key,
 ];
 
@@ -109,10 +109,10 @@ export const enterRecord: Command = {
 };
 
 /** The whole list of rows, as JSON. */
-function rowsOf(text: string): Record<string, unknown>[] {
+function rowsOf(text: string): Record<string, JsonValue>[] {
   try {
     const rows: unknown = JSON.parse(text);
-    if (Array.isArray(rows)) return rows as Record<string, unknown>[];
+    if (Array.isArray(rows)) return rows;
   } catch {
     // Said below, whatever it is.
   }

@@ -1,12 +1,8 @@
-import type { JsonValue } from '@yellow-sieve/core';
+import { type JsonValue, jsonText } from '@yellow-sieve/core';
 
 /** A value as a line of text shows it. */
 export function shown(value: JsonValue | undefined): string {
-  if (value === null || value === undefined) return '';
-  if (Array.isArray(value)) return value.map(shown).join(', ');
-  if (typeof value === 'boolean') return value ? 'yes' : 'no';
-  if (typeof value === 'object') return `${value.value} ${value.currency}`;
-  return String(value).replace(/\s+/g, ' ');
+  return jsonText(value ?? null).replace(/\s+/g, ' ');
 }
 
 const longest = 60;

@@ -1,4 +1,5 @@
 import { parse, stringify } from 'yaml';
+import { hasLayouts, ownRules } from '../rules/index.js';
 import { type CompiledSieve, noFacts, sift, tryCompileSieve } from '../sieve/index.js';
 import type { Named } from '../suggest/write-layout.js';
 import type { ShownMessage } from './edited.js';
@@ -14,11 +15,7 @@ export function foundByLine(source: string, sieve: CompiledSieve, { reading }: S
   if (texts.length === 0) return [];
   const file = parse(source) as Record<string, unknown>;
   const { sieve: name, locale, timezone, body, fields } = file;
-  const rules = texts.map((text, i) => ({
-    kind: 'template',
-    name: `line ${i}`,
-    layouts: [{ name: `line ${i}`, text }],
-  }));
+  const rules = texts.map((text, i) => ownRules.ofLayouts(`line ${i}`, [{ name: `line ${i}`, text }]));
   const single = tryCompileSieve(
     stringify({ sieve: name, ...given({ locale, timezone, body }), fields, rules }, { lineWidth: 0 }),
   );
@@ -39,7 +36,7 @@ interface LayoutedRule {
 /** Lines with a slot and words of their own, of every layout; those of blocks mean nothing alone. */
 function linesOf({ source: { rules = [] } }: CompiledSieve): string[] {
   const layouts = (rules as LayoutedRule[]).flatMap((rule) =>
-    rule.kind === 'template' && rule.off !== true ? (rule.layouts ?? []) : [],
+    hasLayouts(rule.kind) && rule.off !== true ? (rule.layouts ?? []) : [],
   );
   const lines = layouts.flatMap(({ text = '' }) => withoutBlocks(text).split('\n'));
   return [...new Set(lines)].filter(

@@ -1,5 +1,6 @@
 import { type Code, say } from '../errors/index.js';
 import { formOf, partOf, type Range, wholeView } from '../reading/index.js';
+import { ownRules } from '../rules/index.js';
 import { type CompiledSieve, noFacts, type Outcome, sift, tryCompileSieve } from '../sieve/index.js';
 import { namingOf } from '../suggest/field-name.js';
 import { findRows } from '../suggest/rows/find-rows.js';
@@ -35,7 +36,7 @@ export function markRows(source: string, shown: ShownMessage, { start, end }: Ra
   const columns = nameColumns([found], context, namingOf([...taken, ...Object.keys(sieve.columns)]), taken);
   const declared = withColumns(source, sieve, columns);
   if (found.by === 'table')
-    return checked(addItem(declared, ['rules'], { kind: 'table', name: 'its table', columns: headingsOf(columns) }));
+    return checked(addItem(declared, ['rules'], ownRules.ofTables('its table', headingsOf(columns))));
   const over = { start: lines.start + found.over.start, end: lines.start + found.over.end };
   const block = `[[rows:]]\n${found.write(namesFor(columns))}\n[[:rows]]`;
   return checked(blockIn(declared, sieve, shown, { text, over, block }));

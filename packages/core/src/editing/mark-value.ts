@@ -1,5 +1,6 @@
 import { type Code, say } from '../errors/index.js';
 import { formOf } from '../reading/index.js';
+import { hasLayouts, ownRules } from '../rules/index.js';
 import { type CompiledSieve, noFacts, type Outcome, sift, tryCompileSieve } from '../sieve/index.js';
 import { type Named, writeLayout } from '../suggest/write-layout.js';
 import type { FieldOptions } from '../values/index.js';
@@ -134,7 +135,7 @@ function inSubject(
 /** The source text with one more layout, in its first template rule or in a new one. */
 export function withLayout(source: string, shown: ShownMessage, text: string, subject?: string): string {
   const map = new SourceMap(source);
-  const rule = map.list('rules').findIndex((_, i) => map.text('rules', i, 'kind') === 'template');
+  const rule = map.list('rules').findIndex((_, i) => hasLayouts(map.text('rules', i, 'kind')));
   const names = map.list('rules', rule, 'layouts').map((_, i) => map.text('rules', rule, 'layouts', i, 'name'));
   const layout = {
     name: freeName(names),
@@ -142,7 +143,7 @@ export function withLayout(source: string, shown: ShownMessage, text: string, su
     ...(subject ? { subject } : {}),
     ...(text === '' ? {} : { text }),
   };
-  if (rule < 0) return addItem(source, ['rules'], { kind: 'template', name: 'by its layout', layouts: [layout] });
+  if (rule < 0) return addItem(source, ['rules'], ownRules.ofLayouts('by its layout', [layout]));
   return addItem(source, ['rules', rule, 'layouts'], layout);
 }
 

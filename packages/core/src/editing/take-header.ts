@@ -1,4 +1,5 @@
 import { dictionary } from '../dictionary.js';
+import { ownRules } from '../rules/index.js';
 import { tryCompileSieve } from '../sieve/index.js';
 import { fieldName, namingOf } from '../suggest/field-name.js';
 import { guessType } from '../suggest/guess-type.js';
@@ -30,6 +31,6 @@ export function takeHeader(source: string, shown: ShownMessage, header: string):
   const taken = new Set([...Object.keys(sieve.fields), ...Object.keys(sieve.columns)]);
   const field = fieldName(label.replaceAll('-', ' '), options.type, namingOf([...taken]), taken);
   const declared = setEntry(source, ['fields'], field, options, true);
-  const rule = { kind: 'derive', name: `${field}, from the headers`, fills: field, from: `{{ ${name} }}` };
+  const rule = ownRules.ofText(`${field}, from the headers`, field, `{{ ${name} }}`);
   return checked(addItem(declared, ['rules'], rule), field);
 }

@@ -1,3 +1,4 @@
+import { hasLayouts } from '../rules/index.js';
 import type { CompiledSieve, Outcome } from '../sieve/index.js';
 import type { Named } from '../suggest/write-layout.js';
 import { slotsIn } from './layout-text.js';
@@ -17,12 +18,12 @@ export function workingLayout(source: string, { layout }: Pick<Outcome, 'layout'
   if (layout === null) return null;
   const map = new SourceMap(source);
   for (const [i] of map.list('rules').entries()) {
-    if (map.text('rules', i, 'kind') !== 'template') continue;
+    if (!hasLayouts(map.text('rules', i, 'kind'))) continue;
     for (const [k] of map.list('rules', i, 'layouts').entries()) {
       if (map.text('rules', i, 'layouts', k, 'name') !== layout) continue;
       return {
         path: ['rules', i, 'layouts', k],
-        rule: map.text('rules', i, 'name') ?? `template ${i + 1}`,
+        rule: map.text('rules', i, 'name') ?? `${map.text('rules', i, 'kind')} ${i + 1}`,
         text: map.text('rules', i, 'layouts', k, 'text') ?? '',
         subject: map.text('rules', i, 'layouts', k, 'subject'),
       };

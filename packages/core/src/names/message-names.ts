@@ -19,7 +19,7 @@ interface MessageName {
 const domainOf = (address: string | undefined) => address?.slice(address.lastIndexOf('@') + 1).toLowerCase() ?? null;
 const tagOf = (recipient: string) => /\+([^@]*)@/.exec(recipient)?.[1] ?? null;
 
-const { words, moment, number } = ownTypes;
+const { words, moment, number, count } = ownTypes;
 
 /** The names of a message: one line each. */
 const messageNames: Readonly<Record<string, MessageName>> = dictionary({
@@ -53,7 +53,7 @@ const messageNames: Readonly<Record<string, MessageName>> = dictionary({
   'message.size': { kind: number, get: (s) => String(s.reading.size) },
   'message.category': { kind: words, get: (s) => s.category },
   'message.attachments': { kind: words, many: true, get: (s) => s.reading.attachments.map((a) => a.name) },
-  'message.attachments.count': { kind: 'integer', get: (s) => String(s.reading.attachments.length) },
+  'message.attachments.count': { kind: count, get: (s) => String(s.reading.attachments.length) },
 });
 
 /** The parts of the text, each under its own name. */
@@ -104,6 +104,6 @@ export function messageNameValues(name: string, scene: Scene): SingleValue[] {
 }
 
 function asValue(kind: string, text: string): SingleValue {
-  if (kind === number) return numberValue(text);
+  if (kind === number || kind === count) return { ...numberValue(text), kind };
   return kind === moment ? momentValue(text) : wordsValue(text);
 }

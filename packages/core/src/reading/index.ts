@@ -3,7 +3,7 @@ export * from './language.js';
 export { linesOf } from './lines.js';
 export * from './origin/authentication.js';
 export * from './origin/loop.js';
-export { type PublicReading, publicReading } from './public-reading.js';
+export { type OutlineEntry, type PublicReading, publicReading } from './public-reading.js';
 export * from './read-message.js';
 export * from './reading.js';
 export { bareSubjectStart } from './segments/bare-subject.js';

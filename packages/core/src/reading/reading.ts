@@ -105,7 +105,7 @@ export interface PartNote {
 }
 
 /** What a mail server reports about an earlier message (RFC 3464), or a reader’s program about its reading (RFC 8098). */
-export interface Report {
+export interface MailReport {
   kind: 'bounce' | 'receipt';
   /** Whom the earlier message did not reach, or reached. */
   recipients: { address: string; action: string; status: string }[];
@@ -138,7 +138,7 @@ export interface Reading {
   automaticKind: AutomaticKind | null;
   automaticReason: string | null;
   list: boolean;
-  report: Report | null;
+  report: MailReport | null;
   /** Times it was passed on, by its Received headers; a loop makes many. */
   hops: number;
   /** Size of the raw message in bytes. */

@@ -101,6 +101,9 @@ export interface RuleRun {
   facts: Facts;
 }
 
+/** A trace whose shape only its kind knows. */
+export type RuleTrace = Readonly<Record<string, unknown>>;
+
 export interface RuleResult {
   findings: Finding[];
   rows?: Finding[][];
@@ -113,8 +116,8 @@ export interface RuleResult {
   looked?: { over: Range[]; known: Range[] };
   /** Work done, in the rule's own units. */
   steps: number;
-  /** What was looked at, found and passed over; shown to people, so in words. */
-  trace: Record<string, unknown>;
+  /** What was looked at, found and passed over; shown to people, so in words. Its shape is the kind’s own. */
+  trace: RuleTrace;
 }
 
 /** What compiling a rule can see of its sieve. */
@@ -141,6 +144,10 @@ export interface RuleKind {
   readonly entries: v.ObjectEntries;
   /** Which of the entries name fields, so that a field can be renamed in them. */
   readonly mentions: Mentions;
+  /** Its layouts are made by marking values in messages, and tell which layout a message has. */
+  readonly hasLayouts?: boolean;
+  /** It puts questions to a model. */
+  readonly asks?: boolean;
   /** Null when it cannot be compiled; the reasons are in the report. */
   compile(source: never, compiler: RuleCompiler): CompiledRuleBody | null;
 }

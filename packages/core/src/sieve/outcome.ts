@@ -1,6 +1,6 @@
 import type { Code } from '../errors/index.js';
 import type { RouteHit } from '../routing/index.js';
-import type { Evidence, Problem, Want } from '../rules/index.js';
+import type { Evidence, Problem, TraceEntry, Want } from '../rules/index.js';
 import type { JsonValue, Value } from '../values/index.js';
 import type { Leftover } from './leftovers.js';
 
@@ -10,20 +10,6 @@ export type Verdict = 'sound' | 'review' | 'skipped' | 'failed';
 export interface Reason {
   code: Code;
   text: string;
-}
-
-export interface TraceEntry {
-  rule: string;
-  kind: string;
-  /** Fields this rule filled, closed, or found a problem in. */
-  filled: string[];
-  closed: string[];
-  problems: string[];
-  /** Fields it found that an earlier rule had filled already. */
-  left: string[];
-  rows: number;
-  steps: number;
-  [detail: string]: unknown;
 }
 
 /** What a sieve makes of a message, in its public form: JSON, the same to the byte wherever it is made. */

@@ -1,5 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import { readMessage } from '../reading/index.js';
+import { partsText } from '../values/index.js';
 import { compileSieve } from './compile-sieve.js';
 import { sift } from './sift.js';
 
@@ -168,9 +169,7 @@ describe('routes', () => {
       rows,
       routes: [{ to: 'lines', each: 'row', with: { v: '{{ vessel }}', i: '{{ item }}' } }],
     });
-    expect(
-      hits[0]?.lines.map(({ row, cells }) => [row, ...cells.map(({ value }) => (value as { text: string }).text)]),
-    ).toEqual([
+    expect(hits[0]?.lines.map(({ row, cells }) => [row, ...cells.map(({ value }) => partsText(value))])).toEqual([
       ['0', 'Tern', 'rope'],
       ['1', 'Tern', 'tar'],
     ]);

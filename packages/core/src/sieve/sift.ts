@@ -11,14 +11,23 @@ import {
   wholeView,
 } from '../reading/index.js';
 import { hitRoute } from '../routing/index.js';
-import { type Facts, type Problem, problemAt, type RuleRun, type Want } from '../rules/index.js';
+import {
+  type Facts,
+  type Problem,
+  problemAt,
+  type RuleRun,
+  type RuleTrace,
+  ruleKinds,
+  type TraceEntry,
+  type Want,
+} from '../rules/index.js';
 import { type JsonValue, toJson, toText, type Value } from '../values/index.js';
 import { checkRecord, verdictOf } from './checks/verdict.js';
 import type { CompiledRule, CompiledSieve } from './compile-sieve.js';
 import { DraftRecord } from './draft-record.js';
 import { readEntered } from './entered.js';
 import { type Looked, leftoversOf } from './leftovers.js';
-import type { Outcome, SiftResult, TraceEntry, TypedValues } from './outcome.js';
+import type { Outcome, SiftResult, TypedValues } from './outcome.js';
 import { ReadContexts } from './read-contexts.js';
 
 /** Facts for sifting with nothing known of the outside. */
@@ -91,7 +100,7 @@ class Sifting {
   private apply(rule: CompiledRule): Want[] {
     if (this.isIdle(rule)) {
       const nothing = { filled: [], closed: [], problems: [], left: [], rows: 0, steps: 0 };
-      this.trace.push({ rule: rule.name, kind: rule.kind, ...nothing, not_run: 'all its fields are filled' });
+      this.tell(rule, nothing, { not_run: 'all its fields are filled' });
       return [];
     }
     const result = rule.run(this.ruleRun(rule));
@@ -102,13 +111,18 @@ class Sifting {
       this.layout = result.layout;
       if (result.looked) this.looked = result.looked;
     }
-    this.trace.push({ rule: rule.name, kind: rule.kind, ...taken, steps: result.steps, ...result.trace });
+    this.tell(rule, { ...taken, steps: result.steps }, result.trace);
     return [];
   }
 
-  /** A rule fills only what is still empty, so with nothing empty it need not run. Templates do: they tell the layout. */
+  /** Each kind answers for the shape of its trace (`rules/traces.ts`). */
+  private tell({ name, kind }: CompiledRule, did: object, trace: RuleTrace): void {
+    this.trace.push({ rule: name, kind, ...did, ...trace } as TraceEntry);
+  }
+
+  /** A rule fills only what is still empty, so with nothing empty it need not run. Those with layouts do: they tell which it is. */
   private isIdle({ kind, fills }: CompiledRule): boolean {
-    return kind !== 'template' && fills.every((name) => name in this.sieve.fields && !this.draft.isOpen(name));
+    return !ruleKinds[kind]?.hasLayouts && fills.every((name) => name in this.sieve.fields && !this.draft.isOpen(name));
   }
 
   private ruleRun(rule: CompiledRule): RuleRun {

@@ -1,4 +1,5 @@
 import { Document, isMap, type YAMLMap } from 'yaml';
+import { ownRules } from '../rules/index.js';
 import type { FieldOptions } from '../values/index.js';
 import type { Examined } from './group.js';
 import { foldLabel, type Looked } from './marked.js';
@@ -45,8 +46,8 @@ export function writeSieve(draft: Draft, samples: object[] | null): string {
       ? { rows: { columns: Object.fromEntries(columns.map(({ name, options }) => [name, options])) } }
       : {}),
     rules: [
-      ...(layouts.length > 0 ? [{ kind: 'template', name: 'by its layout', layouts }] : []),
-      ...(tables ? [{ kind: 'table', name: 'its table', columns: headingsOf(columns) }] : []),
+      ...(layouts.length > 0 ? [ownRules.ofLayouts('by its layout', layouts)] : []),
+      ...(tables ? [ownRules.ofTables('its table', headingsOf(columns))] : []),
     ],
     ...(samples ? { samples } : {}),
   });

@@ -30,15 +30,3 @@ export function toStored(value: Value): string | boolean {
   const json = isList(value) ? null : typeOf(value).toJson(value);
   return typeof json === 'boolean' ? json : (figureOf(value) ?? toText(value));
 }
-
-/** A value in its JSON form as one text: flags as yes or no, the parts of an amount beside each other. */
-export function jsonText(value: JsonValue, separator = ', '): string {
-  if (value === null) return '';
-  if (Array.isArray(value)) return value.map((item) => jsonText(item, separator)).join(separator);
-  if (typeof value === 'boolean') return value ? 'yes' : 'no';
-  return typeof value === 'object'
-    ? Object.values(value)
-        .map((part) => jsonText(part))
-        .join(' ')
-    : String(value);
-}

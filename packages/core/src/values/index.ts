@@ -1,6 +1,7 @@
 export * from './decimal.js';
 export * from './fold.js';
 export * from './forms.js';
+export * from './json-text.js';
 export * from './locale.js';
 export * from './near-word.js';
 export * from './read-value.js';

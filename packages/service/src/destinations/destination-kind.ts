@@ -40,7 +40,11 @@ export type Rendered = { payload: unknown; order?: string } | { refused: string 
 /** One destination kind: a folder, and one line in the registry. */
 export interface DestinationKind {
   readonly kind: string;
+  /** What people call it, as in “CRM”. */
+  readonly title: string;
   readonly about: string;
+  /** What is delivered is kept here, and can be downloaded by a secret link. */
+  readonly linked?: boolean;
   /** Valibot entries of the destination file. */
   readonly entries: v.ObjectEntries;
   /** The kind and entries of the connection it needs, or null. */

@@ -9,6 +9,7 @@ import Fastify, { type FastifyInstance, LogController } from 'fastify';
 import type { Logger } from 'pino';
 import type { Config } from '../config.js';
 import { ConnectionCaps } from '../connection-caps.js';
+import { intakeKinds } from '../intake/index.js';
 import { Networks } from '../networks.js';
 import { codeVersion } from '../version.js';
 import { sendProblem } from './problems.js';
@@ -107,6 +108,7 @@ export async function buildApp(
   await app.register(async (inner) => {
     const serve: ServeContext = { ...context, app: inner };
     for (const family of families) family(serve);
+    for (const kind of Object.values(intakeKinds)) kind.serve?.(serve);
     inner.get('/api/v1/openapi.json', { schema: { hide: true } }, async () => app.swagger());
   });
   await serveConsole(app);

@@ -1,5 +1,5 @@
-import { addEffect, type EffectSummary, emptySummary, hasEffect, type MessageEffect } from '@yellow-sieve/core';
-import type { Estimate } from '../model/price.js';
+import type { FoundEffect } from '@yellow-sieve/contract';
+import { addEffect, emptySummary, hasEffect, type MessageEffect } from '@yellow-sieve/core';
 import { type Compared, compareAll } from '../pipeline/compare.js';
 import type { CompareItem } from '../pipeline/compare-task.js';
 import { countStored, sampleItems, storedItems } from '../sieves/items.js';
@@ -18,7 +18,6 @@ type At = { of: 'samples' } | { of: 'stored'; before: string | undefined; left: 
 type Stand = JobStand<At, FoundEffect>;
 
 /** What was found, and what the questions in it would take once it is known how many there are. */
-export type FoundEffect = EffectSummary & { estimate?: Estimate };
 
 /** Messages a thread gets in one step. */
 const perThread = 24;

@@ -1,4 +1,4 @@
-import type { Estimate } from '../model/price.js';
+import type { Estimate, Found, Job } from '@yellow-sieve/contract';
 import type { Trying } from '../sieves/publish.js';
 
 /** What jobs work with. */
@@ -24,14 +24,14 @@ export interface JobStand<At, Result> {
 
 export interface JobStep<At, Result> extends JobStand<At, Result> {
   over: boolean;
-  findings: { message: string; detail: unknown }[];
+  findings: { message: string; detail: Found }[];
 }
 
 /**
  * One kind of long work: a file, and one line in the registry. A step is short (about a second at the most), and may be done
  * twice: when the service ends in the middle of one, it is begun again.
  */
-export interface JobKind<Params = unknown, At = unknown, Result = unknown> {
+export interface JobKind<Params = unknown, At = unknown, Result extends Job['result'] = Job['result']> {
   readonly kind: string;
   begin(tools: JobTools, params: Params): Promise<JobStand<At, Result>>;
   step(tools: JobTools, params: Params, stand: JobStand<At, Result>): Promise<JobStep<At, Result>>;

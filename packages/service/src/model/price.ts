@@ -1,14 +1,8 @@
+import type { Estimate } from '@yellow-sieve/contract';
 import { and, avg, count, eq, isNotNull } from 'drizzle-orm';
 import type { Database } from '../database/connect.js';
 import { keptAnswer } from '../database/schema.js';
 import type { ModelConnection } from '../store/model-store.js';
-
-/** What questions to a model are likely to take, as far as it can be told. */
-export interface Estimate {
-  tokens: number;
-  /** Null where the connection states no price. */
-  price: { value: number; currency: string } | null;
-}
 
 /** Answers from which on their mean says more than the length of the questions. */
 const fewestAnswers = 5;

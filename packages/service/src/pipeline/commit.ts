@@ -1,8 +1,9 @@
+import type { MadeFrom } from '@yellow-sieve/contract';
 import { type Handled, type Reason, say, type Verdict, type Want } from '@yellow-sieve/core';
 import { and, eq } from 'drizzle-orm';
 import { v7 as uuid } from 'uuid';
 import type { Database, Executor } from '../database/connect.js';
-import { keptAnswer, type MadeFrom, message, messageWant, record, recordRevision, want } from '../database/schema.js';
+import { keptAnswer, message, messageWant, record, recordRevision, want } from '../database/schema.js';
 import { retryDeadlocks } from '../database/trouble.js';
 import { noteChanges } from '../store/change-store.js';
 import { firstLike } from '../store/first-seen-store.js';

@@ -2,6 +2,7 @@ import {
   type Edited,
   type GuessedField,
   type HandleResult,
+  must,
   type PublicReading,
   type Suggestion,
   YsError,
@@ -37,9 +38,9 @@ export class ShowPool {
   ) {}
 
   /** What rules see of a message. @throws YsError YS-MESSAGE-TOO-SLOW when reading takes too long. */
-  async reading(task: Pick<ShowTask, 'rawId' | 'body'>, on: string): Promise<PublicReading | null> {
+  async reading(task: Pick<ShowTask, 'rawId' | 'body'>, on: string): Promise<PublicReading> {
     const shown = await this.show({ ...task, want: { kind: 'reading' } }, on);
-    return shown.kind === 'reading' ? shown.reading : null;
+    return must(shown.kind === 'reading' ? shown.reading : null, 'the reading that was asked for');
   }
 
   /** Its own HTML, marked. @throws YsError YS-MESSAGE-TOO-SLOW */

@@ -1,5 +1,5 @@
 import type { CheckPoint } from '@yellow-sieve/contract';
-import { accuracyOf, type CompiledSieve, compileSieve } from '@yellow-sieve/core';
+import { accuracyOf, asksModel, type CompiledSieve, compileSieve } from '@yellow-sieve/core';
 import type { Outgoing } from '../outgoing/outgoing.js';
 import type { Secrets } from '../secrets.js';
 import { type DestinationRow, destinationColumns, listDestinations } from '../store/destination-store.js';
@@ -91,7 +91,7 @@ async function columnPoints(
 
 function answersPoint({ source: { rules = [], review } }: CompiledSieve): CheckPoint {
   const asking = rules.flatMap((rule, i) =>
-    rule.kind === 'prompt' && rule.off !== true ? [rule.name ?? `prompt ${i + 1}`] : [],
+    asksModel(rule.kind) && rule.off !== true ? [rule.name ?? `${rule.kind} ${i + 1}`] : [],
   );
   if (asking.length === 0) return point('model answers', true, 'No rule asks a model');
   if (review?.prompt !== false || review.always === true)

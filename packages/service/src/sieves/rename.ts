@@ -1,4 +1,4 @@
-import { compileSieve, type FieldRename, type Renamed, renameField, YsError } from '@yellow-sieve/core';
+import { asksModel, compileSieve, type FieldRename, type Renamed, renameField, YsError } from '@yellow-sieve/core';
 import type { Database, Executor } from '../database/connect.js';
 import { retryDeadlocks } from '../database/trouble.js';
 import type { RenameParams } from '../jobs/index.js';
@@ -61,7 +61,7 @@ async function planDraft(was: Draft | null, { from, to }: FieldRename): Promise<
 
 function rulesThatAsk(source: string, field: string): string[] {
   const { rules } = compileSieve(source);
-  return rules.filter(({ kind, fills }) => kind === 'prompt' && fills.includes(field)).map(({ name }) => name);
+  return rules.filter(({ kind, fills }) => asksModel(kind) && fills.includes(field)).map(({ name }) => name);
 }
 
 /**

@@ -100,7 +100,7 @@ export async function getDestination(db: Executor, name: string): Promise<Destin
 /** Gives a sheet another secret link, or none where `secret` is empty. @throws YsError YS-DESTINATION-NO-LINK for other kinds. */
 export async function changeLink(db: Database, name: string, secret: string): Promise<DestinationRow> {
   const { kind } = await getDestination(db, name);
-  if (kind !== 'sheet') throw new YsError('YS-DESTINATION-NO-LINK', { destination: name });
+  if (!destinationKinds[kind]?.linked) throw new YsError('YS-DESTINATION-NO-LINK', { destination: name });
   await db.update(destination).set({ secret }).where(eq(destination.name, name));
   await noteSetUp(db, name);
   return getDestination(db, name);

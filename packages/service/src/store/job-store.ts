@@ -1,3 +1,4 @@
+import type { Found, Job } from '@yellow-sieve/contract';
 import { YsError } from '@yellow-sieve/core';
 import { and, asc, desc, eq, gt, lt, sql } from 'drizzle-orm';
 import { v7 as uuid } from 'uuid';
@@ -77,10 +78,10 @@ export interface JobProgress {
   total: number | null;
   done: number;
   at: unknown;
-  result: unknown;
+  result: Job['result'];
   /** Milliseconds it took. */
   worked: number;
-  findings: readonly { message: string; detail: unknown }[];
+  findings: readonly { message: string; detail: Found }[];
   /** How many findings there were before. */
   found: number;
 }

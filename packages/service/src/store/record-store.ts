@@ -1,4 +1,4 @@
-import { YsError } from '@yellow-sieve/core';
+import { must, type Verdict, YsError } from '@yellow-sieve/core';
 import { and, asc, desc, eq, exists, gt, gte, like, lt, lte, or } from 'drizzle-orm';
 import type { Executor } from '../database/connect.js';
 import { mailbox, message, record, recordRevision, rowValue, value } from '../database/schema.js';
@@ -28,7 +28,7 @@ export type PublishedRecord = Awaited<ReturnType<typeof listRecords>>['items'][n
 
 export interface RecordFilter {
   sieve?: string | undefined;
-  verdict?: string | undefined;
+  verdict?: Verdict | undefined;
   mailbox?: string | undefined;
   field?: string | undefined;
   is?: string | undefined;
@@ -119,10 +119,6 @@ export async function getRecord(db: Executor, id: string) {
     .select()
     .from(recordRevision)
     .where(and(eq(recordRevision.recordId, id), eq(recordRevision.number, row.revision)));
-  return {
-    ...published(row),
-    evidence: revision?.evidence,
-    problems: revision?.problems ?? [],
-    made_from: revision?.madeFrom,
-  };
+  const { evidence, problems, madeFrom } = must(revision, 'every record has its revision');
+  return { ...published(row), evidence, problems, made_from: madeFrom };
 }

@@ -64,7 +64,7 @@ async function workOn(options: JobLaneOptions, row: JobRow): Promise<void> {
 
 /** A job while this worker holds it. */
 class Turn {
-  private stand: JobStand<unknown, unknown> | null;
+  private stand: JobStand<unknown, JobRow['result']> | null;
   private found: number | null = null;
 
   constructor(

@@ -1,5 +1,6 @@
 import type { Client } from '@yellow-sieve/client';
-import type { MessageEffect } from '@yellow-sieve/core';
+import { effectOf } from '@yellow-sieve/contract';
+import { type MessageEffect, must } from '@yellow-sieve/core';
 import { CallError } from '../../call-error.js';
 import type { Input } from '../../command.js';
 import { effectText, type ShownSummary } from '../../show/effect-text.js';
@@ -29,8 +30,8 @@ export async function findEffect(input: Input, client: Client, name: string, of:
   const job = await waitForJob(client, key, input.progress);
   if (job.state !== 'done') throw new CallError('YS-CLI-JOB', { state: job.state, detail: job.detail ?? '' });
   const page = await client.jobs.findings({ params: { key }, query: { limit: String(mostTold) } });
-  const summary = job.result as ShownSummary;
-  const messages = page.items.map(({ detail }) => detail as MessageEffect);
+  const summary = must(effectOf(job), 'a comparison that is done has found something');
+  const messages = page.items.map(({ detail }) => detail);
   const more = page.next === null ? '' : `\n\nand more; all of it: yellow-sieve jobs findings ${key} --limit 200`;
   return { summary, messages, text: `${effectText(summary, messages)}${more}` };
 }

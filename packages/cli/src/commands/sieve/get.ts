@@ -1,6 +1,6 @@
 import type { Client } from '@yellow-sieve/client';
 import type { SampleItem } from '@yellow-sieve/contract';
-import { type ExpectSource, withSamples } from '@yellow-sieve/core';
+import { withSamples } from '@yellow-sieve/core';
 import type { Command } from '../../command.js';
 import { writeUnder } from '../../offline/files.js';
 import { scrubOptions, writeScrubbed } from '../scrub.js';
@@ -35,7 +35,7 @@ export const sieveGet: Command = {
         files.push({
           name: sample,
           raw: await client.samples.raw({ params: { name, sample } }),
-          expect: expect as ExpectSource | null,
+          expect,
         });
       return writeScrubbed(input, { name, source: found.source, files, folder, answers: {} });
     }
@@ -55,7 +55,7 @@ export interface ToWrite {
 export async function writeSieve(client: Client, { name, source, samples, folder }: ToWrite): Promise<string[]> {
   const text = withSamples(
     source,
-    samples.map((item) => ({ message: item.name, expect: item.expect as ExpectSource | null })),
+    samples.map((item) => ({ message: item.name, expect: item.expect })),
   );
   const written = [writeUnder(folder, `${name}.sieve.yaml`, text)];
   for (const { name: sample } of samples)

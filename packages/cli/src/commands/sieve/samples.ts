@@ -18,7 +18,7 @@ export const samples: Command = {
         subject,
         from ?? '',
         Object.entries(expect ?? {})
-          .map(([field, value]) => `${field} ${value === null ? 'nothing' : shown(value as never)}`)
+          .map(([field, value]) => `${field} ${value === null ? 'nothing' : shown(value)}`)
           .join(', '),
         by ?? '',
       ]),

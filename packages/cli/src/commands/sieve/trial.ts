@@ -1,5 +1,5 @@
 import type { CheckPoint, TrialItem } from '@yellow-sieve/contract';
-import { type Cell, cellText } from '@yellow-sieve/core';
+import { partsText } from '@yellow-sieve/core';
 import { CallError } from '../../call-error.js';
 import type { Command } from '../../command.js';
 
@@ -70,8 +70,7 @@ export const sieveTurnOn: Command = {
 
 /** What would be written, in words: `vessel: Kelpie, length: 9.5`. Lines of tables have cells, other targets names of their own. */
 function payloadText(payload: unknown): string {
-  if (Array.isArray(payload))
-    return (payload as Cell[]).map(({ name, value }) => `${name}: ${cellText(value) || '–'}`).join(', ');
+  if (Array.isArray(payload)) return payload.map(({ name, value }) => `${name}: ${partsText(value) || '–'}`).join(', ');
   return Object.entries(payload as object)
     .map(([name, value]) => `${name}: ${typeof value === 'string' ? value : JSON.stringify(value)}`)
     .join(', ');

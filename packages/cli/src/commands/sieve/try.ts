@@ -1,4 +1,4 @@
-import { type Accuracy, compileSieve, type MessageCoverage } from '@yellow-sieve/core';
+import { compileSieve } from '@yellow-sieve/core';
 import type { Command } from '../../command.js';
 import { readText } from '../../offline/files.js';
 import { coverageText } from '../../show/coverage-text.js';
@@ -45,10 +45,10 @@ export const sieveCheck: Command = {
       cursor: typeof options.cursor === 'string' ? options.cursor : undefined,
     };
     const page = await client().sieves.coverage({ params: { name }, query });
-    const messages = page.items as MessageCoverage[];
+    const messages = page.items;
     const wrong = messages.some(({ cells }) => Object.values(cells).some(({ right }) => right === false));
     const { note } = moreNote(page.next) as { note?: string };
-    const text = coverageText(name, messages, page.accuracy as Accuracy);
+    const text = coverageText(name, messages, page.accuracy);
     return { kind: 'text', text: note ? `${text}\n\n${note}` : text, json: page, exit: wrong ? 1 : 0 };
   },
 };

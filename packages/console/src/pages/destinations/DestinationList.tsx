@@ -4,6 +4,7 @@ import { styled } from 'styled-components';
 import { Button, PlainButton } from '../../parts/Button';
 import { Muted } from '../../parts/Page';
 import { RuledTable } from '../../parts/RuledTable';
+import { titleOf, useKinds } from '../../parts/use-kinds';
 import { When } from '../../parts/When';
 import { service } from '../../service';
 import { useMay } from '../../session/use-session';
@@ -75,6 +76,7 @@ export function DestinationList({ items, onShow }: DestinationListProps) {
 
 function OneDestination({ item, onShow }: { item: DestinationItem; onShow(name: string): void }) {
   const { name, title, kind, states } = item;
+  const { destinations } = useKinds();
   const underWay = ['waiting', 'retrying', 'uncertain'].reduce((sum, state) => sum + (states[state] ?? 0), 0);
   const stopped = states.stopped ?? 0;
   return (
@@ -84,7 +86,7 @@ function OneDestination({ item, onShow }: { item: DestinationItem; onShow(name: 
           <Name>{title}</Name>
         </PlainButton>
       </th>
-      <td>{words.destinations.kinds[kind] ?? kind}</td>
+      <td>{titleOf(destinations, kind)}</td>
       <td className="end">{states.delivered ?? 0}</td>
       <td className="end">{underWay}</td>
       <td className="end">{states['kept back'] ?? 0}</td>

@@ -1,6 +1,6 @@
-import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { useQuery } from '@tanstack/react-query';
 import type { FormEntry } from '@yellow-sieve/contract';
-import { type FormEvent, useState } from 'react';
+import { type FormEvent, useReducer } from 'react';
 import { FileTrigger, Form } from 'react-aria-components';
 import { styled } from 'styled-components';
 import { Button, InkButton } from '../../parts/Button';
@@ -10,10 +10,13 @@ import { FormStack } from '../../parts/FormStack';
 import { Muted } from '../../parts/Page';
 import { TextField } from '../../parts/TextField';
 import { Trouble } from '../../parts/Trouble';
+import { useKinds } from '../../parts/use-kinds';
 import { service } from '../../service';
 import { useMay } from '../../session/use-session';
-import { fill, words } from '../../words';
-import { connectionOf, destinationOf, nameOf, type Written } from './destination-form';
+import { words } from '../../words';
+import type { Written } from './destination-form';
+import { anew, begun, making, type Plan, planOf } from './making';
+import { useDestinationForm, useMakeDestination } from './use-make-destination';
 
 /** Below a box whose label stands at its left. */
 const Under = styled.div`
@@ -39,51 +42,16 @@ export function MakeDestination({ isOpen, onClose, onMade }: MakeDestinationProp
   );
 }
 
-/** Stands for a connection that is made along with the destination. */
-const anew = '';
-
 function Making({ onClose, onMade }: Omit<MakeDestinationProps, 'isOpen'>) {
   const say = words.destinations.make;
-  const queries = useQueryClient();
   const mayConnect = useMay('owner');
-  const [title, setTitle] = useState('');
-  const [kind, setKind] = useState('sheet');
-  const [chosen, setChosen] = useState<string | null>(null);
-  const [options, setOptions] = useState<Written>({});
-  const [connecting, setConnecting] = useState<Written>({});
-  const kinds = useQuery({ queryKey: ['destination kinds'], queryFn: () => service.destinations.kinds() });
+  const [state, act] = useReducer(making, begun);
+  const { destinations: kinds } = useKinds();
   const connections = useQuery({ queryKey: ['connections'], queryFn: () => service.connections.list() });
-  const needs = kinds.data?.items.find((one) => one.kind === kind)?.connection ?? null;
-  const fitting = connections.data?.items.filter((one) => one.kind === needs) ?? [];
-  const connection = chosen ?? fitting[0]?.name ?? anew;
-  const isNew = needs !== null && connection === anew;
-  const form = useQuery({
-    queryKey: ['destination form', kind, connection, isNew ? connecting : null],
-    placeholderData: (before) => before,
-    queryFn: () =>
-      service.destinations.form({ params: { kind }, body: needs && !isNew ? { connection } : { connecting } }),
-  });
-  const name = nameOf(title);
-  const make = useMutation({
-    mutationFn: async () => {
-      const there = await service.destinations.list();
-      if (there.items.some((one) => one.name === name)) throw new Error(fill(say.taken, { name }));
-      const made = { name, title, kind, options: form.data?.options ?? [], written: options };
-      const using = needs === null ? null : isNew ? name : connection;
-      if (isNew)
-        await service.connections.put({
-          params: { name },
-          body: connectionOf(needs, form.data?.connection ?? [], connecting),
-        });
-      await service.destinations.put({ params: { name }, body: destinationOf(made, using) });
-      return service.destinations.test({ params: { name } });
-    },
-    onSettled: () => queries.invalidateQueries({ queryKey: ['connections'] }),
-    onSuccess: async () => {
-      await queries.invalidateQueries({ queryKey: ['destinations'] });
-      onMade(name);
-    },
-  });
+  const plan = planOf(state, kinds, connections.data?.items ?? []);
+  const { kind, needs, isNew } = plan;
+  const form = useDestinationForm(plan, state);
+  const make = useMakeDestination(plan, state, form.data, onMade);
   const submit = (event: FormEvent) => {
     event.preventDefault();
     make.mutate();
@@ -95,44 +63,36 @@ function Making({ onClose, onMade }: Omit<MakeDestinationProps, 'isOpen'>) {
           beside
           label={say.kind}
           value={kind}
-          options={(kinds.data?.items ?? []).map((one) => ({
-            key: one.kind,
-            text: words.destinations.kinds[one.kind] ?? one.kind,
-          }))}
-          help={kinds.data?.items.find((one) => one.kind === kind)?.about}
-          onChange={(next) => {
-            setKind(next);
-            setChosen(null);
-            setOptions({});
-          }}
+          options={kinds.map((one) => ({ key: one.kind, text: one.title }))}
+          help={plan.about ?? undefined}
+          onChange={(next) => act({ type: 'kind', kind: next })}
         />
         <TextField
           beside
           label={say.titleField}
-          value={title}
-          onChange={setTitle}
+          value={state.title}
+          onChange={(title) => act({ type: 'title', title })}
           isRequired
           autoFocus
           maxLength={200}
         />
         {needs && (
-          <Choice
-            beside
-            label={say.connection}
-            value={connection}
-            options={[
-              ...fitting.map((one) => ({ key: one.name, text: one.name })),
-              ...(mayConnect || fitting.length === 0 ? [{ key: anew, text: say.newConnection }] : []),
-            ]}
-            onChange={setChosen}
-          />
+          <Connection plan={plan} mayConnect={mayConnect} onChoose={(name) => act({ type: 'connection', name })} />
         )}
         {isNew && !mayConnect && <Muted>{say.ownersConnect}</Muted>}
         {isNew && mayConnect && (
-          <Entries entries={form.data?.connection ?? []} written={connecting} onChange={setConnecting} />
+          <Entries
+            entries={form.data?.connection ?? []}
+            written={state.connecting}
+            onChange={(written) => act({ type: 'connecting', written })}
+          />
         )}
         {form.data?.detail && <Muted role="alert">{form.data.detail}</Muted>}
-        <Entries entries={form.data?.options ?? []} written={options} onChange={setOptions} />
+        <Entries
+          entries={form.data?.options ?? []}
+          written={state.options}
+          onChange={(written) => act({ type: 'options', written })}
+        />
         {(make.error ?? form.error) && <Trouble error={make.error ?? form.error} />}
         <FootActs>
           <InkButton type="submit" isPending={make.isPending} isDisabled={isNew && !mayConnect}>
@@ -142,6 +102,28 @@ function Making({ onClose, onMade }: Omit<MakeDestinationProps, 'isOpen'>) {
         </FootActs>
       </FormStack>
     </Form>
+  );
+}
+
+interface ConnectionProps {
+  plan: Plan;
+  mayConnect: boolean;
+  onChoose(name: string): void;
+}
+
+function Connection({ plan: { connection, fitting }, mayConnect, onChoose }: ConnectionProps) {
+  const say = words.destinations.make;
+  return (
+    <Choice
+      beside
+      label={say.connection}
+      value={connection}
+      options={[
+        ...fitting.map((name) => ({ key: name, text: name })),
+        ...(mayConnect || fitting.length === 0 ? [{ key: anew, text: say.newConnection }] : []),
+      ]}
+      onChange={onChoose}
+    />
   );
 }
 

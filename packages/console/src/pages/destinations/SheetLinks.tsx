@@ -23,7 +23,7 @@ const Links = styled.span`
 type Act = 'renew' | 'withdraw';
 
 /** The secret links of a sheet. Whoever has one can download, so it can be made anew, and taken back. */
-export function SheetLinks({ item: { name, title, kind, links } }: { item: DestinationItem }) {
+export function SheetLinks({ item: { name, title, linked, links } }: { item: DestinationItem }) {
   const queries = useQueryClient();
   const may = useMay('author');
   const [asking, setAsking] = useState<Act | null>(null);
@@ -34,7 +34,7 @@ export function SheetLinks({ item: { name, title, kind, links } }: { item: Desti
         : service.destinations.withdrawLink({ params: { name } }),
     onSettled: () => queries.invalidateQueries({ queryKey: ['destinations'] }),
   });
-  if (kind !== 'sheet') return null;
+  if (!linked) return null;
   const { links: say } = words.destinations;
   return (
     <Links>

@@ -29,8 +29,6 @@ export function valuesOf(entries: readonly FormEntry[], written: Written): Recor
 
 export const connectionOf = (kind: string, entries: readonly FormEntry[], written: Written) => ({
   kind,
-  // Some connections have credentials of their own names; none is needed where none is asked for.
-  ...(kind === 'crm' ? { credentials: {} } : {}),
   ...valuesOf(entries, written),
 });
 

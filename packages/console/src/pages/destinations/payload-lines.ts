@@ -1,3 +1,4 @@
+import { partsText } from '@yellow-sieve/core/shapes';
 /** A payload as lines of a name and a text, whichever destination kind made it. */
 export function linesOf(payload: unknown): [string, string][] {
   if (Array.isArray(payload)) return payload.map(({ name, value }) => [String(name), textOf(value)]);
@@ -6,14 +7,4 @@ export function linesOf(payload: unknown): [string, string][] {
   return [['', textOf(payload)]];
 }
 
-/** Typed values hold what they say under a name of their own; the rest of them is in the record. */
-function textOf(value: unknown): string {
-  if (value === null || value === undefined) return '–';
-  if (Array.isArray(value)) return value.map(textOf).join(', ');
-  if (typeof value !== 'object') return String(value);
-  const { kind: _, ...parts } = value as Record<string, unknown>;
-  return Object.values(parts)
-    .filter((part) => part !== null && part !== undefined)
-    .map(String)
-    .join(' ');
-}
+const textOf = (value: unknown): string => (value === null || value === undefined ? '–' : partsText(value));

@@ -10,7 +10,7 @@ import { Headers } from './Headers';
 import { Ledger } from './Ledger';
 import { MessageDeliveries } from './MessageDeliveries';
 import { Original } from './Original';
-import { ledgerOf, type MessageOutcome, type MessageReading } from './outcome';
+import { ledgerOf, type MessageReading } from './outcome';
 import { Proof } from './Proof';
 import { RowsTable, rowsText } from './RowsTable';
 import { readingNotes } from './reading-notes';
@@ -20,7 +20,7 @@ import { Trace } from './Trace';
 import type { Go } from './use-go';
 
 export interface MessageSidesProps {
-  message: Omit<MessageDetail, 'outcome'> & { outcome: MessageOutcome | null };
+  message: MessageDetail;
   reading: MessageReading | null;
   chosen: string | null;
   onChoose(field: string | null): void;
@@ -41,7 +41,10 @@ const nothing = {};
 const noLeftovers: never[] = [];
 
 /** Fields, then columns of the rows: their order gives them their colours. */
-const namesOf = ({ fields, rows }: MessageOutcome): string[] => [...Object.keys(fields), ...Object.keys(rows[0] ?? {})];
+const namesOf = ({ fields, rows }: NonNullable<MessageDetail['outcome']>): string[] => [
+  ...Object.keys(fields),
+  ...Object.keys(rows[0] ?? {}),
+];
 
 function Came({ message, reading, chosen, onChoose, go }: MessageSidesProps) {
   const evidence = message.outcome?.evidence ?? nothing;

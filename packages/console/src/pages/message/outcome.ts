@@ -1,7 +1,9 @@
-import type { Evidence, JsonValue, Problem, PublicOutcome, PublicReading } from '@yellow-sieve/core';
+import type { MessageDetail } from '@yellow-sieve/contract';
+import type { Evidence, JsonValue, Problem, PublicReading } from '@yellow-sieve/core';
+import { jsonText } from '@yellow-sieve/core/shapes';
 
-/** The outcome and the reading in their public forms; the service is trusted to keep to them. */
-export type MessageOutcome = Omit<PublicOutcome, 'message' | 'confidence' | 'why'>;
+/** What a stored message became, or what a sieve makes of one that is tried. */
+export type MessageOutcome = Omit<NonNullable<MessageDetail['outcome']>, 'category'>;
 export type MessageReading = PublicReading;
 export type { Evidence, JsonValue, Problem };
 
@@ -13,12 +15,6 @@ export interface LedgerRow {
   problems: readonly Problem[];
   /** What the rule looked for, in its own words. */
   reads: string | null;
-}
-
-interface TraceSlot {
-  field?: string;
-  reads?: string;
-  took?: string;
 }
 
 /** One row a field, in the sieve's order. */
@@ -34,16 +30,9 @@ export function ledgerOf({ fields, evidence, problems, trace }: MessageOutcome):
 
 function readsOf(field: string, rule: string | null, trace: MessageOutcome['trace']): string | null {
   const entry = trace.find((one) => one.rule === rule);
-  const slots = Array.isArray(entry?.slots) ? (entry.slots as TraceSlot[]) : [];
-  return slots.find((slot) => slot.field === field && slot.took !== undefined)?.reads ?? null;
+  const slots = entry && 'slots' in entry ? entry.slots : undefined;
+  return slots?.find((slot) => slot.field === field && slot.took !== undefined)?.reads ?? null;
 }
 
-/** A value as people read it. Amounts come as a pair. */
-export function valueText(value: JsonValue): string | null {
-  if (value === null || value === '') return null;
-  if (typeof value === 'object' && !Array.isArray(value) && 'currency' in value)
-    return `${String(value.value)} ${String(value.currency)}`;
-  if (typeof value === 'boolean') return value ? 'yes' : 'no';
-  if (Array.isArray(value)) return value.map((item) => valueText(item) ?? '').join(', ');
-  return typeof value === 'object' ? JSON.stringify(value) : String(value);
-}
+/** A value as people read it; null for one that is missing, or empty. */
+export const valueText = (value: JsonValue): string | null => jsonText(value) || null;

@@ -1,16 +1,12 @@
 import { useQuery } from '@tanstack/react-query';
 import { service } from '../../service';
 import { type MessageFilter, messagesQuery } from '../messages/messages-query';
-import type { MessageOutcome, MessageReading } from './outcome';
 
 /** A message with its outcome. */
 export function useMessage(key: string) {
   return useQuery({
     queryKey: ['message', key],
-    queryFn: async () => {
-      const message = await service.messages.get({ params: { key } });
-      return { ...message, outcome: message.outcome as MessageOutcome | null };
-    },
+    queryFn: () => service.messages.get({ params: { key } }),
   });
 }
 
@@ -19,7 +15,7 @@ export function useReading(key: string, revision: number | null | undefined) {
   return useQuery({
     queryKey: ['reading', key, revision],
     enabled: revision !== undefined,
-    queryFn: async () => (await service.messages.reading({ params: { key } })) as MessageReading,
+    queryFn: () => service.messages.reading({ params: { key } }),
     staleTime: Number.POSITIVE_INFINITY,
   });
 }

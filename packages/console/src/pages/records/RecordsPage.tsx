@@ -6,10 +6,11 @@ import { Pager } from '../../parts/Pager';
 import { StateMark } from '../../parts/StateMark';
 import { Cell, Column, Row, Table, TableBody, TableFrame, TableHeader } from '../../parts/Table';
 import { Trouble } from '../../parts/Trouble';
+import { useKinds } from '../../parts/use-kinds';
 import { useSearch } from '../../parts/use-search';
 import { When } from '../../parts/When';
 import { words } from '../../words';
-import { type JsonValue, valueText } from '../message/outcome';
+import { valueText } from '../message/outcome';
 import { sievesQuery } from '../messages/use-set-up-names';
 import { RecordActs } from './RecordActs';
 import { RecordFilters } from './RecordFilters';
@@ -88,8 +89,6 @@ function RecordRows({ filter, columns, onPage }: RecordRowsProps) {
   );
 }
 
-const numeric = new Set(['number', 'integer', 'amount']);
-
 interface RecordTableProps {
   items: readonly RecordItem[];
   columns: readonly FieldItem[];
@@ -97,9 +96,10 @@ interface RecordTableProps {
 }
 
 function RecordTable({ items, columns, filtered }: RecordTableProps) {
+  const figures = new Set(useKinds().types.flatMap(({ kind, figure }) => (figure ? [kind] : [])));
   const shown = [
     { id: 'received', name: words.records.received, end: false },
-    ...columns.map(({ name, type }) => ({ id: `field ${name}`, name, end: numeric.has(type) })),
+    ...columns.map(({ name, type }) => ({ id: `field ${name}`, name, end: figures.has(type) })),
     { id: 'verdict', name: words.records.verdict, end: false },
   ];
   return (
@@ -135,5 +135,5 @@ function RecordTable({ items, columns, filtered }: RecordTableProps) {
 function cellOf(item: RecordItem, id: string, field: string) {
   if (id === 'received') return <When at={item.received} />;
   if (id === 'verdict') return <StateMark state={item.verdict} />;
-  return <Value>{valueText((item.fields[field] ?? null) as JsonValue) ?? ''}</Value>;
+  return <Value>{valueText(item.fields[field] ?? null) ?? ''}</Value>;
 }

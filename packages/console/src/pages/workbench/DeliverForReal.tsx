@@ -6,6 +6,7 @@ import { Dialog, FootActs } from '../../parts/Dialog';
 import { FormStack } from '../../parts/FormStack';
 import { Muted } from '../../parts/Page';
 import { Trouble } from '../../parts/Trouble';
+import { titleOf, useKinds } from '../../parts/use-kinds';
 import { service } from '../../service';
 import { fill, words } from '../../words';
 import { Payload } from '../destinations/Payload';
@@ -62,12 +63,13 @@ const mostShown = 20;
 function Target({ title, items }: { title: string; items: readonly KeptTarget[] }) {
   const say = words.workbench.deliver;
   const kind = items[0]?.kind ?? '';
+  const { destinations } = useKinds();
   return (
     <section aria-label={title}>
       <h3>
         {title}{' '}
         <Muted>
-          {words.destinations.kinds[kind] ?? kind}
+          {titleOf(destinations, kind)}
           {items.length > 1 && ` · ${fill(say.lines, { count: items.length })}`}
         </Muted>
       </h3>

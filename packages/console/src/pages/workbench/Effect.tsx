@@ -1,4 +1,5 @@
 import { useMutation, useQuery } from '@tanstack/react-query';
+import { effectOf } from '@yellow-sieve/contract';
 import type { EffectSummary, MessageEffect } from '@yellow-sieve/core';
 import { useEffect, useState } from 'react';
 import { Link } from 'react-router';
@@ -80,7 +81,7 @@ export function Effect({ name, source, version, fields }: EffectProps) {
   const [reach, setReach] = useState<Reach>('some');
   const { job, found, error } = useEffectJob(name, source, reach, version !== null);
   if (version === null) return <Empty>{say.effectNew}</Empty>;
-  const summary = job?.result as EffectSummary | undefined;
+  const summary = job && effectOf(job);
   const lines = effectLines(found);
   const running = job && job.finished === null;
   return (
@@ -224,7 +225,7 @@ function useEffectJob(name: string, source: string, reach: Reach, enabled: boole
       do {
         const query = { limit: pageSize, ...(cursor ? { cursor } : {}) };
         const page = await service.jobs.findings({ params: { key: key ?? '' }, query });
-        all.push(...page.items.map(({ detail }) => detail as MessageEffect));
+        all.push(...page.items.map(({ detail }) => detail));
         cursor = page.next ?? undefined;
       } while (cursor && all.length < mostFindings);
       return all;

@@ -9,9 +9,9 @@ import { Acts, Dialog } from '../../parts/Dialog';
 import { Muted } from '../../parts/Page';
 import { TextField } from '../../parts/TextField';
 import { Tick } from '../../parts/Tick';
+import { useKinds } from '../../parts/use-kinds';
 import { fill, words } from '../../words';
 import { type LedgerRow, valueText } from '../message/outcome';
-import { fieldTypes } from './field-types';
 import type { Stretch } from './text-selection';
 
 const Frame = styled.section`
@@ -55,10 +55,11 @@ export interface FieldPanelProps {
 /** How a field is read in the shown message, what it is, and whether it is right. */
 export function FieldPanel({ field, colour, row, cell, onAct, onRemark, onExpect }: FieldPanelProps) {
   const say = words.workbench;
+  const { types } = useKinds();
   const [name, setName] = useState(field.name);
   const [asking, setAsking] = useState(false);
   useEffect(() => setName(field.name), [field.name]);
-  const options = field.options as Record<string, unknown> & { type: string };
+  const { options } = field;
   const marked = stretchOf(row);
   const rename = (event: FormEvent) => {
     event.preventDefault();
@@ -90,11 +91,13 @@ export function FieldPanel({ field, colour, row, cell, onAct, onRemark, onExpect
         <Choice
           label={say.fieldType}
           value={field.type}
-          options={fieldTypes.map((key) => ({ key, text: key }))}
+          options={types.map(({ kind }) => ({ key: kind, text: kind }))}
           onChange={(type) => {
             const { required, title } = options;
             const kept = { ...(required === undefined ? {} : { required }), ...(title === undefined ? {} : { title }) };
-            const more = type === 'choice' ? { choices: [valueText(row?.value ?? null) ?? 'yes'] } : {};
+            const { needs = [] } = types.find(({ kind }) => kind === type) ?? {};
+            // What the type cannot do without is begun with the value that stands there.
+            const more = Object.fromEntries(needs.map((option) => [option, [valueText(row?.value ?? null) ?? 'yes']]));
             onAct({ act: 'set field', field: field.name, options: { type, ...more, ...kept } });
           }}
         />

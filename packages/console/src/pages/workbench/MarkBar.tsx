@@ -7,9 +7,9 @@ import { Button, InkButton } from '../../parts/Button';
 import { Choice } from '../../parts/Choice';
 import { boxLook, labelLook } from '../../parts/TextField';
 import { Trouble } from '../../parts/Trouble';
+import { useKinds } from '../../parts/use-kinds';
 import { service } from '../../service';
 import { fill, words } from '../../words';
-import { fieldTypes } from './field-types';
 import type { Stretch } from './text-selection';
 
 const Bar = styled(Form)`
@@ -81,12 +81,13 @@ export function MarkBar({
   const list = useId();
   const [field, setField] = useState<string | null>(null);
   const [type, setType] = useState<string | null>(null);
+  const { types } = useKinds();
   const [waiting, setWaiting] = useState(false);
   const guessedName = guess.data?.name ?? '';
   const named = field ?? guessedName;
   const known = fields.find((one) => one.name === named);
   const guessed = guess.data?.options as { type: string } | undefined;
-  const typed = known?.type ?? type ?? guessed?.type ?? 'text';
+  const typed = known?.type ?? type ?? guessed?.type ?? types[0]?.kind ?? '';
   // What else it could be: fields whose type reads it first, names of other sieves last; and each type with the value it gives.
   const offered = [
     ...new Set([
@@ -143,7 +144,10 @@ export function MarkBar({
       <Choice
         label={say.type}
         value={typed}
-        options={fieldTypes.map((key) => ({ key, text: readAs.has(key) ? `${key}: ${readAs.get(key)}` : key }))}
+        options={types.map(({ kind }) => ({
+          key: kind,
+          text: readAs.has(kind) ? `${kind}: ${readAs.get(kind)}` : kind,
+        }))}
         onChange={setType}
       />
       <InkButton type="submit" isPending={waiting && guess.isPending}>

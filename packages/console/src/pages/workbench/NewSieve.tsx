@@ -120,7 +120,7 @@ async function suggestedFor(mailbox: string, messages: number): Promise<Suggeste
   const say = words.workbench;
   try {
     const { fields, columns } = await service.sieves.suggest({ body: await asked(mailbox) });
-    const typeOf = (options: unknown) => (options as FieldOptions).type;
+    const typeOf = ({ type }: FieldOptions) => type;
     const all = Math.min(messages, mostLooked);
     return [
       ...fields.map((one) => ({

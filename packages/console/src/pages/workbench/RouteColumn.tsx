@@ -1,6 +1,7 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import type { DestinationItem, RouteItem } from '@yellow-sieve/contract';
-import type { Cell, JsonValue, RouteHit } from '@yellow-sieve/core';
+import type { Cell, RouteHit } from '@yellow-sieve/core';
+import { partsText } from '@yellow-sieve/core/shapes';
 import { useState } from 'react';
 import { styled } from 'styled-components';
 import { Button } from '../../parts/Button';
@@ -8,7 +9,6 @@ import { Muted } from '../../parts/Page';
 import { service } from '../../service';
 import { fill, words } from '../../words';
 import { columnsQuery } from '../destinations/destinations-query';
-import { valueText } from '../message/outcome';
 import { Column, Head, Line, Slot, Value } from './column-looks';
 import { fieldOfText, lackingColumns } from './route-form';
 
@@ -132,19 +132,11 @@ function Fires({ hit, waits }: { hit: RouteHit; waits: boolean }) {
 
 function Written({ name, value, full = false }: { name: string; value: Cell['value']; full?: boolean }) {
   const Place = full ? Text : Slot;
-  const text = cellText(value);
+  const text = partsText(value) || null;
   return (
     <Place>
       <strong>{name}</strong>
       {text === null ? <Muted>{words.common.noValue}</Muted> : <Value title={full ? undefined : text}>{text}</Value>}
     </Place>
   );
-}
-
-/** A cell as people read it; values keep their parts. */
-function cellText(value: Cell['value']): string | null {
-  if (value === null || typeof value !== 'object' || Array.isArray(value)) return valueText(value as JsonValue);
-  if (value.kind === 'amount') return `${value.decimal} ${value.currency}`;
-  const [, first] = Object.entries(value).find(([key, one]) => key !== 'kind' && typeof one === 'string') ?? [];
-  return typeof first === 'string' ? first : 'yes' in value ? (value.yes ? 'yes' : 'no') : null;
 }

@@ -1,5 +1,8 @@
 import type { DestinationColumn, RouteItem } from '@yellow-sieve/contract';
 
+type Constant = NonNullable<RouteItem['with']>[string];
+type Condition = NonNullable<RouteItem['when']>;
+
 /** A route as a form has it: everything a text, so that it can be half written. */
 export interface RouteForm {
   to: string;
@@ -46,11 +49,10 @@ export function formOf({ to, each = 'record', when, with: mapping }: RouteItem):
   };
 }
 
-function tripleOf(when: unknown): RouteForm['when'] {
-  if (!Array.isArray(when)) return null;
-  const [field, test, value = '', ...more] = when as unknown[];
-  const simple =
-    typeof field === 'string' && typeof test === 'string' && more.length === 0 && typeof value !== 'object';
+function tripleOf(when: Condition): RouteForm['when'] {
+  if (!('length' in when)) return null;
+  const [field, test, value = '', ...more] = when;
+  const simple = more.length === 0 && typeof value !== 'object';
   return simple && (routeTests as readonly string[]).includes(test) ? { field, test, value: String(value) } : null;
 }
 
@@ -70,7 +72,7 @@ export function routeOf(form: RouteForm, before: RouteItem | null): RouteItem {
   };
 }
 
-function whenOf(when: RouteForm['when'], old: unknown): { when?: unknown } {
+function whenOf(when: RouteForm['when'], old: Condition | undefined): { when?: Condition } {
   if (when === null) return old === undefined ? {} : { when: old };
   if (when.field === '') return {};
   return { when: needsValue(when.test) ? [when.field, when.test, scalarOf(when.value)] : [when.field, when.test] };
@@ -79,10 +81,10 @@ function whenOf(when: RouteForm['when'], old: unknown): { when?: unknown } {
 const scalarOf = (value: string): string | number => (/^-?\d+(\.\d+)?$/.test(value.trim()) ? Number(value) : value);
 
 /** Lists, figures and yes or no were written as such before; all else is a text. */
-function constantOf(text: string): unknown {
+function constantOf(text: string): Constant {
   if (!/^(?:\[.*\]|-?\d+(?:\.\d+)?|true|false)$/.test(text.trim())) return text;
   try {
-    return JSON.parse(text) as unknown;
+    return JSON.parse(text);
   } catch {
     return text;
   }

@@ -1,4 +1,4 @@
-import type { CellState, MessageCoverage } from '@yellow-sieve/core';
+import type { CellState } from '@yellow-sieve/core';
 import { useEffect, useReducer, useRef } from 'react';
 import { service } from '../../service';
 import { TriedMessages } from './tried-messages';
@@ -34,7 +34,7 @@ export function useMesh(name: string, source: string, selection: Selection, enab
         const body = { source, of, ...(mailbox ? { mailbox } : {}) };
         const page = await service.workbench.tried({ params: { name }, query, body }).catch(() => null);
         if (!page || stopped.signal.aborted) return;
-        mesh.current.add(source, page.items as MessageCoverage[]);
+        mesh.current.add(source, page.items);
         drawn();
         cursor = page.next ?? undefined;
       } while (cursor);

@@ -1,4 +1,4 @@
-import type { Report } from '../reading.js';
+import type { MailReport } from '../reading.js';
 import { latin1 } from '../text/bytes.js';
 import type { MimePart } from './part.js';
 
@@ -7,7 +7,7 @@ const mostBytes = 200_000;
 const mostRecipients = 100;
 
 /** What a report says (RFC 3464, RFC 8098); null when the message is none. */
-export function reportOf(root: MimePart): Report | null {
+export function reportOf(root: MimePart): MailReport | null {
   const part = root.content.type === 'multipart/report' || root.content.report ? find(root) : null;
   if (!part && root.content.report !== 'delivery-status') return null;
   const receipt = part?.content.type === 'message/disposition-notification';
@@ -22,7 +22,7 @@ function find(part: MimePart): MimePart | null {
   );
 }
 
-function recipients(bytes: Uint8Array): Report['recipients'] {
+function recipients(bytes: Uint8Array): MailReport['recipients'] {
   const groups = latin1(bytes.subarray(0, mostBytes)).split(/\r?\n[ \t]*\r?\n/);
   return groups
     .flatMap((group) => {

@@ -1,7 +1,7 @@
 import { addressesOf } from '../headers/addresses.js';
 import { headerOf } from '../headers/headers.js';
 import type { HeaderLine } from '../mime/header-lines.js';
-import type { AutomaticKind, Report } from '../reading.js';
+import type { AutomaticKind, MailReport } from '../reading.js';
 import { plain } from '../text/plain-words.js';
 
 export interface Automatic {
@@ -25,7 +25,7 @@ const delivers = /postmaster|mail.?(?:delivery|system|adm)|system administrator|
 export function automaticOf(
   headers: readonly [string, string][],
   lines: readonly HeaderLine[],
-  report: Report | null,
+  report: MailReport | null,
 ): Automatic | null {
   const header = (name: string) => headerOf(headers, name)?.trim() ?? null;
   if (report)

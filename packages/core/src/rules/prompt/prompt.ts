@@ -23,6 +23,7 @@ import type {
 } from '../rule-kind.js';
 import { type Answer, findingOf, parseAnswer } from './answer.js';
 import { buildRequest, type Question } from './request.js';
+import type { PromptTrace } from './trace.js';
 
 const entries = {
   show: v.optional(v.array(v.string())),
@@ -72,7 +73,7 @@ function runPrompt(
   const request = buildRequest(question, shown, run.facts.model);
   const digest = digestOf(canonicalJson(request));
   const answer = run.facts.answers[digest];
-  const trace = { looked_at: show, request: digest };
+  const trace = { looked_at: [...show], request: digest };
   if (!answer) return { findings: [], steps: 1, trace, wants: [{ kind: 'answer', digest, rule: run.rule, request }] };
   return { steps: 1, ...takeAnswer(answer, question, views, run, trace) };
 }
@@ -104,7 +105,7 @@ function takeAnswer(
   question: Question,
   views: readonly View[],
   run: RuleRun,
-  trace: Record<string, unknown>,
+  trace: PromptTrace,
 ): Omit<RuleResult, 'steps'> {
   const rule = run.rule;
   const without = (problem: ReturnType<typeof problemAt>) => ({
@@ -132,6 +133,7 @@ function findingsOf(answer: Answer, question: Question, views: readonly View[], 
 /** Asks a language model, and takes only what the message supports. */
 export const prompt: RuleKind = {
   kind: 'prompt',
+  asks: true,
   about: 'asks a language model',
   entries,
   mentions: { show: 'name', fills: 'name', 'examples.*.gives': 'keys', when: 'condition' },

@@ -9,6 +9,7 @@ import { cellText, type Grid, type GridCell, markedGrids } from './grid.js';
 import { type Header, type HeaderWords, headerOf } from './header.js';
 import { type Item, itemsOf } from './items.js';
 import { textGrids } from './text-grid.js';
+import type { TableTrace } from './trace.js';
 
 const headings = v.union([v.string(), v.pipe(v.array(v.string()), v.minLength(1))]);
 const entries = {
@@ -119,8 +120,8 @@ function rowOf(
 
 const mostPassedOver = 20;
 
-function traceOf(taken: readonly Found[], items: readonly Item[], columns: readonly string[]): Record<string, unknown> {
-  if (taken.length === 0) return { looked_for: columns, found: 'no table with these headings' };
+function traceOf(taken: readonly Found[], items: readonly Item[], columns: readonly string[]): TableTrace {
+  if (taken.length === 0) return { looked_for: [...columns], found: 'no table with these headings' };
   return {
     tables: taken.map(({ grid, header }) => ({ made_of: grid.made_of, columns: [...header.cells.keys()] })),
     items: items.filter((item) => 'cells' in item).length,

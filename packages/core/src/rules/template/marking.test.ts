@@ -281,12 +281,8 @@ describe('what the outcome says', () => {
       'Vessel: [[vessel]]\nNights: [[nights]]',
       'Vesel: Tern\nNights: three\nNights: some',
     );
-    const slots = trace[0]?.slots as {
-      field: string;
-      took: string;
-      notes?: string[];
-      passed_over: { why: string }[];
-    }[];
+    const [entry] = trace;
+    const slots = entry?.kind === 'template' ? (entry.slots ?? []) : [];
     expect(slots.find(({ field }) => field === 'vessel')).toMatchObject({
       took: 'Tern',
       notes: ['a letter of the label is wrong'],

@@ -9,6 +9,7 @@ import { slotTraces } from './read/explain.js';
 import { readSlots } from './read/read-slots.js';
 import { readBlock } from './rows/rows.js';
 import { prepareText } from './text/prepared-text.js';
+import type { TemplateTrace } from './trace.js';
 
 function compile(source: { layouts: LayoutSource[] }, compiler: RuleCompiler): CompiledRuleBody | null {
   const layouts = source.layouts.map((layout, i) => compileOne(layout, [...compiler.path, 'layouts', i], compiler));
@@ -150,7 +151,7 @@ function mergeSlots(findings: readonly Finding[]): Finding[] {
 /** Lines between items that are told. */
 const mostPassedOver = 20;
 
-function traceOf(best: Trial, view: View | null): Record<string, unknown> {
+function traceOf(best: Trial, view: View | null): TemplateTrace {
   const alignments = [best.text, best.subject].filter((alignment) => alignment !== null);
   return {
     ...(best.rows ? { items: best.rows.rows.length, passed_over: best.rows.passedOver.slice(0, mostPassedOver) } : {}),
@@ -162,6 +163,7 @@ function traceOf(best: Trial, view: View | null): Record<string, unknown> {
 /** Fills fields from one marked sample of each layout. The best-scoring layout fills, alone. */
 export const template: RuleKind = {
   kind: 'template',
+  hasLayouts: true,
   about: 'fills fields from marked samples',
   entries,
   mentions: { 'layouts.*.subject': 'slots', 'layouts.*.text': 'slots' },

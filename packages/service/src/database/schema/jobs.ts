@@ -1,3 +1,4 @@
+import type { Found, Job } from '@yellow-sieve/contract';
 import { bigint, boolean, index, int, json, mysqlTable, primaryKey, text, varchar } from 'drizzle-orm/mysql-core';
 import { key, moment } from '../columns.js';
 import { claim } from './claim.js';
@@ -17,7 +18,7 @@ export const job = mysqlTable(
     params: json('params').$type<unknown>().notNull(),
     /** Where the next step begins. */
     at: json('at').$type<unknown>(),
-    result: json('result').$type<unknown>(),
+    result: json('result').$type<Job['result']>(),
     /** Null until it is known. */
     total: int('total'),
     done: int('done').notNull().default(0),
@@ -43,7 +44,7 @@ export const jobFinding = mysqlTable(
     seq: int('seq').notNull(),
     /** Key of the message, or name of the sample. */
     message: varchar('message', { length: 180 }).notNull(),
-    detail: json('detail').$type<unknown>().notNull(),
+    detail: json('detail').$type<Found>().notNull(),
   },
   (t) => [primaryKey({ columns: [t.jobId, t.seq] })],
 );

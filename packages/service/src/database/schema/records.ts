@@ -1,4 +1,5 @@
-import type { Evidence, JsonValue, Leftover, Line, Problem, Reason, TraceEntry } from '@yellow-sieve/core';
+import type { MadeFrom } from '@yellow-sieve/contract';
+import type { Evidence, JsonValue, Leftover, Line, Problem, Reason, TraceEntry, Verdict } from '@yellow-sieve/core';
 import {
   boolean,
   date,
@@ -22,7 +23,7 @@ export const record = mysqlTable(
     mailboxId: key('mailbox_id').notNull(),
     sieve: varchar('sieve', { length: 64 }).notNull(),
     revision: int('revision').notNull(),
-    verdict: varchar('verdict', { length: 12 }).notNull(),
+    verdict: varchar('verdict', { length: 12 }).$type<Verdict>().notNull(),
     createdAt: moment('created_at').notNull(),
     updatedAt: moment('updated_at').notNull(),
   },
@@ -45,24 +46,13 @@ export const recordRevision = mysqlTable(
     /** Null in revisions made before leftovers were kept. */
     leftovers: json('leftovers').$type<Leftover[]>(),
     trace: json('trace').$type<TraceEntry[]>().notNull(),
-    verdict: varchar('verdict', { length: 12 }).notNull(),
+    verdict: varchar('verdict', { length: 12 }).$type<Verdict>().notNull(),
     reasons: json('reasons').$type<Reason[]>().notNull(),
     madeFrom: json('made_from').$type<MadeFrom>().notNull(),
     createdAt: moment('created_at').notNull(),
   },
   (t) => [primaryKey({ columns: [t.recordId, t.number] })],
 );
-
-export interface MadeFrom {
-  sieveVersion: number | null;
-  /** The version whose names its fields go by, where one was renamed since the version that made it. */
-  namesOf?: number;
-  sieveDigest: string | null;
-  mailboxDigest: string;
-  /** Digests of the model's answers that were used. */
-  answers: string[];
-  code: string;
-}
 
 /** Narrow index of a record's current values, for filters only. */
 export const value = mysqlTable(

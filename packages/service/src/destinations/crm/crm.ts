@@ -24,12 +24,14 @@ const connectionEntries = {
   base: v.optional(
     v.pipe(webAddress, v.title('Address'), v.description('Where it is not the one in the description.')),
   ),
-  credentials: v.record(v.string(), v.string()),
+  /** Named by the description; none where it asks for none. */
+  credentials: v.optional(v.record(v.string(), v.string()), {}),
 };
 
 /** An entity of a CRM, found by a key and changed, or made. The CRM is described by data. */
 export const crm: DestinationKind = {
   kind: 'crm',
+  title: 'CRM',
   about: 'an entry in a CRM that a description tells of, found by a key and changed, or made',
   entries,
   connection: { kind: 'crm', entries: connectionEntries },

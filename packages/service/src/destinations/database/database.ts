@@ -35,6 +35,7 @@ const connectionEntries = {
 /** A table in MariaDB or MySQL, made from the fields. Rows are found again by `ys_identity`: the delivery's, or their key's. */
 export const database: DestinationKind = {
   kind: 'database',
+  title: 'database',
   about: 'a table in MariaDB or MySQL, made from the fields',
   entries,
   connection: { kind: 'mariadb', entries: connectionEntries },

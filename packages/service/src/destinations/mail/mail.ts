@@ -38,6 +38,7 @@ interface WrittenMail {
 /** A written message by SMTP. At least once, with a Message-ID that is the same at every try. */
 export const mail: DestinationKind = {
   kind: 'mail',
+  title: 'mail',
   about: 'a written message by SMTP',
   entries,
   connection: { kind: 'smtp', entries: connectionEntries },

@@ -6,6 +6,8 @@ import type { DestinationKind } from '../destination-kind.js';
 /** Rows kept in the service's own database; files are rendered from them behind a secret link. */
 export const sheet: DestinationKind = {
   kind: 'sheet',
+  title: 'sheet',
+  linked: true,
   about: 'rows kept here, downloaded as .csv or .xlsx behind a secret link',
   entries: {},
   connection: null,

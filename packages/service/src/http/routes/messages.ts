@@ -1,13 +1,10 @@
 import { Readable } from 'node:stream';
 import { messageEndpoints } from '@yellow-sieve/contract';
-import { compileSieve, YsError } from '@yellow-sieve/core';
-import MailComposer from 'nodemailer/lib/mail-composer/index.js';
-import { acceptMessage } from '../../intake/accept.js';
+import { compileSieve } from '@yellow-sieve/core';
 import type { AgainParams } from '../../jobs/index.js';
 import { originalFile } from '../../original/original-file.js';
 import { isOpen } from '../../store/delivery-store.js';
 import { createJob } from '../../store/job-store.js';
-import { mailboxHead } from '../../store/mailbox-store.js';
 import { listMessages, messageDetail, messageRow, putThroughAgain, takeIn } from '../../store/message-store.js';
 import { rawPieces } from '../../store/raw-store.js';
 import { sieveSource } from '../../store/sieve-store.js';
@@ -33,15 +30,6 @@ export function serveMessages(context: ServeContext): void {
   serveEndpoint(app, db, messageEndpoints.original, async ({ params }, { caller }) =>
     originalFile(await show.original(await shownAs(db, params.key), ownerOf(caller))),
   );
-  serveEndpoint(app, db, messageEndpoints.feed, ({ params, query, body }) =>
-    feed(context, params.mailbox, body, 'http', query.received),
-  );
-  serveEndpoint(app, db, messageEndpoints.paste, async ({ params, body }) => {
-    const { from, subject, text } = body;
-    const { addresses } = await mailboxHead(db, params.mailbox);
-    const raw = await new MailComposer({ from, to: addresses[0] ?? '', subject, text }).compile().build();
-    return feed(context, params.mailbox, Readable.from([raw]), 'paste');
-  });
   serveEndpoint(app, db, messageEndpoints.takeIn, async ({ params }) => {
     await takeIn(db, params.key);
     onward();
@@ -75,34 +63,6 @@ const againOptions = ({ draft, forget }: { draft?: string | undefined; forget: '
 function selectionText({ keys, ...rest }: AgainParams['selection']): string {
   const parts = Object.entries(rest).map(([name, value]) => `${name} ${value}`);
   return [...(keys ? [`${keys.length} chosen`] : []), ...parts].join(', ') || 'all messages';
-}
-
-async function feed(
-  { db, intake, onward }: ServeContext,
-  name: string,
-  raw: Readable,
-  way: 'http' | 'paste',
-  received?: string,
-) {
-  const mailbox = await mailboxHead(db, name);
-  const receipt = {
-    mailboxId: mailbox.id,
-    recipient: mailbox.addresses[0] ?? '',
-    sender: '',
-    intake: way,
-    ...(received === undefined ? {} : { receivedAt: pastMoment(received) }),
-  };
-  const [key = ''] = await acceptMessage(intake, raw, [receipt]);
-  onward();
-  return { key };
-}
-
-/** Mail of the past arrived in the past. */
-function pastMoment(text: string): Date {
-  const moment = new Date(text);
-  if (moment.getTime() > Date.now() || moment.getTime() < 0)
-    throw new YsError('YS-REQUEST-INVALID', { detail: '“received” is no moment of the past' });
-  return moment;
 }
 
 /** What of a message its sieve looked at, and where in it the values stand. */

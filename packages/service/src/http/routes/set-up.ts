@@ -1,6 +1,13 @@
-import { connectionEndpoints, destinationEndpoints, mailboxEndpoints, schemaEndpoints } from '@yellow-sieve/contract';
-import { fileJsonSchema, mailboxWithSieve } from '@yellow-sieve/core';
+import {
+  connectionEndpoints,
+  destinationEndpoints,
+  kindEndpoints,
+  mailboxEndpoints,
+  schemaEndpoints,
+} from '@yellow-sieve/contract';
+import { fileJsonSchema, mailboxWithSieve, neededOptions, ruleKinds, valueTypes } from '@yellow-sieve/core';
 import { destinationKinds } from '../../destinations/index.js';
+import { intakeKinds } from '../../intake/index.js';
 import { newSecret } from '../../people/secret.js';
 import {
   changeLink,
@@ -19,11 +26,14 @@ import { countsOf } from '../../store/tally-store.js';
 import type { ServeContext } from '../serve-context.js';
 import { serveEndpoint } from '../serve-endpoint.js';
 
+const isLinked = (kind: string) => destinationKinds[kind]?.linked === true;
+
 const destinationItem = (row: DestinationRow, states: Record<string, number> = {}) => ({
   name: row.name,
   title: row.title,
   kind: row.kind,
-  links: row.kind === 'sheet' && row.secret !== '' ? [`/sheets/${row.secret}.csv`, `/sheets/${row.secret}.xlsx`] : [],
+  linked: isLinked(row.kind),
+  links: isLinked(row.kind) && row.secret !== '' ? [`/sheets/${row.secret}.csv`, `/sheets/${row.secret}.xlsx`] : [],
   states,
   tested: row.testedAt && {
     at: row.testedAt.toISOString(),
@@ -80,12 +90,27 @@ export function serveSetUp({ app, db, secrets, outgoing }: ServeContext): void {
   serveEndpoint(app, db, destinationEndpoints.test, ({ params }) =>
     testDestination(db, secrets, outgoing, params.name),
   );
-  serveEndpoint(app, db, destinationEndpoints.kinds, async () => ({
-    items: Object.values(destinationKinds).map(({ kind, about, connection }) => ({
+  serveEndpoint(app, db, kindEndpoints.list, async () => ({
+    types: Object.values(valueTypes).map(({ kind, about, measures, ...type }) => ({
       kind,
       about,
-      connection: connection?.kind ?? null,
+      figure: measures?.scale === 'figure',
+      needs: neededOptions(type),
     })),
+    rules: Object.values(ruleKinds).map(({ kind, about, hasLayouts = false, asks = false }) => ({
+      kind,
+      about,
+      layouts: hasLayouts,
+      asks,
+    })),
+    destinations: Object.values(destinationKinds).map(({ kind, title, about, connection, linked = false }) => ({
+      kind,
+      title,
+      about,
+      connection: connection?.kind ?? null,
+      linked,
+    })),
+    intakes: Object.values(intakeKinds).map(({ kind, title, about }) => ({ kind, title, about })),
   }));
   serveEndpoint(app, db, destinationEndpoints.form, ({ params, body }) =>
     destinationForm(db, secrets, params.kind, body),

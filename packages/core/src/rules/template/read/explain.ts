@@ -1,5 +1,6 @@
 import type { View } from '../../../reading/index.js';
 import type { Alignment, Candidate, Landmark, Slot } from '../model.js';
+import type { SlotTrace } from '../trace.js';
 
 /** How a slot is read, in words: “what follows ‘Vessel:’ on its line”. */
 function howRead(landmark: Landmark, slot: Slot): string {
@@ -36,20 +37,22 @@ function passedOver(candidate: Candidate, claimed: Candidate): { line: number; s
 const round = (score: number) => Math.round(score * 100) / 100;
 
 /** What became of each slot: how it is read, where, what it took, and which places were passed over and why. */
-export function slotTraces({ places, candidates }: Alignment, view: View | null): Record<string, unknown>[] {
-  return places
-    .filter(({ place }) => place.slot.field !== null)
-    .map(({ place, candidate }) => ({
-      field: place.slot.field,
+export function slotTraces({ places, candidates }: Alignment, view: View | null): SlotTrace[] {
+  return places.flatMap(({ place, candidate }) => {
+    const { field } = place.slot;
+    if (field === null) return [];
+    return {
+      field,
       reads: howRead(candidate.landmark, place.slot),
       line: candidate.line.index + 1,
       score: round(candidate.score),
-      took: view?.text.slice(place.start, Math.min(place.end, place.start + 80)),
+      ...(view ? { took: view.text.slice(place.start, Math.min(place.end, place.start + 80)) } : {}),
       ...(candidate.notes.length > 0 ? { notes: candidate.notes } : {}),
       ...(place.uncertain === null ? {} : { end_uncertain: `line ${place.uncertain + 1} looks like a label` }),
       passed_over: (candidates[candidate.landmark.index] ?? [])
         .filter((other) => other !== candidate)
         .slice(0, 5)
         .map((other) => passedOver(other, candidate)),
-    }));
+    };
+  });
 }

@@ -1,27 +1,12 @@
 import { say, YsError } from '@yellow-sieve/core';
 import type { Logger } from 'pino';
 import { SMTPServer, type SMTPServerAddress, type SMTPServerDataStream, type SMTPServerSession } from 'smtp-server';
-import { ConnectionCaps } from '../connection-caps.js';
-import { isDatabaseDown, troubleName } from '../database/trouble.js';
-import { Networks } from '../networks.js';
-import { acceptMessage, type Intake, megabytes } from './accept.js';
-import { AddressBook } from './address-book.js';
-
-export interface SmtpOptions {
-  intake: Intake;
-  host: string;
-  port: number;
-  /** Addresses or networks of mail servers that pass mail on. */
-  relays: readonly string[];
-  log: Logger;
-  /** Called after a message was taken. */
-  onward: () => void;
-}
-
-export interface SmtpIntake {
-  port: number;
-  close(): Promise<void>;
-}
+import { ConnectionCaps } from '../../connection-caps.js';
+import { isDatabaseDown, troubleName } from '../../database/trouble.js';
+import { Networks } from '../../networks.js';
+import { acceptMessage, megabytes } from '../accept.js';
+import { AddressBook } from '../address-book.js';
+import type { IntakeKind, IntakeTools, RunningIntake } from '../intake-kind.js';
 
 /** An SMTP error as the server library wants it: the code the other side sees. */
 function answer(responseCode: number, text: string): Error {
@@ -41,14 +26,14 @@ const longestMs = 10 * 60_000;
 /** Recipients refused on one connection, after which it ends: who asks for so many is guessing. */
 const mostRefused = 20;
 
-/** Starts the SMTP intake. `250` is said only after the message is committed to disk. */
-export async function startSmtp(options: SmtpOptions): Promise<SmtpIntake> {
-  const { intake, host, port, log } = options;
+async function startSmtp(options: IntakeTools): Promise<RunningIntake> {
+  const { intake, log } = options;
+  const { host, smtpPort: port, relays } = options.config;
   const { limit: messageLimit } = intake;
   const addresses = new AddressBook(intake.db);
   // Mailbox of each recipient, found when the recipient was named.
   const found = new WeakMap<SMTPServerAddress, string>();
-  const trusted = new Networks(options.relays);
+  const trusted = new Networks(relays);
   const caps = new ConnectionCaps({ perAddress: mostOfOne, strangers: mostOfStrangers, trusted });
   const visits = new Map<string, Visit>();
   const server = new SMTPServer({
@@ -122,7 +107,7 @@ function unknownAddress(visit: Visit | undefined): Error {
 }
 
 async function take(
-  options: SmtpOptions,
+  options: IntakeTools,
   stream: SMTPServerDataStream,
   session: SMTPServerSession,
   found: WeakMap<SMTPServerAddress, string>,
@@ -136,7 +121,7 @@ async function take(
     mailboxId,
     recipient: recipient.slice(0, 320),
     sender: sender.slice(0, 320),
-    intake: 'smtp',
+    intake: smtp.kind,
   }));
   const ids = await acceptMessage(options.intake, stream, receipts);
   options.onward();
@@ -156,3 +141,11 @@ function later(error: unknown, log: Logger): Error {
   log.warn({ trouble: troubleName(error), down: isDatabaseDown(error) }, 'a message could not be taken just now');
   return answer(451, say('YS-DATABASE-DOWN'));
 }
+
+/** Mail servers and programs that speak SMTP. `250` is said only after the message is committed to disk. */
+export const smtp: IntakeKind = {
+  kind: 'smtp',
+  title: 'SMTP',
+  about: 'mail servers and programs that speak SMTP',
+  start: startSmtp,
+};

@@ -1,0 +1,11 @@
+import * as v from 'valibot';
+
+/** What a pattern rule tells of itself: the beginning of each match. */
+export const patternTrace = v.object({
+  looked_at: v.exactOptional(v.string()),
+  found: v.exactOptional(v.string()),
+  matches: v.exactOptional(v.array(v.string())),
+  passed_over: v.exactOptional(v.array(v.string())),
+});
+
+export type PatternTrace = v.InferOutput<typeof patternTrace>;

@@ -1,0 +1,11 @@
+/**
+ * The shapes of what the core gives, as schemas: the contract states them, and nothing of the computation comes with them. Beside
+ * them, how values of records are written as text.
+ */
+export type { TraceEntry } from '../rules/traces.js';
+export { jsonText, partsText } from '../values/json-text.js';
+export * from './coverage.js';
+export * from './hits.js';
+export * from './outcome.js';
+export * from './reading.js';
+export * from './value.js';

@@ -1,0 +1,25 @@
+import type { Readable } from 'node:stream';
+import type { ServeContext } from '../http/serve-context.js';
+import { mailboxHead } from '../store/mailbox-store.js';
+import { acceptMessage } from './accept.js';
+
+/** Puts a raw message that came by a call into a mailbox, as if it had come to the first of its addresses. */
+export async function feed(
+  { db, intake, onward }: ServeContext,
+  kind: string,
+  name: string,
+  raw: Readable,
+  receivedAt?: Date,
+): Promise<{ key: string }> {
+  const mailbox = await mailboxHead(db, name);
+  const receipt = {
+    mailboxId: mailbox.id,
+    recipient: mailbox.addresses[0] ?? '',
+    sender: '',
+    intake: kind,
+    ...(receivedAt ? { receivedAt } : {}),
+  };
+  const [key = ''] = await acceptMessage(intake, raw, [receipt]);
+  onward();
+  return { key };
+}
