@@ -5,7 +5,7 @@ import { readMessage } from '@yellow-sieve/core';
 
 const megabyte = 1024 * 1024;
 const nestedMs = 1000;
-const mostGrowth = 3;
+const maxGrowth = 3;
 /** Below this the clock tells more of the machine than of the reading. */
 const tooShortMs = 200;
 
@@ -96,7 +96,7 @@ console.log(`${'milliseconds'.padEnd(46)}    1 MB    2 MB`);
 for (const name of Object.keys(single).filter((one) => one.includes(only))) {
   const [once, twice] = [await bestOf(3, single[name]), await bestOf(3, double[name])];
   const tooSlow = name.startsWith('nested') && twice > nestedMs;
-  const grows = twice > tooShortMs && twice > once * mostGrowth;
+  const grows = twice > tooShortMs && twice > once * maxGrowth;
   if (tooSlow || grows) slow++;
   const verdict = tooSlow ? '  too slow' : grows ? '  grows faster than its length' : '';
   console.log(`${name.padEnd(46)} ${[once, twice].map((ms) => ms.toFixed(0).padStart(7)).join(' ')}${verdict}`);

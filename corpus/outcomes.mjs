@@ -1,6 +1,6 @@
 // node corpus/outcomes.mjs [FOLDER…]: what every message of the corpora becomes, one line of JSON each, to be held against another checkout's.
 // Folders are further corpora: sieve files, each beside a list of its messages.
-import { readFileSync, readdirSync } from 'node:fs';
+import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { compileSieve, publicReading, readMessage, sift, suggestSieve, tryCompileSieve } from '@yellow-sieve/core';
 import { rawMessage } from './templates/kit/raw-message.mjs';
@@ -22,11 +22,16 @@ for (const set of ['worked-on', 'frozen']) {
     const compiled = tryCompileSieve(await sieveOf(family));
     let at = 0;
     for (const { raw } of casesOf(family))
-      put(`rows ${set} ${family.name} ${at++}`, compiled.ok ? sift(await readMessage(raw), compiled.sieve) : compiled.problems);
+      put(
+        `rows ${set} ${family.name} ${at++}`,
+        compiled.ok ? sift(await readMessage(raw), compiled.sieve) : compiled.problems,
+      );
   }
 }
 for (const folder of process.argv.slice(2))
-  for (const name of readdirSync(folder).filter((n) => n.endsWith('.sieve.yaml')).sort()) {
+  for (const name of readdirSync(folder)
+    .filter((n) => n.endsWith('.sieve.yaml'))
+    .sort()) {
     const source = JSON.parse(readFileSync(join(folder, name), 'utf8'));
     const { sieve, messages } = source;
     const compiled = tryCompileSieve(sieve);

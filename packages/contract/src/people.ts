@@ -7,8 +7,8 @@ const personName = v.pipe(v.string(), v.trim(), v.minLength(1), v.maxLength(100)
 const roleSchema = v.picklist(roles);
 
 /** Characters of the shortest password; the longest is bounded so that hashing it stays cheap. */
-export const passwordLength = { least: 12, most: 200 } as const;
-const newPassword = v.pipe(v.string(), v.minLength(passwordLength.least), v.maxLength(passwordLength.most));
+export const passwordLength = { min: 12, max: 200 } as const;
+const newPassword = v.pipe(v.string(), v.minLength(passwordLength.min), v.maxLength(passwordLength.max));
 
 /** Who calls: a person who has logged in, or a program with a token. */
 export const callerSchema = v.object({
@@ -67,7 +67,7 @@ export const sessionEndpoints = {
     path: '/api/v1/session/password',
     role: 'viewer',
     summary: 'Changes the password of who is logged in, and ends their other sessions',
-    body: v.strictObject({ now: v.pipe(v.string(), v.maxLength(passwordLength.most)), new: newPassword }),
+    body: v.strictObject({ now: v.pipe(v.string(), v.maxLength(passwordLength.max)), new: newPassword }),
     response: endedSchema,
   },
   closeOthers: {

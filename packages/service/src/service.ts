@@ -18,8 +18,8 @@ import { type IntakeTools, intakeKinds, mailPort, type RunningIntake } from './i
 import type { JobTools } from './jobs/index.js';
 import { estimateAsks } from './model/price.js';
 import { Outgoing } from './outgoing/outgoing.js';
-import { ShowPool } from './pipeline/show-pool.js';
-import { SiftingPool } from './pipeline/sifting-pool.js';
+import { ShowPool } from './pipeline/threads/show-pool.js';
+import { SiftingPool } from './pipeline/threads/sifting-pool.js';
 import { Secrets } from './secrets.js';
 import { inviteFirstOwner } from './store/invitation-store.js';
 import { openModel } from './store/model-store.js';

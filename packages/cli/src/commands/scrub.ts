@@ -71,7 +71,7 @@ const unknown = (source: string, files: readonly SampleFile[]): SampleFile[] =>
     .filter(({ message, expect }) => expect && !files.some(({ name }) => name === message))
     .map(({ message, expect }) => ({ name: message, raw: null, expect: expect ?? null }));
 
-const mostNamed = 8;
+const maxNamed = 8;
 
 function report(done: readonly ScrubbedSample[]): Output {
   const bad = done.filter(({ differences }) => differences.length > 0);
@@ -89,7 +89,7 @@ function report(done: readonly ScrubbedSample[]): Output {
 }
 
 const inShort = (words: readonly string[]) =>
-  `${words.slice(0, mostNamed).join(' ')}${words.length > mostNamed ? ` and ${words.length - mostNamed} more` : ''}`;
+  `${words.slice(0, maxNamed).join(' ')}${words.length > maxNamed ? ` and ${words.length - maxNamed} more` : ''}`;
 
 const differenceText = (differences: ScrubbedSample['differences']) =>
   differences.length === 0

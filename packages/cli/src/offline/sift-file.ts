@@ -7,6 +7,7 @@ import {
   type KeptAnswer,
   limits,
   readMessage,
+  untilAnswered,
   type Want,
 } from '@yellow-sieve/core';
 
@@ -27,11 +28,13 @@ export async function siftBytes(raw: Uint8Array, options: SiftOptions): Promise<
 /** The same, but where there is no model to ask, the questions come back. */
 export async function tryBytes(raw: Uint8Array, { mailbox, answers, model }: SiftOptions): Promise<HandleResult> {
   const reading = await readMessage(raw);
-  const known = { ...answers };
-  for (;;) {
-    const facts: Facts = { record: { key: '', link: '' }, answers: known, model: model.name, limits };
-    const result = handleMessage(reading, mailbox, facts);
-    if (result.kind === 'handled' || !model.ask) return result;
-    for (const want of result.wants) known[want.digest] = await model.ask(want);
-  }
+  const { ask } = model;
+  const once = (known: Record<string, KeptAnswer>): HandleResult =>
+    handleMessage(reading, mailbox, { record: { key: '', link: '' }, answers: known, model: model.name, limits });
+  const asked = async (wants: readonly Want[]) => {
+    const found: Record<string, KeptAnswer> = {};
+    if (ask) for (const want of wants) found[want.digest] = await ask(want);
+    return found;
+  };
+  return untilAnswered(once, asked, answers);
 }

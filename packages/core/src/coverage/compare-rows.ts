@@ -15,7 +15,7 @@ export type RowDifference =
   | { kind: 'altered'; before: number; after: number; cells: CellDifference[] };
 
 /** Pairs of rows beyond this are matched by their places, not by what they hold; the square of it bounds the work. */
-const mostAligned = 400;
+const maxAligned = 400;
 
 /** The differences of two lists of rows, in their order. Rows are matched so that as many cells as possible agree. */
 export function compareRows(before: readonly Row[], after: readonly Row[]): RowDifference[] {
@@ -46,15 +46,15 @@ function pairsOf(before: readonly Row[], after: readonly Row[], alike: (a: Row, 
   let head = 0;
   while (head < before.length && head < after.length && same(head, head)) head++;
   let tail = 0;
-  const most = Math.min(before.length, after.length) - head;
-  while (tail < most && same(before.length - 1 - tail, after.length - 1 - tail)) tail++;
+  const max = Math.min(before.length, after.length) - head;
+  while (tail < max && same(before.length - 1 - tail, after.length - 1 - tail)) tail++;
   const [n, m] = [before.length - head - tail, after.length - head - tail];
   const shift = (pair: Pair): Pair => [
     pair[0] === null ? null : pair[0] + head,
     pair[1] === null ? null : pair[1] + head,
   ];
   const middle =
-    n * m > mostAligned * mostAligned
+    n * m > maxAligned * maxAligned
       ? byPlace(n, m)
       : aligned(n, m, (i, j) => {
           const [a, b] = [before[i + head], after[j + head]];

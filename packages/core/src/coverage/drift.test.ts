@@ -54,8 +54,8 @@ describe('drift of a mailbox', () => {
   });
 
   test.each([
-    ['too few new messages', 400, driftWindow.leastRecent - 1],
-    ['too little past', driftWindow.leastPast - 1, 40],
+    ['too few new messages', 400, driftWindow.minRecent - 1],
+    ['too little past', driftWindow.minPast - 1, 40],
   ])('%s: nothing is said', (_, past, recent) => {
     expect(
       driftOf(

@@ -33,12 +33,12 @@ export interface Drift {
 }
 
 /** Messages compared with those before them, and how many of each there must be to say anything. */
-export const driftWindow = { recent: 40, past: 400, leastRecent: 10, leastPast: 30 } as const;
+export const driftWindow = { recent: 40, past: 400, minRecent: 10, minPast: 30 } as const;
 
 /** A share must change by this much to be worth a person's while. */
-const leastChange = 0.15;
+const minChange = 0.15;
 /** Standard errors apart: chance alone goes as far once in some two thousand looks. */
-const leastErrors = 3.3;
+const minErrors = 3.3;
 /** A line that stood in more than this share of the past is not new. */
 const newBelow = 0.02;
 
@@ -77,13 +77,13 @@ function compareShares(
   what: string,
   holds: (one: Observed) => boolean,
 ): Drift | null {
-  if (past.length < driftWindow.leastPast || recent.length < driftWindow.leastRecent) return null;
+  if (past.length < driftWindow.minPast || recent.length < driftWindow.minRecent) return null;
   const before = shareOf(past, holds);
   const now = shareOf(recent, holds);
   const rises = kind === 'leftover';
   if (rises && before.count > newBelow * before.of) return null;
   const change = now.count / now.of - before.count / before.of;
-  if ((rises ? change : -change) < leastChange || errorsApart(before, now) < leastErrors) return null;
+  if ((rises ? change : -change) < minChange || errorsApart(before, now) < minErrors) return null;
   const example = recent.find((one) => holds(one) === rises)?.message ?? '';
   return { kind, sieve, what, before, now, example };
 }
@@ -104,7 +104,7 @@ const isNothing = (value: JsonValue | undefined) =>
 
 /** `Draught: 2.4 m`: up to four words before a colon or an equals sign. */
 const label = /^\s*[-*•]?\s*(\p{L}[^:=\n]{0,40}?)\s*[:=](?=\s|$)/u;
-const mostWords = 4;
+const maxWords = 4;
 
 const hasLabel = (one: Observed, wanted: string) =>
   labelsOf(one).some((found) => found.toLowerCase() === wanted.toLowerCase());
@@ -112,5 +112,5 @@ const hasLabel = (one: Observed, wanted: string) =>
 /** Labels of the lines no field took, each once. */
 function labelsOf({ leftovers }: Observed): string[] {
   const found = leftovers.flatMap((line) => label.exec(line)?.[1] ?? []);
-  return [...new Set(found.filter((one) => one.split(/\s+/).length <= mostWords))];
+  return [...new Set(found.filter((one) => one.split(/\s+/).length <= maxWords))];
 }

@@ -2,3 +2,4 @@ export * from './compile-mailbox.js';
 export * from './handle.js';
 export * from './public-outcome.js';
 export * from './schema.js';
+export * from './until-answered.js';

@@ -33,11 +33,11 @@ const common: Readonly<Record<KnownLanguage, ReadonlySet<string>>> = {
 /** Shorter texts say too little of their language. */
 const shortestText = 40;
 /** Telling a language needs no more than this. */
-const mostText = 4000;
+const maxText = 4000;
 
 /** The language a message is written in: as it states itself, else by its words; English when neither tells. */
 export function languageOf(reading: Reading, form: TextForm): KnownLanguage {
-  const words = () => `${reading.subject}\n${textOfPart(form, 'message.body') ?? ''}`.slice(0, mostText);
+  const words = () => `${reading.subject}\n${textOfPart(form, 'message.body') ?? ''}`.slice(0, maxText);
   return statedLanguage(reading) ?? languageOfWords(words()) ?? 'en';
 }
 

@@ -4,7 +4,7 @@ import type { PartNote } from './reading.js';
 import { hasKind, type Shown } from './shown.js';
 
 /** Parts noted of one message. */
-const mostNotes = 200;
+const maxNotes = 200;
 
 /** What the reading made of each part, in the order of the message. */
 export function partNotes(
@@ -16,7 +16,7 @@ export function partNotes(
   const poor = new Set(leaves(shown.plain));
   const notes: PartNote[] = [];
   const stack = [root];
-  for (let part = stack.pop(); part && notes.length < mostNotes; part = stack.pop()) {
+  for (let part = stack.pop(); part && notes.length < maxNotes; part = stack.pop()) {
     notes.push({
       path: part.path,
       type: part.content.type,

@@ -11,7 +11,7 @@ const machines =
   /^(?:mail(?:er)?-?daemon|mdaemon|postmaster|no-?reply|do-?not-?reply|bounces?|smtp|ndr|admin|mail.?(?:delivery|system|adm).*)$/i;
 
 /** Shorter endings of a host leave no room for a reserved name. */
-const leastTail = 7;
+const minTail = 7;
 
 /**
  * Replaces words and figures by others of the same length and look. The same word always gives the same one, and without the
@@ -65,9 +65,9 @@ export class Scrambler {
     const last = labels.at(-1) ?? '';
     if (labels.length === 1) return this.pieces(written);
     if (reserved.test(last.toLowerCase())) return `${this.pieces(labels.slice(0, -1).join('.'))}.${last}`;
-    const tail = labels.slice(-2).join('.').length >= leastTail ? 2 : 3;
+    const tail = labels.slice(-2).join('.').length >= minTail ? 2 : 3;
     const [front, end] = [labels.slice(0, -tail), labels.slice(-tail).join('.')];
-    if (end.length < leastTail) return `${this.pieces(labels.slice(0, -1).join('.'))}.${last}`;
+    if (end.length < minTail) return `${this.pieces(labels.slice(0, -1).join('.'))}.${last}`;
     const letters = this.word(end.replace(/[^a-z]/gi, 'n').slice(0, end.length - '.test'.length));
     return [...front.map((label) => this.pieces(label)), `${letters}.test`].join('.');
   }

@@ -11,7 +11,7 @@ const token = /[\p{L}\p{N}][\p{L}\p{M}\p{N}_/-]*/u;
 const anything = new RegExp([address, web, phone, token].map(({ source }) => `(${source})`).join('|'), 'giu');
 
 const dated = /^\(?\d{1,4}[-/.]\d{1,2}[-/.]\d{1,4}/;
-const fewestPhoneFigures = 8;
+const minPhoneFigures = 8;
 
 export function textScrubber(scrambler: Scrambler, vocabulary: Vocabulary): ScrubText {
   const { kept } = vocabulary;
@@ -25,7 +25,7 @@ export function textScrubber(scrambler: Scrambler, vocabulary: Vocabulary): Scru
     });
 }
 
-const isPhone = (text: string) => !dated.test(text) && text.replace(/\D/g, '').length >= fewestPhoneFigures;
+const isPhone = (text: string) => !dated.test(text) && text.replace(/\D/g, '').length >= minPhoneFigures;
 
 function scrubToken(text: string, scrambler: Scrambler, { names, secrets, kept }: Vocabulary): string {
   const numbered = isReference(text);

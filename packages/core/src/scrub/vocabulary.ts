@@ -36,14 +36,14 @@ function daysAndMonths(): string[] {
 export const wordsOf = (text: string): string[] => text.match(/\p{L}[\p{L}\p{M}]*/gu) ?? [];
 
 /** Words of a sentence from which on its first one has its capital only for being the first. */
-const fewestOfSentence = 4;
+const minOfSentence = 4;
 
 /** Words with a capital that a sentence does not begin with, and that are more than an initial. */
 export function capitalised(text: string): string[] {
   return text.split(/[.!?;:]\s|\n/).flatMap((sentence) => {
     const words = wordsOf(sentence);
     const lower = words.filter((word) => /^\p{Ll}/u.test(word)).length;
-    const prose = words.length >= fewestOfSentence && lower * 2 > words.length;
+    const prose = words.length >= minOfSentence && lower * 2 > words.length;
     return words.slice(prose ? 1 : 0).filter((word) => /^\p{Lu}.+/u.test(word));
   });
 }

@@ -8,7 +8,7 @@ export type Naming = 'snake_case' | 'camelCase';
 const fillers = new Set(
   'your our the a an my please enter is are you of for to ihr ihre der die das votre le la su el'.split(' '),
 );
-const mostWords = 3;
+const maxWords = 3;
 /** Names that stand for something else in conditions and texts. */
 const reserved = new Set(['message', 'record', 'rows']);
 const types: Readonly<Record<string, RegExp>> = dictionary({ email: /mail/, phone: /phone|tel|mobile|handy|fax/ });
@@ -27,7 +27,7 @@ export function fieldName(label: string, type: string, naming: Naming, taken: Re
     .split(' ')
     .filter(Boolean);
   const telling = all.filter((word) => !fillers.has(word));
-  const words = (telling.length > 0 ? telling : all).slice(0, mostWords);
+  const words = (telling.length > 0 ? telling : all).slice(0, maxWords);
   const plain = types[type]?.test(words.join(' ')) ? [type] : words;
   const joined = joinWords(plain.length > 0 && /^[a-z]/.test(plain[0] ?? '') ? plain : ['field', ...plain], naming);
   const name = reserved.has(joined) ? `${joined}${naming === 'snake_case' ? '_text' : 'Text'}` : joined;

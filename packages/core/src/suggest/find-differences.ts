@@ -3,12 +3,12 @@ import { normalise } from '../rules/template/text/lines.js';
 import { wholeValue } from './looks.js';
 import type { Marked } from './marked.js';
 
-const mostLines = 200;
+const maxLines = 200;
 /** Words of a line that are compared; a line of a letter has fewer. */
-const mostTokens = 80;
+const maxTokens = 80;
 /** Words of a line that two messages must share for it to be the same line of both, and at least so many. */
 const sameShare = 0.5;
-const fewestShared = 2;
+const minShared = 2;
 
 /**
  * What differs between messages of one shape: lines that all of them share but for some words, which are taken for values.
@@ -33,7 +33,7 @@ export function findDifferences(
 }
 
 const shortLines = (text: string): Line[] =>
-  normalise(text, mostLines).filter(({ tokens }) => tokens.length <= mostTokens);
+  normalise(text, maxLines).filter(({ tokens }) => tokens.length <= maxTokens);
 
 /** The line of another message that shares most of its words. */
 function twinOf(line: Line, candidates: readonly Line[]): Line | null {
@@ -42,11 +42,11 @@ function twinOf(line: Line, candidates: readonly Line[]): Line | null {
   let best: { line: Line; shared: number } | null = null;
   for (const candidate of candidates) {
     // Most lines have next to no word in common: that is seen without aligning them.
-    if (candidate.tokens.filter(({ norm }) => own.has(norm)).length < fewestShared) continue;
+    if (candidate.tokens.filter(({ norm }) => own.has(norm)).length < minShared) continue;
     const shared = common(line.tokens, candidate.tokens).filter((at) => line.tokens[at]?.word).length;
     if (!best || shared > best.shared) best = { line: candidate, shared };
   }
-  const enough = best && best.shared >= fewestShared && best.shared >= words.length * sameShare;
+  const enough = best && best.shared >= minShared && best.shared >= words.length * sameShare;
   return best && enough ? best.line : null;
 }
 

@@ -8,12 +8,12 @@ import type { Marked } from './marked.js';
 const counted = /(?<![\p{L}\p{N}.,])([\p{L}\p{N}]+)(?= (\p{L}{3,})(?!\p{L}))/gu;
 /** A sentence of a form is short; letters are left alone. */
 const longestLine = 90;
-const mostLines = 400;
+const maxLines = 400;
 
 /** Values in the short sentences of a form (`Arrives 4 December 2026 for 3 nights`), named by the word before or behind them. */
 export function findInSentences(text: string, taken: readonly Marked[], context: ReadContext): Marked[] {
   const found: Marked[] = [];
-  for (const line of normalise(text, mostLines)) {
+  for (const line of normalise(text, maxLines)) {
     const words = text.slice(line.start, line.end);
     const free = (start: number, end: number) =>
       ![...taken, ...found].some((one) => one.start < end && start < one.end);

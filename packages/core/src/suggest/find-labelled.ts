@@ -4,18 +4,18 @@ import { columnGap, isSeparator, skipSeparators } from '../rules/template/text/t
 import type { Marked } from './marked.js';
 
 /** Lines that are looked at for labels. */
-const mostLines = 600;
+const maxLines = 600;
 /** Words of a line that are looked at. */
-const mostTokens = 200;
+const maxTokens = 200;
 /** A style of labels without marks (`Vessel      Kittiwake`) is believed when so many lines have it. */
-const fewestOfStyle = 3;
+const minOfStyle = 3;
 const longestLabel = 5;
 /** Lines a value below its label may have. */
 const longestBlock = 20;
 
 /** The labelled values of a text: beside their label, below it, in the next cell, in columns, behind dots or dashes. */
 export function findLabelled(text: string): Marked[] {
-  const lines = normalise(text, mostLines).map((line) => ({ ...line, tokens: line.tokens.slice(0, mostTokens) }));
+  const lines = normalise(text, maxLines).map((line) => ({ ...line, tokens: line.tokens.slice(0, maxTokens) }));
   for (const line of titlesAbove(text, lines)) line.kind = 'heading';
   const plain = lines.map((line) => splitsOf(line));
   const style = styleOf(lines, plain);
@@ -53,7 +53,7 @@ function titlesAbove(text: string, lines: readonly Line[]): Line[] {
       /^\p{Lu}[^.,;!?]*$/u.test(words)
     );
   });
-  return titles.length >= fewestOfStyle ? titles : [];
+  return titles.length >= minOfStyle ? titles : [];
 }
 
 /** Where on a line a label stands: its tokens, and the first token of its value. */
@@ -112,7 +112,7 @@ type Style = 'gap' | 'dots' | 'dash' | 'capitals' | null;
 function styleOf(lines: readonly Line[], plain: readonly Split[][]): Style {
   const bare = lines.filter((line, i) => plain[i]?.length === 0 && (line.kind === 'text' || line.kind === 'heading'));
   const styles = ['dots', 'gap', 'dash', 'capitals'] as const;
-  return styles.find((style) => bare.filter((line) => styled(line, style).length > 0).length >= fewestOfStyle) ?? null;
+  return styles.find((style) => bare.filter((line) => styled(line, style).length > 0).length >= minOfStyle) ?? null;
 }
 
 function styled({ tokens, kind }: Line, style: Style): Split[] {

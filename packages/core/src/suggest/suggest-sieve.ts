@@ -41,11 +41,11 @@ export interface Suggestion {
 }
 
 /** Messages that are looked at: a kind of mail shows its shape in far fewer. */
-const mostMessages = 50;
+const maxMessages = 50;
 /** Values marked in one message at the most; nobody has a form of more. */
-const mostMarked = 120;
-const mostRounds = 8;
-const mostCompared = 6;
+const maxMarked = 120;
+const maxRounds = 8;
+const maxCompared = 6;
 
 /**
  * Suggests a sieve from one message or several of the same kind: labels, cells and headings name the fields, values tell
@@ -53,7 +53,7 @@ const mostCompared = 6;
  * is not read as it was marked becomes text, and one that is not found again is left out. Null when nothing was found.
  */
 export function suggestSieve(messages: readonly SuggestFrom[], options: SuggestOptions = {}): Suggestion | null {
-  const looked = messages.slice(0, mostMessages);
+  const looked = messages.slice(0, maxMessages);
   const locale = options.locale ?? commonLanguage(looked);
   const { language, region } = localeOf(locale);
   const context: ReadContext = { language, region, reference: '2000-01-01', zone: null };
@@ -64,7 +64,7 @@ export function suggestSieve(messages: readonly SuggestFrom[], options: SuggestO
   const columns = nameColumns(found, context, naming, new Set([...fields.values()].map(({ name }) => name)));
   const draft: Draft = { sieve: options.sieve ?? 'suggested', locale, fields, columns, groups };
   // A field is at worst made a text first, and dropped then; dropping some may help or harm others once more.
-  for (let round = 0; round < mostRounds && draft.fields.size + draft.columns.length > 0; round++) {
+  for (let round = 0; round < maxRounds && draft.fields.size + draft.columns.length > 0; round++) {
     const compiled = tryCompileSieve(writeSieve(draft, null));
     if (!compiled.ok) return null;
     const failing = failingFields(compiled.sieve, looked, draft);
@@ -97,9 +97,9 @@ function examine({ name, reading }: SuggestFrom, inGeneral: ReadContext): Examin
   const message: Looked = { name, view, subject: reading.subject };
   const { tables, links } = formOf(reading);
   const rows = findRows({ ...message, tables, links }, context);
-  const labelled = onlyOnce(outside(rows, findLabelled(view.text))).slice(0, mostMarked);
+  const labelled = onlyOnce(outside(rows, findLabelled(view.text))).slice(0, maxMarked);
   const sentences = outside(rows, findInSentences(view.text, labelled, context));
-  return { message, marked: [...labelled, ...sentences].slice(0, mostMarked), rows };
+  return { message, marked: [...labelled, ...sentences].slice(0, maxMarked), rows };
 }
 
 /** What stands among the items is theirs. */
@@ -120,12 +120,12 @@ function withDifferences(group: Examined[]): Examined[] {
     // A few are enough to tell what differs.
     const others = group
       .filter((other) => other !== one)
-      .slice(0, mostCompared)
+      .slice(0, maxCompared)
       .map(({ message }) => message.view.text);
     const sure = one.marked.filter(({ by }) => by === 'label');
     const differences = onlyOnce(outside(one.rows, findDifferences(one.message.view.text, others, sure))).slice(
       0,
-      mostMarked,
+      maxMarked,
     );
     const guessed = one.marked.filter(
       (mark) =>

@@ -47,7 +47,7 @@ const literal = (text: string) => text.replaceAll('[[', '[[[[');
 /** The label of a value that stands below it, with the ruling between them if there is one. */
 function labelAbove(text: string, lines: readonly { start: number; end: number }[], at: number): string[] {
   const above: string[] = [];
-  for (let i = at - 1; i >= Math.max(0, at - mostBetween); i--) {
+  for (let i = at - 1; i >= Math.max(0, at - maxBetween); i--) {
     const line = lines[i];
     const words = line ? text.slice(line.start, line.end).trim() : '';
     if (words !== '') above.unshift(literal(words));
@@ -57,4 +57,4 @@ function labelAbove(text: string, lines: readonly { start: number; end: number }
 }
 
 /** Lines between a value and the label above it at the most: a ruling and a blank line, and the label itself. */
-const mostBetween = 3;
+const maxBetween = 3;

@@ -13,7 +13,7 @@ export interface LeadingDecimal {
 }
 
 /** Longer figures than any amount or code that is meant as a number. */
-const mostDigits = 40;
+const maxDigits = 40;
 
 const fractions: Readonly<Record<string, string>> = dictionary({ '½': '.5', '¼': '.25', '¾': '.75' });
 
@@ -52,7 +52,7 @@ export function leadingFigures(text: string, language: string): LeadingDecimal |
   }
   const match = /^([+-]?)\s?((?:\d{1,3}(?:[ '’]\d{3})+(?!\d)|\d+)?(?:[.,]\d+)*)/.exec(text);
   const figures = match?.[2];
-  if (!figures || !/\d/.test(figures) || figures.length > mostDigits) return null;
+  if (!figures || !/\d/.test(figures) || figures.length > maxDigits) return null;
   const digits = plainDigits(figures.replace(/[ '’]/g, ''), commaLanguages.has(language));
   if (digits === null) return null;
   const { rest, behind } = trailing(text.slice(match[0].length));

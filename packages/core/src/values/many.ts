@@ -14,7 +14,7 @@ const separators = [
 ];
 
 /** Values of one field; more are refused, and none is dropped. */
-const mostItems = 200;
+const maxItems = 200;
 
 /** Reads several values of a type: the first way to cut them by which every piece can be read. */
 export function readMany(type: ValueType, raw: string, options: FieldOptions, context: ReadContext): ReadResult {
@@ -25,8 +25,8 @@ export function readMany(type: ValueType, raw: string, options: FieldOptions, co
   for (const pattern of type.free ? separators.filter((by) => by.test(text)).slice(0, 1) : [null, ...separators]) {
     const pieces = (pattern === null ? [text] : text.split(pattern)).map((piece) => piece.trim()).filter(Boolean);
     if (pattern !== null && pieces.length < 2) continue;
-    if (pieces.length > mostItems)
-      return { ok: false, code: 'YS-VALUE-RANGE', params: { range: `at most ${mostItems} values` } };
+    if (pieces.length > maxItems)
+      return { ok: false, code: 'YS-VALUE-RANGE', params: { range: `at most ${maxItems} values` } };
     const read = readAll(type, pieces, options, context);
     if (!('code' in read)) {
       const value = { kind: 'list', items: read.items, separator } as const;

@@ -1,7 +1,7 @@
 import { setTimeout as sleep } from 'node:timers/promises';
 
 const deadlockOrLockWait = new Set([1213, 1205]);
-const mostTries = 6;
+const maxTries = 6;
 
 interface DriverError {
   errno?: number;
@@ -47,7 +47,7 @@ export async function retryDeadlocks<T>(run: () => Promise<T>): Promise<T> {
     try {
       return await run();
     } catch (error) {
-      if (tries >= mostTries || !deadlockOrLockWait.has(driverError(error).errno ?? 0)) throw error;
+      if (tries >= maxTries || !deadlockOrLockWait.has(driverError(error).errno ?? 0)) throw error;
       await sleep(10 * tries);
     }
   }

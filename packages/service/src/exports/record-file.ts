@@ -49,20 +49,20 @@ export async function recordTable({
   const ofRows = rows === 'leave out' ? [] : Object.entries(sieve.columns);
   const all = [...ownColumns, ...fields, ...ofRows.map(([name, options]) => rowColumn(name, options))];
   const columns = picked ? picked.map((name) => columnNamed(name, all)) : all;
-  const laid = rows === 'spread' ? spread(columns, sieve.columns, await mostRows(records())) : columns;
+  const laid = rows === 'spread' ? spread(columns, sieve.columns, await maxRows(records())) : columns;
   return { header: laid.flatMap(({ header }) => header), lines: linesOf(laid, records(), rows === 'each') };
 }
 
-async function mostRows(records: AsyncIterable<PublishedRecord>): Promise<number> {
-  let most = 0;
-  for await (const { rows } of records) most = Math.max(most, rows.length);
-  return Math.min(most, limits.spreadRows);
+async function maxRows(records: AsyncIterable<PublishedRecord>): Promise<number> {
+  let max = 0;
+  for await (const { rows } of records) max = Math.max(max, rows.length);
+  return Math.min(max, limits.spreadRows);
 }
 
 /** The columns of rows once for each row, behind those of the record. */
-function spread(columns: readonly Column[], ofRows: CompiledSieve['columns'], most: number): Column[] {
+function spread(columns: readonly Column[], ofRows: CompiledSieve['columns'], max: number): Column[] {
   const repeated = columns.filter(({ name }) => name in ofRows);
-  const numbered = [...Array(most).keys()].flatMap((at) =>
+  const numbered = [...Array(max).keys()].flatMap((at) =>
     repeated.map(
       (column): Column => ({
         name: column.name,

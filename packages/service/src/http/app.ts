@@ -49,8 +49,8 @@ const families = [
 const wholeRequestMs = 5 * 60_000;
 const idleMs = 2 * 60_000;
 /** Connections at the same time of one address, and of all that are no proxy of ours. */
-const mostOfOne = 100;
-const mostOfStrangers = 2000;
+const maxOfOne = 100;
+const maxOfStrangers = 2000;
 /** Requests a minute from one address; a person with a script stays far below it. */
 const requestsPerMinute = 6000;
 
@@ -125,8 +125,8 @@ const namedNetworks: ReadonlyMap<string, readonly string[]> = new Map([
 function capConnections(app: FastifyInstance, trustProxy: string): void {
   const proxies = trustProxy.split(',').flatMap((entry) => namedNetworks.get(entry.trim()) ?? [entry.trim()]);
   const caps = new ConnectionCaps({
-    perAddress: mostOfOne,
-    strangers: mostOfStrangers,
+    perAddress: maxOfOne,
+    strangers: maxOfStrangers,
     trusted: new Networks(proxies),
   });
   app.server.on('connection', (socket: Socket) => {

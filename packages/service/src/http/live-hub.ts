@@ -11,13 +11,13 @@ const pollMs = 500;
 const overlapSeconds = 5;
 const heartbeatMs = 15_000;
 /** Changes told in one go at the most; beyond that, listeners are told to ask for everything anew. */
-const mostAtOnce = 500;
+const maxAtOnce = 500;
 /** Bytes kept for a browser that does not read them. */
-const mostUnread = 256 * 1024;
+const maxUnread = 256 * 1024;
 
 /** Streams of one person or token, and of all together. A browser has one for all its tabs. */
-const mostOfOne = 30;
-const mostStreams = 1000;
+const maxOfOne = 30;
+const maxStreams = 1000;
 
 /** Who listens. */
 export interface Listener {
@@ -51,7 +51,7 @@ export class LiveHub {
    */
   subscribe(listener: Listener): Readable {
     const own = [...this.listeners.values()].filter(({ on }) => on === listener.on).length;
-    if (own >= mostOfOne || this.listeners.size >= mostStreams) throw new YsError('YS-SERVICE-BUSY');
+    if (own >= maxOfOne || this.listeners.size >= maxStreams) throw new YsError('YS-SERVICE-BUSY');
     const stream = new Readable({ read: () => undefined });
     stream.push(event('hello', {}));
     this.listeners.set(stream, listener);
@@ -97,7 +97,7 @@ export class LiveHub {
   private async look(run: number): Promise<void> {
     try {
       const rows = await this.fresh();
-      if (rows.length >= mostAtOnce) this.tell(event('hello', {}));
+      if (rows.length >= maxAtOnce) this.tell(event('hello', {}));
       else for (const { id, kind, what } of rows) this.tell(event('change', { kind, what }, id));
     } catch (error) {
       this.options.log.warn({ trouble: troubleName(error) }, 'changes could not be read');
@@ -122,7 +122,7 @@ export class LiveHub {
   private tell(text: string): void {
     for (const stream of this.listeners.keys()) {
       // Who does not read is let go, and connects anew.
-      if (stream.readableLength > mostUnread) stream.destroy();
+      if (stream.readableLength > maxUnread) stream.destroy();
       else stream.push(text);
     }
   }

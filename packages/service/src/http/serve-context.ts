@@ -2,7 +2,7 @@ import type { FastifyInstance } from 'fastify';
 import type { Database, DatabaseHandle } from '../database/connect.js';
 import type { Intake } from '../intake/accept.js';
 import type { Outgoing } from '../outgoing/outgoing.js';
-import type { ShowPool } from '../pipeline/show-pool.js';
+import type { ShowPool } from '../pipeline/threads/show-pool.js';
 import type { Secrets } from '../secrets.js';
 import type { Trying } from '../sieves/publish.js';
 

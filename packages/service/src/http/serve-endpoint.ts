@@ -141,14 +141,14 @@ function liesDeeper(value: unknown, deepest: number): boolean {
 }
 
 /** What is wrong with a request is told so many times; more nobody reads. */
-const mostIssues = 10;
+const maxIssues = 10;
 
 function checked(schema: v.GenericSchema | undefined, data: unknown): unknown {
   if (!schema) return undefined;
   const parsed = v.safeParse(schema, data);
   if (parsed.success) return parsed.output;
   const detail = parsed.issues
-    .slice(0, mostIssues)
+    .slice(0, maxIssues)
     .map((issue) => `${v.getDotPath(issue) ?? 'body'}: ${issue.message}`)
     .join('; ');
   throw new YsError('YS-REQUEST-INVALID', { detail });

@@ -10,10 +10,10 @@ interface Entry {
 }
 
 /** Batches on their way to the disk at the same time: while one waits for it, the next is written. */
-const mostAtOnce = 3;
+const maxAtOnce = 3;
 
 /** Messages committed together at the most; beyond that a transaction grows without gain. */
-const mostTogether = 50;
+const maxTogether = 50;
 
 /**
  * Commits messages that arrive side by side in one transaction, so that one wait for the disk serves them all. Nobody is
@@ -29,13 +29,13 @@ export class CommitQueue {
   commit(writer: RawWriter, receipts: readonly Receipt[]): Promise<string[]> {
     return new Promise((resolve, reject) => {
       this.waiting.push({ writer, receipts, resolve, reject });
-      if (this.working < mostAtOnce) void this.work();
+      if (this.working < maxAtOnce) void this.work();
     });
   }
 
   private async work(): Promise<void> {
     this.working++;
-    while (this.waiting.length > 0) await this.commitBatch(this.waiting.splice(0, mostTogether));
+    while (this.waiting.length > 0) await this.commitBatch(this.waiting.splice(0, maxTogether));
     this.working--;
   }
 

@@ -46,13 +46,13 @@ export const again: JobKind<AgainParams, At, EffectSummary> = {
 
   async step(tools, { selection, through, forget }, stand) {
     const { db, threads } = tools;
-    const most = perThread * threads;
+    const max = perThread * threads;
     const rows = await db
       .select({ id: message.id })
       .from(message)
       .where(await selected(db, selection, stand.at.before))
       .orderBy(desc(message.id))
-      .limit(most);
+      .limit(max);
     const ids = rows.map(({ id }) => id);
     const before = await revisionsOf(db, ids);
     const held = await claimAgain(db, ids, { ...tools, through, forget });
@@ -63,7 +63,7 @@ export const again: JobKind<AgainParams, At, EffectSummary> = {
       done: stand.done + ids.length,
       at: { before: ids.at(-1) ?? stand.at.before },
       result: effects.reduce(addEffect, stand.result),
-      over: ids.length < most,
+      over: ids.length < max,
       findings: effects.filter(hasEffect).map((detail) => ({ message: detail.message, detail })),
     };
   },

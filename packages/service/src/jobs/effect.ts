@@ -1,7 +1,7 @@
 import type { FoundEffect } from '@yellow-sieve/contract';
 import { addEffect, emptySummary, hasEffect, type MessageEffect } from '@yellow-sieve/core';
 import { type Compared, compareAll } from '../pipeline/compare.js';
-import type { CompareItem } from '../pipeline/compare-task.js';
+import type { CompareItem } from '../pipeline/threads/compare.js';
 import { countStored, sampleItems, storedItems } from '../sieves/items.js';
 import { type RuleStates, ruleStates } from '../sieves/rule-state.js';
 import type { JobKind, JobStand, JobStep, JobTools } from './job-kind.js';
@@ -41,11 +41,11 @@ export const effect: JobKind<EffectParams, At, FoundEffect> = {
       const left = stored === 'all' ? Number.MAX_SAFE_INTEGER : stored;
       return after(tools, stand, seen, { of: 'stored', before: undefined, left }, false);
     }
-    const most = Math.min(at.left, perThread * tools.threads);
-    const items = await storedItems(tools.db, { mailboxIds: states.mailboxIds, before: at.before }, most);
+    const max = Math.min(at.left, perThread * tools.threads);
+    const items = await storedItems(tools.db, { mailboxIds: states.mailboxIds, before: at.before }, max);
     const seen = await compared(tools, sieve, states, items);
     const next: At = { of: 'stored', before: items.at(-1)?.name ?? at.before, left: at.left - items.length };
-    return after(tools, stand, seen, next, items.length < most || next.left === 0);
+    return after(tools, stand, seen, next, items.length < max || next.left === 0);
   },
 };
 

@@ -5,7 +5,7 @@ import { keptAnswer } from '../database/schema.js';
 import type { ModelConnection } from '../store/model-store.js';
 
 /** Answers from which on their mean says more than the length of the questions. */
-const fewestAnswers = 5;
+const minAnswers = 5;
 /** Characters of a token, as most models cut European languages. */
 const charactersPerToken = 4;
 /** Tokens of an answer: a handful of fields with their quotes. */
@@ -24,7 +24,7 @@ export async function estimateAsks(
         .where(and(eq(keptAnswer.model, model.model), isNotNull(keptAnswer.tokens)))
     : [];
   const byLength = characters / charactersPerToken + questions * answerTokens;
-  const tokens = Math.round((known?.count ?? 0) >= fewestAnswers ? Number(known?.mean) * questions : byLength);
+  const tokens = Math.round((known?.count ?? 0) >= minAnswers ? Number(known?.mean) * questions : byLength);
   return { tokens, price: priceOf(model, tokens) };
 }
 

@@ -1,5 +1,5 @@
 import type { Range, SourceRun } from '@yellow-sieve/core';
-import type { Mark } from '../pipeline/show-task.js';
+import type { Mark } from '../pipeline/threads/show.js';
 
 /**
  * Puts mark elements around stretches of text in the HTML source. A run of text never crosses a tag, so a mark inside of

@@ -1,5 +1,5 @@
 import { YsError } from '@yellow-sieve/core';
-import type { ShowReply } from '../pipeline/show-task.js';
+import type { ShowReply } from '../pipeline/threads/show.js';
 import { originalPolicy } from './original-html.js';
 
 /**

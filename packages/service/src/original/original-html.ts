@@ -1,11 +1,11 @@
 import { randomBytes } from 'node:crypto';
 import type { SourceRun } from '@yellow-sieve/core';
-import type { Mark } from '../pipeline/show-task.js';
+import type { Mark } from '../pipeline/threads/show.js';
 import { markSource } from './mark-source.js';
 import { sanitise } from './sanitise.js';
 
 /** Characters of HTML that are shown; what is longer is cut off with a word, and can be downloaded. */
-const mostShown = 2_000_000;
+const maxShown = 2_000_000;
 
 /**
  * The policy of a message's own page: nothing is fetched and nothing runs, whatever got through. `sandbox` holds when
@@ -21,9 +21,9 @@ export function originalHtml(html: string, runs: readonly SourceRun[], marks: re
   // Of the field only its number is written, so that its name cannot become markup.
   const numbered = marks.map((mark) => ({ ...mark, field: String(mark.place) }));
   const places = [...new Set(marks.map(({ place }) => place))];
-  const shown = markSource(html.slice(0, mostShown), runs, numbered, attribute);
+  const shown = markSource(html.slice(0, maxShown), runs, numbered, attribute);
   const body = sanitise(shown, attribute);
-  const cut = html.length > mostShown ? '<p>… The rest is not shown; download the message to see it.</p>' : '';
+  const cut = html.length > maxShown ? '<p>… The rest is not shown; download the message to see it.</p>' : '';
   return `<!doctype html><html><head><meta charset="utf-8"><title>Original</title><style>${pageStyle(attribute, places)}</style></head><body>${body}${cut}</body></html>`;
 }
 

@@ -28,7 +28,7 @@ const blocked = new Networks([
 ]);
 
 /** Bytes of an answer that are read; what an error says stands at its beginning. */
-const mostBytes = 1024 * 1024;
+const maxBytes = 1024 * 1024;
 const usualPatienceMs = 15_000;
 /** The library's own clocks only see to it that nothing waits for ever; each request brings its own. */
 const longestPatienceMs = 600_000;
@@ -156,7 +156,7 @@ async function beginningOf(body: AsyncIterable<Uint8Array> | null): Promise<stri
   for await (const piece of body ?? []) {
     pieces.push(piece);
     size += piece.length;
-    if (size >= mostBytes) break;
+    if (size >= maxBytes) break;
   }
   return Buffer.concat(pieces).toString('utf8');
 }

@@ -9,9 +9,9 @@ import { noteChanges } from '../store/change-store.js';
 import { firstLike } from '../store/first-seen-store.js';
 import { isOnTrial } from '../store/trial-store.js';
 import { indexValues } from '../store/value-index.js';
-import type { HandleReply } from './handle-task.js';
 import { fillOutbox } from './outbox.js';
 import type { KeepBack } from './outbox-target.js';
+import type { HandleReply } from './threads/handle.js';
 
 /** A claimed message, as far as committing needs it. */
 export interface ClaimedMessage {

@@ -1,8 +1,8 @@
-import type { KeptAnswer } from '@yellow-sieve/core';
+import { type KeptAnswer, untilAnswered } from '@yellow-sieve/core';
 import { inArray } from 'drizzle-orm';
 import type { Database } from '../database/connect.js';
 import { keptAnswer } from '../database/schema.js';
-import type { CompareItem, CompareReply, CompareTask } from './compare-task.js';
+import type { CompareItem, CompareReply, CompareTask } from './threads/compare.js';
 
 /** Who runs comparisons: a pool of threads. */
 export interface Comparer {
@@ -17,8 +17,6 @@ export interface Compared {
 
 /** Messages that one thread takes at once: enough to keep it busy, few enough that live mail need not wait for long. */
 const batch = 12;
-/** A prompt rule may wait for another one's answer; more than a few in a row no sieve has. */
-const mostRounds = 8;
 
 /**
  * Tries rules on messages, several threads side by side, and gives what came of each in their order. Questions to a
@@ -29,24 +27,26 @@ export async function compareAll(
   db: Database,
   task: Omit<CompareTask, 'answers'>,
 ): Promise<Compared[]> {
-  let replies = await inBatches(comparer, { ...task, answers: {} }, task.items);
-  const answers: Record<string, KeptAnswer> = {};
-  for (let round = 0; round < mostRounds; round++) {
-    const open = replies.filter(({ reply }) => reply?.lacking.some((digest) => !(digest in answers)));
-    const found = await keptAnswers(db, [...new Set(open.flatMap(({ reply }) => reply?.lacking ?? []))]);
-    Object.assign(answers, found);
-    const again = open.filter(({ reply }) => reply?.lacking.some((digest) => digest in found));
-    if (again.length === 0) break;
-    const anew = await inBatches(
-      comparer,
-      { ...task, answers },
-      again.map(({ item }) => item),
-    );
-    const byName = new Map(anew.map((one) => [one.item, one]));
-    replies = replies.map((one) => byName.get(one.item) ?? one);
-  }
+  let replies: Compared[] = [];
+  await untilAnswered(
+    async (answers) => {
+      const ready = replies.filter(({ reply }) => reply?.lacking.some((digest) => digest in answers));
+      const tried = await inBatches(comparer, { ...task, answers }, replies.length > 0 ? itemsOf(ready) : task.items);
+      const byItem = new Map(tried.map((one) => [one.item, one]));
+      replies = replies.length > 0 ? replies.map((one) => byItem.get(one.item) ?? one) : tried;
+      const lacking = new Set(replies.flatMap(({ reply }) => reply?.lacking ?? []));
+      return { kind: 'wants', wants: [...lacking].map((digest) => ({ digest })) };
+    },
+    (wants) =>
+      keptAnswers(
+        db,
+        wants.map(({ digest }) => digest),
+      ),
+  );
   return replies;
 }
+
+const itemsOf = (replies: readonly Compared[]) => replies.map(({ item }) => item);
 
 async function inBatches(comparer: Comparer, task: CompareTask, items: readonly CompareItem[]): Promise<Compared[]> {
   const pieces = [];

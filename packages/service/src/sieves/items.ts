@@ -2,8 +2,8 @@ import { compileSieve, type ExpectSource, type JsonValue, parseMailbox, YsError 
 import { and, count, desc, eq, inArray, isNull, lt, or, type SQL } from 'drizzle-orm';
 import type { Executor } from '../database/connect.js';
 import { judgement, mailbox, message, record } from '../database/schema.js';
-import type { CompareItem } from '../pipeline/compare-task.js';
-import { recordLink } from '../pipeline/handle-task.js';
+import type { CompareItem } from '../pipeline/threads/compare.js';
+import { recordLink } from '../pipeline/threads/handle.js';
 import { enteredOf } from '../store/entered-store.js';
 import { listSamples, type SampleRow } from '../store/sample-store.js';
 

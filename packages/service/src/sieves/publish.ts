@@ -79,6 +79,6 @@ const broken = ({ changes, rowsJudged }: MessageEffect) => [
   ...(rowsJudged === 'breaks' ? ['rows'] : []),
 ];
 
-const mostNamed = 10;
+const maxNamed = 10;
 const inShort = (list: readonly string[]) =>
-  `${list.slice(0, mostNamed).join('; ')}${list.length > mostNamed ? `; and ${list.length - mostNamed} more` : ''}`;
+  `${list.slice(0, maxNamed).join('; ')}${list.length > maxNamed ? `; and ${list.length - maxNamed} more` : ''}`;

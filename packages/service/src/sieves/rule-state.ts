@@ -2,7 +2,7 @@ import { digestOf, parseMailbox, YsError } from '@yellow-sieve/core';
 import { asc } from 'drizzle-orm';
 import type { Executor } from '../database/connect.js';
 import { mailbox } from '../database/schema.js';
-import type { RuleState } from '../pipeline/compare-task.js';
+import type { RuleState } from '../pipeline/threads/compare.js';
 import { getDraft } from '../store/draft-store.js';
 import { compileNamed, findSieve, getVersion, liveSieves } from '../store/sieve-store.js';
 

@@ -59,8 +59,8 @@ const withSubject = (db: Executor) =>
     .innerJoin(message, eq(message.id, delivery.messageId));
 
 /** The deliveries that stopped last. */
-export async function stoppedDeliveries(db: Executor, most: number) {
-  const rows = await withSubject(db).where(eq(delivery.state, 'stopped')).orderBy(desc(delivery.id)).limit(most);
+export async function stoppedDeliveries(db: Executor, max: number) {
+  const rows = await withSubject(db).where(eq(delivery.state, 'stopped')).orderBy(desc(delivery.id)).limit(max);
   return rows.map(({ row, subject }) => ({
     delivery: row.id,
     message: row.messageId,
@@ -72,7 +72,7 @@ export async function stoppedDeliveries(db: Executor, most: number) {
 }
 
 /** Destinations whose deliveries wait for another try: how many, since when, and what came of the last try. The longest first. */
-export async function troubledDestinations(db: Executor, most: number) {
+export async function troubledDestinations(db: Executor, max: number) {
   const waiting = inArray(delivery.state, ['retrying', 'uncertain']);
   const groups = await db
     .select({ destination: delivery.destination, count: count(), since: min(delivery.createdAt) })
@@ -80,7 +80,7 @@ export async function troubledDestinations(db: Executor, most: number) {
     .where(waiting)
     .groupBy(delivery.destination)
     .orderBy(min(delivery.createdAt))
-    .limit(most);
+    .limit(max);
   return Promise.all(
     groups.map(async ({ since, ...group }) => {
       const [last] = await db

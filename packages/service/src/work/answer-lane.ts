@@ -13,7 +13,7 @@ import type { LeaseKeeper } from './lease-keeper.js';
 import { Slots } from './slots.js';
 
 /** Tries after which a question is given up and its messages go to review. */
-const mostTries = 10;
+const maxTries = 10;
 /** Questions to the model at once. */
 const atOnce = 4;
 
@@ -32,18 +32,18 @@ export interface AnswerLaneOptions {
 /** Puts open questions to the model, a few at once. No message and no thread waits meanwhile. */
 export function answerSlots(options: AnswerLaneOptions, pollMs: number): Slots<string> {
   const { db, leases, log, worker, leaseSeconds } = options;
-  const claim = (most: number): ClaimOptions => ({
+  const claim = (max: number): ClaimOptions => ({
     table: want,
     keyColumn: 'digest',
     waiting: sql`state = 'waiting' AND due_at <= NOW(3)`,
     worker,
-    most,
+    max,
     leaseSeconds,
   });
   return new Slots({
     name: 'answers',
     slots: atOnce,
-    claim: (most) => claimRows(db, claim(most)),
+    claim: (max) => claimRows(db, claim(max)),
     claimAlone: async () => (await claimAlone(db, claim(1)))[0],
     work: async (digest) => {
       leases.hold(digest);
@@ -70,7 +70,7 @@ async function answerOne({ db, secrets, outgoing, log }: AnswerLaneOptions, dige
       tokens: asked.tokens,
     });
   log.warn({ want: digest, attempts: row.attempts + 1, final: asked.final }, 'a question to the model failed');
-  if (asked.final || row.attempts + 1 >= mostTries) return giveUpWant(db, digest, asked.detail);
+  if (asked.final || row.attempts + 1 >= maxTries) return giveUpWant(db, digest, asked.detail);
   return postponeWant(
     db,
     digest,

@@ -1,5 +1,5 @@
 import { describe, expect, test } from '@jest/globals';
-import { backoffSeconds, mostAttempts } from './backoff.js';
+import { backoffSeconds, maxAttempts } from './backoff.js';
 
 describe('the wait before the next try', () => {
   test('doubles from two seconds, with jitter in its upper half', () => {
@@ -10,7 +10,7 @@ describe('the wait before the next try', () => {
 
   test('never exceeds four hours, and takes some hours in all', () => {
     expect(backoffSeconds(1000, 1)).toBe(4 * 3600);
-    const all = Array.from({ length: mostAttempts - 1 }, (_, i) => backoffSeconds(i + 1, 0.5)).reduce(
+    const all = Array.from({ length: maxAttempts - 1 }, (_, i) => backoffSeconds(i + 1, 0.5)).reduce(
       (a, b) => a + b,
       0,
     );

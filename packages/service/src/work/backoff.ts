@@ -1,5 +1,5 @@
 /** Tries after which a delivery gives up; with the delays below that is some nine hours. */
-export const mostAttempts = 14;
+export const maxAttempts = 14;
 
 const firstSeconds = 2;
 const longestSeconds = 4 * 3600;

@@ -15,7 +15,7 @@ export interface ClaimOptions {
   /** The same as far as an UPDATE of the table may check it; `waiting` when left out. */
   stillWaiting?: ReturnType<typeof sql>;
   worker: string;
-  most: number;
+  max: number;
   leaseSeconds: number;
 }
 
@@ -23,18 +23,18 @@ export interface ClaimOptions {
 const timesLost = sql`(lost + (claimed_by IS NOT NULL))`;
 
 /** Rows that are picked from at random: workers then seldom reach for the same ones, and one that dies again and again loses others each time. */
-const fewestCandidates = 32;
+const minCandidates = 32;
 
 /** Times a claim may be lost before the row runs alone. */
 export const lostBeforeAlone = 3;
 
 /**
- * Claims up to `most` rows. Candidates are read without locks, picked at random and taken by an UPDATE that checks again;
+ * Claims up to `max` rows. Candidates are read without locks, picked at random and taken by an UPDATE that checks again;
  * who comes second gets fewer rows, never the same ones. Leases go by the database's clock, and an expired one is taken
  * over and counted as lost. Rows that were lost often are left to `claimAlone`.
  */
 export async function claimRows(db: Database, options: ClaimOptions): Promise<string[]> {
-  return claim(db, options, sql`${timesLost} < ${lostBeforeAlone}`, options.most);
+  return claim(db, options, sql`${timesLost} < ${lostBeforeAlone}`, options.max);
 }
 
 /** Claims one row whose claims were lost too often, to be run with nothing beside it. */
@@ -46,16 +46,16 @@ async function claim(
   db: Database,
   options: ClaimOptions,
   lost: ReturnType<typeof sql>,
-  most: number,
+  max: number,
 ): Promise<string[]> {
   const { table, waiting, worker, leaseSeconds } = options;
   const key = sql.identifier(options.keyColumn);
   const free = sql`(claimed_by IS NULL OR claimed_until < NOW(3))`;
   const candidates = await rowsOf(
     db,
-    sql`SELECT ${key} AS id FROM ${table} WHERE ${waiting} AND ${free} AND ${lost} ORDER BY due_at LIMIT ${Math.max(fewestCandidates, most * 4)}`,
+    sql`SELECT ${key} AS id FROM ${table} WHERE ${waiting} AND ${free} AND ${lost} ORDER BY due_at LIMIT ${Math.max(minCandidates, max * 4)}`,
   );
-  const picked = sample(candidates, most);
+  const picked = sample(candidates, max);
   if (picked.length === 0) return [];
   await retryDeadlocks(() =>
     db.execute(
@@ -75,11 +75,11 @@ async function rowsOf(db: Database, query: ReturnType<typeof sql>): Promise<stri
 }
 
 /** Some of the candidates at random, so that workers seldom reach for the same rows. */
-function sample(candidates: readonly string[], most: number): string[] {
-  if (candidates.length <= most) return [...candidates];
+function sample(candidates: readonly string[], max: number): string[] {
+  if (candidates.length <= max) return [...candidates];
   const pool = [...candidates];
   const picked: string[] = [];
-  while (picked.length < most && pool.length > 0)
+  while (picked.length < max && pool.length > 0)
     picked.push(...pool.splice(Math.floor(Math.random() * pool.length), 1));
   return picked;
 }

@@ -10,7 +10,7 @@ import { isTakingOut } from '../pipeline/taking-out.js';
 import type { Secrets } from '../secrets.js';
 import { noteChanges } from '../store/change-store.js';
 import { openDestination } from '../store/destination-store.js';
-import { backoffSeconds, mostAttempts } from './backoff.js';
+import { backoffSeconds, maxAttempts } from './backoff.js';
 import { type ClaimOptions, claimAlone, claimRows } from './claims.js';
 import type { LeaseKeeper } from './lease-keeper.js';
 import { Slots } from './slots.js';
@@ -58,7 +58,7 @@ export function deliverySlots(options: DeliveryLaneOptions, pollMs: number): Slo
   return new Slots({
     name: 'deliveries',
     slots: atOnce,
-    claim: async (most) => held(await claimFairly(options, underWay, most)),
+    claim: async (max) => held(await claimFairly(options, underWay, max)),
     claimAlone: async () => (await held(await claimAlone(db, claimOf(options, due, 1))))[0],
     work: async (row) => {
       count(row.destination, 1);
@@ -76,14 +76,14 @@ export function deliverySlots(options: DeliveryLaneOptions, pollMs: number): Slo
 async function claimFairly(
   options: DeliveryLaneOptions,
   underWay: ReadonlyMap<string, number>,
-  most: number,
+  max: number,
 ): Promise<string[]> {
   const [names] = (await options.db.execute(
     sql`SELECT destination AS name, MIN(due_at) AS oldest FROM ${delivery} WHERE ${stillDue} GROUP BY destination ORDER BY oldest`,
   )) as unknown as [{ name: string }[]];
   const claimed: string[] = [];
   for (const { name } of names) {
-    const room = Math.min(most - claimed.length, perDestination - (underWay.get(name) ?? 0));
+    const room = Math.min(max - claimed.length, perDestination - (underWay.get(name) ?? 0));
     if (room <= 0) continue;
     claimed.push(...(await claimRows(options.db, claimOf(options, sql`destination = ${name} AND ${due}`, room))));
   }
@@ -93,14 +93,14 @@ async function claimFairly(
 const claimOf = (
   { worker, leaseSeconds }: DeliveryLaneOptions,
   waiting: ClaimOptions['waiting'],
-  most: number,
+  max: number,
 ): ClaimOptions => ({
   table: delivery,
   keyColumn: 'id',
   waiting,
   stillWaiting: stillDue,
   worker,
-  most,
+  max,
   leaseSeconds,
 });
 
@@ -167,7 +167,7 @@ function settlement(row: DeliveryRow, tried: Settled): Settlement {
   if (result === 'delivered') return { state: 'delivered', code: null, answer, result };
   if (result === 'refused') return { state: 'stopped', code: 'YS-DELIVERY-REFUSED', answer, result };
   const attempts = row.attempts + 1;
-  if (attempts >= mostAttempts)
+  if (attempts >= maxAttempts)
     return {
       state: 'stopped',
       code: 'YS-DELIVERY-GAVE-UP',

@@ -20,7 +20,7 @@ export interface JobLaneOptions extends JobTools {
 /** Milliseconds a job is worked on before the others have their turn. */
 const sliceMs = 2000;
 /** Milliseconds a step waits at the most while live mail is waiting: live mail goes first, but jobs do not starve. */
-const mostDeference = 1000;
+const maxDeference = 1000;
 
 /** One round: takes up a job, works on it for a while, and lays it down. What it did is committed step by step. */
 export async function jobRound(options: JobLaneOptions): Promise<number> {
@@ -29,7 +29,7 @@ export async function jobRound(options: JobLaneOptions): Promise<number> {
     keyColumn: 'id',
     waiting: sql`state = 'waiting' AND due_at <= NOW(3)`,
     worker: options.worker,
-    most: 1,
+    max: 1,
     leaseSeconds: options.leaseSeconds,
   };
   const [id] = [...(await claimRows(options.db, claim)), ...(await claimAlone(options.db, claim))];
@@ -106,7 +106,7 @@ async function findingsOf({ db }: JobLaneOptions, id: string): Promise<number> {
 }
 
 async function deferToLiveMail({ db }: JobLaneOptions): Promise<void> {
-  const until = performance.now() + mostDeference;
+  const until = performance.now() + maxDeference;
   while (performance.now() < until) {
     const [rows] = (await db.execute(
       sql`SELECT id FROM message WHERE state = 'waiting' AND wants = 0 AND due_at <= NOW(3) AND claimed_by IS NULL LIMIT 1`,

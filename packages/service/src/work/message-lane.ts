@@ -4,8 +4,8 @@ import type { Logger } from 'pino';
 import type { Database } from '../database/connect.js';
 import { message, record, type Through } from '../database/schema.js';
 import { type ClaimedMessage, commitFailure, commitOutcome, commitWants, newRecordKey } from '../pipeline/commit.js';
-import { type HandleReply, type HandleTask, recordLink } from '../pipeline/handle-task.js';
-import type { SiftingPool } from '../pipeline/sifting-pool.js';
+import { type HandleReply, type HandleTask, recordLink } from '../pipeline/threads/handle.js';
+import type { SiftingPool } from '../pipeline/threads/sifting-pool.js';
 import { answersOf } from '../store/answer-store.js';
 import { findDraft } from '../store/draft-store.js';
 import { enteredOf } from '../store/entered-store.js';
@@ -41,12 +41,12 @@ const committingPerThread = 3;
 /** Works on waiting messages, as many at once as there are threads: one that takes long holds up its own thread alone. */
 export function messageSlots(options: MessageLaneOptions, pollMs: number): Slots<ToHandle> {
   const { db, worker, leaseSeconds, threads, log } = options;
-  const claim = (most: number, waiting = isWaiting): ClaimOptions => ({
+  const claim = (max: number, waiting = isWaiting): ClaimOptions => ({
     table: message,
     keyColumn: 'id',
     waiting,
     worker,
-    most,
+    max,
     leaseSeconds,
   });
   const turns = new Turns(() => mailboxesWaiting(db));
@@ -54,8 +54,8 @@ export function messageSlots(options: MessageLaneOptions, pollMs: number): Slots
     name: 'messages',
     slots: threads,
     leaving: threads * committingPerThread,
-    claim: async (most) => {
-      const ids = await turns.take(most, (mailbox, some) =>
+    claim: async (max) => {
+      const ids = await turns.take(max, (mailbox, some) =>
         claimRows(db, claim(some, sql`mailbox_id = ${mailbox} AND ${isWaiting}`)),
       );
       return claimedMessages(options, ids);
@@ -134,12 +134,12 @@ async function handleHeld(options: MessageLaneOptions, one: ToHandle, sifted: ()
 
 /** Sieves a mailbox names, by the digest of its file: it is taken apart once, not with every message. */
 const named = new Map<string, readonly string[]>();
-const mostNamed = 500;
+const maxNamed = 500;
 
 function sievesNamedIn({ digest, source }: Pick<MailboxRow, 'digest' | 'source'>): readonly string[] {
   const known = named.get(digest);
   if (known) return known;
-  if (named.size >= mostNamed) named.clear();
+  if (named.size >= maxNamed) named.clear();
   const { sieves } = parseMailbox(source);
   named.set(digest, sieves);
   return sieves;

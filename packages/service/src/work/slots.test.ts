@@ -15,9 +15,9 @@ function working(items: string[], options: Partial<SlotsOptions<string>> = {}) {
     slots: 2,
     pollMs: 1,
     log,
-    claim: async (most) => {
-      asked.push(most);
-      return items.splice(0, most);
+    claim: async (max) => {
+      asked.push(max);
+      return items.splice(0, max);
     },
     work: async (item) => {
       begun.push(item);
@@ -42,7 +42,7 @@ describe('slots of work', () => {
     letGo('b');
     await until(() => begun.includes('c'));
     expect(Math.max(...asked)).toBe(2);
-    expect(asked.filter((most) => most > 1)).toHaveLength(1);
+    expect(asked.filter((max) => max > 1)).toHaveLength(1);
     letGo('c');
     letGo('slow');
     await slots.stop();

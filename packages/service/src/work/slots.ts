@@ -8,7 +8,7 @@ export interface SlotsOptions<Item> {
   /** Items whose slot is free again and that are not done yet; at most this many, so that what is nearly done does not pile up. */
   leaving?: number;
   /** Takes up to so many items. What comes is worked on at once. */
-  claim: (most: number) => Promise<readonly Item[]>;
+  claim: (max: number) => Promise<readonly Item[]>;
   /** Takes one item that is to run with nothing beside it, when nothing is under way. */
   claimAlone?: () => Promise<Item | undefined>;
   /** `free` gives the slot to the next before the work is done. */

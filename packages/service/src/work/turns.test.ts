@@ -12,8 +12,8 @@ function waiting(work: Record<string, number>) {
     },
     () => now,
   );
-  const take = (most: number) =>
-    turns.take(most, async (owner, some) => {
+  const take = (max: number) =>
+    turns.take(max, async (owner, some) => {
       const got = Math.min(some, work[owner] ?? 0);
       work[owner] = (work[owner] ?? 0) - got;
       return Array<string>(got).fill(owner);

@@ -17,14 +17,14 @@ export class Turns {
     private readonly now: () => number = () => performance.now(),
   ) {}
 
-  /** Takes up to `most` pieces of work, one of each owner in turn; `take` gives fewer than asked for when an owner has no more. */
-  async take<Work>(most: number, take: (owner: string, most: number) => Promise<readonly Work[]>): Promise<Work[]> {
+  /** Takes up to `max` pieces of work, one of each owner in turn; `take` gives fewer than asked for when an owner has no more. */
+  async take<Work>(max: number, take: (owner: string, max: number) => Promise<readonly Work[]>): Promise<Work[]> {
     if (this.owners.length === 0 || this.now() - this.lookedAt > lookEveryMs) await this.lookAnew();
     const taken: Work[] = [];
-    while (taken.length < most && this.owners.length > 0) {
+    while (taken.length < max && this.owners.length > 0) {
       this.owners.sort((a, b) => (this.served.get(a) ?? 0) - (this.served.get(b) ?? 0));
       const [owner = ''] = this.owners;
-      const share = Math.ceil((most - taken.length) / this.owners.length);
+      const share = Math.ceil((max - taken.length) / this.owners.length);
       const got = await take(owner, share);
       taken.push(...got);
       this.served.set(owner, ++this.count);

@@ -14,7 +14,7 @@ export interface ChatStandIn {
   close(): Promise<void>;
 }
 
-const mostKept = 1000;
+const maxKept = 1000;
 
 /** Simulated chat rooms: each address below `/rooms/` is one. Shows what was posted on a page. */
 export async function startChat(port: number): Promise<ChatStandIn> {
@@ -36,7 +36,7 @@ export async function startChat(port: number): Promise<ChatStandIn> {
     if (key !== '' && seen.has(key + text)) return { posted: false };
     seen.add(key + text);
     posts.unshift({ room: request.params.room, text, at: new Date().toISOString() });
-    posts.length = Math.min(posts.length, mostKept);
+    posts.length = Math.min(posts.length, maxKept);
     return { posted: true };
   });
   app.get('/', async (_request, reply) =>

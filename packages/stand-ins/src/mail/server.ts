@@ -17,7 +17,7 @@ export interface MailStandIn {
   close(): Promise<void>;
 }
 
-const mostKept = 1000;
+const maxKept = 1000;
 
 /** A simulated mail server of the people mail is sent to. Takes everything, keeps it in memory, and shows it on a page. */
 export async function startMail(smtpPort: number, httpPort: number): Promise<MailStandIn> {
@@ -39,7 +39,7 @@ export async function startMail(smtpPort: number, httpPort: number): Promise<Mai
           raw: Buffer.concat(pieces).toString('utf8'),
           at: new Date().toISOString(),
         });
-        arrived.length = Math.min(arrived.length, mostKept);
+        arrived.length = Math.min(arrived.length, maxKept);
         callback(null, 'taken');
       });
     },

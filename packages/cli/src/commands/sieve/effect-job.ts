@@ -19,7 +19,7 @@ export interface FoundEffect {
 }
 
 /** Messages told in full; of the rest the numbers are enough to decide by. */
-const mostTold = 20;
+const maxTold = 20;
 
 export type EffectOf = { source: string } | { with: 'draft' | number };
 
@@ -29,7 +29,7 @@ export async function findEffect(input: Input, client: Client, name: string, of:
   const { job: key } = await client.sieves.effect({ params: { name }, body });
   const job = await waitForJob(client, key, input.progress);
   if (job.state !== 'done') throw new CallError('YS-CLI-JOB', { state: job.state, detail: job.detail ?? '' });
-  const page = await client.jobs.findings({ params: { key }, query: { limit: String(mostTold) } });
+  const page = await client.jobs.findings({ params: { key }, query: { limit: String(maxTold) } });
   const summary = must(effectOf(job), 'a comparison that is done has found something');
   const messages = page.items.map(({ detail }) => detail);
   const more = page.next === null ? '' : `\n\nand more; all of it: yellow-sieve jobs findings ${key} --limit 200`;

@@ -61,7 +61,7 @@ function ChangePassword() {
             type="password"
             autoComplete="current-password"
             isRequired
-            maxLength={passwordLength.most}
+            maxLength={passwordLength.max}
             value={written.now}
             onChange={(now) => setWritten({ ...written, now })}
           />
@@ -71,8 +71,8 @@ function ChangePassword() {
             type="password"
             autoComplete="new-password"
             isRequired
-            minLength={passwordLength.least}
-            maxLength={passwordLength.most}
+            minLength={passwordLength.min}
+            maxLength={passwordLength.max}
             value={written.new}
             onChange={(next) => setWritten({ ...written, new: next })}
           />

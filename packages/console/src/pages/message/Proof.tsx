@@ -9,7 +9,7 @@ import { type ProofLine, proofLines, subjectLine } from './proof-lines';
 import { columnOf, marginNames } from './row-path';
 
 /** Lines drawn at once; the rest of a very long message is a press away. */
-const mostLines = 1500;
+const maxLines = 1500;
 
 const Sheet = styled.div`
   padding: 10px 16px 24px 0;
@@ -95,7 +95,7 @@ export function Proof({ reading, evidence, leftovers, fields, chosen, onChoose }
   }, [chosen]);
   if (reading.text === '' && reading.subject === '') return <Empty>{words.message.noText}</Empty>;
   const colourOf = (field: string) => fieldColour(Math.max(0, fields.indexOf(columnOf(field))));
-  const shown = all ? lines : lines.slice(0, mostLines);
+  const shown = all ? lines : lines.slice(0, maxLines);
   const draw = { colourOf, chosen, onChoose };
   return (
     <Sheet ref={frame}>

@@ -7,7 +7,7 @@ import { dayName, daySentence } from './day-words';
 const height = 150;
 const width = 842;
 /** A single message is no tall bar. */
-const leastScale = 4;
+const minScale = 4;
 
 /** From the ground up. */
 const stack = ['done', 'skipped', 'waiting', 'review', 'failed'] as const;
@@ -57,7 +57,7 @@ const Legend = styled.div`
 /** A bar a day, cut by what became of its messages. */
 export function DayChart({ days }: { days: Overview['days'] }) {
   const hatch = useId();
-  const most = Math.max(leastScale, ...days.map(({ counts }) => sum(counts)));
+  const most = Math.max(minScale, ...days.map(({ counts }) => sum(counts)));
   const step = width / days.length;
   const label = Math.ceil(days.length / 5);
   return (

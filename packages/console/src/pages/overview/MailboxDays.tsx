@@ -38,7 +38,7 @@ const Name = styled(Link)`
 `;
 
 /** Squares beyond these would not fit beside the figures. */
-const mostSquares = 30;
+const maxSquares = 30;
 
 /** A row a mailbox, with a square for each day. */
 export function MailboxDays({ mailboxes, days }: { mailboxes: Overview['mailboxes']; days: readonly string[] }) {
@@ -67,7 +67,7 @@ export function MailboxDays({ mailboxes, days }: { mailboxes: Overview['mailboxe
             </th>
             <td>
               <Squares role="img" aria-label={sentences(mailbox.days, days) || words.overview.quiet}>
-                {mailbox.days.slice(-mostSquares).map((counts, i) => (
+                {mailbox.days.slice(-maxSquares).map((counts, i) => (
                   // biome-ignore lint/suspicious/noArrayIndexKey: a square is its day
                   <Square key={i} data-look={lookOf(counts)} />
                 ))}

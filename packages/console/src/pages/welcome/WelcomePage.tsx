@@ -66,8 +66,8 @@ export default function WelcomePage() {
               type="password"
               autoComplete="new-password"
               isRequired
-              minLength={passwordLength.least}
-              maxLength={passwordLength.most}
+              minLength={passwordLength.min}
+              maxLength={passwordLength.max}
               value={person.password}
               onChange={(password) => setPerson({ ...person, password })}
             />

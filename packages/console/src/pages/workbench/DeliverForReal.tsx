@@ -58,7 +58,7 @@ export function DeliverForReal({ message }: { message: string }) {
   );
 }
 
-const mostShown = 20;
+const maxShown = 20;
 
 function Target({ title, items }: { title: string; items: readonly KeptTarget[] }) {
   const say = words.workbench.deliver;
@@ -73,10 +73,10 @@ function Target({ title, items }: { title: string; items: readonly KeptTarget[] 
           {items.length > 1 && ` · ${fill(say.lines, { count: items.length })}`}
         </Muted>
       </h3>
-      {items.slice(0, mostShown).map(({ delivery, payload }) => (
+      {items.slice(0, maxShown).map(({ delivery, payload }) => (
         <Payload key={delivery} of={payload} />
       ))}
-      {items.length > mostShown && <Muted>{fill(say.more, { count: items.length - mostShown })}</Muted>}
+      {items.length > maxShown && <Muted>{fill(say.more, { count: items.length - maxShown })}</Muted>}
     </section>
   );
 }

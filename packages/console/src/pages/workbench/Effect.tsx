@@ -196,7 +196,7 @@ function Sums({ summary }: { summary: EffectSummary }) {
 
 const pageSize = '200';
 /** Findings looked at; a change that alters more than these has shown what it does. */
-const mostFindings = 2000;
+const maxFindings = 2000;
 
 /** Starts the job for a text, and follows it. */
 function useEffectJob(name: string, source: string, reach: Reach, enabled: boolean) {
@@ -227,7 +227,7 @@ function useEffectJob(name: string, source: string, reach: Reach, enabled: boole
         const page = await service.jobs.findings({ params: { key: key ?? '' }, query });
         all.push(...page.items.map(({ detail }) => detail));
         cursor = page.next ?? undefined;
-      } while (cursor && all.length < mostFindings);
+      } while (cursor && all.length < maxFindings);
       return all;
     },
   });

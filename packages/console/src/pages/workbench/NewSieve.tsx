@@ -36,7 +36,7 @@ const Name = styled.span`
 `;
 
 /** Messages a sieve is suggested from: a kind of mail shows its shape in far fewer. */
-const mostLooked = 20;
+const maxLooked = 20;
 
 interface Suggested {
   name: string;
@@ -50,7 +50,7 @@ export function NewSieve({ mailbox: { name, title, messages } }: { mailbox: Mail
   const navigate = useNavigate();
   const [left, setLeft] = useState<ReadonlySet<string>>(new Set());
   const suggestion = useQuery({
-    queryKey: ['suggestion', name, Math.min(messages, mostLooked)],
+    queryKey: ['suggestion', name, Math.min(messages, maxLooked)],
     enabled: may,
     staleTime: Number.POSITIVE_INFINITY,
     queryFn: () => suggestedFor(name, messages),
@@ -111,7 +111,7 @@ export function NewSieve({ mailbox: { name, title, messages } }: { mailbox: Mail
 }
 
 async function asked(mailbox: string) {
-  const listed = await service.messages.list({ query: { mailbox, limit: String(mostLooked) } });
+  const listed = await service.messages.list({ query: { mailbox, limit: String(maxLooked) } });
   return { messages: listed.items.map(({ key }) => key), sieve: mailbox, samples: false };
 }
 
@@ -121,7 +121,7 @@ async function suggestedFor(mailbox: string, messages: number): Promise<Suggeste
   try {
     const { fields, columns } = await service.sieves.suggest({ body: await asked(mailbox) });
     const typeOf = ({ type }: FieldOptions) => type;
-    const all = Math.min(messages, mostLooked);
+    const all = Math.min(messages, maxLooked);
     return [
       ...fields.map((one) => ({
         name: one.name,

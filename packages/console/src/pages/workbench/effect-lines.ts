@@ -22,7 +22,7 @@ export interface EffectLine {
 /** Losses first: what breaks is worse than what changes, and that than what is new. */
 const order: readonly ChangeName[] = ['lost', 'altered', 'moved', 'unclear', 'gained'];
 /** Examples shown of each field and kind; a person sees by three what the others are. */
-const mostExamples = 3;
+const maxExamples = 3;
 
 type Found = MessageEffect & { subject?: string | null };
 
@@ -52,7 +52,7 @@ export function effectLines(found: readonly Found[]): EffectLine[] {
   }
   return [...groups.values()]
     .flatMap((group) => {
-      const examples = group.slice(0, mostExamples);
+      const examples = group.slice(0, maxExamples);
       const last = examples.at(-1);
       return last ? [...examples.slice(0, -1), { ...last, more: group.length - examples.length }] : [];
     })

@@ -3,7 +3,7 @@ import { columnOf } from '../message/row-path';
 import type { Stretch } from './text-selection';
 
 /** Marks as the address of the original has them; more than a few hundred tell nobody anything. */
-const mostMarks = 400;
+const maxMarks = 400;
 
 export function marksQuery(evidence: MessageOutcome['evidence'], fields: readonly string[]): string {
   return Object.entries(evidence)
@@ -13,7 +13,7 @@ export function marksQuery(evidence: MessageOutcome['evidence'], fields: readonl
         return [`${start}-${end}-${Math.max(0, fields.indexOf(columnOf(path)))}`];
       }),
     )
-    .slice(0, mostMarks)
+    .slice(0, maxMarks)
     .join(',');
 }
 

@@ -8,7 +8,7 @@ export interface TextHistory {
 export type TextStep = { do: 'change'; text: string } | { do: 'undo' } | { do: 'redo' } | { do: 'reset'; text: string };
 
 /** Steps back that are kept; a text is some kilobytes. */
-const mostSteps = 200;
+const maxSteps = 200;
 
 export const historyOf = (text: string): TextHistory => ({ past: [], present: text, future: [] });
 
@@ -19,7 +19,7 @@ export function stepped({ past, present, future }: TextHistory, step: TextStep):
       return historyOf(step.text);
     case 'change':
       if (step.text === present) return { past, present, future };
-      return { past: [...past, present].slice(-mostSteps), present: step.text, future: [] };
+      return { past: [...past, present].slice(-maxSteps), present: step.text, future: [] };
     case 'undo': {
       const before = past.at(-1);
       return before === undefined

@@ -15,7 +15,7 @@ export interface Selection {
 }
 
 /** Columns at the most: more than these nobody looks through. */
-const mostColumns = 5000;
+const maxColumns = 5000;
 const pageSize = '200';
 /** As many more are drawn together. */
 const shownAfter = 1000;
@@ -37,7 +37,7 @@ export function useColumns(name: string, selection: Selection) {
         const known = queries.getQueryData<Column[]>(queryKey)?.length ?? 0;
         if (cursor && columns.length > known && columns.length % shownAfter === Number(pageSize))
           queries.setQueryData(queryKey, [...columns]);
-      } while (cursor && columns.length < mostColumns);
+      } while (cursor && columns.length < maxColumns);
       return columns;
     },
   });

@@ -8,12 +8,12 @@ const sampleLines = 20;
  * The table of a delimited text (RFC 4180, and with semicolons, tabs or bars): every cell with its place, so that values
  * can be traced; a quoted cell says what stands between its quotes. Null when no delimiter parts its lines alike.
  */
-export function csvTable(text: string, mostRows: number): Table | null {
+export function csvTable(text: string, maxRows: number): Table | null {
   const delimiter = delimiterOf(text);
   if (delimiter === null) return null;
   const rows: TableCell[][] = [];
   let at = 0;
-  while (at < text.length && rows.length < mostRows) {
+  while (at < text.length && rows.length < maxRows) {
     const row: TableCell[] = [];
     for (;;) {
       const { cell, end } = cellAt(text, at, delimiter, rows.length === 0);

@@ -5,9 +5,9 @@ import { decodeWords } from '../text/encoded-words.js';
 import { unfolded } from './headers.js';
 
 /** Addresses kept of one field: a hostile one may list a hundred thousand. */
-const mostAddresses = 500;
+const maxAddresses = 500;
 /** Characters of one field that are looked at. */
-const mostText = 64_000;
+const maxText = 64_000;
 
 /**
  * The addresses of the first field of a name, groups opened (RFC 5322, section 3.4). Names are decoded after the list is
@@ -20,8 +20,8 @@ export function addressesOf(lines: readonly HeaderLine[], key: string): Address[
 
 /** Reads a list of addresses as a header has it, or as a person copies it. */
 export function readAddresses(value: string): Address[] {
-  return addressparser(value.slice(0, mostText), { flatten: true })
-    .slice(0, mostAddresses)
+  return addressparser(value.slice(0, maxText), { flatten: true })
+    .slice(0, maxAddresses)
     .flatMap(({ address, name }) =>
       address?.includes('@') || (address && !name)
         ? [{ address: decodeWords(address).trim(), name: decodeWords(name) }]

@@ -6,10 +6,10 @@ import { decodeWords } from '../text/encoded-words.js';
 /** Header fields as `[name, value]`: unfolded, encoded words (RFC 2047) decoded, and raw 8-bit bytes by a charset if one is known. */
 export function decodeHeaders(
   lines: readonly HeaderLine[],
-  most: number,
+  max: number,
   charset: string | null = null,
 ): [string, string][] {
-  return lines.slice(0, most).map((line) => [line.key, tidyControls(decodeWords(unfolded(line, charset)))]);
+  return lines.slice(0, max).map((line) => [line.key, tidyControls(decodeWords(unfolded(line, charset)))]);
 }
 
 /** The value of a field with its encoded words as they are written; raw 8-bit bytes are decoded. */

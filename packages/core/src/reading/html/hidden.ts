@@ -46,7 +46,7 @@ function withoutComments(css: string): string {
 export type HiddenNames = ReadonlySet<string>;
 
 /** Characters of style sheets that are looked at. */
-const mostStyle = 200_000;
+const maxStyle = 200_000;
 
 /** Reads `.name { display: none }` and `#name { … }`, also with an element before; all other selectors are left alone. */
 export function hiddenNames(root: HtmlElement): HiddenNames {
@@ -87,5 +87,5 @@ function styleSheets(root: HtmlElement): string {
       else if (element.name === 'style') found.push(child.text);
     }
   }
-  return found.join('\n').slice(0, mostStyle);
+  return found.join('\n').slice(0, maxStyle);
 }

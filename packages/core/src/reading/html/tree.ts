@@ -33,13 +33,13 @@ const closedBy: Readonly<Record<string, { closes: readonly string[]; within: rea
   dd: { closes: ['dt', 'dd'], within: ['dl'] },
 });
 /** Elements between an unclosed one and what closes it; more is no honest mail. */
-const mostBetween = 200;
+const maxBetween = 200;
 
 /** How many open elements stay when one begins. */
 function keptOpen(open: readonly HtmlElement[], name: string): number {
   const rule = closedBy[name];
   if (!rule) return open.length;
-  for (let i = open.length - 1; i > Math.max(0, open.length - mostBetween); i--) {
+  for (let i = open.length - 1; i > Math.max(0, open.length - maxBetween); i--) {
     const around = open[i]?.name ?? '';
     if (rule.within.includes(around)) break;
     if (rule.closes.includes(around)) return i;
@@ -49,7 +49,7 @@ function keptOpen(open: readonly HtmlElement[], name: string): number {
 
 /** The open element that an end closes; it never reaches out of a table, as the end of what was closed already would. */
 function endsAt(open: readonly HtmlElement[], name: string): number | null {
-  for (let i = open.length - 1; i > Math.max(0, open.length - mostBetween); i--) {
+  for (let i = open.length - 1; i > Math.max(0, open.length - maxBetween); i--) {
     if (open[i]?.name === name) return i;
     if (open[i]?.name === 'table') return null;
   }

@@ -3,8 +3,8 @@ import { latin1 } from '../text/bytes.js';
 import type { MimePart } from './part.js';
 
 /** Bytes of a report that are looked at, and recipients that are kept. */
-const mostBytes = 200_000;
-const mostRecipients = 100;
+const maxBytes = 200_000;
+const maxRecipients = 100;
 
 /** What a report says (RFC 3464, RFC 8098); null when the message is none. */
 export function reportOf(root: MimePart): MailReport | null {
@@ -23,7 +23,7 @@ function find(part: MimePart): MimePart | null {
 }
 
 function recipients(bytes: Uint8Array): MailReport['recipients'] {
-  const groups = latin1(bytes.subarray(0, mostBytes)).split(/\r?\n[ \t]*\r?\n/);
+  const groups = latin1(bytes.subarray(0, maxBytes)).split(/\r?\n[ \t]*\r?\n/);
   return groups
     .flatMap((group) => {
       const field = (name: string) => new RegExp(`^${name}[ \\t]*:[ \\t]*(.*)$`, 'im').exec(group)?.[1]?.trim() ?? '';
@@ -32,5 +32,5 @@ function recipients(bytes: Uint8Array): MailReport['recipients'] {
         .replace(/^<|>$/g, '');
       return address === '' ? [] : [{ address, action: field('Action').toLowerCase(), status: field('Status') }];
     })
-    .slice(0, mostRecipients);
+    .slice(0, maxRecipients);
 }

@@ -1,7 +1,7 @@
 import type { Reading } from '../reading.js';
 
 /** Mail servers a message passes on its way; RFC 5321, section 6.3, lets a loop be assumed from a hundred, and ways are short today. */
-const mostHops = 50;
+const maxHops = 50;
 
 /** The header that mail of this service carries: the mailboxes whose messages led to it. */
 export const wayHeader = 'x-yellow-sieve-mailbox';
@@ -13,6 +13,6 @@ export const wayOf = ({ headers }: Pick<Reading, 'headers'>): string[] =>
 /** Why a message goes round in circles: passed on too often, or made by this very mailbox and come back. Null when it does not. */
 export function loopReason(reading: Reading, mailbox: string): string | null {
   const { hops } = reading;
-  if (hops > mostHops) return `It was passed on ${hops} times.`;
+  if (hops > maxHops) return `It was passed on ${hops} times.`;
   return mailbox !== '' && wayOf(reading).includes(mailbox) ? 'This mailbox sent it itself.' : null;
 }

@@ -11,9 +11,9 @@ export interface HeaderBlock {
 }
 
 /** Lines of one header: a long list of recipients is wrapped. */
-const mostWrapped = 8;
+const maxWrapped = 8;
 /** Lines of a whole block; more would let a text of nothing but headers be read again from each of them. */
-const mostInBlock = 120;
+const maxInBlock = 120;
 const longestHeader = 2000;
 const labelled = /^[*_]{0,2}([^:：*_]{1,30}?)[*_]{0,2}[ \t\u00a0]*[:：][*_]{0,2}[ \t\u00a0]*(.*)$/u;
 
@@ -66,7 +66,7 @@ export function headerBlockAt(
   const values: HeaderBlock['values'] = {};
   let last: HeaderRole = 'other';
   let to = at;
-  for (let i = at; i < Math.min(limit, at + mostInBlock); i++) {
+  for (let i = at; i < Math.min(limit, at + maxInBlock); i++) {
     const line = lines[i];
     if (!line || line.depth !== first.depth) break;
     if (line.blank && spaced && !lines[i + 1]?.blank) continue;
@@ -88,7 +88,7 @@ export function headerBlockAt(
 
 /** Whether a line without a label belongs to the header above: another header must follow soon. */
 function goesOn(lines: readonly MailLine[], at: number, limit: number): boolean {
-  for (let i = at + 1; i < Math.min(limit, at + mostWrapped); i++) {
+  for (let i = at + 1; i < Math.min(limit, at + maxWrapped); i++) {
     const line = lines[i];
     if (!line || line.blank) return false;
     if (headerEntry(line)) return true;

@@ -10,21 +10,21 @@ export interface Introduction {
 }
 
 /** Mail programs wrap it over as many lines as this. */
-const mostLines = 4;
-const mostText = 400;
+const maxLines = 4;
+const maxText = 400;
 
 /** The introduction that begins on a line, or null. */
 export function introductionAt(lines: readonly MailLine[], at: number, limit: number): Introduction | null {
   const first = lines[at];
   if (!first || first.plain === '' || !colonSoon(lines, at, limit) || !mayBegin(first.plain)) return null;
   let joined = '';
-  for (let i = at; i < Math.min(limit, at + mostLines); i++) {
+  for (let i = at; i < Math.min(limit, at + maxLines); i++) {
     const line = lines[i];
     if (!line || line.blank || line.plain === '' || line.depth !== first.depth) return null;
     // “On Tuesday we sailed.” above “On 3 May Nils wrote:” is no part of it.
     if (i > at && dateOpener.test(line.plain) && /\d/.test(line.plain) && endsSentence(joined)) return null;
     joined = `${joined} ${line.plain}`.trim();
-    if (joined.length > mostText) return null;
+    if (joined.length > maxText) return null;
     if (!/[:：]["*_ ]*$/.test(joined)) continue;
     return introduces(joined) ? { to: i + 1, sure: isSure(joined) } : null;
   }
@@ -33,8 +33,7 @@ export function introductionAt(lines: readonly MailLine[], at: number, limit: nu
 
 /** Whether a line near by ends in a colon: cheap, since it is asked of every line. */
 function colonSoon(lines: readonly MailLine[], at: number, limit: number): boolean {
-  for (let i = at; i < Math.min(limit, at + mostLines); i++)
-    if (/[:：]["*_ ]*$/.test(lines[i]?.text ?? '')) return true;
+  for (let i = at; i < Math.min(limit, at + maxLines); i++) if (/[:：]["*_ ]*$/.test(lines[i]?.text ?? '')) return true;
   return false;
 }
 

@@ -17,7 +17,7 @@ export interface MailLine extends Range {
 
 /** Lines longer than this are paragraphs, not something a mail program wrote around one. */
 const longestFrame = 400;
-const mostMarks = 30;
+const maxMarks = 30;
 
 /** The lines of a text; `quotes` are block quotations the HTML has, sorted or not. */
 export function mailLines(text: string, quotes: readonly Range[] = []): MailLine[] {
@@ -44,7 +44,7 @@ export function mailLines(text: string, quotes: readonly Range[] = []): MailLine
 function quoteMarks(line: string, start: number): number[] {
   const found = [start];
   const mark = /[ \t]{0,3}>/y;
-  while (found.length <= mostMarks && mark.exec(line)) found.push(start + mark.lastIndex);
+  while (found.length <= maxMarks && mark.exec(line)) found.push(start + mark.lastIndex);
   // The space after the last mark belongs to the marks.
   const last = found.length - 1;
   if (last > 0 && line[(found[last] ?? 0) - start] === ' ') found[last] = (found[last] ?? 0) + 1;

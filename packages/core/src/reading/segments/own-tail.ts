@@ -121,20 +121,20 @@ function bannerEnd({ lines, from, to }: OwnStretch): number {
 }
 
 /** Lines a signature may have; RFC 3676 asks for four, people write more. */
-const mostLines = 16;
+const maxLines = 16;
 /** With its own mark it may be longer. */
-const mostMarkedLines = 40;
+const maxMarkedLines = 40;
 
 function signatureOf(stretch: OwnStretch): TailPart | null {
   const { lines, from, to } = stretch;
   const part = (start: number, reason: string): TailPart => ({ kind: 'signature', from: start, to, reason });
   const marked = findFirst(from, to, (i) => isSignatureMark(lines[i]?.text ?? ''));
-  if (marked !== null && to - marked <= mostMarkedLines && !isForm(lines, marked + 1, to))
+  if (marked !== null && to - marked <= maxMarkedLines && !isForm(lines, marked + 1, to))
     return part(marked, 'it follows the signature mark “-- ”');
   const filled = findFirst(from, to, (i) => !lines[i]?.blank) ?? to;
   const boxed = firstWithin(stretch.signatures, from, to);
   if (boxed !== null && filled < boxed) return part(boxed, 'the markup says that it is a signature');
-  const start = Math.max(from, to - mostLines - countBlank(lines, from, to));
+  const start = Math.max(from, to - maxLines - countBlank(lines, from, to));
   const closed = findFirst(start, to, (i) => filled < i && closesLetter(stretch, i));
   if (closed !== null) return part(closed, 'a closing, a name and how to reach them');
   const named = findFirst(start, to, (i) => filled < i && isSender(stretch, i));
@@ -151,7 +151,7 @@ function findFirst(from: number, to: number, holds: (i: number) => boolean): num
 }
 
 function countBlank(lines: readonly MailLine[], from: number, to: number): number {
-  return lines.slice(Math.max(from, to - 2 * mostLines), to).filter(({ blank }) => blank).length;
+  return lines.slice(Math.max(from, to - 2 * maxLines), to).filter(({ blank }) => blank).length;
 }
 
 /** The first line from (inclusive) to (exclusive) that one of some ranges holds. */
@@ -170,7 +170,7 @@ function closesLetter({ lines, to }: OwnStretch, at: number): boolean {
   // “Thanks for the quick answer” closes nothing; “Thanks, Ann” does.
   if (rest !== '' && !(isName(line.text, rest) && /[,.!;:–-]/.test(line.plain.slice(0, -rest.length)))) return false;
   const below = lines.slice(at + 1, to).filter(({ blank }) => !blank);
-  if (below.length > mostLines) return false;
+  if (below.length > maxLines) return false;
   if (below.length === 0) return rest !== '' || isStrongClosing(line.plain);
   const [name, ...more] = below;
   return name !== undefined && (isNameLine(name) || (rest !== '' && isContact(name))) && more.every(belongs);
@@ -216,7 +216,7 @@ function isSender({ lines, to, sender }: OwnStretch, at: number): boolean {
   const line = lines[at];
   if (!line || sender.length < 4 || line.plain.replace(/[,.]$/, '') !== sender || !lines[at - 1]?.blank) return false;
   const below = lines.slice(at + 1, to).filter(({ blank }) => !blank);
-  return below.length <= mostLines && below.every(belongs) && below.some(isContact);
+  return below.length <= maxLines && below.every(belongs) && below.some(isContact);
 }
 
 /** Whether lines are a form, that a program put below a mark of its own. */

@@ -19,10 +19,10 @@ export interface Envelope {
 }
 
 /** How many messages inside each other are told apart; what lies deeper stays in the last. */
-const mostForwards = 10;
+const maxForwards = 10;
 
 /** Boxes of the markup that are looked at; a message has a few. */
-const mostBoxes = 200;
+const maxBoxes = 200;
 
 /** A text cut into segments, with the words of its writer and what is quoted, both without quotation marks. */
 export interface SegmentedText {
@@ -43,7 +43,7 @@ export function segmentText(text: string, envelope: Envelope, cues: readonly Htm
   const linesOfCues = (kind: HtmlCue['kind']) =>
     cues
       .filter((cue) => cue.kind === kind && cue.end > cue.start)
-      .slice(0, mostBoxes)
+      .slice(0, maxBoxes)
       .map((cue) => ({ start: lineAt(lines, cue.start), end: lineAt(lines, cue.end - 1) + 1 }));
   const segmenter = new Segmenter(text, lines, linesOfCues('wrap'), linesOfCues('signature'));
   const standing = { subject: subjectKind(plain(envelope.subject)), replies: envelope.replies };
@@ -87,7 +87,7 @@ class Segmenter {
     const level: Level = { lines: this.lines, to, depth, standing, boxes: this.boxes };
     const segments: Segment[] = [];
     let own = from;
-    for (let i = from; i < to && nested < mostForwards; i++) {
+    for (let i = from; i < to && nested < maxForwards; i++) {
       const frame = frameAt(level, i);
       if (!frame) continue;
       segments.push(...this.own(stretch, own, frame.from), this.framed(frame, nested));

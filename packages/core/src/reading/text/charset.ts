@@ -144,8 +144,8 @@ function insteadOf(bytes: Uint8Array, stated: string, text: string): Omit<Decode
 }
 
 /** Fewer bytes above ASCII than this tell nothing of a language. */
-const leastToGuess = 12;
-const leastConfidence = 40;
+const minToGuess = 12;
+const minConfidence = 40;
 const japaneseEscape = /\x1b\$[@B]/;
 
 /** What a guess may say against windows-1252: charsets of other scripts, which cannot be taken for it by accident. */
@@ -159,10 +159,10 @@ function guess(bytes: Uint8Array, because: string): Decoded {
   const valid = strictUtf8(bytes);
   if (valid !== null) return { text: valid, charset: 'utf-8', why: `${because}; it is valid UTF-8` };
   const sample = bytes.subarray(0, 64 * 1024);
-  if (sample.filter((byte) => byte >= 0x80).length >= leastToGuess) {
+  if (sample.filter((byte) => byte >= 0x80).length >= minToGuess) {
     const [best] = analyse(sample);
     const charset =
-      best && best.confidence >= leastConfidence && otherScripts.test(best.name.toLowerCase())
+      best && best.confidence >= minConfidence && otherScripts.test(best.name.toLowerCase())
         ? canonical(best.name)
         : null;
     if (charset !== null)

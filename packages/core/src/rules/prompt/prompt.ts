@@ -79,8 +79,8 @@ function runPrompt(
 }
 
 /** What a model is shown of the views, up to a limit in all. A quote counts only if it stands in what was shown. */
-function shownViews(views: readonly View[], most: number): View[] {
-  let left = most;
+function shownViews(views: readonly View[], max: number): View[] {
+  let left = max;
   return views.map((view) => {
     const text = view.text.slice(0, left);
     left -= text.length;

@@ -19,7 +19,7 @@ export const folded = (text: string): string =>
     .trim();
 
 /** Longer cells are no headings. */
-const mostWords = 6;
+const maxWords = 6;
 
 /**
  * Finds the columns over a row of cells. Every cell serves one column (or those with the same words), the best fit first; all of `needed` must be there,
@@ -58,6 +58,6 @@ function fitOf(text: string, name: string): number {
   if (name === '' || text === '') return 0;
   if (text === name) return 1;
   const [has, wanted] = [text.split(' '), name.split(' ')];
-  if (has.length > mostWords || !wanted.every((word) => has.includes(word))) return 0;
+  if (has.length > maxWords || !wanted.every((word) => has.includes(word))) return 0;
   return 0.5 + (0.4 * wanted.length) / has.length;
 }

@@ -53,17 +53,17 @@ interface Found {
 function runTable(table: CompiledTable, run: RuleRun, columns: RuleCompiler['columns']): RuleResult {
   const found = firstWithTables(table, run);
   const taken = table.take === 'first' ? found.slice(0, 1) : found;
-  const most = run.facts.limits.rows;
+  const max = run.facts.limits.rows;
   const items = taken.flatMap(({ grid, at, header }) => {
     const options = { words: table.words, columns, context: run.contextAt(grid.view, 0) };
     return itemsOf(grid, at, header, options).map((item) => ({ grid, item }));
   });
   const rows = items.flatMap(({ grid, item }) => ('cells' in item ? [rowOf(grid, item.cells, run, columns)] : []));
-  const stopped = rows.length > most;
+  const stopped = rows.length > max;
   return {
     findings: [],
-    rows: rows.slice(0, most),
-    problems: stopped ? [problemAt('YS-RULE-STOPPED', '', { rule: run.rule, limit: `${most} rows` }, undefined)] : [],
+    rows: rows.slice(0, max),
+    problems: stopped ? [problemAt('YS-RULE-STOPPED', '', { rule: run.rule, limit: `${max} rows` }, undefined)] : [],
     steps: items.length,
     trace: traceOf(
       taken,
@@ -118,14 +118,14 @@ function rowOf(
   });
 }
 
-const mostPassedOver = 20;
+const maxPassedOver = 20;
 
 function traceOf(taken: readonly Found[], items: readonly Item[], columns: readonly string[]): TableTrace {
   if (taken.length === 0) return { looked_for: [...columns], found: 'no table with these headings' };
   return {
     tables: taken.map(({ grid, header }) => ({ made_of: grid.made_of, columns: [...header.cells.keys()] })),
     items: items.filter((item) => 'cells' in item).length,
-    passed_over: items.filter((item) => 'passedOver' in item).slice(0, mostPassedOver),
+    passed_over: items.filter((item) => 'passedOver' in item).slice(0, maxPassedOver),
   };
 }
 

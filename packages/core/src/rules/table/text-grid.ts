@@ -11,7 +11,7 @@ interface Row {
 }
 
 /** Blank lines within a table, and lines that are no rows of it, that do not end it. */
-const mostStrangers = 1;
+const maxStrangers = 1;
 
 /** Tables that are written in a text: from each line on that heads one, down to where its rows end. */
 export function textGrids(view: View, isHeader: (cells: readonly string[]) => boolean): Grid[] {
@@ -31,7 +31,7 @@ function rowsBelow(view: View, lines: readonly Range[], headAt: number, head: Ro
   const rows: GridCell[][] = [head.cells.map((cell) => [cell])];
   let strangers = 0;
   let next = headAt + 1;
-  for (let at = headAt + 1; at < lines.length && strangers <= mostStrangers; at++) {
+  for (let at = headAt + 1; at < lines.length && strangers <= maxStrangers; at++) {
     const line = lines[at] as Range;
     const text = view.text.slice(line.start, line.end);
     if (isRuling(text)) continue;

@@ -37,7 +37,7 @@ function runTemplate(layouts: readonly Layout[], run: RuleRun, compiler: RuleCom
   const { limits } = run.facts;
   const whole = run.view('message.subject');
   const subject = whole && tailOf(whole, bareSubjectStart(whole.text));
-  const index = (view: View | null, most: number) => prepareText(view ?? nothing, most, compiler.fields, run.context);
+  const index = (view: View | null, max: number) => prepareText(view ?? nothing, max, compiler.fields, run.context);
   const indexedSubject = index(subject, 1);
   // Own words and each forwarded message are tried apart; one of them makes the record.
   const fits = run.bodies().map((text) => {
@@ -87,9 +87,9 @@ function lookedAt({ claimed }: Alignment, rows: BlockRows | null, view: View): N
 }
 
 function tooManyRows(found: BlockRows | null, { rule, facts }: RuleRun): Problem[] {
-  const most = facts.limits.rows;
-  const stopped = found !== null && found.rows.length > most;
-  return stopped ? [problemAt('YS-RULE-STOPPED', '', { rule, limit: `${most} rows` }, undefined)] : [];
+  const max = facts.limits.rows;
+  const stopped = found !== null && found.rows.length > max;
+  return stopped ? [problemAt('YS-RULE-STOPPED', '', { rule, limit: `${max} rows` }, undefined)] : [];
 }
 
 /** What a message without a subject is aligned with. */
@@ -149,12 +149,12 @@ function mergeSlots(findings: readonly Finding[]): Finding[] {
 }
 
 /** Lines between items that are told. */
-const mostPassedOver = 20;
+const maxPassedOver = 20;
 
 function traceOf(best: Trial, view: View | null): TemplateTrace {
   const alignments = [best.text, best.subject].filter((alignment) => alignment !== null);
   return {
-    ...(best.rows ? { items: best.rows.rows.length, passed_over: best.rows.passedOver.slice(0, mostPassedOver) } : {}),
+    ...(best.rows ? { items: best.rows.rows.length, passed_over: best.rows.passedOver.slice(0, maxPassedOver) } : {}),
     slots: alignments.flatMap((alignment) => slotTraces(alignment, alignment === best.text ? view : null)),
     missing: alignments.flatMap(({ missing }) => missing.map(({ label }) => label)),
   };

@@ -5,9 +5,9 @@ import { isFree, type ReadContext, valueTypes } from '../../values/index.js';
 import { guessType } from '../guess-type.js';
 import { type FoundRows, isLinked, type LookedForRows } from './found-rows.js';
 
-const mostLines = 600;
+const maxLines = 600;
 /** A list of fewer lines says little of what its items have in common. */
-const fewestItems = 2;
+const minItems = 2;
 /** What parts the values of an item, the most telling first. */
 const separators = ['\t', ' | ', '; ', ', ', ' – ', ' - ', ': '];
 
@@ -26,14 +26,14 @@ export function findBullets(message: LookedForRows, context: ReadContext): Found
 function lists(text: string): Line[][] {
   const found: Line[][] = [];
   let open = false;
-  for (const line of normalise(text, mostLines)) {
+  for (const line of normalise(text, maxLines)) {
     if (line.kind === 'blank') continue;
     const bulleted = enumerationEnd(line.tokens) > 0;
     if (bulleted && open) found.at(-1)?.push(line);
     else if (bulleted) found.push([line]);
     open = bulleted;
   }
-  return found.filter((lines) => lines.length >= fewestItems);
+  return found.filter((lines) => lines.length >= minItems);
 }
 
 function cutBy(

@@ -11,7 +11,7 @@ const commonShare = 0.6;
 const longestTitle = 12;
 const titleLabel = 'title';
 /** Items that are compared for what differs in them. */
-const mostCompared = 6;
+const maxCompared = 6;
 
 /** One of the items: its range of the text, and what is marked in it. */
 interface Item extends Range {
@@ -88,7 +88,7 @@ function endsOf(begins: readonly number[], lines: readonly Range[]): number[] {
 function withDifferences(text: string, ranges: readonly Range[], labelled: readonly Marked[]): Item[] {
   const textOf = ({ start, end }: Range) => text.slice(start, end);
   return ranges.map((range) => {
-    const others = ranges.filter((other) => other !== range).slice(0, mostCompared);
+    const others = ranges.filter((other) => other !== range).slice(0, maxCompared);
     const own = labelled.filter(({ start }) => start >= range.start && start < range.end);
     const moved = own.map((mark) => shifted(mark, -range.start));
     const known = new Set(own.map(({ label }) => foldLabel(label)));

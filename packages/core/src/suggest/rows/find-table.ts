@@ -7,12 +7,12 @@ import { guessType } from '../guess-type.js';
 import { type FoundColumn, type FoundRows, isLinked, type LookedForRows } from './found-rows.js';
 
 /** A heading may stand below the title of its table. */
-const mostAbove = 2;
+const maxAbove = 2;
 /** Words of a heading. */
 const longestHeading = 5;
 /** A table of nothing but texts is believed from so many columns and items on. */
-const fewestColumns = 3;
-const fewestItems = 2;
+const minColumns = 3;
+const minItems = 2;
 
 /** The largest table of a message whose columns have headings. */
 export function findTable(message: LookedForRows, context: ReadContext): FoundRows | null {
@@ -37,7 +37,7 @@ function isHeading(cells: readonly string[]): boolean {
 
 function tableOf(grid: Grid, { view, links }: LookedForRows, context: ReadContext): FoundRows[] {
   const textsOf = (row: readonly GridCell[]) => row.map((cell) => cellText(view, cell));
-  const at = grid.rows.slice(0, mostAbove + 1).findIndex((row) => isHeading(textsOf(row)));
+  const at = grid.rows.slice(0, maxAbove + 1).findIndex((row) => isHeading(textsOf(row)));
   const head = grid.rows[at];
   if (!head) return [];
   const headings = textsOf(head);
@@ -50,7 +50,7 @@ function tableOf(grid: Grid, { view, links }: LookedForRows, context: ReadContex
     return [{ label, values, linked }];
   });
   const typed = columns.filter(({ label, values }) => !isFree(guessType(label, values, context))).length;
-  const believed = typed > 0 || (columns.length >= fewestColumns && items.length >= fewestItems);
+  const believed = typed > 0 || (columns.length >= minColumns && items.length >= minItems);
   const ranges = grid.rows.flat(2);
   const over = { start: Math.min(...ranges.map(({ start }) => start)), end: Math.max(...ranges.map(({ end }) => end)) };
   return items.length > 0 && columns.length > 1 && believed

@@ -49,7 +49,7 @@ export type CrmDescription = v.InferOutput<typeof descriptionSchema>;
 export type CrmEntity = CrmDescription['entities'][string];
 
 const known = new Map<string, CrmDescription>();
-const mostKnown = 50;
+const maxKnown = 50;
 
 /**
  * Reads a description. Descriptions are few and read for every delivery, so they are kept.
@@ -66,7 +66,7 @@ export function parseDescription(source: string): CrmDescription {
     throw new YsError('YS-CRM-DESCRIPTION', {
       detail: problem ? `line ${problem.line}: ${problem.text.replace(/\.$/, '')}` : 'no data',
     });
-  if (known.size >= mostKnown) known.clear();
+  if (known.size >= maxKnown) known.clear();
   const { entities } = data;
   const description = {
     ...data,

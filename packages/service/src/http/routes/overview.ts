@@ -15,9 +15,9 @@ import { ownerOf, serveEndpoint } from '../serve-endpoint.js';
 import { driftItems } from './drift.js';
 
 /** Stopped deliveries that are told one by one; the rest is a number. */
-const mostStopped = 5;
+const maxStopped = 5;
 /** Destinations in trouble that are told. */
-const mostTroubled = 20;
+const maxTroubled = 20;
 
 /** The overview, and the stream that keeps it and all other pages up to date. */
 export function serveOverview({ app, db, live }: ServeContext): void {
@@ -50,8 +50,8 @@ async function overview(db: ServeContext['db'], days: number) {
     }),
     wants: { review: all.review, failed: all.failed, deliveries: sumOf(deliveryStates, deliveries) },
     drift: (await driftItems(db)).filter(({ seen_by }) => seen_by === null),
-    stopped: await stoppedDeliveries(db, mostStopped),
-    troubled: await troubledDestinations(db, mostTroubled),
+    stopped: await stoppedDeliveries(db, maxStopped),
+    troubled: await troubledDestinations(db, maxTroubled),
   };
 }
 

@@ -5,12 +5,14 @@ import {
   type KeptAnswer,
   type SieveAct,
   tryCompileSieve,
+  untilAnswered,
+  type Want,
   YsError,
 } from '@yellow-sieve/core';
 import { originalFile } from '../../original/original-file.js';
 import { type Comparer, compareAll, keptAnswers } from '../../pipeline/compare.js';
-import type { CompareItem } from '../../pipeline/compare-task.js';
-import type { Mark } from '../../pipeline/show-task.js';
+import type { CompareItem } from '../../pipeline/threads/compare.js';
+import type { Mark } from '../../pipeline/threads/show.js';
 import { sampleItem, storedItem, storedItems, untakenItems } from '../../sieves/items.js';
 import { mailboxesNaming, ruleStates } from '../../sieves/rule-state.js';
 import { findDraft } from '../../store/draft-store.js';
@@ -167,9 +169,6 @@ async function namedRaw(context: ServeContext, name: string, ref: ShownRef): Pro
   return { name: ref.sample, rawId: (await getSample(context.db, name, ref.sample)).rawId };
 }
 
-/** A prompt rule may wait for another one's answer; more than a few in a row no sieve has. */
-const mostRounds = 8;
-
 /** What a text makes of one message; questions to a model are answered by kept answers alone. */
 async function shownResult(
   { db, show, trying }: ServeContext,
@@ -179,19 +178,15 @@ async function shownResult(
   on: string,
 ): Promise<HandleResult> {
   const { after: state } = await ruleStates(db, sieve, source);
-  const answers: Record<string, KeptAnswer> = {};
   const task = { database: trying.databaseUrl, sieve, item, state, model: await trying.modelName() };
-  let result = await show.shown({ ...task, answers }, on);
-  for (let round = 0; round < mostRounds && result.kind === 'wants'; round++) {
-    const found = await keptAnswers(
-      db,
-      result.wants.map(({ digest }) => digest).filter((digest) => !(digest in answers)),
-    );
-    if (Object.keys(found).length === 0) break;
-    Object.assign(answers, found);
-    result = await show.shown({ ...task, answers }, on);
-  }
-  return result;
+  return untilAnswered(
+    (answers) => show.shown({ ...task, answers }, on),
+    (wants: readonly Want[]) =>
+      keptAnswers(
+        db,
+        wants.map(({ digest }) => digest),
+      ),
+  );
 }
 
 const shownReply = (result: HandleResult) =>

@@ -17,14 +17,14 @@ function answer(responseCode: number, text: string): Error {
 const closePatienceMs = 2000;
 
 /** Connections at the same time: of one address, of all who are no relay of ours, and of everybody. */
-const mostOfOne = 20;
-const mostOfStrangers = 160;
-const mostClients = 200;
+const maxOfOne = 20;
+const maxOfStrangers = 160;
+const maxClients = 200;
 /** Milliseconds without a word after which a connection ends, and how long one of a stranger may last in all. */
 const idleMs = 60_000;
 const longestMs = 10 * 60_000;
 /** Recipients refused on one connection, after which it ends: who asks for so many is guessing. */
-const mostRefused = 20;
+const maxRefused = 20;
 
 async function startSmtp(options: IntakeTools): Promise<RunningIntake> {
   const { intake, log } = options;
@@ -34,12 +34,12 @@ async function startSmtp(options: IntakeTools): Promise<RunningIntake> {
   // Mailbox of each recipient, found when the recipient was named.
   const found = new WeakMap<SMTPServerAddress, string>();
   const trusted = new Networks(relays);
-  const caps = new ConnectionCaps({ perAddress: mostOfOne, strangers: mostOfStrangers, trusted });
+  const caps = new ConnectionCaps({ perAddress: maxOfOne, strangers: maxOfStrangers, trusted });
   const visits = new Map<string, Visit>();
   const server = new SMTPServer({
     banner: 'Yellow Sieve',
     size: messageLimit,
-    maxClients: mostClients,
+    maxClients: maxClients,
     socketTimeout: idleMs,
     disabledCommands: ['AUTH', 'STARTTLS'],
     disableReverseLookup: true,
@@ -103,7 +103,7 @@ function hangUp({ connections }: SMTPServer, id: string): void {
 /** 421 ends the connection (RFC 5321, section 3.8). */
 function unknownAddress(visit: Visit | undefined): Error {
   const refused = visit ? ++visit.refused : 1;
-  return answer(refused >= mostRefused ? 421 : 550, say('YS-INTAKE-UNKNOWN-ADDRESS'));
+  return answer(refused >= maxRefused ? 421 : 550, say('YS-INTAKE-UNKNOWN-ADDRESS'));
 }
 
 async function take(

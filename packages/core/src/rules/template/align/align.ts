@@ -21,10 +21,10 @@ function stylesOf(landmarks: readonly Landmark[]): Set<LabelStyle> {
 export function align(
   layout: CompiledLayout,
   indexed: PreparedText,
-  mostCandidates: number,
+  maxCandidates: number,
   among: (candidates: Candidate[][]) => Candidate[][] = (all) => all,
 ): Alignment {
-  const search: Search = { ...indexed, budget: { left: mostCandidates } };
+  const search: Search = { ...indexed, budget: { left: maxCandidates } };
   const candidates = among(allCandidates(layout.landmarks, search));
   const claimed = claimPlaces(candidates);
   const claims = claimsOf(layout, claimed, candidates, search);
@@ -43,7 +43,7 @@ export function align(
     claimed,
     missing: layout.landmarks.filter(({ index }) => !claimed.has(index)),
     candidates,
-    steps: mostCandidates - search.budget.left,
+    steps: maxCandidates - search.budget.left,
     stopped: search.budget.left < 0,
   };
 }
@@ -52,7 +52,7 @@ export function align(
 const headingKinds = new Set(['question', 'heading', 'label and value', 'label only']);
 
 /** So many plain titles in a layout say that a line of their look is one too. */
-const fewestTitles = 2;
+const minTitles = 2;
 
 function claimsOf(
   { landmarks }: CompiledLayout,
@@ -73,7 +73,7 @@ function claimsOf(
     lines: taken,
     stacked: isStacked(all, taken, lines),
     starts: all.map(({ from }) => from).sort((a, b) => a - b),
-    titles: landmarks.filter(({ below, kind }) => below && kind === 'text').length >= fewestTitles,
+    titles: landmarks.filter(({ below, kind }) => below && kind === 'text').length >= minTitles,
     labels: stylesOf(landmarks),
     styles: new Set(kinds.filter((kind) => headingKinds.has(kind))),
   };

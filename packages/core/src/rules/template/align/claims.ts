@@ -101,9 +101,9 @@ interface Claimed {
 }
 
 /** From this share of a layout’s labels on that stand once more, as good as the first time, it is all of the form. */
-const mostOfIt = 0.6;
+const maxOfIt = 0.6;
 
-const fewestLabels = 2;
+const minLabels = 2;
 const doubled = new WeakMap<ReadonlyMap<number, Candidate>, boolean>();
 
 /** Whether the message holds the form twice, so that order says nothing of which is meant. */
@@ -114,7 +114,7 @@ export function standsTwice({ candidates, claimed }: Claimed): boolean {
   const again = labels.filter((place) =>
     candidates[place.landmark.index]?.some((other) => other !== place && other.score >= place.score * (1 - tieMargin)),
   );
-  const twice = again.length >= fewestLabels && again.length >= mostOfIt * labels.length;
+  const twice = again.length >= minLabels && again.length >= maxOfIt * labels.length;
   doubled.set(claimed, twice);
   return twice;
 }
@@ -149,8 +149,8 @@ const valuesOf = ({ landmark, line, spans }: Candidate, text: string) =>
   landmark.below ? String(line.index) : spans.map(({ start, end }) => text.slice(start, end)).join('\0');
 
 function neighbour(places: ReadonlyMap<number, Candidate>, from: number, step: -1 | 1): Candidate | undefined {
-  const most = Math.max(...places.keys());
-  for (let i = from + step; i >= 0 && i <= most; i += step) {
+  const max = Math.max(...places.keys());
+  for (let i = from + step; i >= 0 && i <= max; i += step) {
     const place = places.get(i);
     if (place) return place;
   }

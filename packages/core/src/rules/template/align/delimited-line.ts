@@ -7,17 +7,17 @@ import { matchConstants } from './match-words.js';
 type Cut = { from: number; to: number }[];
 
 /** A line with so many marks more than the sample is another kind of line. */
-const mostMarksTooMany = 6;
+const maxMarksTooMany = 6;
 
 /** More ways than this are not tried: a line with many marks too many says nothing. */
-const mostCuts = 200;
+const maxCuts = 200;
 
 /** The ways to cut a line's tokens into so many cells at a mark: one when the count is right, several when a value holds marks. */
 function cutsOf(tokens: readonly Token[], mark: string, count: number): Cut[] {
   const edges = [-1, ...tokens.flatMap((token, i) => (token.norm === mark ? [i] : [])), tokens.length];
   const found: Cut[] = [];
   const extend = (cut: Cut, edge: number): void => {
-    if (found.length >= mostCuts) return;
+    if (found.length >= maxCuts) return;
     const left = count - cut.length;
     if (left === 1) {
       found.push([...cut, { from: (edges[edge] ?? 0) + 1, to: tokens.length }]);
@@ -26,7 +26,7 @@ function cutsOf(tokens: readonly Token[], mark: string, count: number): Cut[] {
     for (let next = edge + 1; next <= edges.length - left; next++)
       extend([...cut, { from: (edges[edge] ?? 0) + 1, to: edges[next] ?? tokens.length }], next);
   };
-  if (edges.length - 1 >= count && edges.length - 1 <= count + mostMarksTooMany) extend([], 0);
+  if (edges.length - 1 >= count && edges.length - 1 <= count + maxMarksTooMany) extend([], 0);
   return found;
 }
 
@@ -51,8 +51,8 @@ export function onDelimitedLine(landmark: Landmark, line: Line, search: Search):
     (cut) => weighCut(delimited, cut, tokens, line, search) ?? [],
   );
   if (ways.length === 0) return tooFew(landmark, delimited, line, search);
-  const most = Math.max(...ways.map(({ points }) => points));
-  const [best, ...others] = ways.filter(({ points }) => points === most);
+  const max = Math.max(...ways.map(({ points }) => points));
+  const [best, ...others] = ways.filter(({ points }) => points === max);
   // Without words of its own a delimited line is known by its types alone.
   const hasWords = landmark.weight > delimited.cells.length;
   if (!best || best.points < rightMark + (hasWords ? 0 : best.spans.length)) return [];

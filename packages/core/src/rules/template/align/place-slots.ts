@@ -13,7 +13,7 @@ export interface Way {
 }
 
 /** More ways than this say that the constants are too common to tell anything. */
-const mostWays = 24;
+const maxWays = 24;
 
 /** Words of a wrapped value on the next line. */
 const wordsBelow = 8;
@@ -61,8 +61,8 @@ class Placing {
   private bounded(slot: number, after: readonly Token[], begin: number, from: number): Way[] {
     const first = firstWord(after);
     const ways: Way[] = [];
-    const most = Math.min(this.tokens.length, begin + longestInline);
-    for (let at = Math.min(begin, from); at < most && ways.length < mostWays; at++) {
+    const max = Math.min(this.tokens.length, begin + longestInline);
+    for (let at = Math.min(begin, from); at < max && ways.length < maxWays; at++) {
       const match = followsAt(after.slice(first), this.tokens, at);
       if (!match) continue;
       const to = trimmedEnd(after.slice(0, first), this.tokens, begin, at);
@@ -93,7 +93,7 @@ class Placing {
   /** Values with nothing but a mark or a wide gap between them: it may be anywhere on the line. */
   private toNextMark(slot: number, marks: readonly Token[], begin: number, stop: number): Way[] {
     const ways: Way[] = [];
-    for (let at = begin; at < stop && ways.length < mostWays; at++) {
+    for (let at = begin; at < stop && ways.length < maxWays; at++) {
       const width = this.partedAt(at, marks);
       if (width === null) continue;
       for (const rest of this.place(slot + 1, at + width))
@@ -127,7 +127,7 @@ class Placing {
       else if (this.closesSentence(at, marks)) ends.push(at + 1);
     }
     const below = ends.length === 1 ? this.closedBelow(stop, marks) : -1;
-    return (below < 0 ? ends : [below, ...ends]).slice(0, mostWays);
+    return (below < 0 ? ends : [below, ...ends]).slice(0, maxWays);
   }
 
   /** Where a sentence that was wrapped within its last value closes on the next line; -1 when it does not. */

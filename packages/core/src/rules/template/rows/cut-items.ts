@@ -28,7 +28,7 @@ const passedOver = 1;
 const doubtfulShare = 0.85;
 
 /** An item with more than this inside it that speaks against it is none. */
-const mostInside = 12;
+const maxInside = 12;
 
 interface Way {
   cost: number;
@@ -78,7 +78,7 @@ function itemsEndingAt(
   const seen = new Map<number, number>();
   let inside = 0;
   let missing = required.reduce((sum, needed) => sum + (needed ? missingRequired : missingOptional), 0);
-  for (let from = to - 1; from >= 0 && inside < mostInside; from--) {
+  for (let from = to - 1; from >= 0 && inside < maxInside; from--) {
     const { landmark, share } = marks[from] as ItemMark;
     const other = seen.get(landmark);
     if (other !== undefined && Math.min(share, other) >= doubtfulShare) break;
@@ -100,13 +100,13 @@ function itemsEndingAt(
 }
 
 /** A place that fits less well than this, beside the best of its landmark, is none of its places. */
-const leastShare = 0.6;
+const minShare = 0.6;
 
 /** All places of a block's landmarks in a text, in their order; of those that share words the best stays. */
-export function itemMarks(layout: CompiledLayout, indexed: PreparedText, mostCandidates: number): ItemMark[] {
-  const marks = allCandidates(layout.landmarks, { ...indexed, budget: { left: mostCandidates } })
+export function itemMarks(layout: CompiledLayout, indexed: PreparedText, maxCandidates: number): ItemMark[] {
+  const marks = allCandidates(layout.landmarks, { ...indexed, budget: { left: maxCandidates } })
     .flatMap(shared)
-    .filter(({ share, candidate }) => share >= leastShare && candidate.score > 0)
+    .filter(({ share, candidate }) => share >= minShare && candidate.score > 0)
     .sort((a, b) => b.candidate.score - a.candidate.score || a.candidate.from - b.candidate.from);
   const kept = new Disjoint();
   return marks

@@ -29,7 +29,7 @@ export function readShaped({ slots }: LineShape, { spans, doubtful }: ShapedLine
 export const gap = 'gap';
 
 /** More ways to cut a line than these say that its marks tell nothing. */
-const mostWays = 500;
+const maxWays = 500;
 
 /** Reads a line by a shape; null when it is none of these items. */
 export function shapedLine(shape: LineShape, line: Range, source: Source): ShapedLine | null {
@@ -56,10 +56,10 @@ export function cutLine(shape: LineShape, line: Range, source: Source): CutLine 
     spans,
     points: spans.reduce((sum, span, i) => sum + pointsAt(shape.slots[i], span, source, context), 0),
   }));
-  const most = Math.max(...ways.map(({ points }) => points));
-  const best = ways.filter(({ points }) => points === most);
+  const max = Math.max(...ways.map(({ points }) => points));
+  const best = ways.filter(({ points }) => points === max);
   const [first] = best;
-  return first ? { spans: first.spans, doubtful: best.length > 1, points: most } : null;
+  return first ? { spans: first.spans, doubtful: best.length > 1, points: max } : null;
 }
 
 /** The mark a line of a list with bullets begins with, `1` for any number or letter; null where it begins with none. */
@@ -100,7 +100,7 @@ function cellsOf({ between }: LineShape, text: string, begin: number): Range[] {
 function waysToFill(cells: readonly Range[], slots: number): (Range | null)[][] {
   const ways: (Range | null)[][] = [];
   const fill = (spans: (Range | null)[], from: number): void => {
-    if (ways.length >= mostWays) return;
+    if (ways.length >= maxWays) return;
     const left = slots - spans.length;
     if (left === 0) {
       if (from === cells.length) ways.push(spans);

@@ -76,7 +76,7 @@ function seam({ parted }: FilledLine, begins: boolean): number {
 }
 
 /** Lines running that are no items, after which a list without bullets is over. */
-const mostMisfits = 2;
+const maxMisfits = 2;
 
 /** The items of a stretch that have the shape of a line without words of its own. */
 export function shapedRows(shape: LineShape, region: Range, source: Source): BlockRows {
@@ -95,7 +95,7 @@ export function shapedRows(shape: LineShape, region: Range, source: Source): Blo
     if (found.rows.length === 0) continue;
     found.passedOver.push({ text: words.slice(0, 80), why: addsUp(words) ? 'it adds up others' : 'it is no item' });
     if (addsUp(words)) continue;
-    if (++misfits >= mostMisfits) break;
+    if (++misfits >= maxMisfits) break;
   }
   return found;
 }

@@ -5,9 +5,9 @@ import { columnGap, isSeparator, tokenise } from './tokens.js';
 const quotePrefix = /^(?:\s{0,3}>)+ ?/;
 
 /** Cuts a text into lines of tokens. Offsets are those of the text; comparison forms fold case, width, dashes and quotes. */
-export function normalise(text: string, most: number): Line[] {
+export function normalise(text: string, max: number): Line[] {
   const lines = linesOf(text)
-    .slice(0, most)
+    .slice(0, max)
     .map((range, index) => lineOf(text, range, index));
   // What stands right above a ruling is its heading.
   for (const [i, line] of lines.entries())

@@ -19,11 +19,11 @@ export interface PreparedText {
 
 export function prepareText(
   view: View,
-  mostLines: number,
+  maxLines: number,
   fields: Readonly<Record<string, FieldOptions>>,
   context: ReadContext,
 ): PreparedText {
-  const lines = normalise(view.text, mostLines);
+  const lines = normalise(view.text, maxLines);
   return {
     view,
     text: view.text,
@@ -90,17 +90,17 @@ export function isWrapped(line: Line, next: Line): boolean {
 const goesOn = new Set(['text', 'bullet', 'question', 'heading']);
 
 /** Words and marks of a sentence that are looked at; no line of a letter has as many. */
-const mostTokens = 2000;
+const maxTokens = 2000;
 
 /** The tokens from a line on, over the lines a sentence may run to: down to the next blank line or label. */
 export function sentenceFrom(line: Line, lines: readonly Line[]): Run {
-  const tokens = line.tokens.slice(0, mostTokens);
+  const tokens = line.tokens.slice(0, maxTokens);
   const ends = [tokens.length];
-  for (let at = line.index + 1; at < line.index + longestSentence && tokens.length < mostTokens; at++) {
+  for (let at = line.index + 1; at < line.index + longestSentence && tokens.length < maxTokens; at++) {
     const next = lines[at];
     const above = lines[at - 1] as Line;
     if (!next || next.depth !== line.depth || !(goesOn.has(next.kind) || isWrapped(above, next))) break;
-    tokens.push(...next.tokens.slice(0, mostTokens));
+    tokens.push(...next.tokens.slice(0, maxTokens));
     ends.push(tokens.length);
   }
   return { tokens, ends };

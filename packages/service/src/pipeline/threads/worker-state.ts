@@ -7,8 +7,8 @@ import {
   type Reading,
   readMessage,
 } from '@yellow-sieve/core';
-import { connectDatabase, type DatabaseHandle } from '../database/connect.js';
-import { rawPieces } from '../store/raw-store.js';
+import { connectDatabase, type DatabaseHandle } from '../../database/connect.js';
+import { rawPieces } from '../../store/raw-store.js';
 
 /** A file's text, and what tells it from others. */
 export interface SourceText {
@@ -32,7 +32,7 @@ export function databaseOf(url: string): DatabaseHandle {
 /** Compiled mailboxes by what they were compiled from; a handful is enough, for old versions are not asked for again. */
 const mailboxes = new Map<string, CompiledMailbox>();
 const sieves = new Map<string, CompiledSieve>();
-const mostKept = 200;
+const maxKept = 200;
 
 /** A mailbox with its sieves, compiled once. */
 export function compiledMailbox(mailbox: SourceText, texts: readonly SieveText[]): CompiledMailbox {
@@ -52,7 +52,7 @@ export const compiledSieve = ({ digest, source }: SourceText): CompiledSieve =>
 function kept<T>(cache: Map<string, T>, key: string, make: () => T): T {
   const known = cache.get(key);
   if (known) return known;
-  if (cache.size >= mostKept) cache.clear();
+  if (cache.size >= maxKept) cache.clear();
   const made = make();
   cache.set(key, made);
   return made;
@@ -60,7 +60,7 @@ function kept<T>(cache: Map<string, T>, key: string, make: () => T): T {
 
 /** Readings people look at again and again, by their raw: the newest stay. A raw never changes, so neither does its reading. */
 const readings = new Map<string, Reading>();
-const mostReadings = 400;
+const maxReadings = 400;
 /** A reading of a longer message is made anew each time, so that the thread's memory is bounded. */
 const longestKept = 60_000;
 
@@ -76,6 +76,6 @@ export async function readingOf(database: string, rawId: string): Promise<Readin
   if (reading.size > longestKept) return reading;
   readings.set(rawId, reading);
   const [oldest] = readings.keys();
-  if (readings.size > mostReadings && oldest !== undefined) readings.delete(oldest);
+  if (readings.size > maxReadings && oldest !== undefined) readings.delete(oldest);
   return reading;
 }

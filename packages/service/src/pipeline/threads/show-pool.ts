@@ -7,30 +7,31 @@ import {
   type Suggestion,
   YsError,
 } from '@yellow-sieve/core';
-import type { Outline } from '../sieves/outline.js';
-import type { CompareReply, CompareTask } from './compare-task.js';
-import type { Mark, ShowReply, ShowTask } from './show-task.js';
-import type { SuggestTask } from './suggest-worker.js';
+import type { Outline } from '../../sieves/outline.js';
+import type { CompareReply, CompareTask } from './compare.js';
+import type { Mark, ShowReply, ShowTask } from './show.js';
+import type { SuggestTask } from './suggest.js';
 import { ThreadPool } from './thread-pool.js';
-import type { EditTask, GuessTask, ShownTask, TextTask } from './workbench-task.js';
+import type { EditTask, GuessTask, ShownTask, TextTask } from './workbench.js';
+import type { Works } from './worker.js';
 
 /** Two, so that a long message holds up nobody but who looks at it. */
 const threads = 2;
 /** Requests of one person or token that may wait for a thread; a page asks for a handful at once. */
-const mostWaiting = 40;
+const maxWaiting = 40;
 /**
  * Milliseconds of compiling after which a text is not taken: the last net, for what keeps to the bounds of files and is costly all the
  * same. Wide, since a busy machine takes its time with any text.
  */
-const mostCompileMs = 1500;
+const maxCompileMs = 1500;
 
 /**
  * The worker threads that read messages, and take apart texts, for people who look at them. `on` names the caller: who asks for
  * much waits behind themselves.
  */
 export class ShowPool {
-  private pool: ThreadPool<ShowTask, ShowReply> | null = null;
-  private comparing: ThreadPool<CompareTask, CompareReply[]> | null = null;
+  private pool: ThreadPool | null = null;
+  private comparing: ThreadPool | null = null;
 
   constructor(
     private readonly database: string,
@@ -50,7 +51,7 @@ export class ShowPool {
   }
 
   private show(task: Omit<ShowTask, 'database'>, on: string): Promise<ShowReply> {
-    return this.asked<ShowTask, ShowReply>({ database: this.database, ...task }, undefined, on);
+    return this.asked('show', { database: this.database, ...task }, on);
   }
 
   /**
@@ -58,21 +59,21 @@ export class ShowPool {
    * of messages tried behind the one on screen, and must not wait for them.
    */
   async compare(task: CompareTask): Promise<CompareReply[] | null> {
-    this.comparing ??= new ThreadPool({ worker: 'compare-worker', threads: 1, seconds: this.seconds });
-    const done = await this.comparing.run(task, { on: task.sieve });
+    this.comparing ??= new ThreadPool({ threads: 1, seconds: this.seconds });
+    const done = await this.comparing.run('compare', task, task.sieve);
     return 'reply' in done ? done.reply : null;
   }
 
   /** Suggests a sieve; null when nothing was found. @throws YsError YS-MESSAGE-TOO-SLOW */
   suggest(task: Omit<SuggestTask, 'database'>, on: string): Promise<Suggestion | null> {
-    return this.asked<SuggestTask, Suggestion | null>({ database: this.database, ...task }, 'suggest', on);
+    return this.asked('suggest', { database: this.database, ...task }, on);
   }
 
   /** What a text makes of one message; does an act to it; guesses what was selected. @throws YsError YS-MESSAGE-TOO-SLOW */
-  shown = (task: ShownTask, on: string): Promise<HandleResult> => this.asked(task, 'shown', on);
-  edit = (task: EditTask, on: string): Promise<Edited> => this.asked(task, 'edit', on);
-  guess = (task: GuessTask, on: string): Promise<GuessedField> => this.asked(task, 'guess', on);
-  outline = (task: TextTask, on: string): Promise<Outline> => this.asked(task, 'outline', on);
+  shown = (task: ShownTask, on: string): Promise<HandleResult> => this.asked('shown', task, on);
+  edit = (task: EditTask, on: string): Promise<Edited> => this.asked('edit', task, on);
+  guess = (task: GuessTask, on: string): Promise<GuessedField> => this.asked('guess', task, on);
+  outline = (task: TextTask, on: string): Promise<Outline> => this.asked('outline', task, on);
 
   /**
    * Compiles a text that somebody sent, so that nobody else waits for it; what the main thread does with it afterwards is then known to
@@ -80,19 +81,23 @@ export class ShowPool {
    * @throws YsError YS-FILE-TOO-LONG, YS-FILE-TOO-MANY, YS-FILE-TOO-DEEP or YS-FILE-TOO-COSTLY
    */
   async vet(source: string, on: string): Promise<void> {
-    const done = await this.started().run<TextTask, number>({ source }, { name: 'vet', on });
-    if (!('reply' in done) || done.reply > mostCompileMs) throw new YsError('YS-FILE-TOO-COSTLY');
+    const done = await this.started().run('vet', { source }, on);
+    if (!('reply' in done) || done.reply > maxCompileMs) throw new YsError('YS-FILE-TOO-COSTLY');
   }
 
-  private async asked<Task, Reply>(task: Task, name: string | undefined, on: string): Promise<Reply> {
-    const done = await this.started().run<Task, Reply>(task, { on, ...(name === undefined ? {} : { name }) });
+  private async asked<N extends keyof Works>(
+    name: N,
+    task: Parameters<Works[N]>[0],
+    on: string,
+  ): Promise<Awaited<ReturnType<Works[N]>>> {
+    const done = await this.started().run(name, task, on);
     if (!('reply' in done)) throw new YsError('YS-MESSAGE-TOO-SLOW', { seconds: this.seconds });
     return done.reply;
   }
 
   /** The threads are started by the first who looks. */
-  private started(): ThreadPool<ShowTask, ShowReply> {
-    this.pool ??= new ThreadPool({ worker: 'show-worker', threads, resting: 1, seconds: this.seconds, mostWaiting });
+  private started(): ThreadPool {
+    this.pool ??= new ThreadPool({ threads, resting: 1, seconds: this.seconds, maxWaiting });
     return this.pool;
   }
 

@@ -1,26 +1,79 @@
 import {
+  type Arrival,
   type CompiledSieve,
   compileExpected,
   coverMessage,
+  type Entered,
   type Expected,
   type ExpectSource,
   effectOn,
   type Facts,
   type HandleResult,
   handleMessage,
+  type JsonValue,
+  type KeptAnswer,
   limits,
   type Made,
+  type MessageCoverage,
+  type MessageEffect,
   madeOf,
   type Reading,
   Report,
   writtenContext,
 } from '@yellow-sieve/core';
-import type { CompareItem, CompareReply, CompareTask, RuleState } from './compare-task.js';
-import { timed } from './worker-clock.js';
-import { aloneMailbox, compiledMailbox, compiledSieve, readingOf } from './worker-state.js';
+import {
+  aloneMailbox,
+  compiledMailbox,
+  compiledSieve,
+  readingOf,
+  type SieveText,
+  type SourceText,
+} from './worker-state.js';
 
-/** Runs in a worker thread: tries states of the rules on messages and holds what comes out side by side. */
-async function compare(task: CompareTask): Promise<CompareReply[]> {
+/** One state of the rules: the mailboxes that messages came to, by name, and the sieves in them. */
+export interface RuleState {
+  mailboxes: Record<string, SourceText>;
+  sieves: SieveText[];
+}
+
+/** A message or sample to try rules on. */
+export interface CompareItem {
+  /** Key of the message, or name of the sample. */
+  name: string;
+  /** For people to know it by. */
+  subject: string | null;
+  rawId: string;
+  /** How it came, and to which mailbox; null for a sample, which the sieve alone is tried on. */
+  came: { arrival: Arrival; record: { key: string; link: string } } | null;
+  expect: ExpectSource | null;
+  entered: Entered | undefined;
+}
+
+/** Tries one or two states of the rules on some messages. */
+export interface CompareTask {
+  database: string;
+  /** The sieve it is about: its fields are the grid's. */
+  sieve: string;
+  items: CompareItem[];
+  before: RuleState | null;
+  after: RuleState;
+  model: string;
+  answers: Record<string, KeptAnswer>;
+}
+
+export interface CompareReply {
+  coverage: MessageCoverage;
+  rows: Record<string, JsonValue>[];
+  /** Null without a state before. */
+  effect: MessageEffect | null;
+  /** Digests of questions that lack an answer. */
+  lacking: string[];
+  /** Expected values the sieve's fields can no longer have, in words. */
+  unreadable: string[];
+}
+
+/** Tries states of the rules on messages and holds what comes out side by side. */
+export async function compare(task: CompareTask): Promise<CompareReply[]> {
   const replies = [];
   for (const item of task.items) replies.push(await compareOne(task, item));
   return replies;
@@ -99,5 +152,3 @@ function readBy(sieve: CompiledSieve, expect: ExpectSource) {
   const expected = compileExpected(expect, [], { fields, columns, context: writtenContext(sieve), report });
   return { expected, problems: report.problems };
 }
-
-export default timed(compare);

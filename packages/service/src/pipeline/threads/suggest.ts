@@ -1,5 +1,4 @@
 import { type SuggestFrom, type Suggestion, type SuggestOptions, suggestSieve } from '@yellow-sieve/core';
-import { timed } from './worker-clock.js';
 import { readingOf } from './worker-state.js';
 
 /** Stored messages to suggest a sieve from, under the names their samples will have. */
@@ -9,11 +8,9 @@ export interface SuggestTask {
   options: SuggestOptions;
 }
 
-/** Runs in a worker thread: suggests a sieve from raw messages. */
-async function suggest({ database, messages, options }: SuggestTask): Promise<Suggestion | null> {
+/** Suggests a sieve from raw messages. */
+export async function suggest({ database, messages, options }: SuggestTask): Promise<Suggestion | null> {
   const looked: SuggestFrom[] = [];
   for (const { name, rawId } of messages) looked.push({ name, reading: await readingOf(database, rawId) });
   return suggestSieve(looked, options);
 }
-
-export default timed(suggest);

@@ -2,26 +2,22 @@ import { fileURLToPath } from 'node:url';
 import { YsError } from '@yellow-sieve/core';
 import { Piscina } from 'piscina';
 import { FairQueue } from './fair-queue.js';
+import type { Works } from './worker.js';
 import { type Answered, newClock, replyOf, startOf, type Timed } from './worker-clock.js';
 
 export interface ThreadPoolOptions {
-  /** The worker's file beside this one, without its ending. */
-  worker: string;
   threads: number;
   /** Threads that stay when there is nothing to do; all when left out. Each takes some 45 MB. */
   resting?: number;
   /** Seconds of work after which a task's thread is ended. Waiting for a thread does not count. */
   seconds: number;
   /** Tasks of one `on` that may wait for a thread; unbounded where the caller bounds them. */
-  mostWaiting?: number;
+  maxWaiting?: number;
 }
 
-export interface RunOptions {
-  /** Another function of the worker's file than its default one. */
-  name?: string;
-  /** On whose behalf: each has their turn, and who asks for much waits behind themselves. */
-  on: string;
-}
+/** The task of a work, and what comes of it. */
+type TaskOf<N extends keyof Works> = Parameters<Works[N]>[0];
+type ReplyOf<N extends keyof Works> = Awaited<ReturnType<Works[N]>>;
 
 /** What decoding long mail makes and drops at once; more room gains no speed, and each thread keeps it. */
 const youngMegabytes = 12;
@@ -34,17 +30,17 @@ const lookMs = 100;
  * Worker threads for what costs time with a message. A task that takes too long has its thread ended; the others have threads of
  * their own, and those that wait are not touched.
  */
-export class ThreadPool<Task, Reply> {
-  private readonly pool: Piscina<Timed<Task>, Answered<Reply>>;
+export class ThreadPool {
+  private readonly pool: Piscina<Timed<unknown> & { name: keyof Works }, Answered<unknown>>;
   private readonly waiting: FairQueue<() => void>;
   private running = 0;
 
   constructor(private readonly options: ThreadPoolOptions) {
-    const { worker, threads, resting = threads, mostWaiting = Number.POSITIVE_INFINITY } = options;
+    const { threads, resting = threads, maxWaiting = Number.POSITIVE_INFINITY } = options;
     const fromSource = import.meta.url.endsWith('.ts');
-    this.waiting = new FairQueue(mostWaiting);
+    this.waiting = new FairQueue(maxWaiting);
     this.pool = new Piscina({
-      filename: fileURLToPath(new URL(`./${worker}.${fromSource ? 'ts' : 'js'}`, import.meta.url)),
+      filename: fileURLToPath(new URL(`./worker.${fromSource ? 'ts' : 'js'}`, import.meta.url)),
       minThreads: resting,
       idleTimeout: idleMs,
       maxThreads: threads,
@@ -56,13 +52,18 @@ export class ThreadPool<Task, Reply> {
   }
 
   /**
-   * The reply, or `tooSlow`. Rejects when the thread ended for another reason.
+   * Has a thread do a work: the reply, or `tooSlow`. `on` is on whose behalf: each has their turn, and who asks for much waits
+   * behind themselves. Rejects when the thread ended for another reason.
    * @throws YsError YS-SERVICE-BUSY when too many of the same wait already; and what the work itself throws as such.
    */
-  async run<T = Task, R = Reply>(task: T, { name, on }: RunOptions): Promise<{ reply: R } | { tooSlow: true }> {
+  async run<N extends keyof Works>(
+    name: N,
+    task: TaskOf<N>,
+    on: string,
+  ): Promise<{ reply: ReplyOf<N> } | { tooSlow: true }> {
     await this.turn(on);
     try {
-      return await this.inThread<T, R>(task, name);
+      return await this.inThread(name, task);
     } finally {
       this.running--;
       this.waiting.take()?.();
@@ -79,16 +80,19 @@ export class ThreadPool<Task, Reply> {
     });
   }
 
-  private async inThread<T, R>(task: T, name?: string): Promise<{ reply: R } | { tooSlow: true }> {
+  private async inThread<N extends keyof Works>(
+    name: N,
+    task: TaskOf<N>,
+  ): Promise<{ reply: ReplyOf<N> } | { tooSlow: true }> {
     const clock = newClock();
     const impatience = new AbortController();
     const timer = setInterval(() => {
       const started = startOf(clock);
       if (started !== null && Date.now() - started > this.options.seconds * 1000) impatience.abort();
     }, lookMs);
-    const options = { signal: impatience.signal, ...(name === undefined ? {} : { name }) };
     try {
-      return { reply: replyOf((await this.pool.run({ clock, task } as never, options)) as unknown as Answered<R>) };
+      const answered = await this.pool.run({ name, clock, task }, { signal: impatience.signal });
+      return { reply: replyOf(answered as Answered<ReplyOf<N>>) };
     } catch (error) {
       if (impatience.signal.aborted) return { tooSlow: true };
       throw error;

@@ -1,29 +1,29 @@
 import { say } from '@yellow-sieve/core';
-import type { CompareReply, CompareTask } from './compare-task.js';
-import type { HandleReply, HandleTask } from './handle-task.js';
+import type { CompareReply, CompareTask } from './compare.js';
+import type { HandleReply, HandleTask } from './handle.js';
 import { ThreadPool } from './thread-pool.js';
 
 export type SiftingReply = HandleReply | { stopped: string };
 
 /** The worker threads that read and sift. A message that takes too long says so. */
 export class SiftingPool {
-  private readonly pool: ThreadPool<HandleTask, HandleReply>;
+  private readonly pool: ThreadPool;
 
   constructor(
     threads: number,
     private readonly seconds: number,
   ) {
-    this.pool = new ThreadPool({ worker: 'sift-worker', threads, seconds });
+    this.pool = new ThreadPool({ threads, seconds });
   }
 
   async handle(task: HandleTask): Promise<SiftingReply> {
-    const done = await this.pool.run(task, { on: task.arrival.mailbox });
+    const done = await this.pool.run('handle', task, task.arrival.mailbox);
     return 'reply' in done ? done.reply : { stopped: say('YS-MESSAGE-TOO-SLOW', { seconds: this.seconds }) };
   }
 
   /** Compares some messages; null when that takes longer than one of them may. */
   async compare(task: CompareTask): Promise<CompareReply[] | null> {
-    const done = await this.pool.run<CompareTask, CompareReply[]>(task, { name: 'compare', on: 'jobs' });
+    const done = await this.pool.run('compare', task, 'jobs');
     return 'reply' in done ? done.reply : null;
   }
 

@@ -2,13 +2,13 @@
 export class FairQueue<Entry> {
   private readonly byOwner = new Map<string, Entry[]>();
 
-  /** `most`: entries of one owner that may wait. */
-  constructor(private readonly most: number) {}
+  /** `max`: entries of one owner that may wait. */
+  constructor(private readonly max: number) {}
 
   /** Takes an entry in; false when its owner has too many waiting. */
   add(owner: string, entry: Entry): boolean {
     const own = this.byOwner.get(owner) ?? [];
-    if (own.length >= this.most) return false;
+    if (own.length >= this.max) return false;
     own.push(entry);
     this.byOwner.set(owner, own);
     return true;

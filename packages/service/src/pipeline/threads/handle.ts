@@ -1,0 +1,70 @@
+import {
+  type Arrival,
+  type Entered,
+  type HandleResult,
+  handleMessage,
+  type KeptAnswer,
+  limits,
+  type Reading,
+  readMessage,
+  sameness,
+  wayOf,
+} from '@yellow-sieve/core';
+import { rawPieces } from '../../store/raw-store.js';
+import { compiledMailbox, databaseOf, type SieveText, type SourceText } from './worker-state.js';
+
+/** What a worker thread is told of one message. It reads the raw pieces itself. */
+export interface HandleTask {
+  database: string;
+  rawId: string;
+  mailbox: SourceText;
+  sieves: SieveText[];
+  arrival: Arrival;
+  record: { key: string; link: string };
+  model: string;
+  answers: Record<string, KeptAnswer>;
+  entered?: Entered | undefined;
+}
+
+/** What listings show of a message once it has been read. */
+interface Summary {
+  subject: string;
+  fromAddress: string | null;
+  fromName: string | null;
+  messageId: string | null;
+  sentAt: string | null;
+  /** Mailboxes of this service whose mail led to it, with spaces between. */
+  way: string;
+}
+
+export interface HandleReply {
+  summary: Summary;
+  /** Digest of Message-ID and content, which twins share; null without a Message-ID. */
+  same: string | null;
+  result: HandleResult;
+}
+
+/** Where a record is found in the API. */
+export const recordLink = (key: string): string => `/api/v1/records/${key}`;
+
+/** Reads the raw message piece by piece, and handles it. */
+export async function handle(task: HandleTask): Promise<HandleReply> {
+  const { db } = databaseOf(task.database);
+  const reading = await readMessage(rawPieces(db, task.rawId));
+  const { record, answers, model, entered } = task;
+  const facts = { record, answers, model, limits, entered };
+  const result = handleMessage(reading, compiledMailbox(task.mailbox, task.sieves), facts, task.arrival);
+  return { summary: summaryOf(reading), same: sameness(reading), result };
+}
+
+function summaryOf(reading: Reading): Summary {
+  const { subject, from, id, date } = reading;
+  return {
+    subject: subject.slice(0, 500),
+    fromAddress: from?.address.slice(0, 320) ?? null,
+    fromName: from?.name.slice(0, 320) || null,
+    messageId: id?.slice(0, 500) ?? null,
+    sentAt: date,
+    way: wayOf(reading).join(' ').slice(0, 500),
+  };
+}

@@ -1,0 +1,82 @@
+import {
+  compileSieve,
+  type Edited,
+  editSieve,
+  type GuessedField,
+  guessField,
+  type HandleResult,
+  type KeptAnswer,
+  type Selected,
+  type SieveAct,
+  tryCompileSieve,
+  YsError,
+} from '@yellow-sieve/core';
+import { type Outline, outlineOf } from '../../sieves/outline.js';
+import { type CompareItem, handled, type RuleState } from './compare.js';
+import { readingOf } from './worker-state.js';
+
+/** Tries one state of the rules on one message. */
+export interface ShownTask {
+  database: string;
+  sieve: string;
+  item: CompareItem;
+  state: RuleState;
+  model: string;
+  answers: Record<string, KeptAnswer>;
+}
+
+/** Does an act to a source text; some are about the message that is shown. */
+export interface EditTask {
+  database: string;
+  source: string;
+  act: SieveAct;
+  message: { name: string; rawId: string } | null;
+}
+
+/** Guesses what a selected stretch of a message is. */
+export interface GuessTask extends Selected {
+  database: string;
+  source: string;
+  message: { name: string; rawId: string };
+}
+
+/** A source text that somebody sent. */
+export interface TextTask {
+  source: string;
+}
+
+/** What rules make of the message a person has before them. */
+export const shown = async ({ database, item, state, ...task }: ShownTask): Promise<HandleResult> =>
+  handled(await readingOf(database, item.rawId), state, task, item);
+
+/** Does an act to a source text. */
+export async function edit({ database, source, act, message }: EditTask): Promise<Edited> {
+  const before = message && { name: message.name, reading: await readingOf(database, message.rawId) };
+  return editSieve(source, act, before);
+}
+
+/** Guesses what was selected. */
+export const guess = async ({ database, source, message, ...stretch }: GuessTask): Promise<GuessedField> =>
+  guessField(compileSieve(source), await readingOf(database, message.rawId), stretch);
+
+/** What a text declares, or what is wrong with it. */
+export const outline = ({ source }: TextTask): Outline => outlineOf(source);
+
+/** Milliseconds that compiling a text takes: the shortest of some runs where the first is long, since a thread may be cold or held up. */
+export function vet({ source }: TextTask): number {
+  const first = compileTime(source);
+  return first < longMs ? first : Math.min(first, compileTime(source), compileTime(source));
+}
+
+const longMs = 500;
+
+/** @throws YsError when the text is beyond the bounds of any file. */
+function compileTime(source: string): number {
+  const from = performance.now();
+  const compiled = tryCompileSieve(source);
+  const beyond = compiled.ok ? undefined : compiled.problems.find(({ code }) => bounds.has(code));
+  if (beyond) throw new YsError(beyond.code, {}, [beyond]);
+  return performance.now() - from;
+}
+
+const bounds: ReadonlySet<string> = new Set(['YS-FILE-TOO-LONG', 'YS-FILE-TOO-MANY', 'YS-FILE-TOO-DEEP']);

@@ -1,0 +1,15 @@
+import { compare } from './compare.js';
+import { handle } from './handle.js';
+import { show } from './show.js';
+import { suggest } from './suggest.js';
+import { edit, guess, outline, shown, vet } from './workbench.js';
+import { type Timed, timed } from './worker-clock.js';
+
+/** What a worker thread can do, by its name: one line for each. */
+const works = { handle, compare, show, suggest, shown, edit, guess, outline, vet };
+
+export type Works = typeof works;
+
+/** The only way into a thread. Which task goes with which work, the pool knows. */
+export default ({ name, ...task }: Timed<unknown> & { name: keyof Works }) =>
+  timed(works[name] as (task: unknown) => unknown)(task);
