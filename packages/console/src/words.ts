@@ -131,7 +131,7 @@ export const words = {
   },
   message: {
     back: 'Messages',
-    proof: 'Proof',
+    proof: 'AnnotatedText',
     original: 'Original',
     headers: 'Headers',
     views: 'Views of the message',

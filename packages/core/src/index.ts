@@ -1,4 +1,5 @@
 export { canonicalJson, digestOf } from './canonical-json.js';
+export * from './cells/index.js';
 export type { ConditionSource } from './conditions/index.js';
 export * from './coverage/index.js';
 export { dictionary } from './dictionary.js';
@@ -6,7 +7,6 @@ export * from './editing/index.js';
 export * from './errors/index.js';
 export { checkShape, closed, parseFile, Report } from './files/index.js';
 export { fileJsonSchema } from './json-schema.js';
-export * from './layout/index.js';
 export { type Limits, limits } from './limits.js';
 export * from './mailbox/index.js';
 export { must } from './must.js';
@@ -20,10 +20,10 @@ export {
   type Evidence,
   type Facts,
   type KeptAnswer,
+  type ModelQuestion,
   type Problem,
   ruleKinds,
   type TraceEntry,
-  type Want,
 } from './rules/index.js';
 export * from './scrub/index.js';
 export * from './sieve/index.js';

@@ -117,7 +117,7 @@ describe('a sieve from nothing, on the workbench', () => {
   test('the mesh moves by keys, and says right and wrong of a cell', async () => {
     const { page } = browsing;
     await ledgerRow('gate').click();
-    const mesh = page.getByRole('application', { name: /Mesh of fields and messages/ });
+    const mesh = page.getByRole('application', { name: /CoverageGrid of fields and messages/ });
     await mesh.focus();
     await page.keyboard.press('ArrowRight');
     await page.getByText('gate in Key for gate 2: found').waitFor({ state: 'attached' });
@@ -386,7 +386,7 @@ describe('other ways to mark', () => {
   });
 
   test('by keys, lines that repeat become rows', async () => {
-    await page().getByRole('tab', { name: 'Proof' }).click();
+    await page().getByRole('tab', { name: 'AnnotatedText' }).click();
     await proof().focus();
     // From the end up to the list, and over both of its lines.
     await page().keyboard.press('End');

@@ -1,9 +1,9 @@
-import type { KeptAnswer, Want } from '@yellow-sieve/core';
+import type { KeptAnswer, ModelQuestion } from '@yellow-sieve/core';
 
 const patienceMs = 120_000;
 
 /** Asks a model server of the chat-completions interface at `url`, such as `http://127.0.0.1:7411/v1`. */
-export function modelAt(url: string): (want: Want) => Promise<KeptAnswer> {
+export function modelAt(url: string): (want: ModelQuestion) => Promise<KeptAnswer> {
   return async (want) => {
     try {
       const response = await fetch(`${url.replace(/\/$/, '')}/chat/completions`, {

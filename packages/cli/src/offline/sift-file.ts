@@ -6,15 +6,15 @@ import {
   handleMessage,
   type KeptAnswer,
   limits,
+  type ModelQuestion,
   readMessage,
   untilAnswered,
-  type Want,
 } from '@yellow-sieve/core';
 
 export interface SiftOptions {
   mailbox: CompiledMailbox;
   answers: Record<string, KeptAnswer>;
-  model: { name: string; ask: ((want: Want) => Promise<KeptAnswer>) | null };
+  model: { name: string; ask: ((want: ModelQuestion) => Promise<KeptAnswer>) | null };
 }
 
 /** Sifts a raw message with nothing but files. What no kept answer knows, and no model is there to ask, is not tried. */
@@ -31,7 +31,7 @@ export async function tryBytes(raw: Uint8Array, { mailbox, answers, model }: Sif
   const { ask } = model;
   const once = (known: Record<string, KeptAnswer>): HandleResult =>
     handleMessage(reading, mailbox, { record: { key: '', link: '' }, answers: known, model: model.name, limits });
-  const asked = async (wants: readonly Want[]) => {
+  const asked = async (wants: readonly ModelQuestion[]) => {
     const found: Record<string, KeptAnswer> = {};
     if (ask) for (const want of wants) found[want.digest] = await ask(want);
     return found;

@@ -1,6 +1,6 @@
 import type { HandleResult } from '../mailbox/index.js';
 import type { RouteHit } from '../routing/index.js';
-import type { Evidence, Problem, Want } from '../rules/index.js';
+import type { Evidence, ModelQuestion, Problem } from '../rules/index.js';
 import type { Reason, Verdict } from '../sieve/index.js';
 import type { JsonValue } from '../values/index.js';
 
@@ -14,7 +14,7 @@ export interface Spot {
 /** What was made of a message by one state of the rules, as far as two of them are compared. */
 export interface Made {
   /** Questions to a model that have no answer yet; while there are any, nothing else is known. */
-  wants: readonly Want[];
+  wants: readonly ModelQuestion[];
   verdict: Verdict | null;
   reasons: readonly Reason[];
   sieve: string | null;

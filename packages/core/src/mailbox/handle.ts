@@ -3,7 +3,7 @@ import { say } from '../errors/index.js';
 import type { Arrival, Scene } from '../names/index.js';
 import { formOf, type Reading } from '../reading/index.js';
 import { hitRoute, type RouteHit } from '../routing/index.js';
-import type { Facts, Want } from '../rules/index.js';
+import type { Facts, ModelQuestion } from '../rules/index.js';
 import { screen } from '../screening/screen.js';
 import {
   type CompiledSieve,
@@ -31,7 +31,7 @@ export interface Handled {
   hits: RouteHit[];
 }
 
-export type HandleResult = Handled | { kind: 'wants'; wants: Want[] };
+export type HandleResult = Handled | { kind: 'wants'; wants: ModelQuestion[] };
 
 /** Screens, sorts, picks the sieve and sifts, in that order. Pure, like `sift`. */
 export function handleMessage(

@@ -36,7 +36,7 @@ export type Finding =
   | { field: string; state: 'problem'; problem: Problem; evidence: Evidence[] };
 
 /** A question the caller must put to the outside before sifting again; answers are kept under its digest. */
-export interface Want {
+export interface ModelQuestion {
   kind: 'answer';
   /** SHA-256 of the canonical request, in hex. */
   digest: string;
@@ -109,7 +109,7 @@ export interface RuleResult {
   rows?: Finding[][];
   /** Problems of the rule as a whole. */
   problems?: Problem[];
-  wants?: Want[];
+  wants?: ModelQuestion[];
   /** Set by template rules. */
   layout?: { name: string; score: number; recognised: boolean };
   /** Set with a recognised layout: ranges of the text it was found in, and of the words that are the layout’s own. */

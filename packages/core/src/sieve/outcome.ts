@@ -1,6 +1,6 @@
 import type { Code } from '../errors/index.js';
 import type { RouteHit } from '../routing/index.js';
-import type { Evidence, Problem, TraceEntry, Want } from '../rules/index.js';
+import type { Evidence, ModelQuestion, Problem, TraceEntry } from '../rules/index.js';
 import type { JsonValue, Value } from '../values/index.js';
 import type { Leftover } from './leftovers.js';
 
@@ -36,4 +36,4 @@ export interface TypedValues {
 
 export type SiftResult =
   | { kind: 'outcome'; outcome: Outcome; values: TypedValues; hits: RouteHit[] }
-  | { kind: 'wants'; wants: Want[] };
+  | { kind: 'wants'; wants: ModelQuestion[] };

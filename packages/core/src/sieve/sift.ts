@@ -13,13 +13,13 @@ import {
 import { hitRoute } from '../routing/index.js';
 import {
   type Facts,
+  type ModelQuestion,
   type Problem,
   problemAt,
   type RuleRun,
   type RuleTrace,
   ruleKinds,
   type TraceEntry,
-  type Want,
 } from '../rules/index.js';
 import { type JsonValue, toJson, toText, type Value } from '../values/index.js';
 import { checkRecord, verdictOf } from './checks/verdict.js';
@@ -97,7 +97,7 @@ class Sifting {
     this.enteredProblems = read.problems;
   }
 
-  private apply(rule: CompiledRule): Want[] {
+  private apply(rule: CompiledRule): ModelQuestion[] {
     if (this.isIdle(rule)) {
       const nothing = { filled: [], closed: [], problems: [], left: [], rows: 0, steps: 0 };
       this.tell(rule, nothing, { not_run: 'all its fields are filled' });

@@ -1,5 +1,5 @@
 import type { MadeFrom } from '@yellow-sieve/contract';
-import { type Handled, type Reason, say, type Verdict, type Want } from '@yellow-sieve/core';
+import { type Handled, type ModelQuestion, type Reason, say, type Verdict } from '@yellow-sieve/core';
 import { and, eq } from 'drizzle-orm';
 import { v7 as uuid } from 'uuid';
 import type { Database, Executor } from '../database/connect.js';
@@ -104,7 +104,7 @@ export async function commitWants(
   db: Database,
   claimed: ClaimedMessage,
   read: Read,
-  wants: readonly Want[],
+  wants: readonly ModelQuestion[],
 ): Promise<boolean> {
   return committing(db, claimed, async (tx) => {
     const twin = await twinReason(tx, claimed, read);

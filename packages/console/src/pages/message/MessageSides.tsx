@@ -6,12 +6,12 @@ import { Empty, Muted } from '../../parts/Page';
 import { Head, Left, Scroll, Segment, Segments, Side, Sides, View, Views } from '../../parts/Sides';
 import { When } from '../../parts/When';
 import { fill, words } from '../../words';
+import { AnnotatedText } from './AnnotatedText';
 import { Headers } from './Headers';
 import { Ledger } from './Ledger';
 import { MessageDeliveries } from './MessageDeliveries';
 import { Original } from './Original';
 import { ledgerOf, type MessageReading } from './outcome';
-import { Proof } from './Proof';
 import { RowsTable, rowsText } from './RowsTable';
 import { readingNotes } from './reading-notes';
 import { columnOf } from './row-path';
@@ -71,7 +71,7 @@ function Came({ message, reading, chosen, onChoose, go }: MessageSidesProps) {
         </Head>
         <View id="proof">
           {reading ? (
-            <Proof
+            <AnnotatedText
               reading={reading}
               evidence={evidence}
               leftovers={message.outcome?.leftovers ?? noLeftovers}

@@ -8,12 +8,12 @@ import { OneOf } from '../../parts/OneOf';
 import { fill, words } from '../../words';
 import { FieldName } from '../message/FieldName';
 import { valueText } from '../message/outcome';
+import { CoverageGrid } from './CoverageGrid';
+import { CoverageTable } from './CoverageTable';
+import { meshSizes } from './grid-drawing';
 import { Legend } from './Legend';
-import { Mesh } from './Mesh';
-import { MeshTable } from './MeshTable';
-import { meshSizes } from './mesh-drawing';
 import type { Column, Selection } from './use-columns';
-import { type MeshState, rowsField } from './use-mesh';
+import { type GridState, rowsField } from './use-coverage-grid';
 import type { Shown } from './use-shown';
 
 const Frame = styled.section`
@@ -97,7 +97,7 @@ export interface FieldLedgerProps {
   shown: Shown | null;
   columns: readonly Column[];
   at: number;
-  mesh: MeshState;
+  grid: GridState;
   selection: Selection;
   chosen: string | null;
   onChoose(field: string | null): void;
@@ -108,14 +108,14 @@ export interface FieldLedgerProps {
 
 /** One row a field: its value in the shown message, and a square for every message. */
 export function FieldLedger(props: FieldLedgerProps) {
-  const { fields, units, shown, columns, at, mesh, selection, chosen, onChoose, onShow, onSelect, onJudge } = props;
+  const { fields, units, shown, columns, at, grid, selection, chosen, onChoose, onShow, onSelect, onJudge } = props;
   const [asTable, setTable] = useState(false);
   const say = words.workbench;
   const message = columns[at]?.name ?? '';
   const rows = fields.map(
-    (name): LedgerField => ({ name, state: mesh.cell(message, name), text: textOf(name, units.get(name), shown) }),
+    (name): LedgerField => ({ name, state: grid.cell(message, name), text: textOf(name, units.get(name), shown) }),
   );
-  const about = fill(say.mesh.tried, { tried: Math.min(mesh.tried, columns.length), all: columns.length });
+  const about = fill(say.mesh.tried, { tried: Math.min(grid.tried, columns.length), all: columns.length });
   return (
     <Frame aria-label={say.ledger}>
       <Head>
@@ -133,7 +133,7 @@ export function FieldLedger(props: FieldLedgerProps) {
         <PlainButton onPress={() => setTable(!asTable)}>{asTable ? say.mesh.canvas : say.mesh.table}</PlainButton>
       </Head>
       {asTable ? (
-        <MeshTable fields={fields} columns={columns} coverage={mesh.coverage} shown={at} onShow={onShow} />
+        <CoverageTable fields={fields} columns={columns} coverage={grid.coverage} shown={at} onShow={onShow} />
       ) : (
         <Pair>
           <List
@@ -157,10 +157,10 @@ export function FieldLedger(props: FieldLedgerProps) {
               </Row>
             )}
           </List>
-          <Mesh
+          <CoverageGrid
             fields={fields}
             columns={columns}
-            cell={mesh.cell}
+            cell={grid.cell}
             shown={at}
             chosen={chosen}
             onShow={(column, field) => {

@@ -2,7 +2,7 @@ import type { CellState } from '@yellow-sieve/core';
 import { useEffect, useRef } from 'react';
 import { styled } from 'styled-components';
 import { words } from '../../words';
-import { drawSquare, inkOf, meshSizes } from './mesh-drawing';
+import { drawSquare, inkOf, meshSizes } from './grid-drawing';
 
 const List = styled.ul`
   display: flex;

@@ -7,9 +7,9 @@ import { Trouble } from '../../parts/Trouble';
 import { fill, words } from '../../words';
 import { Headers } from '../message/Headers';
 import type { MessageReading } from '../message/outcome';
+import { MarkableText } from './MarkableText';
 import { MarkBar } from './MarkBar';
 import { MarkingOriginal } from './MarkingOriginal';
-import { MarkingProof } from './MarkingProof';
 import { isOfLines, wordsOf } from './text-selection';
 import type { useEdits } from './use-edits';
 import type { Marking } from './use-marking';
@@ -123,7 +123,7 @@ export function MessageSide({
         </Said>
         <View id="proof">
           {reading ? (
-            <MarkingProof
+            <MarkableText
               reading={reading}
               evidence={outcome?.evidence ?? noEvidence}
               leftovers={outcome?.leftovers ?? noLeftovers}

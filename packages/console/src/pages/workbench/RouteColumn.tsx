@@ -131,12 +131,12 @@ function Fires({ hit, waits }: { hit: RouteHit; waits: boolean }) {
 }
 
 function Written({ name, value, full = false }: { name: string; value: Cell['value']; full?: boolean }) {
-  const Place = full ? Text : Slot;
+  const Box = full ? Text : Slot;
   const text = partsText(value) || null;
   return (
-    <Place>
+    <Box>
       <strong>{name}</strong>
       {text === null ? <Muted>{words.common.noValue}</Muted> : <Value title={full ? undefined : text}>{text}</Value>}
-    </Place>
+    </Box>
   );
 }

@@ -10,10 +10,10 @@ import { useSearch } from '../../parts/use-search';
 import { useMay } from '../../session/use-session';
 import { fill, words } from '../../words';
 import { Effect } from './Effect';
-import { Goes } from './Goes';
+import { ExtractionView } from './ExtractionView';
 import { PublishDialog } from './PublishDialog';
+import { RoutingView } from './RoutingView';
 import { SourceDialog } from './SourceDialog';
-import { Takes } from './Takes';
 import { TrialDialog } from './TrialDialog';
 import { type Draft, type SieveStates, useDraft, useSieveStates } from './use-draft';
 import { useOutline } from './use-shown';
@@ -109,10 +109,10 @@ function Workbench({ name, states }: { name: string; states: SieveStates }) {
         </Other>
       )}
       {face === 'goes' && outline.data && (
-        <Goes name={name} draft={draft} outline={outline.data} message={message} live={states.live} />
+        <RoutingView name={name} draft={draft} outline={outline.data} message={message} live={states.live} />
       )}
       {face === 'takes' && outline.data && (
-        <Takes name={name} draft={draft} outline={outline.data} message={message} compiles={compiles} />
+        <ExtractionView name={name} draft={draft} outline={outline.data} message={message} compiles={compiles} />
       )}
       {face === 'effect' && (
         <Effect

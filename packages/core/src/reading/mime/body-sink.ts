@@ -28,14 +28,14 @@ export class BodySink {
   private take(bytes: Uint8Array): void {
     this.size += bytes.length;
     const room = Math.min(bytes.length, this.keep - this.keptBytes);
-    if (room < bytes.length) this.weigh(bytes);
+    if (room < bytes.length) this.updateDigest(bytes);
     if (room <= 0) return;
     // A copy: what was given may be a window on a buffer that is used again.
     this.kept.push(bytes.slice(0, room));
     this.keptBytes += room;
   }
 
-  private weigh(bytes: Uint8Array): void {
+  private updateDigest(bytes: Uint8Array): void {
     if (this.hash === null) {
       this.hash = sha256.create();
       for (const piece of this.kept) this.hash.update(piece);

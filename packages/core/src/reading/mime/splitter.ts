@@ -101,8 +101,8 @@ export class Splitter {
       const held = this.heldEnd;
       this.heldEnd = null;
       this.closeDownTo(i + 1);
-      if (held) this.weigh(held);
-      this.weigh(raw);
+      if (held) this.writeWhole(held);
+      this.writeWhole(raw);
       this.enter(this.open[i] as Open, closes);
       return true;
     }
@@ -135,12 +135,12 @@ export class Splitter {
     const blank = /^\r?\n?$/.test(text);
     const foreign = !blank && !headerStart.test(text) && !(/^[ \t]/.test(text) && top.head.length > 0);
     if (blank || foreign) {
-      if (blank) this.weigh(line);
+      if (blank) this.writeWhole(line);
       this.endHead(top);
       // The header of an attached message may begin where that of its part ended without a blank line.
       return blank || (this.open.at(-1) !== top && this.headLine(line, text));
     }
-    this.weigh(line);
+    this.writeWhole(line);
     top.headBytes += line.length;
     if (top.headBytes <= this.limits.headerBytes) top.head.push(line.length > 4096 ? latin1(line) : text);
     else this.flaw('YS-READING-HEADER-CUT', { limit: this.limits.headerBytes / 1024 });
@@ -180,13 +180,13 @@ export class Splitter {
     if (end > 0) this.give(stretch.subarray(0, end));
   }
 
-  /** An attached message is weighed as a whole; the outermost is enough. */
-  private weigh(bytes: Uint8Array): void {
+  /** An attached message is measured as a whole; the outermost is enough. */
+  private writeWhole(bytes: Uint8Array): void {
     this.open.find(({ sink, part }) => sink !== null && part.children.length > 0)?.sink?.write(bytes);
   }
 
   private give(bytes: Uint8Array): void {
-    this.weigh(bytes);
+    this.writeWhole(bytes);
     const top = this.open.at(-1);
     if (top?.part.children.length === 0) top.sink?.write(bytes);
   }

@@ -3,10 +3,10 @@ import {
   type BodyChoice,
   type HandleResult,
   type KeptAnswer,
+  type ModelQuestion,
   type SieveAct,
   tryCompileSieve,
   untilAnswered,
-  type Want,
   YsError,
 } from '@yellow-sieve/core';
 import { originalFile } from '../../original/original-file.js';
@@ -181,7 +181,7 @@ async function shownResult(
   const task = { database: trying.databaseUrl, sieve, item, state, model: await trying.modelName() };
   return untilAnswered(
     (answers) => show.shown({ ...task, answers }, on),
-    (wants: readonly Want[]) =>
+    (wants: readonly ModelQuestion[]) =>
       keptAnswers(
         db,
         wants.map(({ digest }) => digest),

@@ -15,11 +15,11 @@ import { MessageSide } from './MessageSide';
 import { RuleList } from './RuleList';
 import { RulePanel } from './RulePanel';
 import { wordsOf } from './text-selection';
+import { rowsField, useCoverageGrid } from './use-coverage-grid';
 import type { Draft } from './use-draft';
 import { useEdits } from './use-edits';
 import { useExpected } from './use-expected';
 import { useMarking } from './use-marking';
-import { rowsField, useMesh } from './use-mesh';
 import { type Shown, useShownReading } from './use-shown';
 import type { ShownMessageState } from './use-shown-message';
 
@@ -45,7 +45,7 @@ const Foot = styled.div`
 
 const noProblems: never[] = [];
 
-export interface TakesProps {
+export interface ExtractionViewProps {
   name: string;
   draft: Draft;
   outline: SieveOutline;
@@ -54,12 +54,12 @@ export interface TakesProps {
 }
 
 /** What a sieve takes out of messages: the proof beside the ledger, the mesh, and the rules. */
-export function Takes({ name, draft, outline, message, compiles }: TakesProps) {
+export function ExtractionView({ name, draft, outline, message, compiles }: ExtractionViewProps) {
   const say = words.workbench;
   const { selection, columns, at, column, ref, shown } = message;
   const expected = useExpected(name, selection);
   const reading = useShownReading(name, ref).data ?? null;
-  const mesh = useMesh(name, draft.source, selection, compiles && columns.length > 0, expected.count);
+  const grid = useCoverageGrid(name, draft.source, selection, compiles && columns.length > 0, expected.count);
   const [chosen, setChosen] = useState<string | null>(null);
   const [rule, setRule] = useState<number | 'new' | null>(null);
   const [judging, setJudging] = useState<{ column: number; field: string } | null>(null);
@@ -130,7 +130,7 @@ export function Takes({ name, draft, outline, message, compiles }: TakesProps) {
           shown={shown}
           columns={columns}
           at={at}
-          mesh={mesh}
+          grid={grid}
           selection={selection}
           chosen={chosen}
           onChoose={(next) => {
@@ -167,7 +167,7 @@ export function Takes({ name, draft, outline, message, compiles }: TakesProps) {
               field={field}
               colour={fieldColour(names.indexOf(field.name))}
               row={ledger.find((row) => row.field === field.name) ?? null}
-              cell={mesh.coverage(column.name)?.cells[field.name] ?? null}
+              cell={grid.coverage(column.name)?.cells[field.name] ?? null}
               onAct={edits.act}
               onRemark={marking.ask}
               onExpect={(about, value) => expected.say({ column, field: about, value })}

@@ -4,8 +4,8 @@ import { fieldColour } from '../../looks/tokens';
 import { Button } from '../../parts/Button';
 import { Empty } from '../../parts/Page';
 import { fill, words } from '../../words';
+import { type AnnotatedLine, annotatedLines, subjectLine } from './annotated-lines';
 import type { Evidence, MessageReading } from './outcome';
-import { type ProofLine, proofLines, subjectLine } from './proof-lines';
 import { columnOf, marginNames } from './row-path';
 
 /** Lines drawn at once; the rest of a very long message is a press away. */
@@ -72,7 +72,7 @@ const Value = styled.mark<{ $colour: string; $chosen: boolean }>`
   ${({ $chosen }) => $chosen && washed}
 `;
 
-export interface ProofProps {
+export interface AnnotatedTextProps {
   reading: MessageReading;
   evidence: Readonly<Record<string, readonly Evidence[]>>;
   /** Lines no field took; they are ruled faintly. */
@@ -84,8 +84,8 @@ export interface ProofProps {
 }
 
 /** The message as a galley proof: its text as it is, each value underlined where it was read and named in the margin. */
-export function Proof({ reading, evidence, leftovers, fields, chosen, onChoose }: ProofProps) {
-  const lines = useMemo(() => proofLines(reading, evidence, leftovers), [reading, evidence, leftovers]);
+export function AnnotatedText({ reading, evidence, leftovers, fields, chosen, onChoose }: AnnotatedTextProps) {
+  const lines = useMemo(() => annotatedLines(reading, evidence, leftovers), [reading, evidence, leftovers]);
   const subject = useMemo(() => subjectLine(reading.subject, evidence), [reading, evidence]);
   const [all, setAll] = useState(false);
   const frame = useRef<HTMLDivElement>(null);
@@ -99,7 +99,7 @@ export function Proof({ reading, evidence, leftovers, fields, chosen, onChoose }
   const draw = { colourOf, chosen, onChoose };
   return (
     <Sheet ref={frame}>
-      <ProofRow line={subject} label={words.message.subjectLine} place="message.subject" {...draw} />
+      <LineRow line={subject} label={words.message.subjectLine} place="message.subject" {...draw} />
       <Line $muted>
         <Margin />
         <Words $left={false} />
@@ -107,7 +107,7 @@ export function Proof({ reading, evidence, leftovers, fields, chosen, onChoose }
       {shown.map((line, i) => (
         // A line has no other name than its number.
         // biome-ignore lint/suspicious/noArrayIndexKey: lines never change their order
-        <ProofRow key={i} line={line} place="message.text" {...draw} />
+        <LineRow key={i} line={line} place="message.text" {...draw} />
       ))}
       {shown.length < lines.length && (
         <Button onPress={() => setAll(true)}>{fill(words.message.cutOff, { count: lines.length })}</Button>
@@ -116,8 +116,8 @@ export function Proof({ reading, evidence, leftovers, fields, chosen, onChoose }
   );
 }
 
-interface ProofRowProps {
-  line: ProofLine;
+interface LineRowProps {
+  line: AnnotatedLine;
   /** The text it is a line of. */
   place: 'message.text' | 'message.subject';
   label?: string;
@@ -126,7 +126,7 @@ interface ProofRowProps {
   onChoose(field: string): void;
 }
 
-function ProofRow({ line, place, label, colourOf, chosen, onChoose }: ProofRowProps) {
+function LineRow({ line, place, label, colourOf, chosen, onChoose }: LineRowProps) {
   const first = line.fields[0];
   const named =
     first === undefined ? (line.segment ? words.message.segments[line.segment as 'own'] : label) : undefined;

@@ -1,16 +1,16 @@
 import type { Evidence, MessageReading } from './outcome';
 
 /** A stretch of a line: plain text, or part of what a field was read from. */
-export interface ProofPiece {
+export interface AnnotatedPiece {
   text: string;
   field: string | null;
 }
 
 /** A line of the proof with what stands in its margin. */
-export interface ProofLine {
+export interface AnnotatedLine {
   /** Where it begins in its text. */
   start: number;
-  pieces: ProofPiece[];
+  pieces: AnnotatedPiece[];
   /** Fields whose value begins on this line, in their order. */
   fields: string[];
   /** Name of the segment that begins here, when it is not the sender's own words. */
@@ -28,14 +28,14 @@ interface Mark {
 }
 
 /** Sets a text in lines, each value marked where it was read, and named on the line where it begins. */
-export function proofLines(
+export function annotatedLines(
   { text, outline, body }: Pick<MessageReading, 'text' | 'outline' | 'body'>,
   evidence: Readonly<Record<string, readonly Evidence[]>>,
   leftovers: readonly { start: number; end: number }[] = [],
-): ProofLine[] {
+): AnnotatedLine[] {
   const left = new Set(leftovers.map(({ start }) => start));
   const marks = marksIn('message.text', evidence);
-  const lines: ProofLine[] = [];
+  const lines: AnnotatedLine[] = [];
   let next = 0;
   for (let start = 0; start <= text.length; ) {
     const end = endOfLine(text, start);
@@ -58,7 +58,7 @@ export function proofLines(
 }
 
 /** The subject as a line of its own, marked when a value was read there. */
-export function subjectLine(subject: string, evidence: Readonly<Record<string, readonly Evidence[]>>): ProofLine {
+export function subjectLine(subject: string, evidence: Readonly<Record<string, readonly Evidence[]>>): AnnotatedLine {
   const marks = marksIn('message.subject', evidence);
   return {
     start: 0,
@@ -88,8 +88,8 @@ function endOfLine(text: string, start: number): number {
   return end < 0 ? text.length : end;
 }
 
-function piecesOf(text: string, start: number, end: number, marks: readonly Mark[]): ProofPiece[] {
-  const pieces: ProofPiece[] = [];
+function piecesOf(text: string, start: number, end: number, marks: readonly Mark[]): AnnotatedPiece[] {
+  const pieces: AnnotatedPiece[] = [];
   let at = start;
   const add = (to: number, field: string | null) => {
     if (to > at) pieces.push({ text: text.slice(at, to), field });

@@ -1,8 +1,8 @@
 import { type KeyboardEvent, type RefObject, useId, useMemo, useRef, useState } from 'react';
 import { styled } from 'styled-components';
 import { words } from '../../words';
+import { AnnotatedText, type AnnotatedTextProps } from '../message/AnnotatedText';
 import type { MessageReading } from '../message/outcome';
-import { Proof, type ProofProps } from '../message/Proof';
 import { type Stretch, selectedStretch, selectStretch } from './text-selection';
 import { stepFrom, type WordStep, wordsOf } from './word-steps';
 
@@ -35,7 +35,7 @@ const steps: Readonly<Record<string, WordStep>> = {
   End: 'last',
 };
 
-export interface MarkingProofProps extends ProofProps {
+export interface MarkableTextProps extends AnnotatedTextProps {
   /** The stretch that is about to be marked. */
   onSelect(stretch: Stretch): void;
   /** Keys ask for the name right away; the mouse first lets the eye check. */
@@ -45,7 +45,7 @@ export interface MarkingProofProps extends ProofProps {
 }
 
 /** The proof, with words to be selected in it: by the mouse, or word by word with the keyboard. */
-export function MarkingProof({ onSelect, onMark, frame, ...proof }: MarkingProofProps) {
+export function MarkableText({ onSelect, onMark, frame, ...proof }: MarkableTextProps) {
   const help = useId();
   const caret = useCaret(proof.reading);
   const [spoken, setSpoken] = useState('');
@@ -81,7 +81,7 @@ export function MarkingProof({ onSelect, onMark, frame, ...proof }: MarkingProof
     >
       <Spoken id={help}>{words.workbench.markHelp}</Spoken>
       <Spoken role="status">{spoken}</Spoken>
-      <Proof {...proof} />
+      <AnnotatedText {...proof} />
     </Frame>
   );
 }

@@ -4,7 +4,7 @@ import type { CellState } from '@yellow-sieve/core';
 export const meshSizes = { row: 29, step: 14, square: 11 } as const;
 
 /** The colours of the mesh, as the page has them now. */
-export interface MeshInk {
+export interface GridInk {
   filled: string;
   rule: string;
   bad: string;
@@ -13,7 +13,7 @@ export interface MeshInk {
   paper: string;
 }
 
-export function inkOf(element: Element): MeshInk {
+export function inkOf(element: Element): GridInk {
   const style = getComputedStyle(element);
   const of = (name: string) => style.getPropertyValue(name).trim();
   return {
@@ -32,7 +32,7 @@ export function drawSquare(
   x: number,
   y: number,
   state: CellState,
-  ink: MeshInk,
+  ink: GridInk,
 ): void {
   const size = meshSizes.square;
   context.setLineDash([]);

@@ -26,7 +26,7 @@ const Pages = styled.div`
 
 const pageSize = 20;
 
-export interface MeshTableProps {
+export interface CoverageTableProps {
   fields: readonly string[];
   columns: readonly Column[];
   coverage(message: string): MessageCoverage | null;
@@ -35,7 +35,7 @@ export interface MeshTableProps {
 }
 
 /** The mesh as a table, for those who read it: a line a message, twenty at a time. */
-export function MeshTable({ fields, columns, coverage, shown, onShow }: MeshTableProps) {
+export function CoverageTable({ fields, columns, coverage, shown, onShow }: CoverageTableProps) {
   const [page, setPage] = useState(Math.floor(Math.max(0, shown) / pageSize));
   const first = page * pageSize;
   const here = columns.slice(first, first + pageSize);

@@ -47,7 +47,7 @@ const Foot = styled.footer`
   }
 `;
 
-export interface GoesProps {
+export interface RoutingViewProps {
   name: string;
   draft: Draft;
   outline: SieveOutline;
@@ -56,7 +56,7 @@ export interface GoesProps {
 }
 
 /** Where a record goes: its values beside a column for each route, row for row where a field is passed on as it is. */
-export function Goes({ name, draft, outline, message, live }: GoesProps) {
+export function RoutingView({ name, draft, outline, message, live }: RoutingViewProps) {
   const say = words.workbench;
   const { column, ref, shown, at, columns, go } = message;
   const [open, setOpen] = useState<number | 'new' | null>(null);

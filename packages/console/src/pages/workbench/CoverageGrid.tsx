@@ -2,7 +2,7 @@ import type { CellState } from '@yellow-sieve/core';
 import { type KeyboardEvent, type MouseEvent, useCallback, useEffect, useLayoutEffect, useRef, useState } from 'react';
 import { styled } from 'styled-components';
 import { fill, words } from '../../words';
-import { drawSquare, inkOf, meshSizes } from './mesh-drawing';
+import { drawSquare, inkOf, meshSizes } from './grid-drawing';
 import type { Column } from './use-columns';
 
 const Scroll = styled.div`
@@ -35,7 +35,7 @@ const edge = 4;
 /** Where the first column begins: few columns stand at the right, beside the end of the values. */
 const leftEdge = (width: number, columns: number): number => Math.max(edge, width - columns * meshSizes.step - edge);
 
-export interface MeshProps {
+export interface CoverageGridProps {
   fields: readonly string[];
   columns: readonly Column[];
   cell(message: string, field: string): CellState;
@@ -52,7 +52,7 @@ interface Cell {
 }
 
 /** One square a field and message: a canvas, since a table of thousands of columns would be slow; one cell has the focus. */
-export function Mesh({ fields, columns, cell, shown, chosen, onShow, onJudge }: MeshProps) {
+export function CoverageGrid({ fields, columns, cell, shown, chosen, onShow, onJudge }: CoverageGridProps) {
   const canvas = useRef<HTMLCanvasElement>(null);
   const scroll = useRef<HTMLDivElement>(null);
   const [at, setAt] = useState<Cell | null>(null);
@@ -133,7 +133,7 @@ function intoSight(scroll: HTMLElement | null, column: number): void {
     scroll.scrollLeft = left + meshSizes.step + edge - scroll.clientWidth;
 }
 
-interface Drawing extends Pick<MeshProps, 'fields' | 'columns' | 'cell' | 'shown'> {
+interface Drawing extends Pick<CoverageGridProps, 'fields' | 'columns' | 'cell' | 'shown'> {
   canvas: { readonly current: HTMLCanvasElement | null };
   scroll: { readonly current: HTMLDivElement | null };
   at: Cell | null;

@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
+import { annotatedLines, subjectLine } from './annotated-lines';
 import type { Evidence } from './outcome';
-import { proofLines, subjectLine } from './proof-lines';
 
 const text = 'Vessel: Selkie\nArrives 3 June for four nights\nRemarks: late,\nby night\n\n-- \nForm 7';
 const at = (words: string, where = 'message.text'): Evidence => {
@@ -18,7 +18,7 @@ const reading = {
 };
 
 describe('the galley proof', () => {
-  const lines = proofLines(reading, {
+  const lines = annotatedLines(reading, {
     vessel: [at('Selkie')],
     arrival: [at('3 June')],
     nights: [at('four')],
@@ -28,7 +28,7 @@ describe('the galley proof', () => {
 
   test('rules lines that no field took, and no others', () => {
     const left = { start: text.indexOf('Arrives'), end: text.indexOf('\nRemarks') };
-    expect(proofLines(reading, {}, [left]).map((line) => line.left)).toEqual([
+    expect(annotatedLines(reading, {}, [left]).map((line) => line.left)).toEqual([
       false,
       true,
       false,
@@ -62,7 +62,7 @@ describe('the galley proof', () => {
   });
 
   test('draws the first of two values that share words', () => {
-    const [line] = proofLines(reading, { vessel: [at('Selkie')], name: [at('elkie')] });
+    const [line] = annotatedLines(reading, { vessel: [at('Selkie')], name: [at('elkie')] });
     expect(line?.pieces.map(({ field }) => field)).toEqual([null, 'vessel']);
   });
 });
@@ -70,5 +70,5 @@ describe('the galley proof', () => {
 test('a value read in the subject is marked there, and not in the text', () => {
   const evidence = { vessel: [at('Vessel', 'message.subject')] };
   expect(subjectLine('Vessel: x', evidence)).toMatchObject({ fields: ['vessel'], muted: false });
-  expect(proofLines(reading, evidence).every(({ fields }) => fields.length === 0)).toBe(true);
+  expect(annotatedLines(reading, evidence).every(({ fields }) => fields.length === 0)).toBe(true);
 });

@@ -14,13 +14,13 @@ const restMs = 60;
  * Tries a text on all messages of the mesh, those on screen first, and again whenever the text changes. What is not tried
  * with the present text yet is dotted. `anew` changes when expected values do.
  */
-export function useMesh(name: string, source: string, selection: Selection, enabled: boolean, anew: number) {
-  const mesh = useRef(new TriedMessages());
+export function useCoverageGrid(name: string, source: string, selection: Selection, enabled: boolean, anew: number) {
+  const grid = useRef(new TriedMessages());
   const [, drawn] = useReducer((count: number) => count + 1, 0);
   const { of, mailbox } = selection;
   // biome-ignore lint/correctness/useExhaustiveDependencies: what was tried on other messages is of no use
   useEffect(() => {
-    mesh.current = new TriedMessages();
+    grid.current = new TriedMessages();
     drawn();
   }, [name, of, mailbox]);
   // biome-ignore lint/correctness/useExhaustiveDependencies: what people said since, `anew`, shows in the squares
@@ -34,7 +34,7 @@ export function useMesh(name: string, source: string, selection: Selection, enab
         const body = { source, of, ...(mailbox ? { mailbox } : {}) };
         const page = await service.workbench.tried({ params: { name }, query, body }).catch(() => null);
         if (!page || stopped.signal.aborted) return;
-        mesh.current.add(source, page.items);
+        grid.current.add(source, page.items);
         drawn();
         cursor = page.next ?? undefined;
       } while (cursor);
@@ -45,9 +45,9 @@ export function useMesh(name: string, source: string, selection: Selection, enab
     };
   }, [name, source, of, mailbox, enabled, anew]);
   return {
-    cell: (message: string, field: string): CellState => stateOf(mesh.current.get(message), field, source),
-    coverage: (message: string) => mesh.current.get(message)?.coverage ?? null,
-    tried: mesh.current.triedWith(source),
+    cell: (message: string, field: string): CellState => stateOf(grid.current.get(message), field, source),
+    coverage: (message: string) => grid.current.get(message)?.coverage ?? null,
+    tried: grid.current.triedWith(source),
   };
 }
 
@@ -62,4 +62,4 @@ function stateOf(tried: ReturnType<TriedMessages['get']>, field: string, source:
   return coverage.rows.right === false ? 'wrong' : coverage.rows.found > 0 ? 'found' : 'missing';
 }
 
-export type MeshState = ReturnType<typeof useMesh>;
+export type GridState = ReturnType<typeof useCoverageGrid>;
