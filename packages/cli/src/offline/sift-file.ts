@@ -1,6 +1,5 @@
 import {
   type CompiledMailbox,
-  type Facts,
   type Handled,
   type HandleResult,
   handleMessage,

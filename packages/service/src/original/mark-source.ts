@@ -1,5 +1,13 @@
 import type { Range, SourceRun } from '@yellow-sieve/core';
-import type { Mark } from '../pipeline/threads/show.js';
+
+/** Where a value stands in the text, to be marked in the original. */
+export interface Mark {
+  field: string;
+  /** Place of the field in its sieve, from 0; says its colour. */
+  place: number;
+  start: number;
+  end: number;
+}
 
 /**
  * Puts mark elements around stretches of text in the HTML source. A run of text never crosses a tag, so a mark inside of
@@ -39,7 +47,7 @@ function joined(html: string, ranges: readonly Range[]): Range[] {
 }
 
 /** Where in the source a range of the text was made from: one range for each run it touches. */
-export function sourceRanges(runs: readonly SourceRun[], start: number, end: number): Range[] {
+function sourceRanges(runs: readonly SourceRun[], start: number, end: number): Range[] {
   const found: Range[] = [];
   for (let i = firstAfter(runs, start); i < runs.length; i++) {
     const run = runs[i];

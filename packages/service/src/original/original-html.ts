@@ -1,7 +1,6 @@
 import { randomBytes } from 'node:crypto';
 import type { SourceRun } from '@yellow-sieve/core';
-import type { Mark } from '../pipeline/threads/show.js';
-import { markSource } from './mark-source.js';
+import { type Mark, markSource } from './mark-source.js';
 import { sanitise } from './sanitise.js';
 
 /** Characters of HTML that are shown; what is longer is cut off with a word, and can be downloaded. */

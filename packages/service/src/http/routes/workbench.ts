@@ -2,17 +2,16 @@ import { type ShownRef, workbenchEndpoints } from '@yellow-sieve/contract';
 import {
   type BodyChoice,
   type HandleResult,
-  type KeptAnswer,
   type ModelQuestion,
   type SieveAct,
   tryCompileSieve,
   untilAnswered,
   YsError,
 } from '@yellow-sieve/core';
+import type { Mark } from '../../original/mark-source.js';
 import { originalFile } from '../../original/original-file.js';
 import { type Comparer, compareAll, keptAnswers } from '../../pipeline/compare.js';
 import type { CompareItem } from '../../pipeline/threads/compare.js';
-import type { Mark } from '../../pipeline/threads/show.js';
 import { sampleItem, storedItem, storedItems, untakenItems } from '../../sieves/items.js';
 import { mailboxesNaming, ruleStates } from '../../sieves/rule-state.js';
 import { findDraft } from '../../store/draft-store.js';

@@ -7,9 +7,10 @@ import {
   type Suggestion,
   YsError,
 } from '@yellow-sieve/core';
+import type { Mark } from '../../original/mark-source.js';
 import type { Outline } from '../../sieves/outline.js';
 import type { CompareReply, CompareTask } from './compare.js';
-import type { Mark, ShowReply, ShowTask } from './show.js';
+import type { ShowReply, ShowTask } from './show.js';
 import type { SuggestTask } from './suggest.js';
 import { ThreadPool } from './thread-pool.js';
 import type { EditTask, GuessTask, ShownTask, TextTask } from './workbench.js';

@@ -1,15 +1,7 @@
 import { type BodyChoice, type PublicReading, publicReading } from '@yellow-sieve/core';
+import type { Mark } from '../../original/mark-source.js';
 import { originalHtml } from '../../original/original-html.js';
 import { readingOf } from './worker-state.js';
-
-/** Where a value stands in the text, to be marked in the original. */
-export interface Mark {
-  field: string;
-  /** Place of the field in its sieve, from 0; says its colour. */
-  place: number;
-  start: number;
-  end: number;
-}
 
 /** What a worker thread is told of a message that a person looks at. It reads the raw pieces itself. */
 export interface ShowTask {
