@@ -26,7 +26,7 @@ export function paceOf({ rate, left }: Pick<Job, 'rate' | 'left'>): string {
 }
 
 /** A length of time as people say it. */
-export function timeText(seconds: number): string {
+function timeText(seconds: number): string {
   if (seconds < 90) return `${Math.round(seconds)} s`;
   return seconds < 5400 ? `${Math.round(seconds / 60)} min` : `${Math.round(seconds / 360) / 10} h`;
 }

@@ -55,7 +55,7 @@ export async function logIn(page: Page, url: string, path = '/'): Promise<void> 
 }
 
 /** Findings of axe that are serious or worse, as sentences. What is only spoken for a moment is left out. */
-export async function seriousFindings(page: Page): Promise<string[]> {
+async function seriousFindings(page: Page): Promise<string[]> {
   const { violations } = await new AxeBuilder({ page }).exclude('[data-live-announcer]').analyze();
   return violations
     .filter(({ impact }) => impact === 'serious' || impact === 'critical')

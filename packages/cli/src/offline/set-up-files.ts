@@ -3,7 +3,7 @@ import { basename, join } from 'node:path';
 import { CallError } from '../call-error.js';
 
 /** Kinds of files a service is set up by, in the order they are put: what others name comes first. */
-export const fileKinds = ['destination', 'sieve', 'mailbox'] as const;
+const fileKinds = ['destination', 'sieve', 'mailbox'] as const;
 export type FileKind = (typeof fileKinds)[number];
 
 export interface SetUpFile {

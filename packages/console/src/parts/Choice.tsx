@@ -56,7 +56,7 @@ export const Sheet = styled(Popover)`
   box-shadow: 0 6px 18px rgb(0 0 0 / 12%);
 `;
 
-export const Item = styled(ListBoxItem)`
+const Item = styled(ListBoxItem)`
   padding: 5px 12px;
   font-size: 0.8125rem;
   cursor: pointer;

@@ -1,7 +1,7 @@
 import { styled } from 'styled-components';
 import { words } from '../words';
 
-export type State = keyof typeof words.states;
+type State = keyof typeof words.states;
 
 /** How each state looks: filled when all is well, hollow when nothing is wanted, yellow when a hand is, red when it broke. */
 const looks: Record<State, 'filled' | 'hollow' | 'yellow' | 'bad' | 'dotted'> = {

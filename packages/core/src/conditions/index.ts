@@ -1,4 +1,3 @@
 export * from './compile.js';
 export * from './decide.js';
 export * from './schema.js';
-export { tests } from './tests.js';

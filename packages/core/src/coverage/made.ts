@@ -51,7 +51,7 @@ export function madeOf(result: HandleResult): Made {
 }
 
 /** What stands at a path of a record, such as `vessel` or `rows[2].amount`. */
-export function spotAt(made: Made, path: string, value: JsonValue): Spot {
+function spotAt(made: Made, path: string, value: JsonValue): Spot {
   const problem = made.problems.find((one) => one.path === path)?.text ?? null;
   return { value, evidence: made.evidence[path] ?? [], problem };
 }

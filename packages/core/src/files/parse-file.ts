@@ -99,17 +99,27 @@ function overBounds(tokens: readonly CST.Token[]): OverBounds | null {
     const { token, depth } = top;
     const offset = 'offset' in token ? token.offset : 0;
     if (depth > limits.fileDepth) return { code: 'YS-FILE-TOO-DEEP', params: { limit: limits.fileDepth }, offset };
-    if (token.type === 'document') marks += token.start.length;
-    if (token.type === 'document' && token.value) stack.push({ token: token.value, depth });
-    const items = CST.isCollection(token) ? token.items : [];
-    parts += items.length;
-    for (const { start, sep } of items) marks += start.length + (sep?.length ?? 0);
+    const held = heldBy(token);
+    parts += held.parts;
+    marks += held.marks;
     if (parts > limits.fileParts || marks > limits.fileMarks)
       return { code: 'YS-FILE-TOO-MANY', params: { limit: limits.fileParts }, offset };
-    for (const { key, value } of items)
-      for (const inner of [key, value]) if (inner) stack.push({ token: inner, depth: depth + 1 });
+    const deeper = token.type === 'document' ? depth : depth + 1;
+    stack.push(...held.inner.map((inner) => ({ token: inner, depth: deeper })));
   }
   return null;
+}
+
+/** The parts a token has, the marks between them, and what is in them. */
+function heldBy(token: CST.Token): { parts: number; marks: number; inner: CST.Token[] } {
+  if (token.type === 'document')
+    return { parts: 0, marks: token.start.length, inner: token.value ? [token.value] : [] };
+  const items = CST.isCollection(token) ? token.items : [];
+  return {
+    parts: items.length,
+    marks: items.reduce((sum, { start, sep }) => sum + start.length + (sep?.length ?? 0), 0),
+    inner: items.flatMap(({ key, value }) => [key, value].filter((inner) => inner != null)),
+  };
 }
 
 /** Every map below a node, and the node itself if it is one. */

@@ -13,7 +13,7 @@ export class Report {
 }
 
 /** `fields.nights`, `rules[2].find`. */
-export function pathText(path: Path): string {
+function pathText(path: Path): string {
   return path
     .map((key) => (typeof key === 'number' ? `[${key}]` : `.${key}`))
     .join('')

@@ -3,7 +3,7 @@ import { bytesToHex, utf8ToBytes } from '@noble/hashes/utils.js';
 import type { Reading } from './reading.js';
 
 /** SHA-256 of the words of both forms and of the attachments, in hex: the same for copies that came different ways. */
-export function contentDigest({ plain, html, attachments }: Pick<Reading, 'plain' | 'html' | 'attachments'>): string {
+function contentDigest({ plain, html, attachments }: Pick<Reading, 'plain' | 'html' | 'attachments'>): string {
   const words = [plain, html].map((form) => form?.text.replace(/\s+/g, ' ').trim() ?? '');
   return bytesToHex(sha256(utf8ToBytes([...words, ...attachments.map(({ digest }) => digest)].join('\0'))));
 }

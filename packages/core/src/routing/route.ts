@@ -109,12 +109,17 @@ function kindOf({ only }: CompiledText, { scope }: ConditionCompiler): string {
 export function hitRoute(route: CompiledRoute, scope: string, scene: Scene): RouteHit {
   const decision = route.when ? decide(route.when, scene) : { holds: true, why: 'no condition' };
   if (!decision.holds) return { ...named(route, scope), fires: false, why: decision.why, lines: [] };
-  return { ...named(route, scope), fires: true, why: decision.why, lines: linesOf(route, scene) };
+  const failed: string[] = [];
+  const lines = linesOf(route, scene, (name, detail) => failed.push(`; “${name}” is empty: ${detail}`));
+  return { ...named(route, scope), fires: true, why: decision.why + failed.join(''), lines };
 }
 
-function linesOf({ each, mapping }: CompiledRoute, scene: Scene): Line[] {
+/** Told of a cell whose text could not be made, and why. */
+type OnFailure = (name: string, detail: string) => void;
+
+function linesOf({ each, mapping }: CompiledRoute, scene: Scene, onFailure: OnFailure): Line[] {
   const cells = (some: readonly Mapping[], row: Scene['row']) =>
-    some.map((one): Cell => ({ name: one.name, kind: one.kind, value: mapped(one, { ...scene, row }) }));
+    some.map((one): Cell => ({ name: one.name, kind: one.kind, value: mapped(one, { ...scene, row }, onFailure) }));
   if (each === 'row') return scene.rows.map((row, i) => ({ row: String(i), cells: cells(mapping, row) }));
   if (each === 'record') return [{ row: null, cells: cells(mapping, null) }];
   const spread = scene.rows.slice(0, limits.spreadRows).flatMap((row, i) =>
@@ -130,10 +135,11 @@ function linesOf({ each, mapping }: CompiledRoute, scene: Scene): Line[] {
 const named = ({ name, to, inReview }: CompiledRoute, scope: string) => ({ route: `${scope}/${name}`, to, inReview });
 
 /** Exactly one `{{ name }}` passes the typed value; anything else is text, and null when nothing is left of it. */
-function mapped(mapping: Mapping, scene: Scene): Cell['value'] {
+function mapped(mapping: Mapping, scene: Scene, onFailure: OnFailure): Cell['value'] {
   if ('constant' in mapping) return mapping.constant;
   const { text } = mapping;
   if (text.only !== null) return wholeValue(text.only, scene);
-  const rendered = renderText(text, scene).text;
-  return rendered === '' ? null : wordsValue(rendered);
+  const rendered = renderText(text, scene);
+  if (rendered.failed !== null) onFailure(mapping.name, rendered.failed);
+  return rendered.text === '' ? null : wordsValue(rendered.text);
 }

@@ -1,7 +1,7 @@
 import { normalise } from '../rules/template/text/lines.js';
 import { isGreeting } from '../rules/template/text/words.js';
 import { ownTypes, type ReadContext, readValue } from '../values/index.js';
-import { telling } from './looks.js';
+import { type Telling, telling } from './looks.js';
 import type { Marked } from './marked.js';
 
 /** `3 nights`, `three nights`: what is counted names the figure. */
@@ -10,32 +10,50 @@ const counted = /(?<![\p{L}\p{N}.,])([\p{L}\p{N}]+)(?= (\p{L}{3,})(?!\p{L}))/gu;
 const longestLine = 90;
 const maxLines = 400;
 
+/** A value in the words of a line, and what names it. */
+interface Named {
+  label: string | undefined;
+  from: number;
+  value: string;
+}
+
 /** Values in the short sentences of a form (`Arrives 4 December 2026 for 3 nights`), named by the word before or behind them. */
 export function findInSentences(text: string, taken: readonly Marked[], context: ReadContext): Marked[] {
   const found: Marked[] = [];
+  const isFree = (start: number, end: number) =>
+    ![...taken, ...found].some((one) => one.start < end && start < one.end);
   for (const line of normalise(text, maxLines)) {
     const words = text.slice(line.start, line.end);
-    const free = (start: number, end: number) =>
-      ![...taken, ...found].some((one) => one.start < end && start < one.end);
-    if (!['text', 'bullet'].includes(line.kind) || words.length > longestLine || !free(line.start, line.end)) continue;
-    const add = (label: string | undefined, from: number, value: string) => {
+    if (!['text', 'bullet'].includes(line.kind) || words.length > longestLine || !isFree(line.start, line.end))
+      continue;
+    for (const { label, from, value } of namedIn(words, context)) {
       const start = line.start + from;
-      if (label && free(start, start + value.length))
-        found.push({ label, start, end: start + value.length, by: 'sentence' });
-    };
-    const greeted = greetedIn(words);
-    if (greeted) add('addressee', greeted.from, greeted.name);
-    for (const { type, like, begin, namesItself } of telling)
-      for (const match of words.matchAll(like)) {
-        if (!readValue(match[0], { type }, context).ok) continue;
-        const from = begin?.(words, match.index) ?? match.index;
-        const value = words.slice(from, match.index + match[0].length);
-        add(namesItself ? type : wordBefore(words.slice(0, from)), from, value);
-      }
-    for (const match of words.matchAll(counted))
-      if (readValue(match[1] ?? '', { type: ownTypes.count }, context).ok) add(match[2], match.index, match[1] ?? '');
+      const end = start + value.length;
+      if (label && isFree(start, end)) found.push({ label, start, end, by: 'sentence' });
+    }
   }
   return found;
+}
+
+/** Whom it greets, what is a value by its looks, and what is counted. */
+function namedIn(words: string, context: ReadContext): Named[] {
+  const greeted = greetedIn(words);
+  return [
+    ...(greeted ? [{ label: 'addressee', from: greeted.from, value: greeted.name }] : []),
+    ...telling.flatMap((look) => lookingLike(look, words, context)),
+    ...[...words.matchAll(counted)].flatMap(({ index: from, 1: value = '', 2: label }): Named[] =>
+      readValue(value, { type: ownTypes.count }, context).ok ? [{ label, from, value }] : [],
+    ),
+  ];
+}
+
+function lookingLike({ type, like, begin, namesItself }: Telling, words: string, context: ReadContext): Named[] {
+  return [...words.matchAll(like)].flatMap((match): Named[] => {
+    if (!readValue(match[0], { type }, context).ok) return [];
+    const from = begin?.(words, match.index) ?? match.index;
+    const value = words.slice(from, match.index + match[0].length);
+    return [{ label: namesItself ? type : wordBefore(words.slice(0, from)), from, value }];
+  });
 }
 
 /** `Dear Ottoline Marsh,`: whom a line greets. */

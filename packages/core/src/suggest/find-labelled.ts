@@ -23,20 +23,29 @@ export function findLabelled(text: string): Marked[] {
   for (let at = 0; at < lines.length; at++) {
     const line = lines[at] as Line;
     const splits = plain[at]?.length ? (plain[at] as Split[]) : styled(line, style);
-    for (const [i, split] of splits.entries()) {
-      const label = labelText(text, line, split);
-      const end = i + 1 < splits.length ? endBefore(line, (splits[i + 1] as Split).from) : line.end;
-      if (label === '') continue;
-      const start = line.tokens[split.value]?.start;
-      if (start !== undefined && start < end)
-        found.push(marked(text, label, start, i + 1 < splits.length ? end : runOn(text, lines, at, style)));
-      else if (i + 1 === splits.length) {
-        const below = blockBelow(text, lines, at, style);
-        if (below) found.push({ label, ...below, by: 'label' });
-      }
-    }
+    found.push(...splits.flatMap((_, i) => labelledAt(text, lines, at, splits, i, style) ?? []));
   }
   return withoutOverlaps(found);
+}
+
+/** The value of one of the labels of a line: beside it, up to the next label or as far as it runs on; or below the last one. */
+function labelledAt(
+  text: string,
+  lines: readonly Line[],
+  at: number,
+  splits: readonly Split[],
+  i: number,
+  style: Style,
+): Marked | null {
+  const line = lines[at] as Line;
+  const [split, next] = [splits[i] as Split, splits[i + 1]];
+  const label = labelText(text, line, split);
+  if (label === '') return null;
+  const start = line.tokens[split.value]?.start;
+  const end = next ? endBefore(line, next.from) : line.end;
+  if (start !== undefined && start < end) return marked(text, label, start, next ? end : runOn(text, lines, at, style));
+  const below = next ? null : blockBelow(text, lines, at, style);
+  return below && { label, ...below, by: 'label' };
 }
 
 /** Labels without a mark, each on a line of its own above its value: believed where several blocks begin with such a line. */

@@ -1,5 +1,7 @@
 import { valueTypes } from '../values/index.js';
 
+export type Telling = (typeof telling)[number];
+
 /** Values that can be told by their looks alone, wherever they stand in a line. */
 export const telling = Object.values(valueTypes)
   .flatMap(({ kind: type, within, namesItself }) => (within ? [{ type, namesItself, ...within }] : []))

@@ -50,11 +50,17 @@ describe('texts with tokens', () => {
     ['{{ message.from }}', 'nils@gannetbay.example'],
     ['{% if vessel %}yes{% endif %}', 'yes'],
   ])('%s', (source, text) => {
-    expect(render(source)).toEqual({ text, missing: [], stopped: false });
+    expect(render(source)).toEqual({ text, missing: [], stopped: false, failed: null });
   });
 
   test('says which names had no value', () => {
     expect(render('{{ arrival | plus_days: nights }}').missing).toEqual(['nights']);
+  });
+
+  test('says why a filter failed though every name has a value', () => {
+    const { text, missing, failed } = render('{{ vessel | plus_days: 2 }}');
+    expect([text, missing]).toEqual(['', []]);
+    expect(failed).toContain('Tern');
   });
 
   test('knows when it is one name and nothing else', () => {
@@ -84,6 +90,6 @@ describe('texts with tokens', () => {
     ['takes too long', '{% for a in (1..1000000) %}{% for b in (1..1000000) %}x{% endfor %}{% endfor %}'],
     ['becomes too long', '{% for a in (1..20000) %}{{ vessel }}{{ vessel }}{% endfor %}'],
   ])('what %s gives nothing, and says that it was stopped', (_, source) => {
-    expect(render(source)).toEqual({ text: '', missing: [], stopped: true });
+    expect(render(source)).toEqual({ text: '', missing: [], stopped: true, failed: null });
   });
 });

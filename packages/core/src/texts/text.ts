@@ -35,7 +35,7 @@ export function compileText(source: string, scope: NameScope, path: Path, report
     template = liquid.parse(source);
     names = liquid.globalFullVariablesSync(template);
   } catch (error) {
-    report.add('YS-TEXT-SYNTAX', path, { detail: (error as Error).message.split('\n')[0] ?? '' });
+    report.add('YS-TEXT-SYNTAX', path, { detail: firstLine(error) });
     return null;
   }
   const unknown = names.filter((name) => scope.typeOf(name) === null);
@@ -51,21 +51,28 @@ export interface RenderedText {
   missing: string[];
   /** Whether it was stopped at its limit: what it would have been is not known. */
   stopped: boolean;
+  /** Why a filter could not do its work, though every name has a value; null where none failed. */
+  failed: string | null;
 }
 
-/** Renders a text. Missing names render as nothing; filters that fail give an empty text and `missing`. */
+/** Renders a text. Missing names render as nothing; a filter that fails for want of one gives an empty text and `missing`. */
 export function renderText(text: CompiledText, scene: Scene): RenderedText {
   const missing = text.names.filter((name) => valuesOf(name, scene).length === 0);
   try {
     const rendered = liquid.renderSync(text.template, globals(text.names, scene)) as string;
-    return rendered.length > limits.textOutput ? stopped : { text: rendered, missing, stopped: false };
+    return rendered.length > limits.textOutput ? stopped : { text: rendered, missing, stopped: false, failed: null };
   } catch (error) {
     if (/limit exceeded/.test((error as Error).message)) return stopped;
-    return { text: '', missing: missing.length > 0 ? missing : [...text.names], stopped: false };
+    const failed = missing.length > 0 ? null : firstLine(error);
+    return { text: '', missing, stopped: false, failed };
   }
 }
 
-const stopped: RenderedText = { text: '', missing: [], stopped: true };
+const stopped: RenderedText = { text: '', missing: [], stopped: true, failed: null };
+
+/** What went wrong in words, without the place in the text, which is one line. */
+const firstLine = (error: unknown) =>
+  ((error as Error).message.split('\n')[0] ?? '').replace(/, line:\d+, col:\d+$/, '');
 
 function globals(names: readonly string[], scene: Scene): Record<string, unknown> {
   const roots = dictionary<Record<string, unknown>>({});

@@ -97,7 +97,7 @@ function grouped(text: string, mark: string): string | null {
 }
 
 /** Canonical form of a decimal: no plus, no exponent, no trailing zeros. */
-export function canonical(decimal: string): string {
+function canonical(decimal: string): string {
   const text = new Big(decimal).toFixed();
   return text === '-0' ? '0' : text;
 }

@@ -4,7 +4,7 @@ import { accentless } from './fold.js';
 const languages = ['en', 'de', 'fr', 'es', 'pt', 'da', 'it', 'nl'];
 
 /** A word without case, accents and points, so that `März`, `marz` and `mar.` can be compared. */
-export const plainWord = (name: string) => accentless(name).replace(/\./g, '');
+const plainWord = (name: string) => accentless(name).replace(/\./g, '');
 
 /** Month numbers (1 to 12) by their names in eight languages, long and short, as `plainWord` has them. */
 export const months: ReadonlyMap<string, number> = namesOf(

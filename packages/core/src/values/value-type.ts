@@ -48,7 +48,7 @@ export type Storage =
   | { holds: 'whole number' | 'day' | 'time of day' | 'moment' | 'flag' };
 
 /** How a type is told by its looks, for suggestions. */
-export interface Look {
+interface Look {
   /** What every value must look like, beside being readable. */
   like: RegExp;
   /** What the label must look like; left out where it does not matter. */
@@ -58,7 +58,7 @@ export interface Look {
 }
 
 /** How a value is told within a line of other words. */
-export interface LookWithin {
+interface LookWithin {
   like: RegExp;
   /** More telling ones are tried first: 1 before 2. */
   rank: number;

@@ -35,7 +35,7 @@ export interface DestinationContext {
  * What goes into the outbox, or why this line cannot be sent. Deliveries of one destination with the same `order` go one
  * after the other, and an older one never overwrites a newer; by default each stands alone.
  */
-export type Rendered = { payload: unknown; order?: string } | { refused: string };
+type Rendered = { payload: unknown; order?: string } | { refused: string };
 
 /** One destination kind: a folder, and one line in the registry. */
 export interface DestinationKind {

@@ -38,7 +38,7 @@ type BodyOf<E extends Endpoint> = E['body'] extends 'message/rfc822'
       ? v.InferOutput<E['body']>
       : undefined;
 
-export interface Input<E extends Endpoint> {
+interface Input<E extends Endpoint> {
   params: ParamsOf<E>;
   query: QueryOf<E>;
   body: BodyOf<E>;

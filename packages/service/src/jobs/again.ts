@@ -6,7 +6,7 @@ import { claimAgain } from '../store/message-store.js';
 import type { JobKind, JobTools } from './job-kind.js';
 
 /** Which messages to put through again; what is left out does not matter. */
-export interface AgainSelection {
+interface AgainSelection {
   keys?: string[] | undefined;
   mailbox?: string | undefined;
   sieve?: string | undefined;

@@ -10,5 +10,5 @@ export const jobKinds: Readonly<Record<string, JobKind>> = dictionary(
 );
 export type { AgainParams } from './again.js';
 export type { EffectParams } from './effect.js';
-export type { JobKind, JobStand, JobStep, JobTools } from './job-kind.js';
+export type { JobKind, JobStand, JobTools } from './job-kind.js';
 export type { RenameParams } from './rename.js';

@@ -6,7 +6,7 @@ import { executeBinary, type Statement } from '../database/run-together.js';
 import { raw, rawChunk } from '../database/schema.js';
 
 /** Size of one piece of raw mail in the database. */
-export const chunkBytes = 256 * 1024;
+const chunkBytes = 256 * 1024;
 
 /** A raw message on its way into the database. Only a transaction that stores a receipt makes it count. */
 export class RawWriter {

@@ -22,7 +22,7 @@ export interface VersionRename {
 }
 
 /** The renames of a sieve's fields after a version, oldest first. */
-export async function renamesAfter(db: Executor, name: string, after: number): Promise<VersionRename[]> {
+async function renamesAfter(db: Executor, name: string, after: number): Promise<VersionRename[]> {
   const rows = await db
     .select({ version: sieveVersion.number, rename: sieveVersion.renamed })
     .from(sieveVersion)

@@ -77,7 +77,6 @@ const versionColumns = {
   renamed: sieveVersion.renamed,
   created: sieveVersion.createdAt,
 };
-export type SieveVersion = Awaited<ReturnType<typeof getVersion>>;
 
 const versions = (db: Executor) =>
   db.select(versionColumns).from(sieveVersion).innerJoin(sieve, eq(sieve.id, sieveVersion.sieveId));

@@ -2,7 +2,7 @@ import Fastify from 'fastify';
 import { escaped, pagePolicy, standInPage } from '../page.js';
 
 /** A post as a room got it. */
-export interface Post {
+interface Post {
   room: string;
   text: string;
   at: string;

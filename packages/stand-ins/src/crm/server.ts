@@ -6,7 +6,7 @@ import { complaintAbout, shapes } from './shape.js';
 type Entry = Record<string, unknown> & { id: string };
 
 /** How the desk behaves; changed by `POST /mood`. */
-export interface DeskMood {
+interface DeskMood {
   /** Milliseconds before each answer. */
   slowMs: number;
   /** Answers 503 to everything. */
@@ -27,7 +27,7 @@ export interface CrmStandIn {
 }
 
 /** The key is no secret: the desk shows it on its page, as it is made up. */
-export const deskKey = 'desk-7f31-gannet';
+const deskKey = 'desk-7f31-gannet';
 
 /** Quayside desk: a simulated CRM with contacts and jobs, which keeps everything in memory and shows it on a page. */
 export async function startCrm(port: number): Promise<CrmStandIn> {

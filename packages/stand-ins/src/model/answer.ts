@@ -1,6 +1,6 @@
 import { type AskedField, findValue } from './find-value.js';
 
-export interface ChatMessage {
+interface ChatMessage {
   role: string;
   content: string;
 }

@@ -1,7 +1,7 @@
 import type { Evidence, MessageReading } from './outcome';
 
 /** A stretch of a line: plain text, or part of what a field was read from. */
-export interface AnnotatedPiece {
+interface AnnotatedPiece {
   text: string;
   field: string | null;
 }

@@ -10,7 +10,7 @@ export interface MessageFilter {
   cursor: string;
 }
 
-export const filterNames = ['mailbox', 'state', 'sieve', 'cursor'] as const;
+const filterNames = ['mailbox', 'state', 'sieve', 'cursor'] as const;
 
 export const filterOf = (get: (name: string) => string): MessageFilter => ({
   mailbox: get('mailbox'),

@@ -119,7 +119,7 @@ function Inside({ overview }: { overview: Overview }) {
   );
 }
 
-export const arrived = (counts: MessageCounts): number => Object.values(counts).reduce((sum, count) => sum + count, 0);
+const arrived = (counts: MessageCounts): number => Object.values(counts).reduce((sum, count) => sum + count, 0);
 
 function FigureRow({ overview }: { overview: Overview }) {
   const { messages, wants } = overview;

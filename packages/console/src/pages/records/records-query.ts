@@ -3,7 +3,7 @@ import { recordEndpoints } from '@yellow-sieve/contract';
 import { service } from '../../service';
 
 export const valueTests = ['is', 'starts', 'at_least', 'at_most'] as const;
-export type ValueTest = (typeof valueTests)[number];
+type ValueTest = (typeof valueTests)[number];
 
 /** What narrows the table; kept in the address. */
 export interface RecordsFilter {

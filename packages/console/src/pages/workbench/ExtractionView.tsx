@@ -1,5 +1,5 @@
-import type { SieveActInput, SieveOutline } from '@yellow-sieve/contract';
-import { useMemo, useRef, useState } from 'react';
+import type { ColumnItem, ShownRef, SieveActInput, SieveOutline } from '@yellow-sieve/contract';
+import { useMemo, useReducer, useRef } from 'react';
 import { styled } from 'styled-components';
 import { fieldColour } from '../../looks/tokens';
 import { Button } from '../../parts/Button';
@@ -9,17 +9,19 @@ import { useShortcuts } from '../../parts/use-shortcuts';
 import { fill, words } from '../../words';
 import { ledgerOf } from '../message/outcome';
 import { RowsTable } from '../message/RowsTable';
+import { type Extracting, type ExtractingEvent, extractingAfter, rowsField, untouched } from './extracting';
 import { FieldLedger } from './FieldLedger';
 import { FieldPanel, WrongDialog } from './FieldPanel';
 import { MessageSide } from './MessageSide';
 import { RuleList } from './RuleList';
 import { RulePanel } from './RulePanel';
 import { wordsOf } from './text-selection';
-import { rowsField, useCoverageGrid } from './use-coverage-grid';
+import type { Column } from './use-columns';
+import { type GridState, useCoverageGrid } from './use-coverage-grid';
 import type { Draft } from './use-draft';
 import { useEdits } from './use-edits';
 import { useExpected } from './use-expected';
-import { useMarking } from './use-marking';
+import { type Marking, useMarking } from './use-marking';
 import { type Shown, useShownReading } from './use-shown';
 import type { ShownMessageState } from './use-shown-message';
 
@@ -53,58 +55,54 @@ export interface ExtractionViewProps {
   compiles: boolean;
 }
 
-/** What a sieve takes out of messages: the proof beside the ledger, the mesh, and the rules. */
-export function ExtractionView({ name, draft, outline, message, compiles }: ExtractionViewProps) {
-  const say = words.workbench;
-  const { selection, columns, at, column, ref, shown } = message;
+/** What a sieve takes out of messages: the text beside the ledger, the grid, and the rules. */
+export function ExtractionView(props: ExtractionViewProps) {
+  const { name, draft, message, compiles } = props;
+  const { selection, columns, column, ref } = message;
   const expected = useExpected(name, selection);
-  const reading = useShownReading(name, ref).data ?? null;
   const grid = useCoverageGrid(name, draft.source, selection, compiles && columns.length > 0, expected.count);
-  const [chosen, setChosen] = useState<string | null>(null);
-  const [rule, setRule] = useState<number | 'new' | null>(null);
-  const [judging, setJudging] = useState<{ column: number; field: string } | null>(null);
+  if (!column || !ref) return <NoMessages {...message} />;
+  return <Extraction {...props} column={column} messageRef={ref} expected={expected} grid={grid} />;
+}
+
+function NoMessages({ selection, select }: Pick<ShownMessageState, 'selection' | 'select'>) {
+  const say = words.workbench;
+  return (
+    <Empty>
+      {say.noMessages}
+      {selection.of === 'samples' && <Button onPress={() => select('stored')}>{say.mesh.stored}</Button>}
+    </Empty>
+  );
+}
+
+interface ExtractionProps extends ExtractionViewProps {
+  column: Column;
+  messageRef: ShownRef;
+  expected: ReturnType<typeof useExpected>;
+  grid: GridState;
+}
+
+function Extraction({ name, draft, outline, message, column, messageRef, expected, grid }: ExtractionProps) {
+  const { columns, shown } = message;
+  const reading = useShownReading(name, messageRef).data ?? null;
+  const [state, tell] = useReducer(extractingAfter, untouched);
   const marking = useMarking();
-  const { stretch } = marking;
-  const edits = useEdits(name, draft, ref, (act, field) => {
-    if (act.act === 'take header') setChosen(field);
-    if ((act.act !== 'mark' && act.act !== 'mark rows') || !stretch) return;
-    const marked = fill(say.mark.marked, { words: wordsOf(stretch, reading), field: field ?? '' });
-    marking.leave(act.act === 'mark' ? marked : say.mark.itemsDone);
-    setChosen(act.act === 'mark' ? field : rowsField);
+  const edits = useEdits(name, draft, messageRef, (act, field) => {
+    const { stretch } = marking;
+    const marks = act.act === 'mark' || act.act === 'mark rows';
+    if (marks && !stretch) return;
+    if (marks && stretch) marking.leave(saidOf(act.act, wordsOf(stretch, reading), field));
+    tell({ type: 'done', act: act.act, field });
   });
-  const go = (to: number) => {
-    if (!columns[to]) return;
-    marking.drop();
-    message.go(to);
-  };
-  const steps = useRef({ go, at });
-  steps.current = { go, at };
-  useShortcuts(
-    useMemo(
-      () => ({ j: () => steps.current.go(steps.current.at + 1), k: () => steps.current.go(steps.current.at - 1) }),
-      [],
-    ),
-  );
+  const go = useSteps(message, marking.drop);
+  const { names, all, rows, units } = useNames(outline);
   const outcome = shown?.outcome ?? null;
-  const names = useMemo(() => outline.fields.map((field) => field.name), [outline.fields]);
-  const rows = useMemo(() => (outline.columns.length > 0 ? [...names, rowsField] : names), [names, outline.columns]);
-  const all = useMemo(() => [...names, ...outline.columns.map((one) => one.name)], [names, outline.columns]);
-  const units = useMemo(
-    () => new Map(outline.fields.flatMap((one) => (one.unit ? [[one.name, one.unit] as const] : []))),
-    [outline.fields],
-  );
-  const field = outline.fields.find((one) => one.name === chosen) ?? null;
-  const ledger = useMemo(() => (outcome ? ledgerOf(outcome) : []), [outcome]);
-  if (!column || !ref)
-    return (
-      <Empty>
-        {say.noMessages}
-        {selection.of === 'samples' && <Button onPress={() => message.select('stored')}>{say.mesh.stored}</Button>}
-      </Empty>
-    );
-  const chooseRule = (next: number | null) => {
-    setRule(next);
-    edits.forget();
+  const point = (field: string | null) => tell({ type: 'pointed', field });
+  const judge = (to: number, field: string, right: boolean) => {
+    const one = columns[to];
+    if (!one || field === rowsField) return;
+    if (right) expected.say({ column: one, field, value: undefined });
+    else tell({ type: 'judging', of: { column: to, field } });
   };
   return (
     <Sides>
@@ -115,12 +113,12 @@ export function ExtractionView({ name, draft, outline, message, compiles }: Extr
         reading={reading}
         fields={outline.fields}
         names={all}
-        chosen={chosen}
+        chosen={state.chosen}
         marking={marking}
         edits={edits}
-        problems={rule === null ? edits.problems : noProblems}
+        problems={state.rule === null ? edits.problems : noProblems}
         error={edits.error ?? expected.error}
-        onChoose={setChosen}
+        onChoose={point}
         onGo={go}
       />
       <Right>
@@ -129,73 +127,156 @@ export function ExtractionView({ name, draft, outline, message, compiles }: Extr
           units={units}
           shown={shown}
           columns={columns}
-          at={at}
+          at={message.at}
           grid={grid}
-          selection={selection}
-          chosen={chosen}
-          onChoose={(next) => {
-            setChosen(next);
-            setRule(null);
-          }}
+          selection={message.selection}
+          chosen={state.chosen}
+          onChoose={(field) => tell({ type: 'chose', field })}
           onShow={go}
           onSelect={message.select}
-          onJudge={(to, judged, right) => {
-            const one = columns[to];
-            if (!one || judged === rowsField) return;
-            if (right) expected.say({ column: one, field: judged, value: undefined });
-            else setJudging({ column: to, field: judged });
-          }}
+          onJudge={judge}
         />
-        <Foot>
-          <Button onPress={() => expected.confirm(column)}>{say.confirmAll}</Button>
-          <Button onPress={() => edits.act({ act: 'new layout' })}>{say.newLayout}</Button>
-          <span role="status">{expected.isDone && <Muted>{say.confirmed}</Muted>}</span>
-        </Foot>
-        {outcome && chosen === rowsField && (
-          <RowsTable outcome={outcome} names={all} chosen={chosen} onChoose={setChosen} />
+        <LedgerFoot column={column} expected={expected} onLayout={() => edits.act({ act: 'new layout' })} />
+        {outcome && state.chosen === rowsField && (
+          <RowsTable outcome={outcome} names={all} chosen={state.chosen} onChoose={point} />
         )}
-        <Pair>
-          {rule !== null ? (
-            <RulePanel
-              rule={rule === 'new' ? null : (outline.rules[rule] ?? null)}
-              problems={edits.problems}
-              onWrite={(source) => edits.act({ act: 'write rule', rule: rule === 'new' ? null : rule, source })}
-              onClose={() => chooseRule(null)}
-            />
-          ) : field ? (
-            <FieldPanel
-              field={field}
-              colour={fieldColour(names.indexOf(field.name))}
-              row={ledger.find((row) => row.field === field.name) ?? null}
-              cell={grid.coverage(column.name)?.cells[field.name] ?? null}
-              onAct={edits.act}
-              onRemark={marking.ask}
-              onExpect={(about, value) => expected.say({ column, field: about, value })}
-            />
-          ) : (
-            <Empty>{say.noField}</Empty>
-          )}
-          <RuleList
-            rules={outline.rules}
-            filled={filledBy(outcome)}
-            chosen={rule === 'new' ? null : rule}
-            onChoose={chooseRule}
-            onAct={(act: SieveActInput) => edits.act(act)}
-            onAdd={() => setRule('new')}
-          />
-        </Pair>
+        <Panels
+          state={state}
+          tell={tell}
+          outline={outline}
+          names={names}
+          outcome={outcome}
+          edits={edits}
+          marking={marking}
+          column={column}
+          expected={expected}
+          grid={grid}
+        />
       </Right>
       <WrongDialog
-        field={judging?.field ?? ''}
+        field={state.judging?.field ?? ''}
         value={null}
-        isOpen={judging !== null}
-        onClose={() => setJudging(null)}
-        onExpect={(about, value) => {
-          const one = judging && columns[judging.column];
-          if (one) expected.say({ column: one, field: about, value });
+        isOpen={state.judging !== null}
+        onClose={() => tell({ type: 'judging', of: null })}
+        onExpect={(field, value) => {
+          const one = state.judging && columns[state.judging.column];
+          if (one) expected.say({ column: one, field, value });
         }}
       />
     </Sides>
+  );
+}
+
+function saidOf(act: SieveActInput['act'], marked: string, field: string | null): string {
+  const { mark } = words.workbench;
+  return act === 'mark' ? fill(mark.marked, { words: marked, field: field ?? '' }) : mark.itemsDone;
+}
+
+/** Goes to another message, by the keys J and K too; what was about to be marked is dropped. */
+function useSteps({ columns, at, go }: ShownMessageState, drop: () => void): (to: number) => void {
+  const step = (to: number) => {
+    if (!columns[to]) return;
+    drop();
+    go(to);
+  };
+  const latest = useRef({ step, at });
+  latest.current = { step, at };
+  useShortcuts(
+    useMemo(() => {
+      const by = (count: number) => () => latest.current.step(latest.current.at + count);
+      return { j: by(1), k: by(-1) };
+    }, []),
+  );
+  return step;
+}
+
+/** Names of fields, of all that has a colour, and of the rows of the grid; and the units of figures. */
+function useNames({ fields, columns }: SieveOutline) {
+  return useMemo(() => {
+    const names = fields.map((field) => field.name);
+    return {
+      names,
+      all: [...names, ...columns.map((one) => one.name)],
+      rows: columns.length > 0 ? [...names, rowsField] : names,
+      units: new Map(fields.flatMap((one) => (one.unit ? [[one.name, one.unit] as const] : []))),
+    };
+  }, [fields, columns]);
+}
+
+interface LedgerFootProps extends Pick<ExtractionProps, 'column' | 'expected'> {
+  onLayout(): void;
+}
+
+function LedgerFoot({ column, expected, onLayout }: LedgerFootProps) {
+  const say = words.workbench;
+  return (
+    <Foot>
+      <Button onPress={() => expected.confirm(column)}>{say.confirmAll}</Button>
+      <Button onPress={onLayout}>{say.newLayout}</Button>
+      <span role="status">{expected.isDone && <Muted>{say.confirmed}</Muted>}</span>
+    </Foot>
+  );
+}
+
+interface PanelsProps extends Pick<ExtractionProps, 'outline' | 'column' | 'expected' | 'grid'> {
+  state: Extracting;
+  tell(event: ExtractingEvent): void;
+  names: readonly string[];
+  outcome: Shown['outcome'];
+  edits: ReturnType<typeof useEdits>;
+  marking: Marking;
+}
+
+/** The field or rule that is open, beside the list of rules. */
+function Panels({ state, tell, outline, outcome, edits, ...rest }: PanelsProps) {
+  const { chosen, rule } = state;
+  const field = outline.fields.find((one) => one.name === chosen) ?? null;
+  const open = (next: number | null) => {
+    tell({ type: 'opened rule', rule: next });
+    edits.forget();
+  };
+  return (
+    <Pair>
+      {rule !== null ? (
+        <RulePanel
+          rule={rule === 'new' ? null : (outline.rules[rule] ?? null)}
+          problems={edits.problems}
+          onWrite={(source) => edits.act({ act: 'write rule', rule: rule === 'new' ? null : rule, source })}
+          onClose={() => open(null)}
+        />
+      ) : field ? (
+        <ChosenField field={field} outcome={outcome} edits={edits} {...rest} />
+      ) : (
+        <Empty>{words.workbench.noField}</Empty>
+      )}
+      <RuleList
+        rules={outline.rules}
+        filled={filledBy(outcome)}
+        chosen={rule === 'new' ? null : rule}
+        onChoose={open}
+        onAct={(act: SieveActInput) => edits.act(act)}
+        onAdd={() => tell({ type: 'opened rule', rule: 'new' })}
+      />
+    </Pair>
+  );
+}
+
+interface ChosenFieldProps extends Omit<PanelsProps, 'state' | 'tell' | 'outline'> {
+  field: ColumnItem;
+}
+
+function ChosenField({ field, names, outcome, edits, marking, column, expected, grid }: ChosenFieldProps) {
+  const ledger = useMemo(() => (outcome ? ledgerOf(outcome) : []), [outcome]);
+  return (
+    <FieldPanel
+      field={field}
+      colour={fieldColour(names.indexOf(field.name))}
+      row={ledger.find((row) => row.field === field.name) ?? null}
+      cell={grid.coverage(column.name)?.cells[field.name] ?? null}
+      onAct={edits.act}
+      onRemark={marking.ask}
+      onExpect={(about, value) => expected.say({ column, field: about, value })}
+    />
   );
 }
 

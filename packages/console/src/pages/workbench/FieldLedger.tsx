@@ -5,15 +5,17 @@ import { styled } from 'styled-components';
 import { fieldColour } from '../../looks/tokens';
 import { PlainButton } from '../../parts/Button';
 import { OneOf } from '../../parts/OneOf';
+import { Trouble } from '../../parts/Trouble';
 import { fill, words } from '../../words';
 import { FieldName } from '../message/FieldName';
 import { valueText } from '../message/outcome';
 import { CoverageGrid } from './CoverageGrid';
 import { CoverageTable } from './CoverageTable';
+import { rowsField } from './extracting';
 import { meshSizes } from './grid-drawing';
 import { Legend } from './Legend';
 import type { Column, Selection } from './use-columns';
-import { type GridState, rowsField } from './use-coverage-grid';
+import type { GridState } from './use-coverage-grid';
 import type { Shown } from './use-shown';
 
 const Frame = styled.section`
@@ -130,6 +132,7 @@ export function FieldLedger(props: FieldLedgerProps) {
         />
         <span>{about}</span>
         <Legend />
+        {grid.failed ? <Trouble error={grid.failed} onRetry={grid.retry} /> : null}
         <PlainButton onPress={() => setTable(!asTable)}>{asTable ? say.mesh.canvas : say.mesh.table}</PlainButton>
       </Head>
       {asTable ? (

@@ -1,4 +1,4 @@
-import type { ColumnItem, FileProblemItem } from '@yellow-sieve/contract';
+import type { ColumnItem, FileProblemItem, ShownRef } from '@yellow-sieve/contract';
 import { styled } from 'styled-components';
 import { Button } from '../../parts/Button';
 import { Empty, Muted } from '../../parts/Page';
@@ -11,6 +11,7 @@ import { MarkableText } from './MarkableText';
 import { MarkBar } from './MarkBar';
 import { MarkingOriginal } from './MarkingOriginal';
 import { isOfLines, wordsOf } from './text-selection';
+import type { Column } from './use-columns';
 import type { useEdits } from './use-edits';
 import type { Marking } from './use-marking';
 import type { Shown } from './use-shown';
@@ -53,65 +54,17 @@ export interface MessageSideProps {
   onGo(to: number): void;
 }
 
-/** The shown message: its proof, its original and its headers, all to mark values in. */
-export function MessageSide({
-  name,
-  source,
-  message,
-  reading,
-  fields,
-  names,
-  chosen,
-  marking,
-  edits,
-  problems,
-  error,
-  onChoose,
-  onGo,
-}: MessageSideProps) {
-  const say = words.workbench;
-  const { columns, at, column, ref, shown } = message;
-  const { stretch } = marking;
-  const outcome = shown?.outcome ?? null;
+/** The shown message: its text, its original and its headers, all to mark values in. */
+export function MessageSide(props: MessageSideProps) {
+  const { problems, error, marking, message } = props;
+  const { column, ref } = message;
   if (!column || !ref) return null;
   return (
     <Left>
       <Views>
-        <Head>
-          <Subject title={column.subject ?? column.name}>{column.subject || column.name}</Subject>
-          <Segments aria-label={words.message.views}>
-            <Segment id="proof">{words.message.proof}</Segment>
-            <Segment id="original">{words.message.original}</Segment>
-            <Segment id="headers">{words.message.headers}</Segment>
-          </Segments>
-          <Muted>{fill(say.position, { at: at + 1, all: columns.length })}</Muted>
-          <Button aria-label={say.next} isDisabled={at + 1 >= columns.length} onPress={() => onGo(at + 1)}>
-            J
-          </Button>
-          <Button aria-label={say.previous} isDisabled={at === 0} onPress={() => onGo(at - 1)}>
-            K
-          </Button>
-        </Head>
-        {stretch && reading && (
-          <MarkBar
-            key={`${stretch.in} ${stretch.start} ${stretch.end}`}
-            name={name}
-            source={source}
-            message={ref}
-            stretch={stretch}
-            words={wordsOf(stretch, reading)}
-            fields={fields}
-            input={marking.input}
-            onMark={(to, options) => edits.act({ act: 'mark', ...stretch, field: to, ...(options ? { options } : {}) })}
-            onItems={
-              isOfLines(stretch, reading)
-                ? () => edits.act({ act: 'mark rows', start: stretch.start, end: stretch.end })
-                : undefined
-            }
-            onCancel={() => marking.leave()}
-          />
-        )}
-        <ShownNote shown={shown} />
+        <Heading {...props} column={column} />
+        <Marks {...props} messageRef={ref} />
+        <ShownNote shown={message.shown} />
         {problems.map(({ text, code }) => (
           <Wrong key={code + text} role="alert">
             {text}
@@ -121,40 +74,103 @@ export function MessageSide({
         <Said role="status" hidden={marking.done === ''}>
           {marking.done}
         </Said>
-        <View id="proof">
-          {reading ? (
-            <MarkableText
-              reading={reading}
-              evidence={outcome?.evidence ?? noEvidence}
-              leftovers={outcome?.leftovers ?? noLeftovers}
-              fields={names}
-              chosen={chosen}
-              onChoose={onChoose}
-              onSelect={marking.select}
-              onMark={() => marking.input.current?.focus()}
-              frame={marking.proof}
-            />
-          ) : (
-            <Empty>{words.common.loading}</Empty>
-          )}
-        </View>
-        <View id="original">
-          {reading && (
-            <MarkingOriginal
-              sieve={name}
-              message={ref}
-              reading={reading}
-              evidence={outcome?.evidence ?? noEvidence}
-              fields={names}
-              onSelect={marking.select}
-            />
-          )}
-        </View>
-        <View id="headers">
-          {reading && <Headers reading={reading} onTake={(header) => edits.act({ act: 'take header', header })} />}
-        </View>
+        <Forms {...props} messageRef={ref} />
       </Views>
     </Left>
+  );
+}
+
+/** Which message it is, in which of its forms, and the way to the next. */
+function Heading({ message: { columns, at }, column, onGo }: MessageSideProps & { column: Column }) {
+  const say = words.workbench;
+  return (
+    <Head>
+      <Subject title={column.subject ?? column.name}>{column.subject || column.name}</Subject>
+      <Segments aria-label={words.message.views}>
+        <Segment id="proof">{words.message.proof}</Segment>
+        <Segment id="original">{words.message.original}</Segment>
+        <Segment id="headers">{words.message.headers}</Segment>
+      </Segments>
+      <Muted>{fill(say.position, { at: at + 1, all: columns.length })}</Muted>
+      <Button aria-label={say.next} isDisabled={at + 1 >= columns.length} onPress={() => onGo(at + 1)}>
+        J
+      </Button>
+      <Button aria-label={say.previous} isDisabled={at === 0} onPress={() => onGo(at - 1)}>
+        K
+      </Button>
+    </Head>
+  );
+}
+
+/** Asks what the words are that somebody selected. */
+function Marks({
+  name,
+  source,
+  messageRef,
+  reading,
+  fields,
+  marking,
+  edits,
+}: MessageSideProps & { messageRef: ShownRef }) {
+  const { stretch } = marking;
+  if (!stretch || !reading) return null;
+  const items = () => edits.act({ act: 'mark rows', start: stretch.start, end: stretch.end });
+  return (
+    <MarkBar
+      key={`${stretch.in} ${stretch.start} ${stretch.end}`}
+      name={name}
+      source={source}
+      message={messageRef}
+      stretch={stretch}
+      words={wordsOf(stretch, reading)}
+      fields={fields}
+      input={marking.input}
+      onMark={(to, options) => edits.act({ act: 'mark', ...stretch, field: to, ...(options ? { options } : {}) })}
+      onItems={isOfLines(stretch, reading) ? items : undefined}
+      onCancel={() => marking.leave()}
+    />
+  );
+}
+
+/** The message in the form that is chosen. */
+function Forms(props: MessageSideProps & { messageRef: ShownRef }) {
+  const { name, message, messageRef, reading, names, chosen, marking, edits, onChoose } = props;
+  const { evidence = noEvidence, leftovers = noLeftovers } = message.shown?.outcome ?? {};
+  if (!reading)
+    return (
+      <View id="proof">
+        <Empty>{words.common.loading}</Empty>
+      </View>
+    );
+  return (
+    <>
+      <View id="proof">
+        <MarkableText
+          reading={reading}
+          evidence={evidence}
+          leftovers={leftovers}
+          fields={names}
+          chosen={chosen}
+          onChoose={onChoose}
+          onSelect={marking.select}
+          onMark={() => marking.input.current?.focus()}
+          frame={marking.proof}
+        />
+      </View>
+      <View id="original">
+        <MarkingOriginal
+          sieve={name}
+          message={messageRef}
+          reading={reading}
+          evidence={evidence}
+          fields={names}
+          onSelect={marking.select}
+        />
+      </View>
+      <View id="headers">
+        <Headers reading={reading} onTake={(header) => edits.act({ act: 'take header', header })} />
+      </View>
+    </>
   );
 }
 

@@ -1,3 +1,4 @@
+import type { FileProblemItem } from '@yellow-sieve/contract';
 import { useState } from 'react';
 import { useParams } from 'react-router';
 import { styled } from 'styled-components';
@@ -52,13 +53,11 @@ const faceOf = (written: string): Face => (written === 'goes' || written === 'ef
 type Open = 'source' | 'publish' | 'versions' | 'trial' | null;
 
 function Workbench({ name, states }: { name: string; states: SieveStates }) {
-  const say = words.workbench;
   const draft = useDraft(name, states);
   const outline = useOutline(draft.source);
   const [get, set] = useSearch();
   const [open, setOpen] = useState<Open>(null);
-  const may = useMay('author');
-  const problems = outline.data?.problems ?? [];
+  const problems = outline.data?.problems ?? noProblems;
   // The outline of the text before says nothing of this one.
   const compiles = outline.data !== undefined && !outline.isPlaceholderData && problems.length === 0;
   const face = faceOf(get('face'));
@@ -70,44 +69,18 @@ function Workbench({ name, states }: { name: string; states: SieveStates }) {
       title={outline.data?.title ?? name}
       about={<About states={states} draft={draft} changed={changed} />}
       acts={
-        <>
-          <Button aria-label={say.undo} isDisabled={!draft.undo} onPress={() => draft.undo?.()}>
-            ↶
-          </Button>
-          <Button aria-label={say.redo} isDisabled={!draft.redo} onPress={() => draft.redo?.()}>
-            ↷
-          </Button>
-          <OneOf<Face>
-            label={say.faces}
-            value={face}
-            options={[
-              { key: 'takes', text: say.takes },
-              { key: 'goes', text: say.goes },
-            ]}
-            onChange={(next) => set({ face: next === 'takes' ? null : next })}
-          />
-          <Button onPress={() => setOpen('source')}>{say.source}</Button>
-          {states.live && <Button onPress={() => setOpen('versions')}>{say.versions}</Button>}
-          <Button onPress={() => set({ face: face === 'effect' ? null : 'effect' })}>
-            {face === 'effect' ? say.back : say.effect}
-          </Button>
-          {may && states.live?.trial && <Button onPress={() => setOpen('trial')}>{say.turnOn}</Button>}
-          {may && (
-            <InkButton isDisabled={!changed || !compiles || draft.kept !== 'kept'} onPress={() => setOpen('publish')}>
-              {say.publish}
-            </InkButton>
-          )}
-        </>
+        <Acts
+          draft={draft}
+          states={states}
+          face={face}
+          publishable={changed && compiles}
+          onFace={(next) => set({ face: next === 'takes' ? null : next })}
+          onOpen={setOpen}
+        />
       }
     >
-      {draft.error && <Trouble error={draft.error} />}
-      {draft.other && (
-        <Other role="alert">
-          {fill(say.otherEditor, { who: draft.other.by })}
-          <Button onPress={() => draft.settle(false)}>{say.takeTheirs}</Button>
-          <Button onPress={() => draft.settle(true)}>{say.keepMine}</Button>
-        </Other>
-      )}
+      {draft.error ? <Trouble error={draft.error} /> : null}
+      <OtherEditor draft={draft} />
       {face === 'goes' && outline.data && (
         <RoutingView name={name} draft={draft} outline={outline.data} message={message} live={states.live} />
       )}
@@ -122,33 +95,120 @@ function Workbench({ name, states }: { name: string; states: SieveStates }) {
           fields={outline.data?.fields.map((field) => field.name) ?? []}
         />
       )}
+      <Dialogs
+        name={name}
+        draft={draft}
+        states={states}
+        problems={problems}
+        mailbox={get('mailbox') || null}
+        open={open}
+        onClose={() => setOpen(null)}
+      />
+    </Page>
+  );
+}
+
+const noProblems: never[] = [];
+
+interface ActsProps {
+  draft: Draft;
+  states: SieveStates;
+  face: Face;
+  /** Whether there is something to publish, and it compiles. */
+  publishable: boolean;
+  onFace(face: Face): void;
+  onOpen(dialog: Open): void;
+}
+
+/** What can be done to the sieve as a whole. */
+function Acts({ draft, states: { live }, face, publishable, onFace, onOpen }: ActsProps) {
+  const say = words.workbench;
+  const may = useMay('author');
+  return (
+    <>
+      <Button aria-label={say.undo} isDisabled={!draft.undo} onPress={() => draft.undo?.()}>
+        ↶
+      </Button>
+      <Button aria-label={say.redo} isDisabled={!draft.redo} onPress={() => draft.redo?.()}>
+        ↷
+      </Button>
+      <OneOf<Face>
+        label={say.faces}
+        value={face}
+        options={[
+          { key: 'takes', text: say.takes },
+          { key: 'goes', text: say.goes },
+        ]}
+        onChange={onFace}
+      />
+      <Button onPress={() => onOpen('source')}>{say.source}</Button>
+      {live && <Button onPress={() => onOpen('versions')}>{say.versions}</Button>}
+      <Button onPress={() => onFace(face === 'effect' ? 'takes' : 'effect')}>
+        {face === 'effect' ? say.back : say.effect}
+      </Button>
+      {may && live?.trial && <Button onPress={() => onOpen('trial')}>{say.turnOn}</Button>}
+      {may && (
+        <InkButton isDisabled={!publishable || draft.kept !== 'kept'} onPress={() => onOpen('publish')}>
+          {say.publish}
+        </InkButton>
+      )}
+    </>
+  );
+}
+
+/** Somebody else kept a draft meanwhile: one of the two has to give way. */
+function OtherEditor({ draft: { other, settle } }: { draft: Draft }) {
+  const say = words.workbench;
+  if (!other) return null;
+  return (
+    <Other role="alert">
+      {fill(say.otherEditor, { who: other.by })}
+      <Button onPress={() => settle(false)}>{say.takeTheirs}</Button>
+      <Button onPress={() => settle(true)}>{say.keepMine}</Button>
+    </Other>
+  );
+}
+
+interface DialogsProps {
+  name: string;
+  draft: Draft;
+  states: SieveStates;
+  problems: readonly FileProblemItem[];
+  mailbox: string | null;
+  open: Open;
+  onClose(): void;
+}
+
+function Dialogs({ name, draft, states: { live }, problems, mailbox, open, onClose }: DialogsProps) {
+  return (
+    <>
       <SourceDialog
         sieve={name}
         source={draft.source}
         problems={problems}
         isOpen={open === 'source'}
         onChange={draft.change}
-        onClose={() => setOpen(null)}
+        onClose={onClose}
       />
       <PublishDialog
         name={name}
-        version={(states.live?.version ?? 0) + 1}
-        mailbox={get('mailbox') || null}
+        version={(live?.version ?? 0) + 1}
+        mailbox={mailbox}
         digest={draft.digest}
         isOpen={open === 'publish'}
-        onClose={() => setOpen(null)}
+        onClose={onClose}
       />
-      <TrialDialog name={name} isOpen={open === 'trial'} onClose={() => setOpen(null)} />
-      {states.live && (
+      <TrialDialog name={name} isOpen={open === 'trial'} onClose={onClose} />
+      {live && (
         <VersionsDialog
           name={name}
-          live={states.live.version}
+          live={live.version}
           isOpen={open === 'versions'}
-          onClose={() => setOpen(null)}
+          onClose={onClose}
           onTake={draft.change}
         />
       )}
-    </Page>
+    </>
   );
 }
 

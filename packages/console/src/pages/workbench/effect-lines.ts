@@ -1,7 +1,7 @@
 import type { JsonValue, MessageEffect } from '@yellow-sieve/core';
 import { valueText } from '../message/outcome';
 
-export type ChangeName = 'lost' | 'altered' | 'moved' | 'unclear' | 'gained';
+type ChangeName = 'lost' | 'altered' | 'moved' | 'unclear' | 'gained';
 
 /** A line of the effect: one change, or an example of many alike. */
 export interface EffectLine {

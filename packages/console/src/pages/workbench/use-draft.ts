@@ -1,8 +1,8 @@
-import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { ClientError } from '@yellow-sieve/client';
-import { useCallback, useEffect, useReducer, useRef, useState } from 'react';
+import { useCallback, useEffect, useReducer, useRef } from 'react';
 import { service } from '../../service';
-import { historyOf, stepped } from './text-history';
+import { draftAfter, draftOf, keptAs, type Theirs, toSave } from './kept-draft';
 
 /** What is there of a sieve: what is live, and the draft. */
 export interface SieveStates {
@@ -24,88 +24,64 @@ export function useSieveStates(name: string) {
   });
 }
 
-export type Kept = 'kept' | 'keeping' | 'not kept' | 'changed by another';
-
 /**
  * The text that is worked on: kept as the draft with every change, undone and redone. Another editor’s draft is never written
- * over unseen: each save says which draft it was begun from.
+ * over unseen: each save says which draft it was begun from. What follows from what stands in `kept-draft.ts`.
  */
 export function useDraft(name: string, states: SieveStates) {
-  const queries = useQueryClient();
-  const begun = states.draft?.source ?? states.live?.source ?? '';
-  const [history, step] = useReducer(stepped, begun, historyOf);
-  // Digest and text of what the service has, as far as this page knows.
-  const known = useRef({ digest: states.draft?.digest ?? states.live?.digest, source: begun });
-  const [other, setOther] = useState<{ by: string; source: string; digest: string } | null>(null);
-  const latest = useRef(begun);
-  latest.current = history.present;
-  // What this page kept itself: an answer that was on its way meanwhile is no other editor's.
-  const own = useRef(new Set([known.current.digest]));
-  // A text that could not be kept is not tried again by itself.
-  const refused = useRef<string | null>(null);
-  const save = useMutation({
-    // One after the other, each saying which text it follows, until the service has what is on the page.
-    mutationFn: async () => {
-      while (latest.current !== known.current.source) {
-        const source = latest.current;
-        const match = known.current.digest;
-        const body = new TextEncoder().encode(source);
-        const kept = await service.sieves.putDraft({ params: { name }, body, ...(match ? { match } : {}) });
-        known.current = { digest: kept.digest, source };
-        own.current.add(kept.digest);
-        refused.current = null;
-        queries.setQueryData(
-          ['sieves', name, 'states'],
-          (now: SieveStates | undefined) => now && { ...now, draft: kept },
-        );
-      }
-    },
-    onError: async (error) => {
-      refused.current = latest.current;
-      if (!(error instanceof ClientError) || error.problem.status !== 412) return;
-      const { draft: theirs } = await service.workbench.states({ params: { name } });
-      if (theirs) setOther(theirs);
-    },
-  });
-  const { mutate, isPending } = save;
+  const begun = states.draft ?? states.live ?? { digest: undefined, source: '' };
+  const [state, tell] = useReducer(draftAfter, begun, draftOf);
+  const save = useSave(name);
+  const next = toSave(state);
+  const { digest: match, source } = next ?? {};
   useEffect(() => {
-    const { present } = history;
-    if (present !== known.current.source && present !== refused.current && other === null && !isPending) mutate();
-  }, [history, mutate, other, isPending]);
+    if (source === undefined) return;
+    tell({ type: 'saving' });
+    save(source, match).then(
+      (kept) => tell({ type: 'saved', kept }),
+      async (error: unknown) => tell({ type: 'refused', source, error, theirs: await theirsOf(name, error) }),
+    );
+  }, [name, save, source, match]);
   // What another editor kept is told at once, not only when one’s own is refused.
   useEffect(() => {
-    const { draft } = states;
-    if (!draft || own.current.has(draft.digest) || isPending) return;
-    if (history.present === known.current.source) {
-      known.current = { digest: draft.digest, source: draft.source };
-      own.current.add(draft.digest);
-      step({ do: 'change', text: draft.source });
-    } else setOther(draft);
-  }, [states, history.present, isPending]);
-  const settle = useCallback(
-    (mine: boolean) => {
-      if (!other) return;
-      known.current = { digest: other.digest, source: other.source };
-      own.current.add(other.digest);
-      refused.current = null;
-      if (!mine) step({ do: 'change', text: other.source });
-      setOther(null);
-      if (mine) mutate();
-    },
-    [other, mutate],
-  );
-  const kept: Kept = other ? 'changed by another' : save.isPending ? 'keeping' : save.isError ? 'not kept' : 'kept';
+    if (states.draft && !state.saving) tell({ type: 'heard', theirs: states.draft });
+  }, [states.draft, state.saving]);
+  const { history, other, refused, known } = state;
+  const digest = useRef(known.digest);
+  digest.current = known.digest;
+  const kept = keptAs(state);
   return {
     source: history.present,
-    change: useCallback((text: string) => step({ do: 'change', text }), []),
-    undo: history.past.length > 0 ? () => step({ do: 'undo' }) : null,
-    redo: history.future.length > 0 ? () => step({ do: 'redo' }) : null,
+    change: useCallback((text: string) => tell({ type: 'step', step: { do: 'change', text } }), []),
+    undo: history.past.length > 0 ? () => tell({ type: 'step', step: { do: 'undo' } }) : null,
+    redo: history.future.length > 0 ? () => tell({ type: 'step', step: { do: 'redo' } }) : null,
     kept,
-    error: save.error && kept === 'not kept' ? save.error : null,
+    error: kept === 'not kept' ? (refused?.error ?? null) : null,
     other: other && { by: other.by },
-    settle,
-    digest: () => known.current.digest,
+    settle: useCallback((mine: boolean) => tell({ type: 'settled', mine }), []),
+    digest: () => digest.current,
   };
+}
+
+/** Keeps a text as the draft, and tells whoever shows it. */
+function useSave(name: string) {
+  const queries = useQueryClient();
+  return useCallback(
+    async (source: string, match: string | undefined) => {
+      const body = new TextEncoder().encode(source);
+      const draft = await service.sieves.putDraft({ params: { name }, body, ...(match ? { match } : {}) });
+      queries.setQueryData(['sieves', name, 'states'], (now: SieveStates | undefined) => now && { ...now, draft });
+      return { digest: draft.digest, source };
+    },
+    [name, queries],
+  );
+}
+
+/** What somebody else kept, where that is why one’s own was refused; null where it is not, or cannot be asked just now. */
+async function theirsOf(name: string, error: unknown): Promise<Theirs | null> {
+  if (!(error instanceof ClientError) || error.problem.status !== 412) return null;
+  const states = await service.workbench.states({ params: { name } }).catch(() => null);
+  return states?.draft ?? null;
 }
 
 export type Draft = ReturnType<typeof useDraft>;

@@ -122,6 +122,10 @@ export const ofFiles = {
     sentence:
       'The repeated block in the layout “{layout}” cannot be read. Write [[rows:]] and [[:rows]] each alone on its line, once, with one item between them that has a slot.',
   },
+  'YS-TEXT-FAILED': {
+    status: 422,
+    sentence: 'The text cannot be made of these values: {detail}. Change the text, or what it is made of.',
+  },
   'YS-DERIVE-TYPE': { status: 422, sentence: 'The text for “{field}” gave something its type cannot read: {detail}.' },
 
   // values

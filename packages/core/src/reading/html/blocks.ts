@@ -7,5 +7,3 @@ export const blocks = set(
 
 /** Blocks that stand apart from their neighbours by a blank line. */
 export const apart = set('blockquote dl h1 h2 h3 h4 h5 h6 ol p pre table ul');
-
-export const tableParts = set('table tbody thead tfoot tr td th caption');

@@ -21,7 +21,7 @@ export interface HtmlPiece {
   sourceLength: number;
 }
 
-export type HtmlNode = HtmlElement | HtmlPiece;
+type HtmlNode = HtmlElement | HtmlPiece;
 
 /** What an element that nobody closed is closed by, and how far up that is looked for: old programs close neither cells nor items. */
 const closedBy: Readonly<Record<string, { closes: readonly string[]; within: readonly string[] }>> = dictionary({

@@ -27,3 +27,9 @@ test('a text that runs into its limit leaves the field open, and the record to a
   expect([fields.note, verdict]).toEqual([null, 'review']);
   expect(problems).toMatchObject([{ code: 'YS-RULE-STOPPED', path: 'note', text: expect.stringContaining('a note') }]);
 });
+
+test('a text that cannot be made of the values it has says so', async () => {
+  const { fields, verdict, problems } = await outcomeOf('{{ vessel | plus_days: 2 }}');
+  expect([fields.note, verdict]).toEqual([null, 'review']);
+  expect(problems).toMatchObject([{ code: 'YS-TEXT-FAILED', path: 'note', text: expect.stringContaining('Tern') }]);
+});

@@ -1,5 +1,5 @@
 import * as v from 'valibot';
-import { nearest } from '../../errors/index.js';
+import { type Code, nearest, type Params } from '../../errors/index.js';
 import { limits } from '../../limits.js';
 import { compileText, renderText } from '../../texts/index.js';
 import { problemAt, readRaw } from '../finding.js';
@@ -29,7 +29,9 @@ function compile(source: DeriveSource, compiler: RuleCompiler): CompiledRuleBody
     fills: [source.fills],
     run({ rule, scene, context }) {
       const rendered = renderText(text, scene);
-      if (rendered.stopped) return stoppedAt(rule, source);
+      if (rendered.stopped)
+        return without(source, 'YS-RULE-STOPPED', { rule, limit: `${limits.textOutput} characters` });
+      if (rendered.failed !== null) return without(source, 'YS-TEXT-FAILED', { detail: rendered.failed });
       const nothing = rendered.missing.length > 0 || rendered.text.trim() === '';
       const trace = { from: source.from, gave: nothing ? null : rendered.text, missing: rendered.missing };
       const raw = nothing ? source.default : rendered.text;
@@ -48,10 +50,9 @@ function compile(source: DeriveSource, compiler: RuleCompiler): CompiledRuleBody
   };
 }
 
-/** A text that ran into its limit leaves its field open with the reason, so that the record is never sound without it. */
-function stoppedAt(rule: string, { fills, from }: DeriveSource): RuleResult {
-  const params = { rule, limit: `${limits.textOutput} characters` };
-  const problem = problemAt('YS-RULE-STOPPED', fills, params, undefined);
+/** A text that could not be made leaves its field open with the reason, so that the record is never sound without it. */
+function without({ fills, from }: DeriveSource, code: Code, params: Params): RuleResult {
+  const problem = problemAt(code, fills, params, undefined);
   return {
     findings: [{ field: fills, state: 'problem', problem, evidence: [] }],
     steps: 1,

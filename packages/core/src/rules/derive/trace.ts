@@ -7,5 +7,3 @@ export const deriveTrace = v.object({
   /** Names that have nothing. */
   missing: v.exactOptional(v.array(v.string())),
 });
-
-export type DeriveTrace = v.InferOutput<typeof deriveTrace>;

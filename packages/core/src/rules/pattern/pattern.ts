@@ -6,6 +6,7 @@ import { evidenceAt, findAt, problemAt } from '../finding.js';
 import type { CompiledRuleBody, Finding, Problem, RuleCompiler, RuleKind, RuleResult, RuleRun } from '../rule-kind.js';
 import { withParts } from './parts.js';
 import { type Take, taken } from './take.js';
+import type { PatternTrace } from './trace.js';
 
 const entries = {
   in: v.optional(v.string()),
@@ -84,7 +85,7 @@ function runPattern(pattern: CompiledPattern, run: RuleRun, compiler: RuleCompil
       looked_at: pattern.lookIn,
       matches: choice.taken.map((match) => match[0].slice(0, 80)),
       passed_over: choice.passedOver.map((match) => match[0].slice(0, 80)),
-    },
+    } satisfies PatternTrace,
   };
 }
 

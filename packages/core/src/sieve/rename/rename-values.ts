@@ -43,7 +43,7 @@ export function renameExpected(expect: ExpectSource, rename: FieldRename): Expec
 }
 
 /** `arrival`, `rows[2].arrival`. */
-export function renamePath(path: string, { from, to }: FieldRename): string {
+function renamePath(path: string, { from, to }: FieldRename): string {
   if (path === from) return to;
   const row = /^(rows\[\d+\]\.)(.*)$/.exec(path);
   return row?.[2] === from ? `${row[1]}${to}` : path;

@@ -5,7 +5,7 @@ import * as v from 'valibot';
 const name = v.pipe(v.string(), v.regex(/^[A-Za-z_][\w.-]{0,62}$/));
 
 /** Types a field can have over there. */
-export const crmTypes = ['text', 'number', 'whole number', 'date', 'yes-no', 'list'] as const;
+const crmTypes = ['text', 'number', 'whole number', 'date', 'yes-no', 'list'] as const;
 
 const fieldSchema = closed({
   type: v.optional(v.picklist(crmTypes), 'text'),

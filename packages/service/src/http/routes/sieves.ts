@@ -92,37 +92,8 @@ export function serveSieves(context: ServeContext): void {
       }),
     ),
   );
-  serveEndpoint(app, db, sieveEndpoints.versions, async ({ params, query }) => {
-    const rows = await listVersions(db, params.name, below(query.cursor), query.limit + 1);
-    const items = rows.slice(0, query.limit).map(versionItem);
-    return { items, next: rows.length > query.limit ? String(items.at(-1)?.number) : null };
-  });
-  serveEndpoint(app, db, sieveEndpoints.version, async ({ params }) =>
-    versionItem(await getVersion(db, params.name, params.number)),
-  );
-  serveEndpoint(app, db, sieveEndpoints.compare, async ({ params, query }) => {
-    const [from, to] = [await sourceOf(db, params.name, query.from), await sourceOf(db, params.name, query.to)];
-    const named = (state: SieveState) => `${params.name} ${typeof state === 'number' ? `version ${state}` : state}`;
-    return { same: from === to, diff: diffOf([named(query.from), from], [named(query.to), to]) };
-  });
-  serveEndpoint(app, db, sieveEndpoints.back, async ({ params, body, match }, { caller }) =>
-    sieveItem(await goBack(trying, params.number, { name: params.name, by: caller?.name ?? '', why: body.why, match })),
-  );
-  serveEndpoint(app, db, sieveEndpoints.drafts, async () => ({
-    items: (await listDrafts(db)).map(({ updatedAt, ...draft }) => ({ ...draft, updated: updatedAt.toISOString() })),
-    next: null,
-  }));
-  serveEndpoint(app, db, sieveEndpoints.draft, async ({ params }) => draftItem(await getDraft(db, params.name)));
-  serveEndpoint(app, db, sieveEndpoints.putDraft, async ({ params, query, body, match }, { caller }) =>
-    draftItem(await putDraft(db, { name: params.name, source: body, by: caller?.name ?? '', match, base: query.base })),
-  );
-  serveEndpoint(app, db, sieveEndpoints.dropDraft, async ({ params }) => {
-    await forgetDraft(db, params.name);
-    return { done: true as const };
-  });
-  serveEndpoint(app, db, sieveEndpoints.publish, async ({ params, body, match }, { caller }) =>
-    sieveItem(await publishDraft(trying, { name: params.name, by: caller?.name ?? '', match, ...body })),
-  );
+  serveVersions(context);
+  serveDrafts(context);
   serveEndpoint(app, db, sieveEndpoints.coverage, ({ params, query }) => coveragePage(context, params.name, query));
   serveEndpoint(app, db, sieveEndpoints.effect, async ({ params, body }, { caller }) => {
     const source = body.source ?? (await sourceOf(db, params.name, body.with));
@@ -146,6 +117,45 @@ export function serveSieves(context: ServeContext): void {
   serveEndpoint(app, db, sieveEndpoints.accuracy, async ({ params }) => ({
     items: await accuracyByWeek(db, params.name),
   }));
+}
+
+/** What was live before, how it differs, and the way back. */
+function serveVersions({ app, db, trying }: ServeContext): void {
+  serveEndpoint(app, db, sieveEndpoints.versions, async ({ params, query }) => {
+    const rows = await listVersions(db, params.name, below(query.cursor), query.limit + 1);
+    const items = rows.slice(0, query.limit).map(versionItem);
+    return { items, next: rows.length > query.limit ? String(items.at(-1)?.number) : null };
+  });
+  serveEndpoint(app, db, sieveEndpoints.version, async ({ params }) =>
+    versionItem(await getVersion(db, params.name, params.number)),
+  );
+  serveEndpoint(app, db, sieveEndpoints.compare, async ({ params, query }) => {
+    const [from, to] = [await sourceOf(db, params.name, query.from), await sourceOf(db, params.name, query.to)];
+    const named = (state: SieveState) => `${params.name} ${typeof state === 'number' ? `version ${state}` : state}`;
+    return { same: from === to, diff: diffOf([named(query.from), from], [named(query.to), to]) };
+  });
+  serveEndpoint(app, db, sieveEndpoints.back, async ({ params, body, match }, { caller }) =>
+    sieveItem(await goBack(trying, params.number, { name: params.name, by: caller?.name ?? '', why: body.why, match })),
+  );
+}
+
+/** What is not live yet. */
+function serveDrafts({ app, db, trying }: ServeContext): void {
+  serveEndpoint(app, db, sieveEndpoints.drafts, async () => ({
+    items: (await listDrafts(db)).map(({ updatedAt, ...draft }) => ({ ...draft, updated: updatedAt.toISOString() })),
+    next: null,
+  }));
+  serveEndpoint(app, db, sieveEndpoints.draft, async ({ params }) => draftItem(await getDraft(db, params.name)));
+  serveEndpoint(app, db, sieveEndpoints.putDraft, async ({ params, query, body, match }, { caller }) =>
+    draftItem(await putDraft(db, { name: params.name, source: body, by: caller?.name ?? '', match, base: query.base })),
+  );
+  serveEndpoint(app, db, sieveEndpoints.dropDraft, async ({ params }) => {
+    await forgetDraft(db, params.name);
+    return { done: true as const };
+  });
+  serveEndpoint(app, db, sieveEndpoints.publish, async ({ params, body, match }, { caller }) =>
+    sieveItem(await publishDraft(trying, { name: params.name, by: caller?.name ?? '', match, ...body })),
+  );
 }
 
 interface SuggestRequest {

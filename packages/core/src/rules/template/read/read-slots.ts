@@ -11,7 +11,7 @@ import type { Alignment, Candidate, Fields, Slot, Source } from '../model.js';
 export type ReadPlace = Range & { slot: Slot; joined: boolean };
 
 /** The filled slots of the same type beside one, in the same sentence: they may lend it a month or a year. */
-export interface Neighbours {
+interface Neighbours {
   before: Range | null;
   after: Range | null;
 }

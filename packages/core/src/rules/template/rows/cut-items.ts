@@ -67,6 +67,12 @@ function bestOfEach(marks: readonly ItemMark[]): ItemMark[] {
 const passing = (mark: ItemMark, cost: number, from: number): Way | null =>
   mark.share < doubtfulShare ? { cost: cost + passedOver, from, passed: true } : null;
 
+/** What it costs that an item goes on where one is likely to begin. */
+function priceOfGoingOn(boundary: Boundary | undefined): number {
+  if (boundary === 'sure') return goesOnOverHead;
+  return boundary === 'likely' ? goesOnOverBoundary : 0;
+}
+
 /** The items that could end before a mark, with their price. */
 function itemsEndingAt(
   to: number,
@@ -89,11 +95,7 @@ function itemsEndingAt(
     }
     missing -= required[landmark] ? missingRequired : missingOptional;
     const next = from + 1 < to ? marks[from + 1] : undefined;
-    if (next) {
-      if (next.landmark < landmark) inside += outOfOrder;
-      if (boundaries[from + 1] === 'likely') inside += goesOnOverBoundary;
-      if (boundaries[from + 1] === 'sure') inside += goesOnOverHead;
-    }
+    if (next) inside += (next.landmark < landmark ? outOfOrder : 0) + priceOfGoingOn(boundaries[from + 1]);
     found.push({ from, cost: inside + missing + (boundaries[from] === 'unlikely' ? startsUnlikely : 0) });
   }
   return found;
