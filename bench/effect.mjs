@@ -10,6 +10,7 @@ import { createClient } from '@yellow-sieve/client';
 import { compileMailbox, compileSieve, handleMessage, readMessage } from '@yellow-sieve/core';
 import { startDatabase } from '../scripts/database.mjs';
 import { startProcess } from '../scripts/processes.mjs';
+import { median, tell } from './tell.mjs';
 
 const count = Number(process.argv[2] ?? 1000);
 const rounds = Number(process.argv[3] ?? 3);
@@ -80,6 +81,7 @@ try {
   });
   console.log(`${count} messages fed and handled at ${(count / ((performance.now() - fed) / 1000)).toFixed(0)}/s`);
   const alone = await siftRate();
+  const ratios = [];
   for (let round = 1; round <= rounds; round++) {
     const before = memoryOf(service.child.pid);
     let most = before;
@@ -91,11 +93,13 @@ try {
       return seen.finished && seen;
     });
     const rate = done.done / ((performance.now() - from) / 1000);
+    ratios.push(rate / alone);
     console.log(
       `round ${round}: effect ${rate.toFixed(0)}/s on ${availableParallelism()} cores (while at work ${done.rate}/s), sift alone ${alone.toFixed(0)}/s on one, ` +
         `ratio ${(rate / alone).toFixed(2)}; ${done.result.affected} of ${done.done} differ; memory ${before.toFixed(0)} MB, at most ${most.toFixed(0)} MB`,
     );
   }
+  tell('effect', median(ratios));
 } finally {
   await service.stop();
   await database.stop();

@@ -5,6 +5,7 @@ import { fileURLToPath } from 'node:url';
 import { readMessage } from '@yellow-sieve/core';
 import mailsplit from 'mailsplit';
 import PostalMime from 'postal-mime';
+import { tell } from './tell.mjs';
 
 const words = 'The skipper asks for a berth at the north pier and draws two metres on the evening tide '.repeat(40);
 const head = (type) =>
@@ -92,6 +93,7 @@ if (reader) {
     const median = rounds[1];
     console.log(`${name} (${(raw.length / 1024).toFixed(0)} KB)`);
     for (const key of Object.keys(readers)) {
+      if (key !== 'ours') tell(`read ${name}, of ${key}`, median.ours / median[key]);
       const ratio = key === 'ours' ? '' : `, ratio ${(median.ours / median[key]).toFixed(2)}`;
       console.log(
         `  ${key.padEnd(12)} ${median[key].toFixed(0).padStart(6)} a second${ratio}; peak ${(await peakMegabytes(key, name)).toFixed(0)} MB`,

@@ -2,6 +2,7 @@
 // against a script by hand with the same HTML parser and no evidence, types or totals to tell, in the same run.
 import { compileSieve, readMessage, sift } from '@yellow-sieve/core';
 import { parseDocument } from 'htmlparser2';
+import { tell } from './tell.mjs';
 
 const count = Number(process.argv[2] ?? 300);
 const sieveOf = (rule) =>
@@ -85,6 +86,7 @@ async function medianOf(work) {
 for (const [name, { sieve, raw, byHand }] of Object.entries(cases)) {
   const ours = await medianOf(async () => sift(await readMessage(raw), sieve).outcome.rows.length);
   const hand = await medianOf(async () => byHand(raw));
+  tell(name, hand / ours);
   console.log(
     `${count} ${name}: ${ours.toFixed(1)} ms with a sieve, ${hand.toFixed(1)} ms by hand, ratio ${(hand / ours).toFixed(2)}`,
   );

@@ -1,5 +1,6 @@
 // Sifting with a template, by size of message and number of layouts, against a script by hand in the same run.
 import { compileSieve, readMessage, sift } from '@yellow-sieve/core';
+import { tell } from './tell.mjs';
 
 const labels = ['Vessel', 'Length over all', 'Arrival', 'Nights', 'Skipper', 'E-mail', 'Phone', 'Berth fee'];
 const types = ['text', 'number', 'date', 'integer', 'text', 'email', 'phone', 'amount'];
@@ -70,6 +71,7 @@ for (const kilobytes of [1, 4, 16, 64]) {
       throw new Error('the sieve reads something else');
     const ours = time(() => sift(reading, sieve));
     const theirs = time(() => byHand(reading.plain.text));
+    tell(`templates ${kilobytes} KB, ${count} layouts`, theirs / ours);
     console.log(
       `${String(kilobytes).padStart(4)} KB  ${String(count).padStart(7)}  ${ours.toFixed(2).padStart(8)}  ${theirs.toFixed(3).padStart(9)}  ${(theirs / ours).toFixed(3).padStart(6)}  ${(ours / kilobytes).toFixed(3).padStart(9)}`,
     );

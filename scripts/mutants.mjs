@@ -116,7 +116,15 @@ function drawn(all, count, seed) {
 /** A copy of the project to change, with the packages that are installed. */
 function copy() {
   const folder = mkdtempSync(join(tmpdir(), 'yellow-sieve-mutants-'));
-  for (const name of ['corpus', 'demo', 'jest.config.js', 'package.json', 'packages/core', 'packages/end-to-end/tests'])
+  for (const name of [
+    'corpus',
+    'demo',
+    'docs',
+    'jest.config.js',
+    'package.json',
+    'packages/core',
+    'packages/end-to-end/tests',
+  ])
     cpSync(join(root, name), join(folder, name), { recursive: true, filter: (file) => !/\/dist(\/|$)/.test(file) });
   mkdirSync(join(folder, 'node_modules/@yellow-sieve'), { recursive: true });
   for (const name of readdirSync(join(root, 'node_modules')).filter((one) => one !== '@yellow-sieve'))
@@ -173,12 +181,19 @@ const files = options.in.split(',').flatMap((part) =>
     .map((name) => join(core, part, name))
     .filter((name) => name.endsWith('.ts') && !/\.(test|fixture)\.ts$|\/trace\.ts$|index\.ts$/.test(name)),
 );
+/** Without a change all tests must pass, or every change would seem to be noticed. */
+async function checkedCopy() {
+  const folder = copy();
+  if (!(await passes(folder, tests))) throw new Error(`the tests do not pass as they are: see ${folder}`);
+  return folder;
+}
+
 const sites = drawn(files.flatMap(sitesOf), Number(options.count), Number(options.seed));
 const survivors = [];
 let at = 0;
 await Promise.all(
   Array.from({ length: Number(options.workers) }, async () => {
-    const folder = copy();
+    const folder = await checkedCopy();
     for (let site = sites[at++]; site; site = sites[at++]) {
       const alive = await survives(folder, site);
       if (alive) survivors.push(site);

@@ -231,7 +231,7 @@ export const words = {
     none: 'No record fits these filters.',
     noneAtAll: 'No record yet. Each message a sieve takes becomes one.',
     download: 'Download',
-    formats: { csv: 'CSV', xlsx: 'Excel (.xlsx)', jsonl: 'JSON lines' },
+    formats: { csv: 'CSV', xlsx: 'workbook (.xlsx)', jsonl: 'JSON lines' },
     downloadHelp: 'With these filters and columns; JSON lines hold everything.',
     open: 'Open the message',
   },

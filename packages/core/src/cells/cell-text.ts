@@ -1,7 +1,7 @@
 import type { Cell } from '../routing/index.js';
 import { figureOf, toText } from '../values/index.js';
 
-/** Excel's limit of characters in one cell; a longer value is cut there with a visible mark. */
+/** The limit of characters in one cell of a workbook (.xlsx); a longer value is cut there with a visible mark. */
 export const longestCell = 32_767;
 const cutMark = ' … [cut]';
 

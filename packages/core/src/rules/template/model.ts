@@ -2,8 +2,7 @@ import type { Range, View } from '../../reading/index.js';
 import type { FieldOptions } from '../../values/index.js';
 import type { Finding, RuleRun } from '../rule-kind.js';
 
-/** How words stand on their line: labels begin a line or a cell, sentences may begin behind another; decoys are in the middle. */
-export type Standing = 'start' | 'cell' | 'label' | 'sentence' | 'middle';
+// The text.
 
 /** A word or a single mark, in the form in which templates and messages are compared. */
 export interface Token {
@@ -41,36 +40,7 @@ export type LineKind =
 /** How a layout's labels are told from their values; a strange line of the same make is a label too. */
 export type LabelStyle = 'dash' | 'gap' | 'capitals';
 
-/** A value's place: character offsets of the view. */
-export interface SlotSpan {
-  slot: Slot;
-  start: number;
-  end: number;
-}
-
-/** A place where a landmark may stand. */
-export interface Candidate {
-  landmark: Landmark;
-  line: Line;
-  score: number;
-  spans: SlotSpan[];
-  /** Offsets of the first and behind the last matched constant. */
-  from: number;
-  end: number;
-  /** Whether a letter of its words is wrong, or its words are put otherwise. */
-  almost: boolean;
-  /** Set where the values could be cut in several ways, so that none is taken. */
-  doubtful?: boolean;
-  /** Why the score is what it is, for the trace. */
-  notes: string[];
-}
-
-/** The tokens of one line, or of several that are one sentence. */
-export interface Run {
-  tokens: readonly Token[];
-  /** Index behind the last token of each line. */
-  ends: readonly number[];
-}
+// The layout.
 
 /** A place for a value; `field` is null for text to ignore. */
 export interface Slot {
@@ -89,11 +59,8 @@ export interface Piece {
   gap: number;
 }
 
-export interface CompiledLayout {
-  name: string;
-  landmarks: Landmark[];
-  fields: string[];
-}
+/** How a label is closed: by a mark, by a wide gap, or by nothing but a space. */
+export type Closing = 'mark' | 'gap' | 'none';
 
 /** The constants of one template line and the slots between them: `before slot after slot after …`. */
 export interface Landmark {
@@ -124,9 +91,6 @@ export interface Landmark {
   weight: number;
 }
 
-/** How a label is closed: by a mark, by a wide gap, or by nothing but a space. */
-export type Closing = 'mark' | 'gap' | 'none';
-
 /** A line of values between delimiters: `HEARTBEAT|[[buoy]]|[[volts]]|END`. */
 export interface Delimited {
   mark: string;
@@ -135,11 +99,11 @@ export interface Delimited {
   slots: Slot[];
 }
 
-/** The item of a repeated block: known by its words; or, where it has none, by the shape of its line, or of its lines. */
-export type CompiledBlock =
-  | ({ kind: 'words'; fields: string[] } & WordedItem)
-  | { kind: 'shape'; shape: LineShape; fields: string[] }
-  | { kind: 'bare'; lines: BareLine[]; fields: string[] };
+export interface CompiledLayout {
+  name: string;
+  landmarks: Landmark[];
+  fields: string[];
+}
 
 /** A layout that is ready to be tried. */
 export interface Layout {
@@ -155,19 +119,41 @@ export interface PlacedBlock {
   before: number;
 }
 
-/** What one layout makes of a text. */
-export interface Alignment {
+/** The item of a repeated block: known by its words; or, where it has none, by the shape of its line, or of its lines. */
+export type CompiledBlock =
+  | ({ kind: 'words'; fields: string[] } & WordedItem)
+  | { kind: 'shape'; shape: LineShape; fields: string[] }
+  | { kind: 'bare'; lines: BareLine[]; fields: string[] };
+
+/** An item that is known by its words. */
+export interface WordedItem {
+  /** Lines without words, above its first words. */
+  above: BareLine[];
+  /** Lines without words that stand below one of its landmarks, by its index. */
+  below: ReadonlyMap<number, readonly BareLine[]>;
   layout: CompiledLayout;
-  /** 0 to 1. */
-  score: number;
-  places: { place: ValuePlace; candidate: Candidate }[];
-  claimed: ReadonlyMap<number, Candidate>;
-  missing: Landmark[];
-  candidates: Candidate[][];
-  steps: number;
-  /** True when the limit of places was reached. */
-  stopped: boolean;
+  /** For each landmark, whether a required column stands there. */
+  required: boolean[];
+  /** For an item of one line with a bullet: the line without its last part, for items that lack it; null for others. */
+  short: LineShape | null;
 }
+
+/** A line of an item that has no words of its own. */
+export interface BareLine {
+  shape: LineShape;
+  /** Whether a column that is required stands on it. */
+  required: boolean;
+}
+
+/** One line of an item that has no words of its own: a bullet or none, and slots with marks or gaps between. */
+export interface LineShape {
+  bullet: boolean;
+  slots: Slot[];
+  /** What stands between the slots, in turn: a mark such as `,`, or a wide gap. */
+  between: string[];
+}
+
+// Where it fits.
 
 /** Constants found in a row: tokens `[from, to)`, and how much of their weight was matched. */
 export interface ConstantsMatch {
@@ -180,12 +166,38 @@ export interface ConstantsMatch {
   sameSeparator: boolean | null;
 }
 
-/** A value's final place, and whether its lines are one line that was wrapped. */
-export interface ValuePlace extends SlotSpan {
-  /** One line in the sample: where it was wrapped here, its lines are joined. */
-  joined: boolean;
-  /** A line inside it that looks like a label, so that its end is not sure. */
-  uncertain: number | null;
+/** The tokens of one line, or of several that are one sentence. */
+export interface Run {
+  tokens: readonly Token[];
+  /** Index behind the last token of each line. */
+  ends: readonly number[];
+}
+
+/** How words stand on their line: labels begin a line or a cell, sentences may begin behind another; decoys are in the middle. */
+export type Standing = 'start' | 'cell' | 'label' | 'sentence' | 'middle';
+
+/** A value's place: character offsets of the view. */
+export interface SlotSpan {
+  slot: Slot;
+  start: number;
+  end: number;
+}
+
+/** A place where a landmark may stand. */
+export interface Candidate {
+  landmark: Landmark;
+  line: Line;
+  score: number;
+  spans: SlotSpan[];
+  /** Offsets of the first and behind the last matched constant. */
+  from: number;
+  end: number;
+  /** Whether a letter of its words is wrong, or its words are put otherwise. */
+  almost: boolean;
+  /** Set where the values could be cut in several ways, so that none is taken. */
+  doubtful?: boolean;
+  /** Why the score is what it is, for the trace. */
+  notes: string[];
 }
 
 /** What has been claimed, for the values between. */
@@ -204,6 +216,30 @@ export interface Claims {
   labels: ReadonlySet<LabelStyle>;
 }
 
+/** A value's final place, and whether its lines are one line that was wrapped. */
+export interface ValuePlace extends SlotSpan {
+  /** One line in the sample: where it was wrapped here, its lines are joined. */
+  joined: boolean;
+  /** A line inside it that looks like a label, so that its end is not sure. */
+  uncertain: number | null;
+}
+
+/** What one layout makes of a text. */
+export interface Alignment {
+  layout: CompiledLayout;
+  /** 0 to 1. */
+  score: number;
+  places: { place: ValuePlace; candidate: Candidate }[];
+  claimed: ReadonlyMap<number, Candidate>;
+  missing: Landmark[];
+  candidates: Candidate[][];
+  steps: number;
+  /** True when the limit of places was reached. */
+  stopped: boolean;
+}
+
+// What is read.
+
 /** Fields, or columns of a row, by name. */
 export type Fields = Readonly<Record<string, FieldOptions>>;
 
@@ -214,27 +250,7 @@ export interface Source {
   fields: Fields;
 }
 
-/** What a block made of a stretch of a message. */
-export interface BlockRows {
-  rows: Finding[][];
-  /** Ranges of the view whose words are the block's own. */
-  known: Range[];
-  /** Lines between items that are none, and why. */
-  passedOver: { text: string; why: string }[];
-}
-
-/** An item that is known by its words. */
-export interface WordedItem {
-  /** Lines without words, above its first words. */
-  above: BareLine[];
-  /** Lines without words that stand below one of its landmarks, by its index. */
-  below: ReadonlyMap<number, readonly BareLine[]>;
-  layout: CompiledLayout;
-  /** For each landmark, whether a required column stands there. */
-  required: boolean[];
-  /** For an item of one line with a bullet: the line without its last part, for items that lack it; null for others. */
-  short: LineShape | null;
-}
+// The items.
 
 /** A place where one of an item's lines stands. Offsets are those of the view. */
 export interface ItemMark {
@@ -247,12 +263,15 @@ export interface ItemMark {
   share: number;
 }
 
-/** A line of an item that has no words of its own. */
-export interface BareLine {
-  shape: LineShape;
-  /** Whether a column that is required stands on it. */
-  required: boolean;
+/** A line of the message as an item: where the value of each slot stands, or nothing for one that is not there. */
+export interface ShapedLine {
+  spans: (Range | null)[];
+  /** Set where the values could be cut in several ways that fit equally well. */
+  doubtful: boolean;
 }
+
+/** A line cut by a shape, and how well the values read as their types. */
+export type CutLine = ShapedLine & { points: number };
 
 /** A wanted line found: which of them, where, and how it is cut. */
 export interface Laid<L extends Range = Range> {
@@ -263,20 +282,11 @@ export interface Laid<L extends Range = Range> {
   cut: CutLine;
 }
 
-/** One line of an item that has no words of its own: a bullet or none, and slots with marks or gaps between. */
-export interface LineShape {
-  bullet: boolean;
-  slots: Slot[];
-  /** What stands between the slots, in turn: a mark such as `,`, or a wide gap. */
-  between: string[];
+/** What a block made of a stretch of a message. */
+export interface BlockRows {
+  rows: Finding[][];
+  /** Ranges of the view whose words are the block's own. */
+  known: Range[];
+  /** Lines between items that are none, and why. */
+  passedOver: { text: string; why: string }[];
 }
-
-/** A line of the message as an item: where the value of each slot stands, or nothing for one that is not there. */
-export interface ShapedLine {
-  spans: (Range | null)[];
-  /** Set where the values could be cut in several ways that fit equally well. */
-  doubtful: boolean;
-}
-
-/** A line cut by a shape, and how well the values read as their types. */
-export type CutLine = ShapedLine & { points: number };

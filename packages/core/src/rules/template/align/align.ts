@@ -5,45 +5,32 @@ import { claimPlaces, standsTwice } from './claims.js';
 import { isStacked, placesOf } from './value-ends.js';
 import { scoreLayout } from './weigh.js';
 
-/** The styles of a layout's labels, beyond the colons and equals signs that are known everywhere. */
-function stylesOf(landmarks: readonly Landmark[]): Set<LabelStyle> {
-  const styles = new Set<LabelStyle>();
-  for (const { slots, prose, before, closing, capitals } of landmarks) {
-    if (slots.length === 0 || prose) continue;
-    if (closing === 'mark' && before.at(-1)?.norm === '-') styles.add('dash');
-    if (closing === 'gap' || before.at(-1)?.norm === '\t') styles.add('gap');
-    if (closing === 'none' && capitals) styles.add('capitals');
-  }
-  return styles;
-}
-
-/** Aligns a layout with a text. `among` chooses which of the places found may be claimed. */
+/**
+ * Aligns a layout with a text: where each landmark may stand, which of these places are claimed, where the values between the claims
+ * end, and how well all of it fits. `among` chooses which of the places found may be claimed.
+ */
 export function align(
   layout: CompiledLayout,
-  indexed: PreparedText,
-  maxCandidates: number,
+  text: PreparedText,
+  maxPlaces: number,
   among: (candidates: Candidate[][]) => Candidate[][] = (all) => all,
 ): Alignment {
-  const search: Search = { ...indexed, budget: { left: maxCandidates } };
+  const search: Search = { ...text, budget: { left: maxPlaces } };
   const candidates = among(allCandidates(layout.landmarks, search));
   const claimed = claimPlaces(candidates);
   const claims = claimsOf(layout, claimed, candidates, search);
   const places = [...claimed.values()].flatMap((candidate) =>
     placesOf(candidate, claims, search).map((place) => ({ place, candidate })),
   );
+  const found = places.map(({ place }) => place);
   return {
     layout,
-    score: scoreLayout(
-      layout,
-      claimed,
-      places.map(({ place }) => place),
-      search,
-    ),
+    score: scoreLayout(layout, claimed, found, search),
     places,
     claimed,
     missing: layout.landmarks.filter(({ index }) => !claimed.has(index)),
     candidates,
-    steps: maxCandidates - search.budget.left,
+    steps: maxPlaces - search.budget.left,
     stopped: search.budget.left < 0,
   };
 }
@@ -54,6 +41,7 @@ const headingKinds = new Set(['question', 'heading', 'label and value', 'label o
 /** So many plain titles in a layout say that a line of their look is one too. */
 const minTitles = 2;
 
+/** What the claims say of the values between them. */
 function claimsOf(
   { landmarks }: CompiledLayout,
   claimed: ReadonlyMap<number, Candidate>,
@@ -77,4 +65,16 @@ function claimsOf(
     labels: stylesOf(landmarks),
     styles: new Set(kinds.filter((kind) => headingKinds.has(kind))),
   };
+}
+
+/** The styles of a layout's labels, beyond the colons and equals signs that are known everywhere. */
+function stylesOf(landmarks: readonly Landmark[]): Set<LabelStyle> {
+  const styles = new Set<LabelStyle>();
+  for (const { slots, prose, before, closing, capitals } of landmarks) {
+    if (slots.length === 0 || prose) continue;
+    if (closing === 'mark' && before.at(-1)?.norm === '-') styles.add('dash');
+    if (closing === 'gap' || before.at(-1)?.norm === '\t') styles.add('gap');
+    if (closing === 'none' && capitals) styles.add('capitals');
+  }
+  return styles;
 }
