@@ -14,11 +14,17 @@ const shared = {
   modulePathIgnorePatterns: ['/dist/'],
 };
 
+/** What becomes of every message of a corpus: they take long, and seldom change by what one does elsewhere. */
+const ofCorpora = '/packages/core/src/.*corpus\\.test\\.ts$';
+
 /** Tests that work a page in a browser, by its mouse too: one after the other, since a page that is drawn late is no longer where it was. */
 const inBrowser = '/packages/end-to-end/tests/(console|workbench)[^/]*\\.test\\.ts$';
 
 const processes = {
   ...shared,
+  // What is built, as it is run: nothing has to be compiled once more for every file.
+  testEnvironmentOptions: { customExportConditions: ['node', 'node-addons'] },
+  modulePathIgnorePatterns: [],
   globalSetup: '<rootDir>/packages/end-to-end/tests/start-database.mjs',
   globalTeardown: '<rootDir>/packages/end-to-end/tests/stop-database.mjs',
   setupFilesAfterEnv: ['<rootDir>/packages/end-to-end/tests/patience.mjs'],
@@ -35,7 +41,9 @@ export default {
         '<rootDir>/packages/{core,contract,client,service,cli,console,stand-ins}/src/**/*.test.ts',
         '<rootDir>/scripts/**/*.test.ts',
       ],
+      testPathIgnorePatterns: [ofCorpora],
     },
+    { ...shared, displayName: 'corpora', testRegex: ofCorpora },
     {
       ...processes,
       displayName: 'end-to-end',

@@ -1,11 +1,11 @@
 // node scripts/mutants.mjs [--count 100] [--seed 1] [--in rules,values,reading/segments] [--workers 2] [--show]: changes the
 // core at one place after the other, each time in a copy, and says which changes no test notices. Places are drawn by the seed.
 import { spawn } from 'node:child_process';
-import { cpSync, mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync, symlinkSync, writeFileSync } from 'node:fs';
-import { tmpdir } from 'node:os';
+import { mkdirSync, readdirSync, readFileSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
-import { fileURLToPath } from 'node:url';
+import { fileURLToPath, pathToFileURL } from 'node:url';
 import { parseArgs } from 'node:util';
+import { build } from 'esbuild';
 import ts from 'typescript';
 
 const root = fileURLToPath(new URL('..', import.meta.url));
@@ -26,17 +26,11 @@ const tests = readdirSync(join(root, core), { recursive: true })
   .map((name) => join(core, name))
   .filter((name) => name.endsWith('.test.ts'));
 
-function stagesFor(file) {
-  const shared = (test) => {
-    const [a, b] = [file.split('/'), test.split('/')];
-    return a.findIndex((part, i) => part !== b[i]);
-  };
-  const quick = tests.filter((test) => !slow.test(test)).sort((a, b) => shared(b) - shared(a));
-  const near = quick.filter(
-    (test) => shared(test) >= shared(quick[0] ?? '') || shared(test) >= file.split('/').length - 2,
-  );
-  const first = near.slice(0, 8);
-  return [first, quick.filter((test) => !first.includes(test)), tests.filter((test) => slow.test(test))];
+function nearestFirst(file) {
+  const parts = file.split('/');
+  const apart = (test) => parts.length - parts.findIndex((part, i) => part !== test.split('/')[i]);
+  const rank = (test) => apart(test) + (slow.test(test) ? 100 : 0);
+  return [...tests].sort((a, b) => rank(a) - rank(b));
 }
 
 const swapped = new Map(
@@ -113,50 +107,52 @@ function drawn(all, count, seed) {
   return taken;
 }
 
-/** A copy of the project to change, with the packages that are installed. */
-function copy() {
-  const folder = mkdtempSync(join(tmpdir(), 'yellow-sieve-mutants-'));
-  for (const name of [
-    'corpus',
-    'demo',
-    'docs',
-    'jest.config.js',
-    'package.json',
-    'packages/core',
-    'packages/end-to-end/tests',
-  ])
-    cpSync(join(root, name), join(folder, name), { recursive: true, filter: (file) => !/\/dist(\/|$)/.test(file) });
-  mkdirSync(join(folder, 'node_modules/@yellow-sieve'), { recursive: true });
-  for (const name of readdirSync(join(root, 'node_modules')).filter((one) => one !== '@yellow-sieve'))
-    symlinkSync(join(root, 'node_modules', name), join(folder, 'node_modules', name));
-  symlinkSync(join(folder, 'packages/core'), join(folder, 'node_modules/@yellow-sieve/core'));
-  return folder;
+const folder = join(root, 'node_modules/.cache/mutants');
+
+/** Bundles the tests with the core as it would be, so that all of them run in one process; the files stay as they are. */
+async function bundle(change, outfile) {
+  const source = {
+    name: 'the core as it would be',
+    setup({ onLoad }) {
+      onLoad({ filter: /\.(?:ts|mjs)$/ }, ({ path }) => {
+        if (!path.startsWith(root) || path.includes('/node_modules/')) return null;
+        const text = readFileSync(path, 'utf8');
+        const isChanged = change !== null && path === join(root, change.file);
+        const changed = isChanged ? text.slice(0, change.start) + change.by + text.slice(change.end) : text;
+        const contents = changed.replaceAll('import.meta.url', JSON.stringify(pathToFileURL(path).href));
+        return { contents, loader: path.endsWith('.ts') ? 'ts' : 'js' };
+      });
+    },
+  };
+  const entry = [
+    "import { firstFailing } from '@jest/globals';",
+    ...nearestFirst(change?.file ?? core).map((test) => `import './${test}';`),
+    'const failing = await firstFailing();',
+    'if (failing) console.log(failing);',
+    'process.exit(failing ? 1 : 0);',
+  ];
+  await build({
+    stdin: { contents: entry.join('\n'), resolveDir: root, loader: 'ts' },
+    outfile,
+    bundle: true,
+    format: 'esm',
+    platform: 'node',
+    target: 'node20',
+    packages: 'external',
+    alias: {
+      '@jest/globals': join(root, 'scripts/mutants-tests.mjs'),
+      '@yellow-sieve/core': join(root, core, 'index.ts'),
+    },
+    logLevel: 'silent',
+    plugins: [source],
+  });
 }
 
-/** Whether the tests of a stage pass in a copy. A test that hangs has noticed, too. */
-function passes(folder, stage) {
+/** Whether all tests pass; one that hangs has noticed, too. */
+function passes(file) {
   return new Promise((resolve) => {
-    const child = spawn(
-      'npx',
-      [
-        '--no-install',
-        'jest',
-        '--selectProjects',
-        'unit',
-        '--bail',
-        '--silent',
-        '--runInBand',
-        '--runTestsByPath',
-        ...stage,
-      ],
-      {
-        cwd: folder,
-        env: { ...process.env, NODE_OPTIONS: '--experimental-vm-modules --no-warnings' },
-        stdio: 'ignore',
-        detached: true,
-      },
-    );
-    const timer = setTimeout(() => process.kill(-child.pid, 'SIGKILL'), 240_000);
+    const child = spawn(process.execPath, ['--no-warnings', file], { stdio: options.show ? 'inherit' : 'ignore' });
+    const timer = setTimeout(() => child.kill('SIGKILL'), 180_000);
     child.on('exit', (code) => {
       clearTimeout(timer);
       resolve(code === 0);
@@ -164,16 +160,10 @@ function passes(folder, stage) {
   });
 }
 
-async function survives(folder, { file, start, end, by }) {
-  const path = join(folder, file);
-  const text = readFileSync(path, 'utf8');
-  writeFileSync(path, text.slice(0, start) + by + text.slice(end));
-  try {
-    for (const stage of stagesFor(file)) if (!(await passes(folder, stage))) return false;
-    return true;
-  } finally {
-    writeFileSync(path, text);
-  }
+async function survives(change, worker) {
+  const file = join(folder, `${worker}.mjs`);
+  await bundle(change, file);
+  return passes(file);
 }
 
 const files = options.in.split(',').flatMap((part) =>
@@ -181,28 +171,23 @@ const files = options.in.split(',').flatMap((part) =>
     .map((name) => join(core, part, name))
     .filter((name) => name.endsWith('.ts') && !/\.(test|fixture)\.ts$|\/trace\.ts$|index\.ts$/.test(name)),
 );
-/** Without a change all tests must pass, or every change would seem to be noticed. */
-async function checkedCopy() {
-  const folder = copy();
-  if (!(await passes(folder, tests))) throw new Error(`the tests do not pass as they are: see ${folder}`);
-  return folder;
-}
+mkdirSync(folder, { recursive: true });
+// Without a change all tests must pass, or every change would seem to be noticed.
+if (!(await survives(null, 0))) throw new Error('the tests do not pass as they are');
 
 const sites = drawn(files.flatMap(sitesOf), Number(options.count), Number(options.seed));
 const survivors = [];
 let at = 0;
 await Promise.all(
-  Array.from({ length: Number(options.workers) }, async () => {
-    const folder = await checkedCopy();
+  Array.from({ length: Number(options.workers) }, async (_, worker) => {
     for (let site = sites[at++]; site; site = sites[at++]) {
-      const alive = await survives(folder, site);
+      const alive = await survives(site, worker);
       if (alive) survivors.push(site);
+      const change = `${JSON.stringify(site.was)} → ${JSON.stringify(site.by)}`;
       if (alive || options.show)
-        console.log(
-          `${alive ? 'not noticed' : 'noticed    '} ${site.file}:${site.line}  ${JSON.stringify(site.was)} → ${JSON.stringify(site.by)}`,
-        );
+        console.log(`${alive ? 'not noticed' : 'noticed'}  ${site.file}:${site.line}  ${change}`);
     }
-    rmSync(folder, { recursive: true });
   }),
 );
+rmSync(folder, { recursive: true });
 console.log(`${survivors.length} of ${sites.length} changes are noticed by no test (seed ${options.seed})`);

@@ -1,6 +1,7 @@
 // Installs what is missing before anything else can run: uses nothing but Node itself.
-import { spawnSync } from 'node:child_process';
+import { spawn, spawnSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
+import { once } from 'node:events';
 import { existsSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
@@ -35,6 +36,23 @@ export function run(command, args, { env = {}, quiet = false } = {}) {
     );
   }
   return result.stdout ?? '';
+}
+
+/** Runs programs to their ends, so many at a time; what they say is shown when each is over. */
+export async function runBeside(commands, atOnce) {
+  const waiting = [...commands];
+  const one = async () => {
+    for (let next = waiting.shift(); next; next = waiting.shift()) await runShown(...next);
+  };
+  await Promise.all(Array.from({ length: atOnce }, one));
+}
+
+async function runShown(command, args) {
+  const child = spawn(command, args, { cwd: projectFolder });
+  let said = '';
+  for (const stream of [child.stdout, child.stderr]) stream.on('data', (text) => (said += text));
+  const [status] = await once(child, 'close');
+  if (status !== 0) throw new Trouble(`${said.trim()}\n“${command} ${args.join(' ')}” failed with ${status}.`);
 }
 
 export function checkNode() {
@@ -104,9 +122,12 @@ export function build() {
 
 const consoleFolder = join(projectFolder, 'packages', 'console');
 
+/** Of the core the console has its shapes alone. */
+const madeFrom = ['console', 'client', 'contract', 'core/src/shapes', 'core/src/rules', 'core/src/values'];
+
 /** The console is bundled only when one of the files it is made from changed. */
 function buildConsole() {
-  const digest = digestOfFiles(['console', 'client', 'contract'].map((name) => join(projectFolder, 'packages', name)));
+  const digest = digestOfFiles(madeFrom.map((name) => join(projectFolder, 'packages', name)));
   const mark = join(consoleFolder, 'dist', '.built-from');
   if (existsSync(mark) && readFileSync(mark, 'utf8') === digest) return;
   run('npm', ['run', '--silent', '--workspace', 'packages/console', 'bundle'], { quiet: true });

@@ -4,6 +4,11 @@ import { Lane } from './lane.js';
 
 const log = pino({ level: 'silent' });
 
+/** Whatever can happen without a timer has happened. */
+async function settledMacrotasks(): Promise<void> {
+  for (let i = 0; i < 20; i++) await new Promise((resolve) => setImmediate(resolve));
+}
+
 describe('a lane of work', () => {
   test('goes on at once while there is work, and rests when there is none', async () => {
     let left = 3;
@@ -18,51 +23,63 @@ describe('a lane of work', () => {
       },
     });
     lane.start();
-    while (rounds < 4) await new Promise((resolve) => setImmediate(resolve));
-    const resting = rounds;
+    await settledMacrotasks();
+    // Three with work, and the one that finds none; the next would come in an hour.
+    expect(rounds).toBe(4);
     left = 1;
-    while (rounds === resting) {
-      lane.nudge();
-      await new Promise((resolve) => setImmediate(resolve));
-    }
+    lane.nudge();
+    await settledMacrotasks();
+    expect(rounds).toBe(6);
     await lane.stop();
-    expect(rounds).toBeGreaterThanOrEqual(resting + 1);
+    lane.nudge();
+    await settledMacrotasks();
+    expect(rounds).toBe(6);
   });
 
   test('trouble in a round does not end it', async () => {
-    let rounds = 0;
+    const met: string[] = [];
     const lane = new Lane({
       name: 'test',
-      pollMs: 1,
+      pollMs: 3_600_000,
       log,
       round: async () => {
-        if (++rounds === 1) throw new Error('trouble');
+        met.push(met.length === 0 ? 'trouble' : 'fine');
+        if (met.length === 1) throw new Error('trouble');
         return 0;
       },
     });
     lane.start();
-    while (rounds < 3) await new Promise((resolve) => setTimeout(resolve, 1));
+    await settledMacrotasks();
+    expect(met).toEqual(['trouble']);
+    lane.nudge();
+    await settledMacrotasks();
+    expect(met).toEqual(['trouble', 'fine']);
     await lane.stop();
-    expect(rounds).toBeGreaterThanOrEqual(3);
   });
 
   test('stopping lets the round under way finish', async () => {
-    let finished = false;
-    let begun = false;
+    const done: string[] = [];
+    let finish = () => {};
     const lane = new Lane({
       name: 'test',
       pollMs: 1,
       log,
       round: async () => {
-        begun = true;
-        await new Promise((resolve) => setTimeout(resolve, 20));
-        finished = true;
+        done.push('begun');
+        await new Promise<void>((resolve) => {
+          finish = resolve;
+        });
+        done.push('finished');
         return 1;
       },
     });
     lane.start();
-    while (!begun) await new Promise((resolve) => setImmediate(resolve));
-    await lane.stop();
-    expect(finished).toBe(true);
+    await settledMacrotasks();
+    const stopped = lane.stop().then(() => done.push('stopped'));
+    await settledMacrotasks();
+    expect(done).toEqual(['begun']);
+    finish();
+    await stopped;
+    expect(done).toEqual(['begun', 'finished', 'stopped']);
   });
 });

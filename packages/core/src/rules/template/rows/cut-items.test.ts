@@ -1,6 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import type { ItemMark } from '../model.js';
-import { type Boundary, cutItems } from './cut-items.js';
+import { normalise } from '../text/lines.js';
+import { type Boundary, boundariesOf, cutItems } from './cut-items.js';
 
 /** `a` to `d` are the lines of an item, a capital one stands badly; a stroke stands where an item is likely to begin. */
 function cut(written: string, required = 'a'): string[] {
@@ -42,5 +43,43 @@ describe('the lines of several items are cut where the fewest are missing', () =
     const items = cut('aabbccddabab');
     for (const item of items) expect(new Set(item).size).toBe(item.length);
     expect(items.join('')).toBe('aabbccddabab');
+  });
+});
+
+/** Where items are likely to begin in a text whose lines are `a` to `d` of an item, or free words. */
+function boundaries(text: string, above = 0): Boundary[] {
+  const lines = normalise(text, 100);
+  const marks = lines.flatMap(({ start, end }): ItemMark[] => {
+    const words = text.slice(start, end);
+    if (!/^[a-d]$/.test(words)) return [];
+    return [{ landmark: words.charCodeAt(0) - 97, from: start, end, line: { start, end }, share: 1 }];
+  });
+  return boundariesOf(marks, lines, above, [], () => false);
+}
+
+describe('an item is likely to begin', () => {
+  test('behind a blank line, and not within a stretch without', () => {
+    expect(boundaries('a\nb\n\na\nb')).toEqual(['unknown', 'unlikely', 'likely', 'unlikely']);
+  });
+
+  test('nowhere in particular where there is no blank line, or every line has one', () => {
+    expect(boundaries('a\nb\na\nb')).toEqual(['unknown', 'unknown', 'unknown', 'unknown']);
+    expect(boundaries('a\n\nb\n\na\n\nb')).toEqual(['unknown', 'unknown', 'unknown', 'unknown']);
+  });
+
+  test('behind a blank line where the lines of an item stand the other way round, too', () => {
+    expect(boundaries('b\na\n\nb\na\n\nb\na')).toEqual([
+      'unknown',
+      'unlikely',
+      'likely',
+      'unlikely',
+      'likely',
+      'unlikely',
+    ]);
+  });
+
+  test('where as many lines stand above its first words as an item has', () => {
+    expect(boundaries('a\nb\nTern\na\nb', 1)).toEqual(['unknown', 'unlikely', 'likely', 'unlikely']);
+    expect(boundaries('a\nb\na\nb', 1)).toEqual(['unknown', 'unlikely', 'unknown', 'unlikely']);
   });
 });

@@ -30,6 +30,17 @@ const plain = (value: unknown) =>
 const rowsOf = async (layout: string, body: Body, more: object = {}) =>
   (await outcomeOf(layout, body, more)).rows.map((row) => Object.values(row).map(plain));
 
+test('words of an item whose value is not there are the layout’s own, and no line that nobody took', async () => {
+  const layout = 'Docket: [[docket]]\n[[rows:]]\nItem: [[item]]\nLitres: [[litres]]\n[[:rows]]';
+  const text = 'Docket: 4711\nItem: Diesel\nLitres:\nItem: Rope\nLitres: 3 l\nMind the step';
+  const { rows, leftovers } = await outcomeOf(layout, { text });
+  expect(rows.map(({ item, litres }) => [item, litres])).toEqual([
+    ['Diesel', null],
+    ['Rope', 3],
+  ]);
+  expect(leftovers.map((left) => left.text)).toEqual(['Mind the step']);
+});
+
 describe('an item of one line without words', () => {
   const bullets =
     'Docket: [[docket]]\n[[rows:]]\n- [[item]], [[amount]]\n[[:rows]]\nTotal: [[sum]]\nRemarks:\n[[remarks]]';

@@ -1,0 +1,90 @@
+import { describe, expect, test } from '@jest/globals';
+import { wholeView } from '../../../reading/index.js';
+import { compileLayout } from '../layout/landmarks.js';
+import type { Alignment } from '../model.js';
+import { prepareText } from '../text/prepared-text.js';
+import { align } from './align.js';
+import { rivalOf } from './claims.js';
+
+const fields = {
+  vessel: { type: 'text' },
+  length: { type: 'number' },
+  nights: { type: 'integer' },
+  net: { type: 'number' },
+  gross: { type: 'number' },
+  drone: { type: 'yes-no' },
+};
+const context = { language: 'en', region: 'GB', zone: null, reference: '2027-05-14T09:12:00' };
+
+function aligned(layout: string, text: string): Alignment {
+  const compiled = compileLayout('form', layout, fields);
+  if ('code' in compiled) throw new Error(compiled.code);
+  return align(compiled, prepareText(wholeView('message.text', text), 1000, fields, context), 10_000);
+}
+
+/** What each field takes; `?` where another place would have done as well. */
+function taken(layout: string, text: string): Record<string, string> {
+  const alignment = aligned(layout, text);
+  return Object.fromEntries(
+    alignment.places.map(({ place, candidate }) => [
+      place.slot.field,
+      rivalOf(candidate, alignment, text) ? '?' : text.slice(place.start, place.end),
+    ]),
+  );
+}
+
+describe('a remark in brackets behind a label', () => {
+  test('comes and goes', () => {
+    expect(taken('Drone (yes/no): [[drone]]', 'Drone: yes')).toEqual({ drone: 'yes' });
+    expect(taken('Drone: [[drone]]', 'Drone (yes/no): yes')).toEqual({ drone: 'yes' });
+  });
+
+  test('stays where it tells two labels apart', () => {
+    const layout = 'Fee (net): [[net]]\nFee (gross): [[gross]]';
+    expect(taken(layout, 'Fee (gross): 12')).toEqual({ gross: '12' });
+    expect(taken(layout, 'Fee (gross): 12\nFee (net): 10')).toEqual({ net: '10', gross: '12' });
+  });
+});
+
+describe('a place in quoted words', () => {
+  test('stands back behind one in the writer’s own, wherever they stand', () => {
+    const layout = 'Vessel: [[vessel]]';
+    expect(taken(layout, '> Vessel: Tern\nVessel: Skua')).toEqual({ vessel: 'Skua' });
+    expect(taken(layout, 'Vessel: Skua\n\n> Vessel: Tern')).toEqual({ vessel: 'Skua' });
+  });
+
+  test('is taken where there is no other', () => {
+    expect(taken('Vessel: [[vessel]]', '> Vessel: Tern')).toEqual({ vessel: 'Tern' });
+  });
+});
+
+describe('two places for one slot', () => {
+  const layout = 'Length over all, in metres: [[length]]';
+
+  test('are in doubt where next to nothing tells them apart', () => {
+    // A mark of the label is missing: that is a hundredth of its weight.
+    expect(taken(layout, 'Length over all in metres: 9\nLength over all, in metres: 8')).toEqual({ length: '?' });
+  });
+
+  test('are not where one has another separator, or does not read as its type', () => {
+    expect(taken(layout, 'Length over all, in metres - 9\nLength over all, in metres: 8')).toEqual({ length: '8' });
+    expect(taken(layout, 'Length over all, in metres: long\nLength over all, in metres: 8')).toEqual({ length: '8' });
+  });
+});
+
+describe('a form that stands in the message twice', () => {
+  const layout = 'Vessel: [[vessel]]\nLength: [[length]]\nNights: [[nights]]';
+
+  test('is in doubt as far as it does: two labels of three are most of it', () => {
+    const text = 'Vessel: Tern\nLength: 9\nNights: 3\n\nVessel: Skua\nLength: 12';
+    expect(taken(layout, text)).toEqual({ vessel: '?', length: '?', nights: '3' });
+  });
+
+  test('is none where a single label stands once more: the order says which is meant', () => {
+    expect(taken(layout, 'Vessel: Tern\nLength: 9\nNights: 3\n\nVessel: Skua')).toEqual({
+      vessel: 'Tern',
+      length: '9',
+      nights: '3',
+    });
+  });
+});
