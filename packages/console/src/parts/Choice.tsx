@@ -70,12 +70,12 @@ const Item = styled(ListBoxItem)`
   }
 `;
 
-export interface ChoiceProps {
+export interface ChoiceProps<K extends string> {
   label: string;
   /** The chosen one's key; an empty text stands for the first. */
   value: string;
-  options: readonly { key: string; text: string }[];
-  onChange(key: string): void;
+  options: readonly { key: K; text: string }[];
+  onChange(key: K): void;
   inline?: boolean;
   /** The label stands at the left, as in a form with many entries. */
   beside?: boolean;
@@ -85,7 +85,7 @@ export interface ChoiceProps {
 }
 
 /** One of a few, in a list that opens. */
-export function Choice({
+export function Choice<K extends string>({
   label,
   value,
   options,
@@ -94,9 +94,13 @@ export function Choice({
   beside = false,
   help,
   ...spoken
-}: ChoiceProps) {
+}: ChoiceProps<K>) {
+  const choose = (chosen: unknown) => {
+    const option = options.find(({ key }) => key === chosen);
+    if (option) onChange(option.key);
+  };
   return (
-    <Frame $inline={inline} $beside={beside} value={value} onChange={(key) => onChange(String(key))} {...spoken}>
+    <Frame $inline={inline} $beside={beside} value={value} onChange={choose} {...spoken}>
       {label && <Name $inline={inline}>{label}</Name>}
       <Box>
         <SelectValue />

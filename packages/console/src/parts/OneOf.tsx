@@ -1,5 +1,6 @@
 import { ToggleButton, ToggleButtonGroup } from 'react-aria-components';
 import { styled } from 'styled-components';
+import { chosenOf } from './chosen';
 
 const Group = styled(ToggleButtonGroup)`
   display: inline-flex;
@@ -38,8 +39,8 @@ export function OneOf<K extends string>({ label, value, options, onChange }: One
       disallowEmptySelection
       selectedKeys={[value]}
       onSelectionChange={(keys) => {
-        const [key] = keys as Set<K>;
-        if (key) onChange(key);
+        const key = chosenOf<{ key: K }>(keys, options);
+        if (key !== null) onChange(key);
       }}
     >
       {options.map(({ key, text }) => (

@@ -1,6 +1,7 @@
 import { GridList, GridListItem } from 'react-aria-components';
 import { styled } from 'styled-components';
 import { fieldColour } from '../../looks/tokens';
+import { selectedKey } from '../../parts/chosen';
 import { Muted } from '../../parts/Page';
 import { fill, words } from '../../words';
 import { FieldName } from './FieldName';
@@ -66,7 +67,7 @@ export function Ledger({ rows, chosen, onChoose }: LedgerProps) {
       selectionMode="single"
       selectionBehavior="replace"
       selectedKeys={chosen ? [chosen] : []}
-      onSelectionChange={(keys) => onChoose(([...(keys as Set<string>)][0] as string | undefined) ?? null)}
+      onSelectionChange={(keys) => onChoose(selectedKey(keys))}
     >
       {(row) => (
         <Row id={row.field} textValue={row.field}>

@@ -71,7 +71,7 @@ function OnePerson({ person }: { person: Person }) {
           aria-label={`${words.people.role}: ${name}`}
           value={role}
           options={roleOptions}
-          onChange={(to) => change.mutate(to as Role)}
+          onChange={(to) => change.mutate(to)}
         />
       </td>
       <td>
@@ -108,7 +108,7 @@ function Invite() {
         label={words.people.inviteRole}
         value={role}
         options={roleOptions}
-        onChange={(to) => setRole(to as Role)}
+        onChange={(to) => setRole(to)}
       />
       <InkButton onPress={() => invite.mutate()} isPending={invite.isPending}>
         {words.people.invite}

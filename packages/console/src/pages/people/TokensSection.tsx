@@ -109,7 +109,7 @@ function MakeToken() {
           label={words.people.role}
           value={wanted.role}
           options={roleOptions}
-          onChange={(role) => setWanted({ ...wanted, role: role as Role })}
+          onChange={(role) => setWanted({ ...wanted, role })}
         />
         <TextField
           label={words.people.tokenDays}

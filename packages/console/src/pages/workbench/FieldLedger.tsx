@@ -4,6 +4,7 @@ import { GridList, GridListItem } from 'react-aria-components';
 import { styled } from 'styled-components';
 import { fieldColour } from '../../looks/tokens';
 import { PlainButton } from '../../parts/Button';
+import { selectedKey } from '../../parts/chosen';
 import { OneOf } from '../../parts/OneOf';
 import { Trouble } from '../../parts/Trouble';
 import { fill, words } from '../../words';
@@ -145,7 +146,7 @@ export function FieldLedger(props: FieldLedgerProps) {
             selectionMode="single"
             selectionBehavior="replace"
             selectedKeys={chosen ? [chosen] : []}
-            onSelectionChange={(keys) => onChoose(([...(keys as Set<string>)][0] as string | undefined) ?? null)}
+            onSelectionChange={(keys) => onChoose(selectedKey(keys))}
           >
             {(row) => (
               <Row id={row.name} textValue={row.name}>

@@ -13,7 +13,16 @@ import { service } from '../../service';
 import { fill, words } from '../../words';
 import { columnsQuery } from '../destinations/destinations-query';
 import { MakeDestination } from '../destinations/MakeDestination';
-import { formOf, needsValue, type RouteForm, routeOf, routeTests, suggestedMapping, withColumns } from './route-form';
+import {
+  eachWays,
+  formOf,
+  needsValue,
+  type RouteForm,
+  routeOf,
+  routeTests,
+  suggestedMapping,
+  withColumns,
+} from './route-form';
 
 const Line = styled.div`
   display: flex;
@@ -86,8 +95,8 @@ export function RouteDialog({ route, fields, columns, problems, isOpen, onClose,
               <Choice
                 label={say.each}
                 value={form.each}
-                options={Object.entries(say.eachOf).map(([key, text]) => ({ key, text }))}
-                onChange={(each) => setForm({ ...form, each: each as RouteForm['each'] })}
+                options={eachWays.map((key) => ({ key, text: say.eachOf[key] }))}
+                onChange={(each) => setForm({ ...form, each })}
               />
             )}
           </Line>

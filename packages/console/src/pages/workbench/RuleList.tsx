@@ -10,6 +10,7 @@ import {
 } from 'react-aria-components';
 import { styled } from 'styled-components';
 import { Button } from '../../parts/Button';
+import { selectedKey } from '../../parts/chosen';
 import { Item, List } from '../../parts/MenuList';
 import { fill, words } from '../../words';
 
@@ -132,8 +133,8 @@ export function RuleList({ rules, filled, chosen, onChoose, onAct, onAdd }: Rule
         selectionBehavior="replace"
         selectedKeys={chosen === null ? [] : [idOf(rules, chosen)]}
         onSelectionChange={(keys) => {
-          const [key] = keys as Set<string>;
-          onChoose(key === undefined ? null : placeOf(key));
+          const key = selectedKey(keys);
+          onChoose(key === null ? null : placeOf(key));
         }}
         dragAndDropHooks={dragAndDropHooks}
       >

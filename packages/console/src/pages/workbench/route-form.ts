@@ -6,12 +6,15 @@ type Condition = NonNullable<RouteItem['when']>;
 /** A route as a form has it: everything a text, so that it can be half written. */
 export interface RouteForm {
   to: string;
-  each: 'record' | 'row' | 'spread';
+  each: (typeof eachWays)[number];
   /** Null where the route's condition is longer than the form's controls. */
   when: { field: string; test: string; value: string } | null;
   /** Null where every field goes out under its own name. */
   mapping: { outside: string; text: string }[] | null;
 }
+
+/** What a route makes lines of. */
+export const eachWays = ['record', 'row', 'spread'] as const;
 
 /** Tests that are put together by controls; the source knows all. */
 export const routeTests = [
