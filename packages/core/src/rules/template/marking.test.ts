@@ -329,3 +329,24 @@ describe('what the outcome says', () => {
     expect(await sifted('Content-Language: en\n')).toEqual({ nights: null, fee: 1.234 });
   });
 });
+
+describe('a field with a slot in the text and one in the subject', () => {
+  const layout = { subject: 'Fee [[fee]]', text: 'Vessel: [[vessel]]\nFee: [[fee]]' };
+  const feeOf = async (text: string, subject: string) => {
+    const { fields, problems } = await outcomeOf(layout, { text, subject });
+    return [fields.fee, problems.map(({ path }) => path)];
+  };
+
+  test('has the one of the text', async () => {
+    expect(await feeOf('Vessel: Tern\nFee: £4', 'Fee £5')).toEqual([{ value: 4, currency: 'GBP' }, []]);
+  });
+
+  test('has that of the subject where the text has none, or none that can be read', async () => {
+    expect(await feeOf('Vessel: Tern\nFee:', 'Fee £5')).toEqual([{ value: 5, currency: 'GBP' }, []]);
+    expect(await feeOf('Vessel: Tern\nFee: a lot', 'Fee £5')).toEqual([{ value: 5, currency: 'GBP' }, []]);
+  });
+
+  test('says why where neither can be read', async () => {
+    expect(await feeOf('Vessel: Tern\nFee: a lot', 'Fee unknown')).toEqual([null, ['fee']]);
+  });
+});
