@@ -61,8 +61,12 @@ export function ExtractionView(props: ExtractionViewProps) {
   const { selection, columns, column, ref } = message;
   const expected = useExpected(name, selection);
   const grid = useCoverageGrid(name, draft.source, selection, compiles && columns.length > 0, expected.count);
+  // What is chosen stays while other messages are fetched.
+  const [state, tell] = useReducer(extractingAfter, untouched);
+  const marking = useMarking();
   if (!column || !ref) return <NoMessages {...message} />;
-  return <Extraction {...props} column={column} messageRef={ref} expected={expected} grid={grid} />;
+  const shared = { expected, grid, state, tell, marking };
+  return <Extraction {...props} {...shared} column={column} messageRef={ref} />;
 }
 
 function NoMessages({ selection, select }: Pick<ShownMessageState, 'selection' | 'select'>) {
@@ -80,13 +84,15 @@ interface ExtractionProps extends ExtractionViewProps {
   messageRef: ShownRef;
   expected: ReturnType<typeof useExpected>;
   grid: GridState;
+  state: Extracting;
+  tell(event: ExtractingEvent): void;
+  marking: Marking;
 }
 
-function Extraction({ name, draft, outline, message, column, messageRef, expected, grid }: ExtractionProps) {
+function Extraction(props: ExtractionProps) {
+  const { name, draft, outline, message, column, messageRef, expected, grid, state, tell, marking } = props;
   const { columns, shown } = message;
   const reading = useShownReading(name, messageRef).data ?? null;
-  const [state, tell] = useReducer(extractingAfter, untouched);
-  const marking = useMarking();
   const edits = useEdits(name, draft, messageRef, (act, field) => {
     const { stretch } = marking;
     const marks = act.act === 'mark' || act.act === 'mark rows';
@@ -218,13 +224,11 @@ function LedgerFoot({ column, expected, onLayout }: LedgerFootProps) {
   );
 }
 
-interface PanelsProps extends Pick<ExtractionProps, 'outline' | 'column' | 'expected' | 'grid'> {
-  state: Extracting;
-  tell(event: ExtractingEvent): void;
+interface PanelsProps
+  extends Pick<ExtractionProps, 'outline' | 'column' | 'expected' | 'grid' | 'state' | 'tell' | 'marking'> {
   names: readonly string[];
   outcome: Shown['outcome'];
   edits: ReturnType<typeof useEdits>;
-  marking: Marking;
 }
 
 /** The field or rule that is open, beside the list of rules. */
