@@ -66,11 +66,11 @@ export const workbenchWords = {
     'not tried': 'not tried',
   },
   mesh: {
-    label: 'CoverageGrid of fields and messages',
+    label: 'Mesh of fields and messages',
     help: 'Arrow keys move, Enter shows the message, R says right, W says wrong.',
     cell: '{field} in {message}: {state}{value}',
     table: 'Table',
-    canvas: 'CoverageGrid',
+    canvas: 'Mesh',
     of: 'Messages in the mesh',
     samples: 'Samples',
     stored: 'Stored',

@@ -131,7 +131,7 @@ export const words = {
   },
   message: {
     back: 'Messages',
-    proof: 'AnnotatedText',
+    proof: 'Proof',
     original: 'Original',
     headers: 'Headers',
     views: 'Views of the message',

@@ -1,5 +1,5 @@
-import { AxeBuilder } from '@axe-core/playwright';
 import { expect } from '@jest/globals';
+import axe from 'axe-core';
 import { type BrowserContextOptions, chromium, type Page } from 'playwright-core';
 import type { World } from './harness.js';
 
@@ -54,12 +54,21 @@ export async function logIn(page: Page, url: string, path = '/'): Promise<void> 
   await page.getByRole('navigation', { name: 'Places' }).waitFor();
 }
 
-/** Findings of axe that are serious or worse, as sentences. What is only spoken for a moment is left out. */
+/**
+ * Findings of axe that are serious or worse, as sentences. What is only spoken for a moment is left out. Only these leave the browser:
+ * all that axe has to tell of a page is megabytes.
+ */
 async function seriousFindings(page: Page): Promise<string[]> {
-  const { violations } = await new AxeBuilder({ page }).exclude('[data-live-announcer]').analyze();
-  return violations
-    .filter(({ impact }) => impact === 'serious' || impact === 'critical')
-    .map(({ id, nodes }) => `${id}: ${nodes.map(({ html }) => html.slice(0, 160)).join(' | ')}`);
+  if (!(await page.evaluate(() => 'axe' in window))) await page.evaluate(axe.source);
+  return page.evaluate(async () => {
+    const { violations } = await (window as unknown as { axe: typeof axe }).axe.run(
+      { exclude: ['[data-live-announcer]'] },
+      { resultTypes: ['violations'], iframes: false },
+    );
+    return violations
+      .filter(({ impact }) => impact === 'serious' || impact === 'critical')
+      .map(({ id, nodes }) => `${id}: ${nodes.map(({ html }) => html.slice(0, 160)).join(' | ')}`);
+  });
 }
 
 /** Whether something sticks out to the right, so that the page itself would have to be scrolled sideways. */

@@ -137,7 +137,7 @@ export class KeyHands implements Hands {
     await (await chooser).setFiles(paths);
   }
 
-  /** RoutingView word by word to the first one, and extends to the last. */
+  /** Goes word by word to the first one, and extends to the last. */
   async select(text: Locator, words: string) {
     this.acts++;
     await this.reach(text);

@@ -14,7 +14,7 @@ export function useSession() {
 
 export const isLoggedOut = (error: unknown): boolean => error instanceof ClientError && error.problem.status === 401;
 
-/** ExtractionView in that somebody has logged in, or out; what another person saw is forgotten. */
+/** Takes in that somebody has logged in, or out; what another person saw is forgotten. */
 export function useSetSession(): (caller: Caller | null) => void {
   const queries = useQueryClient();
   return (caller) => {
