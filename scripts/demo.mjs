@@ -37,7 +37,7 @@ await main(async () => {
     const env = Object.fromEntries(Object.entries(ports).map(([name, port]) => [name, String(port)]));
     const standIns = await startProcess('stand-ins', 'packages/stand-ins/dist/main.js', env);
     stops.push(standIns.stop);
-    const service = await startProcess('service', 'packages/service/dist/main.js', {
+    const service = await startProcess('service', 'packages/service/dist/bundle/main.js', {
       ...env,
       YELLOW_SIEVE_DATABASE: database.url('yellow_sieve'),
       YELLOW_SIEVE_KEY_FILE: join(data, 'key'),

@@ -117,6 +117,7 @@ function withoutStartingServices(install) {
 export function build() {
   say('Building');
   run('npx', ['--no-install', 'tsc', '-b'], { quiet: true });
+  run('node', ['scripts/bundle.mjs'], { quiet: true });
   buildConsole();
 }
 

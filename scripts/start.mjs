@@ -9,5 +9,5 @@ await main(async () => {
     );
   installPackages();
   build();
-  await import('../packages/service/dist/main.js');
+  await import('../packages/service/dist/bundle/main.js');
 });

@@ -26,8 +26,7 @@ export const demoFile = (...path: string[]) => join(projectFolder, 'demo', ...pa
 export const demoMail = (number: string) => readFileSync(demoFile('berths', 'messages', `${number}.eml`));
 const serviceEntry = createRequire(import.meta.url)
   .resolve('@yellow-sieve/service')
-  .replace(/src\/index\.ts$/, 'dist/index.js')
-  .replace(/index\.js$/, 'main.js');
+  .replace(/(src|dist)\/index\.[jt]s$/, 'dist/bundle/main.js');
 
 export interface DatabaseAddress {
   port: number;
