@@ -52,7 +52,8 @@ export class MouseHands implements Hands {
       await this.page.mouse.move(to.x, to.y, { steps: 4 });
       await this.page.mouse.up();
       if ((await this.page.evaluate(() => getSelection()?.toString().trim())) === words) return;
-      // A busy machine draws late; a person would wait until the page stands still, too.
+      // Where other words were hit, what opened for them may stand in the way; and a busy machine draws late.
+      await this.page.keyboard.press('Escape');
       await this.page.waitForTimeout(200);
     }
     throw new Error(`“${words}” cannot be selected`);
