@@ -41,8 +41,8 @@ describe('the form of a destination', () => {
     });
   });
 
-  test('a CRM without credentials has none, and other connections know nothing of them', () => {
-    expect(connectionOf('crm', [], {})).toEqual({ kind: 'crm', credentials: {} });
+  test('a connection has what was written, and nothing that was not', () => {
+    expect(connectionOf('crm', [entry('credentials.key')], {})).toEqual({ kind: 'crm' });
     expect(connectionOf('smtp', [entry('host')], { host: 'h' })).toEqual({ kind: 'smtp', host: 'h' });
   });
 
