@@ -1,5 +1,5 @@
 import { type Code, say } from '../errors/index.js';
-import { formOf, partOf, type Range, wholeView } from '../reading/index.js';
+import { formOf, listsOf, partOf, type Range, wholeView } from '../reading/index.js';
 import { ownRules } from '../rules/index.js';
 import { type CompiledSieve, noFacts, type Outcome, sift, tryCompileSieve } from '../sieve/index.js';
 import { namingOf } from '../suggest/field-name.js';
@@ -23,12 +23,13 @@ export function markRows(source: string, shown: ShownMessage, { start, end }: Ra
   const compiled = tryCompileSieve(source);
   if (!compiled.ok) return { ok: false, problems: compiled.problems };
   const { sieve } = compiled;
-  const { text, tables, links } = formOf(shown.reading, sieve.body);
+  const form = formOf(shown.reading, sieve.body);
+  const { text, tables, links } = form;
   const lines = wholeLines(text, start, end);
   const view = partOf(wholeView('message.text', text), lines.start, lines.end);
   const context = contextOf(sieve, shown.reading);
   const found = findRows(
-    { name: shown.name, subject: shown.reading.subject, view, tables, links, chosen: true },
+    { name: shown.name, subject: shown.reading.subject, view, tables, links, lists: listsOf(form), chosen: true },
     context,
   );
   if (!found) return refused('YS-EDIT-NO-ROWS');

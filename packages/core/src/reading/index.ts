@@ -1,6 +1,9 @@
 export { sameness } from './content-digest.js';
 export * from './language.js';
 export { linesOf } from './lines.js';
+export { labelOf } from './lists/label.js';
+export type { ItemList, ListItem } from './lists/list.js';
+export { listsIn, listsOf } from './lists/lists.js';
 export * from './origin/authentication.js';
 export * from './origin/loop.js';
 export { type OutlineEntry, type PublicReading, publicReading } from './public-reading.js';

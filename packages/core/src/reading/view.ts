@@ -38,7 +38,7 @@ export function rowsOf(view: View, tables: readonly Table[]): Range[][] {
 }
 
 /** Maps a range of the origin into the view; null when the view leaves any of it out. */
-function fromOrigin({ pieces }: View, { start, end }: Range): Range | null {
+export function fromOrigin({ pieces }: View, { start, end }: Range): Range | null {
   const piece = pieces.find(({ origin, length }) => start >= origin && end <= origin + length);
   return piece ? { start: start - piece.origin + piece.at, end: end - piece.origin + piece.at } : null;
 }

@@ -12,7 +12,7 @@ const looks = Object.values(valueTypes)
   .flatMap((type) => (type.looks ?? []).map((look) => ({ ...look, type })))
   .sort((a, b) => a.rank - b.rank);
 
-/** The type that all values of a field read as; text where none does. Empty values say nothing. */
+/** The type that the values of a field read as, all but an odd one; text where there is none. Empty values say nothing. */
 export function guessType(label: string, values: readonly string[], context: ReadContext): FieldOptions {
   const filled = values
     .map((value) => withoutWeekday(value.trim()))
@@ -24,10 +24,18 @@ export function guessType(label: string, values: readonly string[], context: Rea
     ({ type, like, label: wanted }) =>
       (wanted === undefined || wanted.test(folded)) &&
       !(type.countable && codes.test(folded)) &&
-      filled.every((value) => like.test(value) && readValue(value, { type: type.kind }, context).ok),
+      isMost(
+        filled,
+        filled.filter((value) => like.test(value) && readValue(value, { type: type.kind }, context).ok),
+      ),
   );
   return found ? { type: found.type.kind, ...found.type.observe?.(filled, context) } : words;
 }
+
+/** One value in ten that cannot be read, as people write them, does not change a type. */
+const mayBeUnread = 0.1;
+
+const isMost = (all: readonly string[], some: readonly string[]) => some.length >= (1 - mayBeUnread) * all.length;
 
 /** Without a year, a weekday is right in some years only; which one is meant the message tells. */
 const withoutWeekday = (value: string) =>

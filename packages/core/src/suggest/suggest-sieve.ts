@@ -1,4 +1,4 @@
-import { bodyViews, formOf, languageOf, type Reading } from '../reading/index.js';
+import { bodyViews, formOf, languageOf, listsOf, type Reading } from '../reading/index.js';
 import { type CompiledSieve, noFacts, type Outcome, sift, tryCompileSieve } from '../sieve/index.js';
 import { type FieldOptions, isFree, localeOf, ownTypes, type ReadContext } from '../values/index.js';
 import { fieldName, type Naming } from './field-name.js';
@@ -8,6 +8,7 @@ import { findLabelled } from './find-labelled.js';
 import { type Examined, groupByLabels } from './group.js';
 import { guessType } from './guess-type.js';
 import { foldLabel, type Looked, type Marked, rawOf } from './marked.js';
+import { findPairs } from './rows/find-list.js';
 import { findRows } from './rows/find-rows.js';
 import type { FoundRows } from './rows/found-rows.js';
 import { nameColumns, type SuggestedColumn } from './rows/name-columns.js';
@@ -95,12 +96,21 @@ function examine({ name, reading }: SuggestFrom, inGeneral: ReadContext): Examin
   const context = { ...inGeneral, reference: reading.date?.slice(0, 10) ?? inGeneral.reference };
   const view = bodyViews(formOf(reading))[0] ?? { in: 'message.text', text: '', pieces: [] };
   const message: Looked = { name, view, subject: reading.subject };
-  const { tables, links } = formOf(reading);
-  const rows = findRows({ ...message, tables, links }, context);
-  const labelled = onlyOnce(outside(rows, findLabelled(view.text))).slice(0, maxMarked);
+  const form = formOf(reading);
+  const whole = { ...message, tables: form.tables, links: form.links, lists: listsOf(form) };
+  const rows = findRows(whole, context);
+  const pairs = findPairs(whole, context);
+  const labelled = onlyOnce(outside(rows, [...pairs, ...apartFrom(pairs, findLabelled(view.text))])).slice(
+    0,
+    maxMarked,
+  );
   const sentences = outside(rows, findInSentences(view.text, labelled, context));
   return { message, marked: [...labelled, ...sentences].slice(0, maxMarked), rows };
 }
+
+/** What structure tells beats what words do. */
+const apartFrom = (sure: readonly Marked[], others: readonly Marked[]): Marked[] =>
+  others.filter(({ start, end }) => sure.every((one) => one.end <= start || one.start >= end));
 
 /** What stands among the items is theirs. */
 const outside = (rows: FoundRows | null, marked: readonly Marked[]): Marked[] =>
@@ -167,8 +177,16 @@ function nameFields(all: readonly Examined[], context: ReadContext, naming: Nami
 const standTogether = (all: readonly Examined[], a: string, b: string) =>
   all.some(({ marked }) => [a, b].every((key) => marked.some(({ label }) => foldLabel(label) === key)));
 
-/** Labels of fields that are not read again where they were marked, or not as their type. */
+/** Of the messages that have a field, the share that may fail it: an odd one takes nothing away from the others. */
+const mayFail = 0.1;
+
+/** Labels of fields that are not read again where they were marked, or not as their type, in more than an odd message. */
 function failingFields(sieve: CompiledSieve, messages: readonly SuggestFrom[], { fields, groups }: Draft): Set<string> {
+  const failed = new Map<string, number>();
+  const seen = new Map<string, number>();
+  const count = (of: Map<string, number>, labels: Iterable<string>) => {
+    for (const label of labels) of.set(label, (of.get(label) ?? 0) + 1);
+  };
   const failing = new Set<string>();
   for (const group of groups) {
     const shown = fullest(group).message;
@@ -178,12 +196,16 @@ function failingFields(sieve: CompiledSieve, messages: readonly SuggestFrom[], {
       if (result?.kind !== 'outcome') continue;
       const { outcome } = result;
       const unread = new Set(outcome.problems.flatMap(({ path, code }) => (code === 'YS-FIELD-MISSING' ? [] : [path])));
-      for (const [label, { name }] of fields) if (unread.has(name)) failing.add(label);
+      const bad = new Set([...fields].flatMap(([label, { name }]) => (unread.has(name) ? [label] : [])));
       // Elsewhere the same sentence may have been cut otherwise; only labels are sure.
       const sure = marked.filter(({ by }) => by === 'label' || message === shown);
-      for (const mark of sure) if (!isReadAgain(message, mark, fields, outcome)) failing.add(foldLabel(mark.label));
+      for (const mark of sure) if (!isReadAgain(message, mark, fields, outcome)) bad.add(foldLabel(mark.label));
+      count(seen, new Set([...bad, ...marked.map(({ label }) => foldLabel(label))]));
+      count(failed, bad);
+      if (message === shown) for (const label of bad) failing.add(label);
     }
   }
+  for (const [label, times] of failed) if (times > mayFail * (seen.get(label) ?? 0)) failing.add(label);
   return failing;
 }
 
@@ -205,27 +227,37 @@ function isReadAgain(
 
 const squeezed = (text: string) => text.replace(/\s+/g, ' ').trim();
 
-/** Names of columns whose values are not read as their type; all of them where not as many items are found as seemed to stand there. */
+/**
+ * Names of columns of which more than an odd value is not read as its type; all of them where in more than an odd message not as
+ * many items are found as seemed to stand there.
+ */
 function failingColumns(
   sieve: CompiledSieve,
   messages: readonly SuggestFrom[],
   { columns, groups }: Draft,
 ): Set<string> {
-  const failing = new Set<string>();
-  if (columns.length === 0) return failing;
+  if (columns.length === 0) return new Set();
+  const unread = new Map<string, number>();
+  let [items, other, looked] = [0, 0, 0];
   for (const { message, rows } of groups.flat()) {
     const from = messages.find(({ name }) => name === message.name);
     const result = from && sift(from.reading, sieve, noFacts);
     if (result?.kind !== 'outcome') continue;
     const { outcome } = result;
-    if (outcome.rows.length !== (rows?.count ?? 0)) return new Set(columns.map(({ name }) => name));
+    looked++;
+    items += outcome.rows.length;
+    if (outcome.rows.length !== (rows?.count ?? 0)) other++;
     for (const { path } of outcome.problems) {
       const column = /^rows\[\d+\]\.(\w+)$/.exec(path)?.[1];
-      if (column !== undefined) failing.add(column);
+      if (column !== undefined) unread.set(column, (unread.get(column) ?? 0) + 1);
     }
   }
-  return failing;
+  if (items === 0 || other > maxOther * looked) return new Set(columns.map(({ name }) => name));
+  return new Set([...unread].filter(([, times]) => times > mayFail * items).map(([name]) => name));
 }
+
+/** Of the messages, the share in which another number of items may be found than was seen: the lists of some are cut short by adverts. */
+const maxOther = 0.34;
 
 /** A column that fails is made a text first, and left out then; where all fail there are no rows. */
 function weakened(columns: readonly SuggestedColumn[], failing: ReadonlySet<string>): SuggestedColumn[] {

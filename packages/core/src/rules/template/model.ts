@@ -1,4 +1,4 @@
-import type { Range, View } from '../../reading/index.js';
+import type { ItemList, Range, View } from '../../reading/index.js';
 import type { FieldOptions } from '../../values/index.js';
 import type { Finding, RuleRun } from '../rule-kind.js';
 
@@ -289,4 +289,6 @@ export interface BlockRows {
   known: Range[];
   /** Lines between items that are none, and why. */
   passedOver: { text: string; why: string }[];
+  /** What told where the items begin, where the structure of the message did. */
+  list?: ItemList['made_of'];
 }

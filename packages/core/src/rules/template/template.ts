@@ -134,6 +134,8 @@ function scoreWithRows(alignment: Alignment | null, rows: BlockRows | null): num
   if (!alignment || !rows?.rows.length) return score;
   if (alignment.layout.landmarks.length === 0) return 1;
   const raised = alignment.places.length === 0 ? score / withoutValues : score;
+  // Items that the message itself tells apart say as much as the words around them, which may be others each time.
+  if (rows.list) return Math.round(((Math.min(1, raised) + 1) / 2) * 1000) / 1000;
   return Math.round(Math.min(1, raised) * 1000) / 1000;
 }
 
@@ -154,7 +156,7 @@ const maxPassedOver = 20;
 function traceOf(best: Trial, view: View | null): TemplateTrace {
   const alignments = [best.text, best.subject].filter((alignment) => alignment !== null);
   return {
-    ...(best.rows ? { items: best.rows.rows.length, passed_over: best.rows.passedOver.slice(0, maxPassedOver) } : {}),
+    ...(best.rows ? { items: best.rows.rows.length, passed_over: best.rows.passedOver.slice(0, maxPassedOver), ...(best.rows.list ? { told_by: best.rows.list } : {}) } : {}),
     slots: alignments.flatMap((alignment) => slotTraces(alignment, alignment === best.text ? view : null)),
     missing: alignments.flatMap(({ missing }) => missing.map(({ label }) => label)),
   };

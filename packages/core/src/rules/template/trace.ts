@@ -25,6 +25,8 @@ export const templateTrace = v.object({
   items: v.exactOptional(v.number()),
   /** Lines between items that are none, and why. */
   passed_over: v.exactOptional(v.array(v.object({ text: v.string(), why: v.string() }))),
+  /** What told where the items begin, where the structure of the message did. */
+  told_by: v.exactOptional(v.picklist(['elements', 'bullets'])),
   slots: v.exactOptional(v.array(slot)),
   /** Labels that are not there. */
   missing: v.exactOptional(v.array(v.string())),

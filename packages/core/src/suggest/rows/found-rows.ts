@@ -1,4 +1,4 @@
-import { type Link, type Range, type Table, toOrigin, type View } from '../../reading/index.js';
+import { type ItemList, type Link, type Range, type Table, toOrigin, type View } from '../../reading/index.js';
 import type { Looked } from '../marked.js';
 
 /** A column that items seem to have: what names it, and its values, an empty one where an item lacks it. */
@@ -24,6 +24,7 @@ export interface FoundRows {
 export interface LookedForRows extends Looked {
   tables: readonly Table[];
   links: readonly Link[];
+  lists: readonly ItemList[];
   /** A person says that these lines are items: then they need not look like some. */
   chosen?: boolean;
 }

@@ -24,4 +24,8 @@ export const time = valueType<TimeValue>({
   measures: { scale: 'clock', of: ({ time }) => ({ scale: 'clock', time }) },
   // A full stop alone makes no time: 1.40 is a figure too.
   looks: [{ like: /^\d{1,2}(?:[:h]\d{2}(?::\d{2})?|[.]\d{2}(?= ?[aphu]))? ?(?:[ap]\.?m\.?|h|uhr)?$/i, rank: 5 }],
+  within: {
+    like: /(?<![\d.:,])(?:[01]?\d|2[0-3])(?::[0-5]\d| ?h ?[0-5]\d| ?[ap]\.?m\b)(?: ?uhr\b)?(?![\d:])/gi,
+    rank: 4,
+  },
 });

@@ -1,8 +1,9 @@
-import type { Range } from '../../../reading/index.js';
+import { listsIn, listsOf, type Range } from '../../../reading/index.js';
 import { align } from '../align/align.js';
 import type { Alignment, BlockRows, Candidate, CompiledLayout, ItemMark, PlacedBlock, Source } from '../model.js';
 import { type PreparedText, withFields } from '../text/prepared-text.js';
 import { itemMarks } from './cut-items.js';
+import { listedRows } from './listed-items.js';
 import { wordedRows } from './worded-items.js';
 import { bareItems, shapedRows } from './wordless-items.js';
 
@@ -18,6 +19,9 @@ export function readBlock(
   const marks = block.kind === 'words' ? itemMarks(block.layout, prepared, max) : [];
   const alignment = align(around, text, max, (places) => outsideItems(places, marks, before));
   const region = regionOf(alignment, before, text.text.length);
+  const lists = listsIn(source.view, listsOf(source.run.scene.form));
+  const listed = listedRows(block, lists, region, source, prepared);
+  if (listed) return { alignment, rows: listed };
   switch (block.kind) {
     case 'shape':
       return { alignment, rows: shapedRows(block.shape, region, source) };

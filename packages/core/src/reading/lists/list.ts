@@ -1,0 +1,91 @@
+import type { Range } from '../reading.js';
+
+/** One of the items of a list: where it stands, and what stands at each spot of it; null where that is empty. */
+export interface ListItem extends Range {
+  /** Whole lines of the text, by the number of the spot. */
+  spots: (Range | null)[];
+}
+
+/** Items of one shape, one after the other: cards, entries of a list, blocks of lines. */
+export interface ItemList extends Range {
+  /** What tells where an item begins: the elements of the markup, or bullets and numbers in the text. */
+  made_of: 'elements' | 'bullets';
+  items: ListItem[];
+}
+
+/** A line of an item, and what tells its spot: how it is dressed by the markup, and the label it begins with. */
+export interface ItemLine extends Range {
+  look: string;
+  label: string | null;
+}
+
+/** Of the items, the share that has a spot which counts as common to them. */
+const common = 0.5;
+/** Lines of an item at common spots, as a share of all its lines: items below it are not of one shape. */
+const alike = 0.6;
+/** An item of more lines is no item of a list, but a part of a letter. */
+const maxLines = 40;
+/** Items of a list that are looked at. */
+const maxItems = 1000;
+
+/** A list that was found, and how much of it is explained by its spots: of two that lie in each other the better one is taken. */
+export interface FoundList {
+  list: ItemList;
+  score: number;
+}
+
+/**
+ * Makes a list of items that may be of one shape, each given as its lines; null where they are not. Lines of the same look and
+ * label stand at the same spot in all items; of several, the first at the first such spot, and so on.
+ */
+export function listOf(made_of: ItemList['made_of'], all: readonly (readonly ItemLine[])[]): FoundList | null {
+  const items = all.filter((lines) => lines.length > 0).slice(0, maxItems);
+  if (items.length < 2 || items.some((lines) => lines.length > maxLines)) return null;
+  const keyed = withKeys(items);
+  const counts = new Map<string, number>();
+  for (const keys of keyed) for (const key of keys) counts.set(key, (counts.get(key) ?? 0) + 1);
+  const least = Math.max(2, common * items.length);
+  const shape = keyed.map((keys) => keys.filter((key) => (counts.get(key) ?? 0) >= least).length / keys.length);
+  const similar = shape.filter((share) => share >= alike).length;
+  if (similar < Math.max(2, alike * items.length)) return null;
+  const order = inOrder(keyed, counts);
+  // Lines alone, one like the other, are a list where they have bullets; else they are a menu, or mere paragraphs.
+  if (order.length < 2 && made_of !== 'bullets') return null;
+  const list = items.map((lines, i): ListItem => {
+    const spots: (Range | null)[] = order.map(() => null);
+    for (const [k, { start, end }] of lines.entries()) {
+      const at = order.indexOf(keyed[i]?.[k] ?? '');
+      if (at >= 0) spots[at] = { start, end };
+    }
+    return { start: lines[0]?.start ?? 0, end: lines.at(-1)?.end ?? 0, spots };
+  });
+  const score = order.reduce((sum, key) => sum + ((counts.get(key) ?? 0) >= least ? (counts.get(key) ?? 0) : 0), 0);
+  return { list: { made_of, start: list[0]?.start ?? 0, end: list.at(-1)?.end ?? 0, items: list }, score };
+}
+
+/** For each line what tells its spot: its look, with its label where other items have that too, and its number among lines of the same. */
+function withKeys(items: readonly (readonly ItemLine[])[]): string[][] {
+  const labels = new Map<string, number>();
+  for (const lines of items)
+    for (const label of new Set(lines.map((line) => line.label)))
+      if (label !== null) labels.set(label, (labels.get(label) ?? 0) + 1);
+  return items.map((lines) => {
+    const seen = new Map<string, number>();
+    return lines.map(({ look, label }) => {
+      // A label tells a spot by itself: the same line may be dressed otherwise in another item.
+      const kind = label !== null && (labels.get(label) ?? 0) >= 2 ? `: ${label}` : `> ${look}`;
+      const number = seen.get(kind) ?? 0;
+      seen.set(kind, number + 1);
+      return `${kind} ${number}`;
+    });
+  });
+}
+
+/** The spots of all items in the order in which they stand in most: each where it stands on average among those of its items. */
+function inOrder(keyed: readonly string[][], counts: ReadonlyMap<string, number>): string[] {
+  const places = new Map<string, number>();
+  for (const keys of keyed)
+    for (const [i, key] of keys.entries()) places.set(key, (places.get(key) ?? 0) + i / keys.length);
+  const mean = (key: string) => (places.get(key) ?? 0) / (counts.get(key) ?? 1);
+  return [...counts.keys()].sort((a, b) => mean(a) - mean(b));
+}

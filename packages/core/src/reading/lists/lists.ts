@@ -1,0 +1,45 @@
+import type { Range, TextForm } from '../reading.js';
+import { fromOrigin, type View } from '../view.js';
+import { htmlLists } from './html-lists.js';
+import type { FoundList, ItemList, ListItem } from './list.js';
+import { textLists } from './text-lists.js';
+
+const known = new WeakMap<TextForm, ItemList[]>();
+
+/**
+ * The lists that a text holds by its structure, in the order of the text, none within another; found when they are first asked for,
+ * since most messages are read without. `html` of what the text was made of, if it was.
+ */
+export function listsOf(form: TextForm & { html?: string }): readonly ItemList[] {
+  const found = known.get(form);
+  if (found) return found;
+  const marked = form.html === undefined ? [] : htmlLists(form.html, form.text, form.source);
+  const lists = bestOf([...marked, ...textLists(form.text)].filter(({ list }) => !isOfTable(list, form.tables)));
+  known.set(form, lists);
+  return lists;
+}
+
+/** The rows of one table of data are its own. */
+const isOfTable = (list: Range, tables: readonly Range[]): boolean =>
+  tables.some(({ start, end }) => list.start >= start && list.end <= end);
+
+/** Of lists that overlap, the one that explains most; of two that explain the same, the one with more items. */
+function bestOf(all: readonly FoundList[]): ItemList[] {
+  const ranked = [...all].sort((a, b) => b.score - a.score || b.list.items.length - a.list.items.length);
+  const taken: ItemList[] = [];
+  for (const { list } of ranked)
+    if (taken.every(({ start, end }) => list.end <= start || list.start >= end)) taken.push(list);
+  return taken.sort((a, b) => a.start - b.start);
+}
+
+/** The lists as far as a view shows them, in its offsets: items that stand in it whole. */
+export function listsIn(view: View, lists: readonly ItemList[]): ItemList[] {
+  return lists.flatMap(({ made_of, items }) => {
+    const shown = items.flatMap(({ start, end, spots }): ListItem[] => {
+      const range = fromOrigin(view, { start, end });
+      return range ? [{ ...range, spots: spots.map((spot) => spot && fromOrigin(view, spot)) }] : [];
+    });
+    const [first, last] = [shown[0], shown.at(-1)];
+    return first && last && shown.length >= 2 ? [{ made_of, start: first.start, end: last.end, items: shown }] : [];
+  });
+}

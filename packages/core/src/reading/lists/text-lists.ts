@@ -1,0 +1,89 @@
+import { linesOf } from '../lines.js';
+import type { Range } from '../reading.js';
+import { labelOf } from './label.js';
+import { type FoundList, type ItemLine, listOf } from './list.js';
+
+/** A line that is not blank: how deep it is indented, its bullet if it begins with one, and whether something parts it from the one above. */
+interface TextLine extends Range {
+  indent: number;
+  /** The kind of bullet: the mark itself, or `1` for a number. */
+  bullet: string | null;
+  /** Where its words begin, behind quote marks, blanks and bullet. */
+  words: number;
+  parted: boolean;
+}
+
+const beginning = /^((?:\s{0,3}>)* ?)(\s*)(?:([-*•·–+▪‣])\s+|(\d{1,3}|[a-z])([.)])\s+)?/;
+const isRuling = (words: string) => /^[\s>|+:=_–—*.~#-]+$/.test(words) && words.replace(/[\s>]/g, '').length >= 3;
+
+/** The lists of a text by its bullets or numbers: each item goes on over the lines below that are indented deeper than its bullet. */
+export function textLists(text: string): FoundList[] {
+  const lines = linesBetween(text);
+  const found: FoundList[] = [];
+  for (let at = 0; at < lines.length; at++) {
+    const { bullet, indent } = lines[at] as TextLine;
+    if (bullet === null) continue;
+    const { items, next } = itemsFrom(lines, at, bullet, indent);
+    const list = listOf(
+      'bullets',
+      items.map((item) => linesOfItem(text, item)),
+    );
+    if (!list) continue;
+    found.push(list);
+    at = next - 1;
+  }
+  return found;
+}
+
+function linesBetween(text: string): TextLine[] {
+  const lines: TextLine[] = [];
+  let parted = false;
+  for (const { start, end } of linesOf(text)) {
+    const line = text.slice(start, end);
+    const [all = '', , blanks = '', mark, number] = beginning.exec(line) ?? [];
+    const words = line.slice(all.length);
+    if (line.trim() === '' || isRuling(line)) {
+      parted = true;
+      continue;
+    }
+    const bullet = words === '' ? null : (mark ?? (number ? '1' : null));
+    lines.push({ start, end, indent: blanks.length, bullet, words: start + all.length, parted });
+    parted = false;
+  }
+  return lines;
+}
+
+/** Lines between two items that are none, such as an advert, after which the list goes on. */
+const maxStrangers = 3;
+
+/** Items from a bullet on: those with the same one at the same depth, with what is indented below them. */
+function itemsFrom(lines: readonly TextLine[], from: number, bullet: string, indent: number) {
+  const items: TextLine[][] = [];
+  const begins = (line: TextLine | undefined) => line?.bullet === bullet && line.indent === indent;
+  let next = from;
+  while (next < lines.length) {
+    const line = lines[next] as TextLine;
+    if (begins(line)) items.push([line]);
+    else if (line.indent > indent) items.at(-1)?.push(line);
+    else {
+      const again = lines.slice(next, next + maxStrangers + 1).findIndex((one) => one.parted && begins(one));
+      if (!line.parted || again < 0) break;
+      next += again;
+      continue;
+    }
+    next++;
+  }
+  return { items, next };
+}
+
+/** The lines of an item; one that is indented deeper than a labelled one above goes on with it. The first is looked at behind its bullet. */
+function linesOfItem(text: string, lines: readonly TextLine[]): ItemLine[] {
+  const made: (ItemLine & { indent: number })[] = [];
+  for (const [i, { start, end, words, indent, parted }] of lines.entries()) {
+    const label = i === 0 ? null : labelOf(text.slice(words, end));
+    const above = made.at(-1);
+    if (above?.label && label === null && indent > above.indent && !parted) above.end = end;
+    else made.push({ start, end, look: i === 0 ? 'first' : 'line', label, indent });
+  }
+  return made;
+}

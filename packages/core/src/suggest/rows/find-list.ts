@@ -1,0 +1,199 @@
+import { type ItemList, labelOf, listsIn, type Range } from '../../reading/index.js';
+import { addsUp } from '../../rules/table/totals.js';
+import { enumerationEnd } from '../../rules/template/text/lines.js';
+import { tokenise } from '../../rules/template/text/tokens.js';
+import { isFree, type ReadContext, valueTypes } from '../../values/index.js';
+import { guessType } from '../guess-type.js';
+import type { Marked } from '../marked.js';
+import { type Named, writeLayout } from '../write-layout.js';
+import { cutAlike } from './cut-alike.js';
+import { type FoundColumn, type FoundRows, isLinked, type LookedForRows } from './found-rows.js';
+
+/** The share of the items that have a spot which is theirs, and no stray line. */
+const commonShare = 0.3;
+/** Labels of pairs are few words without figures. */
+const longestLabel = 5;
+
+/** A column at a spot: what names it, and where it stands in each item; null where it does not. */
+interface Part {
+  label: string;
+  places: (Range | null)[];
+  linked: boolean;
+}
+
+/** The items of the list that stands in a message by its structure: one that tells most, unless it is one of labels and their values. */
+export function findList(message: LookedForRows, context: ReadContext): FoundRows | null {
+  const found = listsIn(message.view, message.lists).flatMap((list) => {
+    if (!message.chosen && isOfPairs(list, message, context)) return [];
+    return rowsOfList(list, message, context) ?? [];
+  });
+  const weight = ({ count, columns }: FoundRows) => count * columns.length;
+  return found.reduce<FoundRows | null>((best, one) => (best && weight(best) >= weight(one) ? best : one), null);
+}
+
+/** The values of lists whose items are a label each, and what it names: `Élève`, and below it the name. */
+export function findPairs(message: LookedForRows, context: ReadContext): Marked[] {
+  const { text } = message.view;
+  return listsIn(message.view, message.lists).flatMap((list) => {
+    if (!isOfPairs(list, message, context)) return [];
+    return list.items.flatMap(({ spots }): Marked[] => {
+      const [label, ...values] = spots;
+      const there = values.filter((value) => value !== null);
+      const [first, last] = [there[0], there.at(-1)];
+      if (!label || !first || !last) return [];
+      return [
+        {
+          label: text.slice(label.start, label.end).trim(),
+          ...trim(text, { start: first.start, end: last.end }),
+          by: 'label',
+        },
+      ];
+    });
+  });
+}
+
+/** Whether each item is but a label and a value: the labels differ, and so do the kinds of the values. */
+function isOfPairs(list: ItemList, { view: { text } }: LookedForRows, context: ReadContext): boolean {
+  const at = ({ start, end }: Range) => text.slice(start, end).trim();
+  const pairs = list.items.map(({ spots: [label, ...values] }) => ({
+    label: label ? at(label) : '',
+    value: values.find((value) => value !== null) ?? null,
+  }));
+  const isLabel = (label: string) =>
+    /\p{L}/u.test(label) && !/[\d.!?,;]/.test(label) && label.split(/\s+/).length <= longestLabel;
+  const labelled = pairs.filter(({ label }) => isLabel(label)).length;
+  const own = list.items.every(({ spots }) => spots.filter((spot) => spot !== null).length <= 3);
+  const kinds = new Set(pairs.map(({ label, value }) => (value ? guessType(label, [at(value)], context).type : '')));
+  return (
+    own &&
+    labelled >= 0.9 * pairs.length &&
+    new Set(pairs.map(({ label }) => label)).size === pairs.length &&
+    kinds.size > 2
+  );
+}
+
+function rowsOfList(list: ItemList, message: LookedForRows, context: ReadContext): FoundRows | null {
+  const { view } = message;
+  const spots = [...(list.items[0]?.spots ?? []).keys()];
+  const names = new Names();
+  const parts = spots.map((spot) => partsOf(list, spot, message, context, names));
+  const columns = parts.flat().map(
+    ({ label, places, linked }): FoundColumn => ({
+      label,
+      values: places.map((place) => (place ? view.text.slice(place.start, place.end).trim() : '')),
+      linked,
+    }),
+  );
+  if (columns.length === 0) return null;
+  const telling = columns.some(
+    ({ label, values, linked }) => linked || !isFree(guessType(label, values.filter(Boolean), context)),
+  );
+  if (!telling && columns.length < 2 && !message.chosen) return null;
+  return {
+    by: 'block',
+    over: { start: list.start, end: list.end },
+    count: list.items.length,
+    columns,
+    write: (nameOf) => spots.flatMap((spot) => writeSpot(list, spot, parts[spot] ?? [], view.text, nameOf)).join('\n'),
+  };
+}
+
+/** Names for values that have no label of their own: the type's, and for words the title, then any text. */
+class Names {
+  private readonly counts = new Map<string, number>();
+
+  next(type: string): string {
+    const plain =
+      isFree({ type }) && !this.counts.has('title')
+        ? 'title'
+        : isFree({ type })
+          ? 'text'
+          : (valueTypes[type]?.called ?? type.replace('-', ' '));
+    const count = (this.counts.get(plain) ?? 0) + 1;
+    this.counts.set(plain, count);
+    return count === 1 ? plain : `${plain} ${count}`;
+  }
+}
+
+/** The columns at one spot. */
+function partsOf(
+  list: ItemList,
+  spot: number,
+  { view, links }: LookedForRows,
+  context: ReadContext,
+  names: Names,
+): Part[] {
+  const { text } = view;
+  const lines = list.items.map(({ spots }) => spots[spot] ?? null);
+  const filled = lines.filter((line) => line !== null);
+  if (filled.length < Math.max(2, commonShare * lines.length)) return [];
+  if (filled.every((line) => addsUp(text.slice(line.start, line.end)))) return [];
+  const label = commonLabel(filled.map((line) => text.slice(line.start, line.end)));
+  const values = lines.map((line) => line && valueAt(text, line, label));
+  const words = values.map((value) => value && text.slice(value.start, value.end));
+  const linked = values.every((value) => value === null || isLinked(view, value, links));
+  const said = new Set(words.filter((word) => word !== null));
+  // The same words at every item are no value; where they are a link, its target is.
+  if (said.size === 1 && filled.length > 1)
+    return linked && label === null ? [{ label: 'link', places: values, linked: true }] : [];
+  const cuts = cutAlike(words, context);
+  return cuts.map(({ type, ranges }, i): Part => {
+    const places = ranges.map((range, k) => {
+      const value = values[k];
+      return range && value ? { start: value.start + range.start, end: value.start + range.end } : null;
+    });
+    const own = label !== null && i === 0 ? label : null;
+    return { label: own ?? names.next(type), places, linked: linked && cuts.length === 1 };
+  });
+}
+
+/** The label that all lines at a spot begin with, as it is written first; null where they have none in common. */
+function commonLabel(lines: readonly string[]): string | null {
+  const folded = lines.map((line) => labelOf(behindBullet(line)));
+  const [first] = folded;
+  if (!first || folded.some((label) => label !== first)) return null;
+  return /^\s*(.*?)\s*(?:[:=：]|\t)/.exec(behindBullet(lines[0] ?? ''))?.[1] ?? null;
+}
+
+const behindBullet = (line: string): string => line.slice(bulletEnd(line));
+
+function bulletEnd(line: string): number {
+  const tokens = tokenise(line, 0);
+  const end = enumerationEnd(tokens);
+  return end > 0 ? (tokens[end]?.start ?? line.length) : 0;
+}
+
+function valueAt(text: string, line: Range, label: string | null): Range {
+  const words = text.slice(line.start, line.end);
+  const from = bulletEnd(words);
+  const behind = label === null ? 0 : (/^.*?(?:[:=：]|\t)\s*/.exec(words.slice(from))?.[0].length ?? 0);
+  return trim(text, { start: line.start + from + behind, end: line.end });
+}
+
+function trim(text: string, { start, end }: Range): Range {
+  const words = text.slice(start, end);
+  const from = start + (/^\s*/.exec(words)?.[0].length ?? 0);
+  return { start: Math.min(from, end), end: Math.max(from, start + words.trimEnd().length) };
+}
+
+/** The line of one spot with its slots, as it stands in the first item that has all of them. */
+function writeSpot(
+  list: ItemList,
+  spot: number,
+  parts: readonly Part[],
+  text: string,
+  nameOf: (label: string) => string[] | null,
+): string[] {
+  const count = (item: number) => parts.filter(({ places }) => places[item]).length;
+  const best = list.items.reduce((at, _, i) => (count(i) > count(at) ? i : at), 0);
+  const line = list.items[best]?.spots[spot];
+  if (!line || count(best) === 0) return [];
+  const named = parts.flatMap(({ label, places }): Named[] => {
+    const [names, place] = [nameOf(label), places[best]];
+    if (!names || !place) return [];
+    return [
+      { label, start: place.start - line.start, end: place.end - line.start, field: names.join(', '), by: 'label' },
+    ];
+  });
+  return named.length > 0 ? [writeLayout(text.slice(line.start, line.end), named).trimEnd().replace(/^\s+/, '')] : [];
+}
