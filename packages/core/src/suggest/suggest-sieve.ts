@@ -67,7 +67,10 @@ export function suggestSieve(messages: readonly SuggestFrom[], options: SuggestO
   // A field is at worst made a text first, and dropped then; dropping some may help or harm others once more.
   for (let round = 0; round < maxRounds && draft.fields.size + draft.columns.length > 0; round++) {
     const compiled = tryCompileSieve(writeSieve(draft, null));
-    if (!compiled.ok) return null;
+    // Values that nothing parts cannot be told apart again: rather no rows than no suggestion.
+    if (!compiled.ok && draft.columns.length > 0) draft.columns = [];
+    else if (!compiled.ok) return null;
+    if (!compiled.ok) continue;
     const failing = failingFields(compiled.sieve, looked, draft);
     const amiss = failingColumns(compiled.sieve, looked, draft);
     if (failing.size === 0 && amiss.size === 0)
@@ -184,9 +187,6 @@ const mayFail = 0.1;
 function failingFields(sieve: CompiledSieve, messages: readonly SuggestFrom[], { fields, groups }: Draft): Set<string> {
   const failed = new Map<string, number>();
   const seen = new Map<string, number>();
-  const count = (of: Map<string, number>, labels: Iterable<string>) => {
-    for (const label of labels) of.set(label, (of.get(label) ?? 0) + 1);
-  };
   const failing = new Set<string>();
   for (const group of groups) {
     const shown = fullest(group).message;
@@ -194,12 +194,9 @@ function failingFields(sieve: CompiledSieve, messages: readonly SuggestFrom[], {
       const from = messages.find(({ name }) => name === message.name);
       const result = from && sift(from.reading, sieve, noFacts);
       if (result?.kind !== 'outcome') continue;
-      const { outcome } = result;
-      const unread = new Set(outcome.problems.flatMap(({ path, code }) => (code === 'YS-FIELD-MISSING' ? [] : [path])));
-      const bad = new Set([...fields].flatMap(([label, { name }]) => (unread.has(name) ? [label] : [])));
       // Elsewhere the same sentence may have been cut otherwise; only labels are sure.
       const sure = marked.filter(({ by }) => by === 'label' || message === shown);
-      for (const mark of sure) if (!isReadAgain(message, mark, fields, outcome)) bad.add(foldLabel(mark.label));
+      const bad = failingIn(message, sure, fields, result.outcome);
       count(seen, new Set([...bad, ...marked.map(({ label }) => foldLabel(label))]));
       count(failed, bad);
       if (message === shown) for (const label of bad) failing.add(label);
@@ -207,6 +204,17 @@ function failingFields(sieve: CompiledSieve, messages: readonly SuggestFrom[], {
   }
   for (const [label, times] of failed) if (times > mayFail * (seen.get(label) ?? 0)) failing.add(label);
   return failing;
+}
+
+function failingIn(message: Looked, marked: readonly Marked[], fields: Draft['fields'], outcome: Outcome): Set<string> {
+  const unread = new Set(outcome.problems.flatMap(({ path, code }) => (code === 'YS-FIELD-MISSING' ? [] : [path])));
+  const bad = new Set([...fields].flatMap(([label, { name }]) => (unread.has(name) ? [label] : [])));
+  for (const mark of marked) if (!isReadAgain(message, mark, fields, outcome)) bad.add(foldLabel(mark.label));
+  return bad;
+}
+
+function count(times: Map<string, number>, labels: Iterable<string>): void {
+  for (const label of labels) times.set(label, (times.get(label) ?? 0) + 1);
 }
 
 /** Whether the sieve finds what was marked. A text may go on below: its end is the template's to find. */

@@ -23,6 +23,9 @@ export interface ItemLine extends Range {
 const common = 0.5;
 /** Lines of an item at common spots, as a share of all its lines: items below it are not of one shape. */
 const alike = 0.6;
+/** The same share for one item, below which it is none of them; and how many of its lines others have, beside the usual number. */
+const strange = 0.4;
+const strangePart = 0.4;
 /** An item of more lines is no item of a list, but a part of a letter. */
 const maxLines = 40;
 /** Items of a list that are looked at. */
@@ -38,28 +41,36 @@ export interface FoundList {
  * Makes a list of items that may be of one shape, each given as its lines; null where they are not. Lines of the same look and
  * label stand at the same spot in all items; of several, the first at the first such spot, and so on.
  */
-export function listOf(made_of: ItemList['made_of'], all: readonly (readonly ItemLine[])[]): FoundList | null {
-  const items = all.filter((lines) => lines.length > 0).slice(0, maxItems);
+export function listOf(made_of: ItemList['made_of'], candidates: readonly (readonly ItemLine[])[]): FoundList | null {
+  const items = candidates.filter((lines) => lines.length > 0).slice(0, maxItems);
   if (items.length < 2 || items.some((lines) => lines.length > maxLines)) return null;
   const keyed = withKeys(items);
   const counts = new Map<string, number>();
   for (const keys of keyed) for (const key of keys) counts.set(key, (counts.get(key) ?? 0) + 1);
   const least = Math.max(2, common * items.length);
-  const shape = keyed.map((keys) => keys.filter((key) => (counts.get(key) ?? 0) >= least).length / keys.length);
-  const similar = shape.filter((share) => share >= alike).length;
+  const isCommon = (key: string) => (counts.get(key) ?? 0) >= least;
+  const shared = keyed.map((keys) => keys.filter((key) => (counts.get(key) ?? 0) >= 2).length);
+  const usual = shared.reduce((sum, count) => sum + count, 0) / items.length;
+  const shape = keyed.map((keys, i) => ({
+    share: keys.filter(isCommon).length / keys.length,
+    part: (shared[i] ?? 0) / Math.max(1, usual),
+  }));
+  const similar = shape.filter(({ share }) => share >= alike).length;
   if (similar < Math.max(2, alike * items.length)) return null;
   const order = inOrder(keyed, counts);
   // Lines alone, one like the other, are a list where they have bullets; else they are a menu, or mere paragraphs.
   if (order.length < 2 && made_of !== 'bullets') return null;
-  const list = items.map((lines, i): ListItem => {
+  const list = items.flatMap((lines, i): ListItem[] => {
+    // A total below the items, or an advert among them, has little in common with them but its place.
+    if (shape[i] === undefined || shape[i].share < strange || shape[i].part < strangePart) return [];
     const spots: (Range | null)[] = order.map(() => null);
     for (const [k, { start, end }] of lines.entries()) {
       const at = order.indexOf(keyed[i]?.[k] ?? '');
       if (at >= 0) spots[at] = { start, end };
     }
-    return { start: lines[0]?.start ?? 0, end: lines.at(-1)?.end ?? 0, spots };
+    return [{ start: lines[0]?.start ?? 0, end: lines.at(-1)?.end ?? 0, spots }];
   });
-  const score = order.reduce((sum, key) => sum + ((counts.get(key) ?? 0) >= least ? (counts.get(key) ?? 0) : 0), 0);
+  const score = order.reduce((sum, key) => sum + (isCommon(key) ? (counts.get(key) ?? 0) : 0), 0);
   return { list: { made_of, start: list[0]?.start ?? 0, end: list.at(-1)?.end ?? 0, items: list }, score };
 }
 

@@ -156,7 +156,13 @@ const maxPassedOver = 20;
 function traceOf(best: Trial, view: View | null): TemplateTrace {
   const alignments = [best.text, best.subject].filter((alignment) => alignment !== null);
   return {
-    ...(best.rows ? { items: best.rows.rows.length, passed_over: best.rows.passedOver.slice(0, maxPassedOver), ...(best.rows.list ? { told_by: best.rows.list } : {}) } : {}),
+    ...(best.rows
+      ? {
+          items: best.rows.rows.length,
+          passed_over: best.rows.passedOver.slice(0, maxPassedOver),
+          ...(best.rows.list ? { told_by: best.rows.list } : {}),
+        }
+      : {}),
     slots: alignments.flatMap((alignment) => slotTraces(alignment, alignment === best.text ? view : null)),
     missing: alignments.flatMap(({ missing }) => missing.map(({ label }) => label)),
   };

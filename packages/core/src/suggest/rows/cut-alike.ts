@@ -6,6 +6,8 @@ import { telling } from '../looks.js';
 /** What values at one spot have in common as one part of them: its type, and its range in each; null where a value lacks it. */
 export interface AlikePart {
   type: string;
+  /** The same words before it in all values, if they may name it. */
+  label: string | null;
   ranges: (Range | null)[];
 }
 
@@ -13,21 +15,50 @@ export interface AlikePart {
 const separators = ['\t', ' | ', ' · ', '; ', ', ', ' – ', ' - '];
 /** The share of the values that have to be cut alike. */
 const most = 0.8;
+/** Words that begin so many values alike are none of their own, whatever follows; fewer, only where what follows is no mere text. */
+const minAlike = 3;
 
 /** Cuts the values of a spot where all of them can be cut alike: at what is told by its looks, else at the same marks; else not. */
 export function cutAlike(values: readonly (string | null)[], context: ReadContext): AlikePart[] {
   const there = values.filter((value) => value !== null);
   const whole = guessType('', there, context).type;
   const one = [
-    { type: whole, ranges: values.map((value) => (value !== null ? { start: 0, end: value.length } : null)) },
+    {
+      type: whole,
+      label: null,
+      ranges: values.map((value) => (value === null ? null : { start: 0, end: value.length })),
+    },
   ];
   const byLooks = cutByLooks(values, context);
   // A day and a time are one; a day with two times is no value.
   if (!isFree({ type: whole }) && (byLooks?.length ?? 0) <= 2) return one;
-  return byLooks ?? cutByMarks(values, context) ?? one;
+  return byLooks ?? behindSameWords(values, context) ?? cutByMarks(values, context) ?? one;
 }
 
-/** Values that hold the same kinds in the same order, with the same words between. */
+/** `Notice 806`, `Notice 328`: what differs is the value, and what does not names it. */
+function behindSameWords(values: readonly (string | null)[], context: ReadContext): AlikePart[] | null {
+  const there = values.filter((value) => value !== null);
+  const [first = ''] = there;
+  const words = first.match(/\S+\s+/g) ?? [];
+  let prefix = '';
+  for (const word of words) {
+    if (!there.every((value) => value.startsWith(prefix + word) && value.length > prefix.length + word.length)) break;
+    prefix += word;
+  }
+  const rest = there.map((value) => value.slice(prefix.length));
+  if (!/\p{L}/u.test(prefix) || there.length < 2 || new Set(rest).size < 2) return null;
+  const type = guessType(prefix, rest, context).type;
+  if (isFree({ type }) && there.length < minAlike) return null;
+  return [
+    {
+      type,
+      label: prefix.trim(),
+      ranges: values.map((value) => (value === null ? null : { start: prefix.length, end: value.length })),
+    },
+  ];
+}
+
+/** Values that hold the same kinds in the same order, with the same words between; words that all of them have are none of theirs. */
 function cutByLooks(values: readonly (string | null)[], context: ReadContext): AlikePart[] | null {
   const cut = values.map((value) => (value === null ? null : pieces(value, context)));
   const shapes = cut.map(
@@ -36,15 +67,26 @@ function cutByLooks(values: readonly (string | null)[], context: ReadContext): A
   const shape = shapes.find((one) => one?.includes('['));
   const same = shapes.filter((one) => one === shape).length;
   if (!shape || same < most * values.filter((value) => value !== null).length) return null;
-  const [first] = cut.filter((_, i) => shapes[i] === shape);
-  return (first ?? []).flatMap(({ type, glue }, at): AlikePart[] => {
-    if (type === null && glue !== null) return [];
-    return [
-      {
-        type: type ?? ownTypes.words,
-        ranges: cut.map((all, i) => (shapes[i] === shape ? (all?.[at]?.range ?? null) : null)),
-      },
-    ];
+  const alike = cut.map((all, i) => (shapes[i] === shape ? all : null));
+  const [first = []] = alike.filter((all) => all !== null);
+  const saidAt = (at: number) =>
+    new Set(alike.flatMap((all, i) => (all ? [values[i]?.slice(all[at]?.range.start, all[at]?.range.end)] : [])));
+  const isValue = first.map(({ type, glue }, at) => type !== null || (glue === null && saidAt(at).size > 1));
+  // Two values need a mark or a word between them to be told apart again.
+  if (isValue.some((value, at) => value && isValue[at - 1])) return null;
+  const wordsAt = (at: number) => {
+    const piece = first[at];
+    const i = alike.findIndex((all) => all !== null);
+    return piece && !isValue[at] ? (values[i]?.slice(piece.range.start, piece.range.end) ?? '') : '';
+  };
+  return first.flatMap(({ type }, at): AlikePart[] => {
+    if (!isValue[at]) return [];
+    const label = /\p{L}{3}/u.test(wordsAt(at - 1))
+      ? wordsAt(at - 1)
+          .replace(/[^\p{L}\p{N} ]+/gu, ' ')
+          .trim()
+      : null;
+    return [{ type: type ?? ownTypes.words, label, ranges: alike.map((all) => all?.[at]?.range ?? null) }];
   });
 }
 
@@ -68,6 +110,10 @@ function pieces(value: string, context: ReadContext): Piece[] {
   found.sort((a, b) => a.start - b.start);
   const all: Piece[] = [];
   let at = 0;
+  const marks = (from: number, to: number) => {
+    const glue = value.slice(from, to);
+    if (glue.trim() !== '') all.push({ type: null, glue, range: { start: from, end: to } });
+  };
   const between = (to: number) => {
     const words = value.slice(at, to);
     if (words === '') return;
@@ -77,8 +123,10 @@ function pieces(value: string, context: ReadContext): Piece[] {
     if (inner === '' || /^\p{Ll}{1,5}$/u.test(inner))
       all.push({ type: null, glue: words, range: { start: at, end: to } });
     else {
-      const start = at + (own?.[1] ?? '').length;
-      all.push({ type: null, glue: null, range: { start, end: start + inner.length } });
+      const [start, end] = [at + (own?.[1] ?? '').length, to - (own?.[3] ?? '').length];
+      marks(at, start);
+      all.push({ type: null, glue: null, range: { start, end } });
+      marks(end, to);
     }
   };
   for (const { type, start, end } of found) {
@@ -103,7 +151,7 @@ function cutByMarks(values: readonly (string | null)[], context: ReadContext): A
     const parts = [...Array(count).keys()].map((at): AlikePart => {
       const own = ranges.map((row) => row?.[at] ?? null);
       const said = own.flatMap((range, i) => (range ? [values[i]?.slice(range.start, range.end) ?? ''] : []));
-      return { type: guessType('', said, context).type, ranges: own };
+      return { type: guessType('', said, context).type, label: null, ranges: own };
     });
     if (parts.some(({ type }) => !isFree({ type }))) return parts;
   }

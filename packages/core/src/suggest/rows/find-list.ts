@@ -1,5 +1,4 @@
 import { type ItemList, labelOf, listsIn, type Range } from '../../reading/index.js';
-import { addsUp } from '../../rules/table/totals.js';
 import { enumerationEnd } from '../../rules/template/text/lines.js';
 import { tokenise } from '../../rules/template/text/tokens.js';
 import { isFree, type ReadContext, valueTypes } from '../../values/index.js';
@@ -24,6 +23,8 @@ interface Part {
 /** The items of the list that stands in a message by its structure: one that tells most, unless it is one of labels and their values. */
 export function findList(message: LookedForRows, context: ReadContext): FoundRows | null {
   const found = listsIn(message.view, message.lists).flatMap((list) => {
+    // Lines alone are cut as lines.
+    if ((list.items[0]?.spots.length ?? 0) < 2) return [];
     if (!message.chosen && isOfPairs(list, message, context)) return [];
     return rowsOfList(list, message, context) ?? [];
   });
@@ -102,6 +103,13 @@ function rowsOfList(list: ItemList, message: LookedForRows, context: ReadContext
 class Names {
   private readonly counts = new Map<string, number>();
 
+  /** A label of its own, with a number where another has the same. */
+  own(label: string): string {
+    const count = (this.counts.get(label) ?? 0) + 1;
+    this.counts.set(label, count);
+    return count === 1 ? label : `${label} ${count}`;
+  }
+
   next(type: string): string {
     const plain =
       isFree({ type }) && !this.counts.has('title')
@@ -127,7 +135,6 @@ function partsOf(
   const lines = list.items.map(({ spots }) => spots[spot] ?? null);
   const filled = lines.filter((line) => line !== null);
   if (filled.length < Math.max(2, commonShare * lines.length)) return [];
-  if (filled.every((line) => addsUp(text.slice(line.start, line.end)))) return [];
   const label = commonLabel(filled.map((line) => text.slice(line.start, line.end)));
   const values = lines.map((line) => line && valueAt(text, line, label));
   const words = values.map((value) => value && text.slice(value.start, value.end));
@@ -137,13 +144,13 @@ function partsOf(
   if (said.size === 1 && filled.length > 1)
     return linked && label === null ? [{ label: 'link', places: values, linked: true }] : [];
   const cuts = cutAlike(words, context);
-  return cuts.map(({ type, ranges }, i): Part => {
+  return cuts.map(({ type, ranges, label: said }, i): Part => {
     const places = ranges.map((range, k) => {
       const value = values[k];
       return range && value ? { start: value.start + range.start, end: value.start + range.end } : null;
     });
-    const own = label !== null && i === 0 ? label : null;
-    return { label: own ?? names.next(type), places, linked: linked && cuts.length === 1 };
+    const own = label !== null && i === 0 ? label : said;
+    return { label: own === null ? names.next(type) : names.own(own), places, linked: linked && cuts.length === 1 };
   });
 }
 

@@ -7,8 +7,8 @@ import { narrowed, type PreparedText } from '../text/prepared-text.js';
 import { layLines } from './lay-lines.js';
 import { cutLine, readShaped } from './line-shape.js';
 
-/** Of the lines a block has, the part that the items of a list must have for it to be theirs. */
-const wantedShare = 0.5;
+/** Of the lines a block has, the part that the items of a list must have on average for it to be theirs. */
+const wantedShare = 0.6;
 /** An item with less than this share of what most have is none: an advert among them. */
 const strangerShare = 0.4;
 /** Points, and shares of items, as elsewhere where lines are laid on others. */
@@ -54,19 +54,23 @@ function listedIn(block: CompiledBlock, list: ItemList, source: Source, whole: P
   const layout = block.kind === 'words' ? block.layout : null;
   const max = source.run.facts.limits.templateCandidates;
   const alignments = list.items.map((item) => layout && align(layout, narrowed(whole, item), max));
-  const claimed = alignments.reduce((sum, one) => sum + (one?.claimed.size ?? 0), 0) / list.items.length;
   const bare = bareLines(block);
+  const wanted = (layout?.landmarks.length ?? 0) + bare.length;
+  // A line alone may be wrapped, or cut short: that its own reading tells.
+  if (wanted < 2) return null;
   const taken = spotsOf(alignments, list);
   const free = [...(list.items[0]?.spots ?? []).keys()].flatMap((at): Spot[] => {
     const first = list.items.find(({ spots }) => spots[at])?.spots[at];
     return first && !taken.has(at) ? [{ ...first, at }] : [];
   });
   const laid = laySpots(free, bare, list, source);
-  const wanted = (layout?.landmarks.length ?? 0) + bare.length;
-  const share = (claimed + laid.length) / Math.max(1, wanted);
+  const found = list.items.map(
+    ({ spots }, i) => (alignments[i]?.claimed.size ?? 0) + laid.filter(({ line }) => spots[line.at]).length,
+  );
+  const share = found.reduce((sum, count) => sum + count, 0) / (wanted * list.items.length);
   const points = laid.reduce((sum, { cut }) => sum + cut.points, 0);
   const needed = bare.every((line, at) => !line.required || laid.some((one) => one.at === at));
-  const told = claimed > 0 || points >= minPoints * bare.length;
+  const told = alignments.some((one) => one && one.claimed.size > 0) || points >= minPoints * bare.length;
   return needed && told && share >= wantedShare ? { list, alignments, laid, share } : null;
 }
 
