@@ -62,7 +62,7 @@ export function listOf(made_of: ItemList['made_of'], candidates: readonly (reado
   if (order.length < 2 && made_of !== 'bullets') return null;
   const list = items.flatMap((lines, i): ListItem[] => {
     // A total below the items, or an advert among them, has little in common with them but its place.
-    if (shape[i] === undefined || shape[i].share < strange || shape[i].part < strangePart) return [];
+    if (shape[i] === undefined || shape[i].share < strange || (shape[i].share < 1 && shape[i].part < strangePart)) return [];
     const spots: (Range | null)[] = order.map(() => null);
     for (const [k, { start, end }] of lines.entries()) {
       const at = order.indexOf(keyed[i]?.[k] ?? '');
@@ -74,22 +74,42 @@ export function listOf(made_of: ItemList['made_of'], candidates: readonly (reado
   return { list: { made_of, start: list[0]?.start ?? 0, end: list.at(-1)?.end ?? 0, items: list }, score };
 }
 
-/** For each line what tells its spot: its look, with its label where other items have that too, and its number among lines of the same. */
+/** Lines of one look, most of which begin with labels that come again, are told apart by these. */
+const labelled = 0.6;
+
+/** For each line what tells its spot: its look, or its label where that comes again, and its number among lines of the same. */
 function withKeys(items: readonly (readonly ItemLine[])[]): string[][] {
-  const labels = new Map<string, number>();
-  for (const lines of items)
-    for (const label of new Set(lines.map((line) => line.label)))
-      if (label !== null) labels.set(label, (labels.get(label) ?? 0) + 1);
+  const isLabel = labelsOf(items);
   return items.map((lines) => {
     const seen = new Map<string, number>();
-    return lines.map(({ look, label }) => {
+    return lines.map((line) => {
       // A label tells a spot by itself: the same line may be dressed otherwise in another item.
-      const kind = label !== null && (labels.get(label) ?? 0) >= 2 ? `: ${label}` : `> ${look}`;
+      const kind = isLabel(line) ? `: ${line.label}` : `> ${line.look}`;
       const number = seen.get(kind) ?? 0;
       seen.set(kind, number + 1);
       return `${kind} ${number}`;
     });
   });
+}
+
+/** Tells labels from titles that happen to begin like one, and to come twice: others of their look have none. */
+function labelsOf(items: readonly (readonly ItemLine[])[]): (line: ItemLine) => boolean {
+  const counts = new Map<string, number>();
+  for (const lines of items)
+    for (const label of new Set(lines.map((line) => line.label)))
+      if (label !== null) counts.set(label, (counts.get(label) ?? 0) + 1);
+  const countOf = ({ label }: ItemLine) => (label === null ? 0 : (counts.get(label) ?? 0));
+  const looks = new Map<string, { lines: number; again: number }>();
+  for (const line of items.flat()) {
+    const look = looks.get(line.look) ?? { lines: 0, again: 0 };
+    looks.set(line.look, look);
+    look.lines++;
+    if (countOf(line) >= 2) look.again++;
+  }
+  return (line) => {
+    const { lines, again } = looks.get(line.look) ?? { lines: 1, again: 0 };
+    return countOf(line) >= 2 && (countOf(line) > common * items.length || again >= labelled * lines);
+  };
 }
 
 /** The spots of all items in the order in which they stand in most: each where it stands on average among those of its items. */
