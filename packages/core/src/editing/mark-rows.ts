@@ -1,9 +1,9 @@
 import { type Code, say } from '../errors/index.js';
-import { formOf, listsOf, partOf, type Range, wholeView } from '../reading/index.js';
+import { formOf, listsOf, type Range, wholeView } from '../reading/index.js';
 import { ownRules } from '../rules/index.js';
 import { type CompiledSieve, noFacts, type Outcome, sift, tryCompileSieve } from '../sieve/index.js';
 import { namingOf } from '../suggest/field-name.js';
-import { findRows } from '../suggest/rows/find-rows.js';
+import { findChosenRows } from '../suggest/rows/find-rows.js';
 import type { FoundRows } from '../suggest/rows/found-rows.js';
 import { headingsOf, nameColumns, namesFor, type SuggestedColumn } from '../suggest/rows/name-columns.js';
 import { type Named, writeLayout } from '../suggest/write-layout.js';
@@ -26,21 +26,18 @@ export function markRows(source: string, shown: ShownMessage, { start, end }: Ra
   const form = formOf(shown.reading, sieve.body);
   const { text, tables, links } = form;
   const lines = wholeLines(text, start, end);
-  const view = partOf(wholeView('message.text', text), lines.start, lines.end);
+  const view = wholeView('message.text', text);
   const context = contextOf(sieve, shown.reading);
-  const found = findRows(
-    { name: shown.name, subject: shown.reading.subject, view, tables, links, lists: listsOf(form), chosen: true },
-    context,
-  );
+  const { subject } = shown.reading;
+  const found = findChosenRows({ name: shown.name, subject, view, tables, links, lists: listsOf(form) }, lines, context);
   if (!found) return refused('YS-EDIT-NO-ROWS');
   const taken = new Set(Object.keys(sieve.fields));
   const columns = nameColumns([found], context, namingOf([...taken, ...Object.keys(sieve.columns)]), taken);
   const declared = withColumns(source, sieve, columns);
   if (found.by === 'table')
     return checked(addItem(declared, ['rules'], ownRules.ofTables('its table', headingsOf(columns))));
-  const over = { start: lines.start + found.over.start, end: lines.start + found.over.end };
   const block = `[[rows:]]\n${found.write(namesFor(columns))}\n[[:rows]]`;
-  return checked(blockIn(declared, sieve, shown, { text, over, block }));
+  return checked(blockIn(declared, sieve, shown, { text, over: found.over, block }));
 }
 
 const refused = (code: Code): Edited => ({

@@ -57,18 +57,22 @@ export function listOf(made_of: ItemList['made_of'], candidates: readonly (reado
   }));
   const similar = shape.filter(({ share }) => share >= alike).length;
   if (similar < Math.max(2, alike * items.length)) return null;
-  const order = inOrder(keyed, counts);
+  // A total below the items, or an advert among them, has little in common with them but its place.
+  const own = [...items.keys()].filter((i) => {
+    const { share = 0, part = 0 } = shape[i] ?? {};
+    return share >= strange && (share === 1 || part >= strangePart);
+  });
+  const order = inOrder(
+    own.map((i) => keyed[i] ?? []),
+    counts,
+  );
   // Lines alone, one like the other, are a list where they have bullets; else they are a menu, or mere paragraphs.
-  if (order.length < 2 && made_of !== 'bullets') return null;
-  const list = items.flatMap((lines, i): ListItem[] => {
-    // A total below the items, or an advert among them, has little in common with them but its place.
-    if (shape[i] === undefined || shape[i].share < strange || (shape[i].share < 1 && shape[i].part < strangePart)) return [];
+  if (own.length < 2 || (order.length < 2 && made_of !== 'bullets')) return null;
+  const list = own.map((i): ListItem => {
+    const lines = items[i] ?? [];
     const spots: (Range | null)[] = order.map(() => null);
-    for (const [k, { start, end }] of lines.entries()) {
-      const at = order.indexOf(keyed[i]?.[k] ?? '');
-      if (at >= 0) spots[at] = { start, end };
-    }
-    return [{ start: lines[0]?.start ?? 0, end: lines.at(-1)?.end ?? 0, spots }];
+    for (const [k, { start, end }] of lines.entries()) spots[order.indexOf(keyed[i]?.[k] ?? '')] = { start, end };
+    return { start: lines[0]?.start ?? 0, end: lines.at(-1)?.end ?? 0, spots };
   });
   const score = order.reduce((sum, key) => sum + (isCommon(key) ? (counts.get(key) ?? 0) : 0), 0);
   return { list: { made_of, start: list[0]?.start ?? 0, end: list.at(-1)?.end ?? 0, items: list }, score };
@@ -112,11 +116,11 @@ function labelsOf(items: readonly (readonly ItemLine[])[]): (line: ItemLine) => 
   };
 }
 
-/** The spots of all items in the order in which they stand in most: each where it stands on average among those of its items. */
+/** The spots of items in the order in which they stand in most: each where it stands on average among those of its items. */
 function inOrder(keyed: readonly string[][], counts: ReadonlyMap<string, number>): string[] {
   const places = new Map<string, number>();
   for (const keys of keyed)
     for (const [i, key] of keys.entries()) places.set(key, (places.get(key) ?? 0) + i / keys.length);
   const mean = (key: string) => (places.get(key) ?? 0) / (counts.get(key) ?? 1);
-  return [...counts.keys()].sort((a, b) => mean(a) - mean(b));
+  return [...places.keys()].sort((a, b) => mean(a) - mean(b));
 }

@@ -40,7 +40,7 @@ function cutBy(
   /** Null where a line is one value. */
   separator: string | null,
   lines: readonly Line[],
-  { view, links, chosen = false }: LookedForRows,
+  { view, links, chosen }: LookedForRows,
   context: ReadContext,
 ): FoundRows | null {
   const cells = lines.map((line) => cellsOf(view.text, line, separator));

@@ -1,12 +1,13 @@
 import { type ItemList, labelOf, listsIn, type Range } from '../../reading/index.js';
 import { enumerationEnd } from '../../rules/template/text/lines.js';
 import { tokenise } from '../../rules/template/text/tokens.js';
-import { isFree, type ReadContext, valueTypes } from '../../values/index.js';
+import { isFree, type ReadContext } from '../../values/index.js';
 import { guessType } from '../guess-type.js';
 import type { Marked } from '../marked.js';
 import { type Named, writeLayout } from '../write-layout.js';
 import { cutAlike } from './cut-alike.js';
-import { type FoundColumn, type FoundRows, isLinked, type LookedForRows } from './found-rows.js';
+import { ColumnNames } from './column-names.js';
+import { type FoundColumn, type FoundRows, isChosen, isLinked, type LookedForRows } from './found-rows.js';
 
 /** The share of the items that have a spot which is theirs, and no stray line. */
 const commonShare = 0.3;
@@ -24,7 +25,7 @@ interface Part {
 export function findList(message: LookedForRows, context: ReadContext): FoundRows | null {
   const found = listsIn(message.view, message.lists).flatMap((list) => {
     // Lines alone are cut as lines.
-    if ((list.items[0]?.spots.length ?? 0) < 2) return [];
+    if ((list.items[0]?.spots.length ?? 0) < 2 || !isChosen(message, list)) return [];
     if (!message.chosen && isOfPairs(list, message, context)) return [];
     return rowsOfList(list, message, context) ?? [];
   });
@@ -76,7 +77,7 @@ function isOfPairs(list: ItemList, { view: { text } }: LookedForRows, context: R
 function rowsOfList(list: ItemList, message: LookedForRows, context: ReadContext): FoundRows | null {
   const { view } = message;
   const spots = [...(list.items[0]?.spots ?? []).keys()];
-  const names = new Names();
+  const names = new ColumnNames();
   const parts = spots.map((spot) => partsOf(list, spot, message, context, names));
   const columns = parts.flat().map(
     ({ label, places, linked }): FoundColumn => ({
@@ -99,37 +100,13 @@ function rowsOfList(list: ItemList, message: LookedForRows, context: ReadContext
   };
 }
 
-/** Names for values that have no label of their own: the type's, and for words the title, then any text. */
-class Names {
-  private readonly counts = new Map<string, number>();
-
-  /** A label of its own, with a number where another has the same. */
-  own(label: string): string {
-    const count = (this.counts.get(label) ?? 0) + 1;
-    this.counts.set(label, count);
-    return count === 1 ? label : `${label} ${count}`;
-  }
-
-  next(type: string): string {
-    const plain =
-      isFree({ type }) && !this.counts.has('title')
-        ? 'title'
-        : isFree({ type })
-          ? 'text'
-          : (valueTypes[type]?.called ?? type.replace('-', ' '));
-    const count = (this.counts.get(plain) ?? 0) + 1;
-    this.counts.set(plain, count);
-    return count === 1 ? plain : `${plain} ${count}`;
-  }
-}
-
 /** The columns at one spot. */
 function partsOf(
   list: ItemList,
   spot: number,
   { view, links }: LookedForRows,
   context: ReadContext,
-  names: Names,
+  names: ColumnNames,
 ): Part[] {
   const { text } = view;
   const lines = list.items.map(({ spots }) => spots[spot] ?? null);

@@ -4,7 +4,7 @@ import { textGrids } from '../../rules/table/text-grid.js';
 import { addsUp } from '../../rules/table/totals.js';
 import { isFree, type ReadContext } from '../../values/index.js';
 import { guessType } from '../guess-type.js';
-import { type FoundColumn, type FoundRows, isLinked, type LookedForRows } from './found-rows.js';
+import { type FoundColumn, type FoundRows, isChosen, isLinked, type LookedForRows } from './found-rows.js';
 
 /** A heading may stand below the title of its table. */
 const maxAbove = 2;
@@ -18,7 +18,7 @@ const minItems = 2;
 export function findTable(message: LookedForRows, context: ReadContext): FoundRows | null {
   const { view, tables } = message;
   const grids = [...markedGrids(view, tables), ...textGrids(view, isHeading)];
-  const found = grids.flatMap((grid) => tableOf(grid, message, context));
+  const found = grids.flatMap((grid) => tableOf(grid, message, context)).filter(({ over }) => isChosen(message, over));
   return found.reduce<FoundRows | null>((best, one) => (best && best.count >= one.count ? best : one), null);
 }
 
@@ -35,7 +35,7 @@ function isHeading(cells: readonly string[]): boolean {
   );
 }
 
-function tableOf(grid: Grid, { view, links }: LookedForRows, context: ReadContext): FoundRows[] {
+function tableOf(grid: Grid, { view, links, chosen }: LookedForRows, context: ReadContext): FoundRows[] {
   const textsOf = (row: readonly GridCell[]) => row.map((cell) => cellText(view, cell));
   const at = grid.rows.slice(0, maxAbove + 1).findIndex((row) => isHeading(textsOf(row)));
   const head = grid.rows[at];
@@ -50,7 +50,7 @@ function tableOf(grid: Grid, { view, links }: LookedForRows, context: ReadContex
     return [{ label, values, linked }];
   });
   const typed = columns.filter(({ label, values }) => !isFree(guessType(label, values, context))).length;
-  const believed = typed > 0 || (columns.length >= minColumns && items.length >= minItems);
+  const believed = chosen !== undefined || typed > 0 || (columns.length >= minColumns && items.length >= minItems);
   const ranges = grid.rows.flat(2);
   const over = { start: Math.min(...ranges.map(({ start }) => start)), end: Math.max(...ranges.map(({ end }) => end)) };
   return items.length > 0 && columns.length > 1 && believed

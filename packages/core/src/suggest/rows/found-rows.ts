@@ -25,9 +25,13 @@ export interface LookedForRows extends Looked {
   tables: readonly Table[];
   links: readonly Link[];
   lists: readonly ItemList[];
-  /** A person says that these lines are items: then they need not look like some. */
-  chosen?: boolean;
+  /** Where a person says that items stand, in the view: then they need not look like some. */
+  chosen?: Range;
 }
+
+/** Whether a stretch is, or holds a part of, what a person chose; nothing chosen is everything. */
+export const isChosen = ({ chosen }: LookedForRows, { start, end }: Range): boolean =>
+  chosen === undefined || (start < chosen.end && end > chosen.start);
 
 /** Whether a link that is no mail address stands at a range of a view. */
 export function isLinked(view: View, { start, end }: Range, links: readonly Link[]): boolean {
