@@ -2,7 +2,7 @@ import type { Reading } from '../reading/index.js';
 import { formOf } from '../reading/index.js';
 import { type CompiledSieve, noFacts, sift } from '../sieve/index.js';
 import { fieldName, namingOf } from '../suggest/field-name.js';
-import { findInSentences } from '../suggest/find-in-sentences.js';
+import { findInProse } from '../suggest/find-in-prose.js';
 import { findLabelled } from '../suggest/find-labelled.js';
 import { guessType } from '../suggest/guess-type.js';
 import { type FieldOptions, neededOptions, type ReadContext, readValue, toText, valueTypes } from '../values/index.js';
@@ -34,7 +34,7 @@ export function guessField(sieve: CompiledSieve, reading: Reading, { in: where, 
   const text = where === 'message.subject' ? reading.subject : formOf(reading, sieve.body).text;
   const context = contextOf(sieve, reading);
   const labelled = findLabelled(text);
-  const all = [...labelled, ...findInSentences(text, labelled, context)];
+  const all = [...labelled, ...findInProse(text, labelled, context)];
   const near = all.find((mark) => mark.start < end && start < mark.end) ?? null;
   const whole = trimmed(text, start, end);
   // Who selects a label with its value means the value.

@@ -7,6 +7,8 @@ import type { Marked } from './marked.js';
 const maxLines = 600;
 /** Words of a line that are looked at. */
 const maxTokens = 200;
+/** Headings that name what stands below them. */
+const minHeadings = 2;
 /** A style of labels without marks (`Vessel      Kittiwake`) is believed when so many lines have it. */
 const minOfStyle = 3;
 const longestLabel = 5;
@@ -17,6 +19,9 @@ const longestBlock = 20;
 export function findLabelled(text: string): Marked[] {
   const lines = normalise(text, maxLines).map((line) => ({ ...line, tokens: line.tokens.slice(0, maxTokens) }));
   for (const line of titlesAbove(text, lines)) line.kind = 'heading';
+  // One heading is that of the letter.
+  const headings = lines.filter(({ kind }) => kind === 'heading');
+  if (headings.length < minHeadings) for (const line of headings) line.kind = 'text';
   const plain = lines.map((line) => splitsOf(line));
   const style = styleOf(lines, plain);
   const found: Marked[] = [];
@@ -119,13 +124,15 @@ type Style = 'gap' | 'dots' | 'dash' | 'capitals' | null;
 
 /** The style of labels without a mark, if enough lines have it. */
 function styleOf(lines: readonly Line[], plain: readonly Split[][]): Style {
-  const bare = lines.filter((line, i) => plain[i]?.length === 0 && (line.kind === 'text' || line.kind === 'heading'));
+  const bare = lines.filter((line, i) => plain[i]?.length === 0 && isBare(line));
   const styles = ['dots', 'gap', 'dash', 'capitals'] as const;
   return styles.find((style) => bare.filter((line) => styled(line, style).length > 0).length >= minOfStyle) ?? null;
 }
 
+const isBare = ({ kind }: Pick<Line, 'kind'>) => kind === 'text' || kind === 'heading' || kind === 'bullet';
+
 function styled({ tokens, kind }: Line, style: Style): Split[] {
-  if (style === null || (kind !== 'text' && kind !== 'heading')) return [];
+  if (style === null || !isBare({ kind })) return [];
   const from = enumerationEnd(tokens);
   const close = tokens.findIndex((token, i) => i > from && closes[style](tokens, i, token));
   if (close < 0 || !isLabel(tokens.slice(from, close))) return [];

@@ -3,7 +3,7 @@ import { type CompiledSieve, noFacts, type Outcome, sift, tryCompileSieve } from
 import { type FieldOptions, isFree, localeOf, ownTypes, type ReadContext } from '../values/index.js';
 import { fieldName, type Naming } from './field-name.js';
 import { findDifferences } from './find-differences.js';
-import { findInSentences } from './find-in-sentences.js';
+import { findInProse } from './find-in-prose.js';
 import { findLabelled } from './find-labelled.js';
 import { type Examined, groupByLabels } from './group.js';
 import { guessType } from './guess-type.js';
@@ -107,7 +107,7 @@ function examine({ name, reading }: SuggestFrom, inGeneral: ReadContext): Examin
     0,
     maxMarked,
   );
-  const sentences = outside(rows, findInSentences(view.text, labelled, context));
+  const sentences = outside(rows, findInProse(view.text, labelled, context));
   return { message, marked: [...labelled, ...sentences].slice(0, maxMarked), rows };
 }
 

@@ -47,3 +47,25 @@ const units = new Map(
 export function unitNamed(name: string): string | null {
   return units.get(name.replace(/\.$/, '').trim()) ?? null;
 }
+
+const quantities: Readonly<Record<string, string>> = {
+  length: 'mm cm m ft in yd',
+  distance: 'km nmi',
+  area: 'm2',
+  volume: 'm3 ml l gal',
+  weight: 'g kg t lb',
+  speed: 'kn km/h mph m/s',
+  voltage: 'v',
+  current: 'a',
+  power: 'w kw hp',
+  energy: 'kwh',
+  temperature: '°c °f',
+  pressure: 'hpa bar',
+  percent: '%',
+};
+const quantityByUnit = new Map(
+  Object.entries(quantities).flatMap(([quantity, list]) => list.split(' ').map((unit) => [unit, quantity])),
+);
+
+/** What a unit measures, such as `weight`; null for times, and where it is none. */
+export const quantityOf = (unit: string): string | null => quantityByUnit.get(unit) ?? null;

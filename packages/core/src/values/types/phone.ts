@@ -45,6 +45,7 @@ export const phone = valueType<PhoneValue>({
       : 0,
   toJson: ({ e164 }) => e164,
   words: true,
+  within: { like: /(?<![\p{L}\p{N}+])\+\d[\d ()./-]{6,18}\d/gu, rank: 0 },
   looks: [
     { like: /^\+[\d ()./-]{7,}$/, rank: 7 },
     { like: /^[\d ()./-]{6,}$/, label: /phone|tel|mobile|handy|fax|cell/, rank: 8 },

@@ -1,0 +1,152 @@
+import { normalise } from '../rules/template/text/lines.js';
+import { isGreeting } from '../rules/template/text/words.js';
+import { ownTypes, type ReadContext, readValue, valueTypes } from '../values/index.js';
+import { months } from '../values/month-names.js';
+import { quantityOf, unitNamed } from '../values/units.js';
+import { type Telling, telling } from './looks.js';
+import { foldLabel, type Marked } from './marked.js';
+
+/** Lines that are looked at, and their longest: a paragraph of a letter is shorter. */
+const maxLines = 400;
+const longestLine = 1200;
+
+/** A value in the words of a sentence, and what names it. */
+interface Named {
+  label: string;
+  from: number;
+  value: string;
+}
+
+/**
+ * Values that stand in sentences (`Our van comes on 14 March between 09:00 and 12:00`): what is told by its looks, named by the
+ * word right before it or by its type. Sentences that ask for something, and what stands below the closing of a letter, have none.
+ */
+export function findInProse(text: string, taken: readonly Marked[], context: ReadContext): Marked[] {
+  const found: Marked[] = [];
+  const labels = new Set(taken.map(({ label }) => foldLabel(label)));
+  const isFree = (start: number, end: number) =>
+    ![...taken, ...found].some((one) => one.start < end && start < one.end);
+  for (const line of normalise(text, maxLines)) {
+    const words = text.slice(line.start, line.end);
+    if (isClosing(words)) break;
+    if (!['text', 'bullet', 'label and value'].includes(line.kind) || words.length > longestLine) continue;
+    if (!isFree(line.start, line.end)) continue;
+    for (const { label, from, value } of namedIn(words, context)) {
+      const [start, end] = [line.start + from, line.start + from + value.length];
+      if (!isFree(start, end)) continue;
+      const own = freeLabel(label, labels);
+      labels.add(foldLabel(own));
+      found.push({ label: own, start, end, by: 'sentence' });
+    }
+  }
+  return found.sort((a, b) => a.start - b.start);
+}
+
+function freeLabel(label: string, taken: ReadonlySet<string>): string {
+  if (!taken.has(foldLabel(label))) return label;
+  for (let number = 2; ; number++) if (!taken.has(foldLabel(`${label} ${number}`))) return `${label} ${number}`;
+}
+
+function namedIn(line: string, context: ReadContext): Named[] {
+  const greeted = greetedIn(line);
+  if (greeted) return [greeted];
+  return sentencesOf(line).flatMap(({ words, from }) => {
+    if (asks.test(words)) return [];
+    const all = [
+      ...telling.flatMap((look) => lookingLike(look, words, context)),
+      ...codesIn(words),
+      ...countedIn(words, context),
+      ...numberedIn(words, context),
+    ];
+    return all.map((one) => ({ ...one, from: from + one.from }));
+  });
+}
+
+/** Whoever is asked for something is told nothing of this one case. */
+const asks =
+  /^\W*(?:please|kindly|do not|call|ring|reply|visit|click|see|write|bitte|antworten|rufen|merci|veuillez|répond\p{L}+|por favor|responda|llame|favor|per favore|alstublieft|gelieve|bel)(?!\p{L})/iu;
+
+/** What ends a letter; behind it stands who sends it, and where. */
+const closing =
+  /^\W*(?:-- ?$|(?:kind|best|warm|with best) (?:regards|wishes)|yours|regards|sincerely|cheers|mit (?:freundlich|best|herzlich)\p{L}+|(?:viele|beste|liebe|herzliche) grüße|cordialement|bien à vous|salutations|un (?:saludo|abrazo)|saludos|atentamente|cumprimentos|atenciosamente|(?:met )?vriendelijke groet\p{L}*|groeten|cordiali saluti|med venlig hilsen|venlig hilsen)(?!\p{L})/iu;
+const isClosing = (words: string) => closing.test(words);
+
+/** The sentences of a line; a full stop within a number or behind a single letter ends none. */
+function sentencesOf(line: string): { words: string; from: number }[] {
+  const found: { words: string; from: number }[] = [];
+  let from = 0;
+  for (const match of line.matchAll(/(?<=[\p{Ll}\d)”"']{2}|[^\s\d]\d)[.!?]+\s+(?=\p{Lu})/gu)) {
+    found.push({ words: line.slice(from, match.index + 1), from });
+    from = match.index + match[0].length;
+  }
+  return [...found, { words: line.slice(from), from }];
+}
+
+/** `Dear Ottoline Marsh,`: whom a line greets. */
+function greetedIn(line: string): Named | null {
+  const [, before = '', greeting = '', gap = '', name = ''] =
+    /^(\s*)(\p{L}+)( )(\p{Lu}[\p{L}.'’-]*(?: \p{Lu}[\p{L}.'’-]*)*)[,!:]?\s*$/u.exec(line) ?? [];
+  const said = name !== '' && isGreeting(greeting.toLowerCase());
+  return said ? { label: 'addressee', value: name, from: before.length + greeting.length + gap.length } : null;
+}
+
+/** Words that name no value they stand before. */
+const small =
+  /^(?:on|at|for|from|by|the|of|to|is|are|was|be|in|a|an|and|or|with|until|till|between|am|um|von|bis|der|die|das|ist|und|mit|zum|zur|ab|le|la|les|el|los|de|du|des|del|den|dem|à|et|y|e|em|no|na|do|da|het|op|en|van|het)$/i;
+/** Words of money, one of which names an amount from some words away. */
+const ofMoney =
+  /^(?:price|cost|total|sum|amount|fee|deposit|balance|rent|value|rate|charge|preis|betrag|gesamt\p{L}*|summe|kosten|gebühr|anzahlung|prix|montant|total|coût|tarif|importe|precio|coste|valor|preço|bedrag|prijs)$/iu;
+const farthest = 5;
+
+function lookingLike({ type, like, begin, namesItself }: Telling, words: string, context: ReadContext): Named[] {
+  return [...words.matchAll(like)].flatMap((match): Named[] => {
+    if (!readValue(match[0], { type }, context).ok) return [];
+    const from = begin?.(words, match.index) ?? match.index;
+    const value = words.slice(from, match.index + match[0].length);
+    const plain = valueTypes[type]?.called ?? type;
+    return [{ label: namesItself ? type : (labelBefore(words.slice(0, from), type) ?? plain), from, value }];
+  });
+}
+
+/** The word right before a value; for an amount, the nearest word of money. */
+function labelBefore(text: string, type: string): string | null {
+  const words = (text.match(/[\p{L}’'-]+/gu) ?? []).reverse();
+  const money = type === 'amount' ? words.slice(0, farthest).find((word) => ofMoney.test(word)) : undefined;
+  const [next = ''] = words;
+  const adjacent = /\p{L}[:,]?\s*$/u.test(text) && next.length >= 3 && !small.test(next);
+  return money ?? (adjacent ? next : null);
+}
+
+/** `PX-20418`, `OR/2025/117`: a code, named by the word before it. */
+const code = /(?<![\p{L}\p{N}@/.-])(?=[\p{L}\p{N}/-]*\d{2})(?=[\p{L}\p{N}/-]*\p{Lu})\p{Lu}[\p{Lu}\p{N}]*(?:[-/][\p{Lu}\p{N}]+)+(?![\p{L}@]|\.\p{L})/gu;
+const numberWords = /(?:^|[^\p{L}])(?:no|nr|number|num|n°|nº|núm|nummer|numéro|número)[.:]?\s*$/iu;
+
+const codesIn = (words: string): Named[] =>
+  [...words.matchAll(code)].map(({ 0: value, index: from }) => {
+    const before = words.slice(0, from).replace(/[#(]\s*$/, '').replace(numberWords, '');
+    return { label: labelBefore(before, 'code') ?? 'reference', from, value };
+  });
+
+/** `17 pallets`, `912.5 kg`: what is counted names the figure, and what is measured its quantity. How long or how often says nothing. */
+const counted = /(?<![\p{L}\p{N}.,:/+-])(-?\p{N}[\p{N}.,]*|\p{L}{3,})( ?)(\p{L}+|°C|%)(?![\p{L}-])/gu;
+const ofTime =
+  /^(?:weeks?|months?|years?|wochen?|monate?n?|jahre?n?|semaines?|mois|ans?|semanas?|mes(?:es)?|años?|weken|maanden|times?|mal|fois|veces)$/i;
+
+const countedIn = (words: string, context: ReadContext): Named[] =>
+  [...words.matchAll(counted)].flatMap(({ index: from, 1: figure = '', 2: gap = '', 3: what = '' }): Named[] => {
+    const unit = unitNamed(what.toLowerCase());
+    if (unit !== null) {
+      const [value, quantity] = [`${figure}${gap}${what}`, quantityOf(unit)];
+      return quantity && readValue(value, { type: 'number' }, context).ok ? [{ label: quantity, from, value }] : [];
+    }
+    const isThing = gap !== '' && /^\p{Ll}{3,}$/u.test(what) && !ofTime.test(what) && !small.test(what);
+    return isThing && readValue(figure, { type: ownTypes.count }, context).ok ? [{ label: what, from, value: figure }] : [];
+  });
+
+/** `Gate 4`, `Unit 12`: a thing with a number, which its own word names. */
+const numbered = /(?<=\p{L}[,:]? )(\p{Lu}\p{Ll}{2,}) \d{1,4}\p{L}?(?![\p{L}\p{N}.,:/-]*\d)/gu;
+
+const numberedIn = (words: string, context: ReadContext): Named[] =>
+  [...words.matchAll(numbered)].flatMap(({ 0: value, 1: label = '', index: from }): Named[] =>
+    months.has(label.toLowerCase()) || readValue(value, { type: 'date' }, context).ok ? [] : [{ label, from, value }],
+  );

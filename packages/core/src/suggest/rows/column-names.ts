@@ -1,0 +1,25 @@
+import { isFree, valueTypes } from '../../values/index.js';
+
+/** Names for values that have no label of their own: the type's, and for words the title, then any text. */
+export class ColumnNames {
+  private readonly counts = new Map<string, number>();
+
+  /** A label of its own, with a number where another has the same. */
+  own(label: string): string {
+    const count = (this.counts.get(label) ?? 0) + 1;
+    this.counts.set(label, count);
+    return count === 1 ? label : `${label} ${count}`;
+  }
+
+  next(type: string): string {
+    const plain =
+      isFree({ type }) && !this.counts.has('title')
+        ? 'title'
+        : isFree({ type })
+          ? 'text'
+          : (valueTypes[type]?.called ?? type.replace('-', ' '));
+    const count = (this.counts.get(plain) ?? 0) + 1;
+    this.counts.set(plain, count);
+    return count === 1 ? plain : `${plain} ${count}`;
+  }
+}

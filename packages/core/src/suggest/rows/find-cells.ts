@@ -1,0 +1,69 @@
+import type { Range } from '../../reading/index.js';
+import { type Grid, type GridCell, isEmpty, markedGrids } from '../../rules/table/grid.js';
+import { textGrids } from '../../rules/table/text-grid.js';
+import { addsUp } from '../../rules/table/totals.js';
+import { isFree, type ReadContext } from '../../values/index.js';
+import { guessType } from '../guess-type.js';
+import { type Named, writeLayout } from '../write-layout.js';
+import { ColumnNames } from './column-names.js';
+import { type FoundColumn, type FoundRows, isChosen, isLinked, type LookedForRows } from './found-rows.js';
+
+/** Rows of cells without headings are believed from so many of both on: two columns are labels and values as often as not. */
+const minColumns = 3;
+const minItems = 2;
+/** Rows with a cell in so many of the columns are items; a title over some of them is none. */
+const filledShare = 0.6;
+
+/** Rows of cells that no headings stand over: each is a line of one shape, its columns are named by their types. */
+export function findCells(message: LookedForRows, context: ReadContext): FoundRows | null {
+  const { view, tables } = message;
+  const cells = [...markedGrids(view, tables), ...textGrids(view, (row) => row.length >= minColumns)];
+  const found = cells.flatMap((grid) => rowsOf(grid, message, context) ?? []);
+  return found.reduce<FoundRows | null>((best, one) => (best && best.count >= one.count ? best : one), null);
+}
+
+function rowsOf(grid: Grid, message: LookedForRows, context: ReadContext): FoundRows | null {
+  const { view, links } = message;
+  const textOf = (cell: GridCell | undefined) => (cell?.[0] ? view.text.slice(cell[0].start, cell[0].end) : '');
+  const width = Math.max(0, ...grid.rows.map(({ length }) => length));
+  const filled = (row: readonly GridCell[]) => row.filter((cell) => !isEmpty(view, cell)).length;
+  const items = grid.rows.filter(
+    (row) => filled(row) >= filledShare * width && !addsUp(textOf(row.find((cell) => !isEmpty(view, cell)))),
+  );
+  const ranges = items.flat(2);
+  const over = { start: Math.min(...ranges.map(({ start }) => start)), end: Math.max(...ranges.map(({ end }) => end)) };
+  const least = message.chosen ? 2 : minColumns;
+  if (width < least || items.length < minItems || !isChosen(message, over)) return null;
+  const names = new ColumnNames();
+  const columns = [...Array(width).keys()].flatMap((at) => {
+    const values = items.map((row) => textOf(row[at]));
+    if (values.every((value) => value === '')) return [];
+    const { type } = guessType('', values, context);
+    const linked = items.every((row) => row[at]?.[0] !== undefined && isLinked(view, row[at][0], links));
+    return [{ at, type, label: names.next(type), values, linked }];
+  });
+  if (!message.chosen && columns.every(({ type }) => isFree({ type }))) return null;
+  const shown = items.reduce((best, row) => (filled(row) > filled(best) ? row : best));
+  return {
+    by: 'block',
+    over,
+    count: items.length,
+    columns: columns.map(({ label, values, linked }): FoundColumn => ({ label, values, linked })),
+    write: (nameOf) => {
+      const line = linesAround(view.text, shown.flat());
+      const named = columns.flatMap(({ at, label }): Named[] => {
+        const [names, cell] = [nameOf(label), shown[at]?.[0]];
+        if (!names || !cell) return [];
+        const [start, end] = [cell.start - line.start, cell.end - line.start];
+        return [{ label, start, end, field: names.join(', '), by: 'label' }];
+      });
+      return writeLayout(view.text.slice(line.start, line.end), named).trimEnd();
+    },
+  };
+}
+
+function linesAround(text: string, ranges: readonly Range[]): Range {
+  const [start, end] = [Math.min(...ranges.map((one) => one.start)), Math.max(...ranges.map((one) => one.end))];
+  const stop = text.indexOf('\n', end);
+  return { start: text.lastIndexOf('\n', start - 1) + 1, end: stop < 0 ? text.length : stop };
+}
