@@ -2,6 +2,7 @@ import type { Line, Token } from '../rules/template/model.js';
 import { normalise } from '../rules/template/text/lines.js';
 import { wholeValue } from './looks.js';
 import type { Marked } from './marked.js';
+import { sentencesOf } from './sentences.js';
 
 const maxLines = 200;
 /** Words of a line that are compared; a line of a letter has fewer. */
@@ -10,8 +11,11 @@ const maxTokens = 80;
 const sameShare = 0.5;
 const minShared = 2;
 
+/** A sentence that fewer of the other messages have is this one's own. */
+const twinShare = 0.5;
+
 /**
- * What differs between messages of one shape: lines that all of them share but for some words, which are taken for values.
+ * What differs between messages of one shape: sentences that most of them share but for some words, which are taken for values.
  * They are named by the constant words before them, or behind them where none stand before. `byFirstWord`: the same first word
  * is enough for two lines to be one, as between the items of a message.
  */
@@ -24,16 +28,25 @@ export function findDifferences(
   const lines = shortLines(text).filter((line) => !taken.some((one) => one.start < line.end && line.start < one.end));
   const rest = others.map(shortLines);
   return lines.flatMap((line) => {
-    const twins = rest.map(
-      (candidates) => twinOf(line, candidates) ?? (byFirstWord ? sameBeginning(line, candidates) : null),
+    const twins = rest.flatMap(
+      (candidates) => twinOf(line, candidates) ?? (byFirstWord ? sameBeginning(line, candidates) : null) ?? [],
     );
-    if (twins.some((twin) => twin === null) || twins.length === 0) return [];
-    return differing(text, line, twins as Line[]);
+    const enough = byFirstWord ? others.length : Math.max(1, twinShare * others.length);
+    return twins.length >= enough && twins.length > 0 ? differing(text, line, twins) : [];
   });
 }
 
+/** The sentences of a text as lines of their own. */
 const shortLines = (text: string): Line[] =>
-  normalise(text, maxLines).filter(({ tokens }) => tokens.length <= maxTokens);
+  normalise(text, maxLines)
+    .flatMap((line) => {
+      const words = text.slice(line.start, line.end);
+      return sentencesOf(words).map(({ start, end }): Line => {
+        const [from, to] = [line.start + start, line.start + end];
+        return { ...line, start: from, end: to, tokens: line.tokens.filter((one) => one.start >= from && one.end <= to) };
+      });
+    })
+    .filter(({ tokens }) => tokens.length <= maxTokens);
 
 /** The line of another message that shares most of its words. */
 function twinOf(line: Line, candidates: readonly Line[]): Line | null {

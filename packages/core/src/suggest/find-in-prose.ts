@@ -5,6 +5,7 @@ import { months } from '../values/month-names.js';
 import { quantityOf, unitNamed } from '../values/units.js';
 import { type Telling, telling } from './looks.js';
 import { foldLabel, type Marked } from './marked.js';
+import { sentencesOf } from './sentences.js';
 
 /** Lines that are looked at, and their longest: a paragraph of a letter is shorter. */
 const maxLines = 400;
@@ -26,9 +27,12 @@ export function findInProse(text: string, taken: readonly Marked[], context: Rea
   const labels = new Set(taken.map(({ label }) => foldLabel(label)));
   const isFree = (start: number, end: number) =>
     ![...taken, ...found].some((one) => one.start < end && start < one.end);
-  for (const line of normalise(text, maxLines)) {
+  const lines = normalise(text, maxLines);
+  const last = lines.findLast(({ kind }) => kind !== 'blank');
+  for (const line of lines) {
     const words = text.slice(line.start, line.end);
     if (isClosing(words)) break;
+    if (isImprint(words, line === last)) continue;
     if (!['text', 'bullet', 'label and value'].includes(line.kind) || words.length > longestLine) continue;
     if (!isFree(line.start, line.end)) continue;
     for (const { label, from, value } of namedIn(words, context)) {
@@ -50,7 +54,8 @@ function freeLabel(label: string, taken: ReadonlySet<string>): string {
 function namedIn(line: string, context: ReadContext): Named[] {
   const greeted = greetedIn(line);
   if (greeted) return [greeted];
-  return sentencesOf(line).flatMap(({ words, from }) => {
+  return sentencesOf(line).flatMap(({ start: from, end }) => {
+    const words = line.slice(from, end);
     if (asks.test(words)) return [];
     const all = [
       ...telling.flatMap((look) => lookingLike(look, words, context)),
@@ -64,23 +69,16 @@ function namedIn(line: string, context: ReadContext): Named[] {
 
 /** Whoever is asked for something is told nothing of this one case. */
 const asks =
-  /^\W*(?:please|kindly|do not|call|ring|reply|visit|click|see|write|bitte|antworten|rufen|merci|veuillez|répond\p{L}+|por favor|responda|llame|favor|per favore|alstublieft|gelieve|bel)(?!\p{L})/iu;
+  /^\W*(?:please(?! find)|kindly|do not|call|ring|reply|visit|click|see|write|bitte|antworten|rufen|merci|veuillez|répond\p{L}+|por favor|responda|llame|favor|per favore|alstublieft|gelieve|bel)(?!\p{L})/iu;
 
 /** What ends a letter; behind it stands who sends it, and where. */
 const closing =
   /^\W*(?:-- ?$|(?:kind|best|warm|with best) (?:regards|wishes)|yours|regards|sincerely|cheers|mit (?:freundlich|best|herzlich)\p{L}+|(?:viele|beste|liebe|herzliche) grüße|cordialement|bien à vous|salutations|un (?:saludo|abrazo)|saludos|atentamente|cumprimentos|atenciosamente|(?:met )?vriendelijke groet\p{L}*|groeten|cordiali saluti|med venlig hilsen|venlig hilsen)(?!\p{L})/iu;
 const isClosing = (words: string) => closing.test(words);
 
-/** The sentences of a line; a full stop within a number or behind a single letter ends none. */
-function sentencesOf(line: string): { words: string; from: number }[] {
-  const found: { words: string; from: number }[] = [];
-  let from = 0;
-  for (const match of line.matchAll(/(?<=[\p{Ll}\d)”"']{2}|[^\s\d]\d)[.!?]+\s+(?=\p{Lu})/gu)) {
-    found.push({ words: line.slice(from, match.index + 1), from });
-    from = match.index + match[0].length;
-  }
-  return [...found, { words: line.slice(from), from }];
-}
+/** Who sends a mail and where from: parts that marks keep apart, in no sentence. */
+const isImprint = (words: string, isLast: boolean) =>
+  !/[.!?:]\s*$/.test(words) && (/ [·|•] /.test(words) || (isLast && words.includes(',')));
 
 /** `Dear Ottoline Marsh,`: whom a line greets. */
 function greetedIn(line: string): Named | null {
@@ -127,8 +125,8 @@ const codesIn = (words: string): Named[] =>
     return { label: labelBefore(before, 'code') ?? 'reference', from, value };
   });
 
-/** `17 pallets`, `912.5 kg`: what is counted names the figure, and what is measured its quantity. How long or how often says nothing. */
-const counted = /(?<![\p{L}\p{N}.,:/+-])(-?\p{N}[\p{N}.,]*|\p{L}{3,})( ?)(\p{L}+|°C|%)(?![\p{L}-])/gu;
+/** `17 pallets`, `912.5 kg`: what is counted names the figure, and what is measured its quantity. How long or how often says nothing, nor does what it lies within. */
+const counted = /(?<![\p{L}\p{N}.,:/+-]|\b[Ww]ithin )(-?\p{N}[\p{N}.,]*|\p{L}{3,})( ?)(\p{L}+|°C|%)(?![\p{L}-])/gu;
 const ofTime =
   /^(?:weeks?|months?|years?|wochen?|monate?n?|jahre?n?|semaines?|mois|ans?|semanas?|mes(?:es)?|años?|weken|maanden|times?|mal|fois|veces)$/i;
 

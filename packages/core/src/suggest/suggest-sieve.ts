@@ -1,4 +1,4 @@
-import { bodyViews, formOf, languageOf, listsOf, type Reading } from '../reading/index.js';
+import { bodyViews, formOf, languageOf, listsOf, type Range, type Reading } from '../reading/index.js';
 import { type CompiledSieve, noFacts, type Outcome, sift, tryCompileSieve } from '../sieve/index.js';
 import { type FieldOptions, isFree, localeOf, ownTypes, type ReadContext } from '../values/index.js';
 import { fieldName, type Naming } from './field-name.js';
@@ -107,7 +107,7 @@ function examine({ name, reading }: SuggestFrom, inGeneral: ReadContext): Examin
     0,
     maxMarked,
   );
-  const sentences = outside(rows, findInProse(view.text, labelled, context));
+  const sentences = above(rows, findInProse(view.text, labelled, context));
   return { message, marked: [...labelled, ...sentences].slice(0, maxMarked), rows };
 }
 
@@ -126,27 +126,43 @@ function onlyOnce(marked: readonly Marked[]): Marked[] {
   return marked.filter(({ label }) => counts.get(foldLabel(label)) === 1);
 }
 
-/** In several messages of one shape, what differs in the lines that nothing was marked in. */
+/**
+ * In several messages of one shape, values in sentences are what differs: by their looks where these tell, else as the words that
+ * the other messages have not. What the fullest of them does not have names no field, for its layout has no place for it.
+ */
 function withDifferences(group: Examined[]): Examined[] {
   if (group.length < 2) return group;
-  return group.map((one) => {
+  const all = group.map((one): Examined => {
     // A few are enough to tell what differs.
     const others = group
       .filter((other) => other !== one)
       .slice(0, maxCompared)
       .map(({ message }) => message.view.text);
     const sure = one.marked.filter(({ by }) => by === 'label');
-    const differences = onlyOnce(outside(one.rows, findDifferences(one.message.view.text, others, sure))).slice(
-      0,
-      maxMarked,
+    const differences = above(one.rows, findDifferences(one.message.view.text, others, sure));
+    const told = one.marked.filter(
+      (mark) => mark.by === 'sentence' && differences.some((other) => isMost(mark, other)),
     );
-    const guessed = one.marked.filter(
-      (mark) =>
-        mark.by === 'sentence' && !differences.some((other) => other.start < mark.end && mark.start < other.end),
-    );
-    return { ...one, marked: [...sure, ...differences, ...guessed] };
+    const more = differences.filter((mark) => !told.some((other) => overlap(mark, other)));
+    return { ...one, marked: [...sure, ...told, ...onlyOnce(more)].slice(0, maxMarked) };
   });
+  const shown = fullest(all);
+  const known = new Set(shown.marked.map(({ label }) => foldLabel(label)));
+  return all.map((one) => ({
+    ...one,
+    marked: one.marked.filter(({ by, label }) => by === 'label' || known.has(foldLabel(label))),
+  }));
 }
+
+/** Whether a value is no mere word among others that differ, as in the title of an article. */
+const isMost = (mark: Range, whole: Range) =>
+  2 * (Math.min(mark.end, whole.end) - Math.max(mark.start, whole.start)) >= whole.end - whole.start;
+
+const overlap = (a: Range, b: Range) => a.start < b.end && b.start < a.end;
+
+/** What a letter says below its items is said to everybody. */
+const above = (rows: FoundRows | null, marked: readonly Marked[]): Marked[] =>
+  marked.filter(({ end }) => rows === null || end <= rows.over.start);
 
 function nameFields(all: readonly Examined[], context: ReadContext, naming: Naming): Map<string, SuggestedField> {
   const fields = new Map<string, SuggestedField>();

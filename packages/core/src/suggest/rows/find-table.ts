@@ -51,7 +51,8 @@ function tableOf(grid: Grid, { view, links, chosen }: LookedForRows, context: Re
   });
   const typed = columns.filter(({ label, values }) => !isFree(guessType(label, values, context))).length;
   const believed = chosen !== undefined || typed > 0 || (columns.length >= minColumns && items.length >= minItems);
-  const ranges = grid.rows.flat(2);
+  // A total below the items is no item, and a field may be in it.
+  const ranges = [head, ...items].flat(2);
   const over = { start: Math.min(...ranges.map(({ start }) => start)), end: Math.max(...ranges.map(({ end }) => end)) };
   return items.length > 0 && columns.length > 1 && believed
     ? [{ by: 'table', over, count: items.length, columns, write: () => '' }]

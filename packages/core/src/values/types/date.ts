@@ -103,7 +103,7 @@ export const date = valueType<DateValue>({
   measures: { scale: 'day', of: ({ date }) => ({ scale: 'day', day: date, moment: null }) },
   looks: [{ like: /\d/, rank: 4 }],
   within: {
-    like: /\b\d{4}-\d{2}-\d{2}\b|\b\d{1,2}(?:st|nd|rd|th|\.)? (?:of )?\p{L}{3,9}\.?(?:,? \d{4})?\b|\b\p{L}{3,9} \d{1,2}(?:st|nd|rd|th)?,? \d{4}\b|\b\d{1,2}[./]\d{1,2}[./]\d{2,4}\b/gu,
+    like: /\b\d{4}-\d{2}-\d{2}\b|\b\d{1,2}(?:st|nd|rd|th|\.)? (?:of |de )?\p{L}{3,10}\.?(?:,? (?:de |del )?\d{4})?\b|\b\p{L}{3,9} \d{1,2}(?:st|nd|rd|th)?,? \d{4}\b|\b\d{1,2}[./]\d{1,2}[./]\d{2,4}\b/gu,
     rank: 3,
     begin: withWeekday,
   },
