@@ -18,10 +18,12 @@ const longestBlock = 20;
 /** The labelled values of a text: beside their label, below it, in the next cell, in columns, behind dots or dashes. */
 export function findLabelled(text: string): Marked[] {
   const lines = normalise(text, maxLines).map((line) => ({ ...line, tokens: line.tokens.slice(0, maxTokens) }));
-  for (const line of titlesAbove(text, lines)) line.kind = 'heading';
-  // One heading is that of the letter.
-  const headings = lines.filter(({ kind }) => kind === 'heading');
-  if (headings.length < minHeadings) for (const line of headings) line.kind = 'text';
+  const titles = titlesAbove(text, lines);
+  const headings = lines.filter((line) => line.kind === 'heading' && !titles.includes(line));
+  // Where titles name the values, a heading is that of a part, or of the letter; so is one alone, and one of cells is that of a table.
+  const none = titles.length > 0 || headings.length < minHeadings ? headings : headings.filter(hasCells);
+  for (const line of none) line.kind = 'text';
+  for (const line of titles) line.kind = 'heading';
   const plain = lines.map((line) => splitsOf(line));
   const style = styleOf(lines, plain);
   const found: Marked[] = [];
@@ -53,6 +55,8 @@ function labelledAt(
   return below && { label, ...below, by: 'label' };
 }
 
+const hasCells = ({ tokens }: Line) => tokens.some(({ gap, norm }, i) => i > 0 && (gap >= columnGap || norm === '\t'));
+
 /** Labels without a mark, each on a line of its own above its value: believed where several blocks begin with such a line. */
 function titlesAbove(text: string, lines: readonly Line[]): Line[] {
   const titles = lines.filter((line, i) => {
@@ -64,7 +68,7 @@ function titlesAbove(text: string, lines: readonly Line[]): Line[] {
       line.kind === 'text' &&
       below?.kind === 'text' &&
       isLabel(line.tokens) &&
-      /^\p{Lu}[^.,;!?]*$/u.test(words)
+      /^\p{Lu}(?:[^.,;!?]|\b\p{L}{1,3}\.|\.º)*$/u.test(words)
     );
   });
   return titles.length >= minOfStyle ? titles : [];

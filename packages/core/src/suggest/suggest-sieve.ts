@@ -1,4 +1,4 @@
-import { bodyViews, formOf, languageOf, listsOf, type Range, type Reading } from '../reading/index.js';
+import { bodyViews, formOf, languageOf, linesOf, listsOf, type Range, type Reading } from '../reading/index.js';
 import { type CompiledSieve, noFacts, type Outcome, sift, tryCompileSieve } from '../sieve/index.js';
 import { type FieldOptions, isFree, localeOf, ownTypes, type ReadContext } from '../values/index.js';
 import { fieldName, type Naming } from './field-name.js';
@@ -63,17 +63,17 @@ export function suggestSieve(messages: readonly SuggestFrom[], options: SuggestO
   const fields = nameFields(groups.flat(), context, naming);
   const found = groups.flat().flatMap(({ rows }) => rows ?? []);
   const columns = nameColumns(found, context, naming, new Set([...fields.values()].map(({ name }) => name)));
-  const draft: Draft = { sieve: options.sieve ?? 'suggested', locale, fields, columns, groups };
+  const draft: Draft = { sieve: options.sieve ?? 'suggested', locale, fields, columns, groups, ends: new Map() };
   // A field is at worst made a text first, and dropped then; dropping some may help or harm others once more.
   for (let round = 0; round < maxRounds && draft.fields.size + draft.columns.length > 0; round++) {
     const compiled = tryCompileSieve(writeSieve(draft, null));
     // Values that nothing parts cannot be told apart again: rather no rows than no suggestion.
     if (!compiled.ok && draft.columns.length > 0) draft.columns = [];
-    else if (!compiled.ok) return null;
+    else if (!compiled.ok && !withoutGuesses(draft)) return null;
     if (!compiled.ok) continue;
     const failing = failingFields(compiled.sieve, looked, draft);
     const amiss = failingColumns(compiled.sieve, looked, draft);
-    if (failing.size === 0 && amiss.size === 0)
+    if (failing.size === 0 && amiss.size === 0 && !addEnds(compiled.sieve, looked, draft))
       return suggestion(draft, compiled.sieve, looked, options.samples ?? true);
     for (const label of failing) {
       const known = draft.fields.get(label);
@@ -83,6 +83,45 @@ export function suggestSieve(messages: readonly SuggestFrom[], options: SuggestO
     draft.columns = weakened(draft.columns, amiss);
   }
   return null;
+}
+
+/** Drops the fields that no label names; whether there were any. */
+function withoutGuesses({ fields, groups }: Draft): boolean {
+  const sure = new Set(
+    groups.flat().flatMap(({ marked }) => marked.flatMap(({ by, label }) => (by === 'label' ? [foldLabel(label)] : []))),
+  );
+  const guesses = [...fields.keys()].filter((key) => !sure.has(key));
+  for (const key of guesses) fields.delete(key);
+  return guesses.length > 0;
+}
+
+/** Where a text runs on over what stands below it, its end is the next line, which the layout has from then on; whether there is one. */
+function addEnds(sieve: CompiledSieve, messages: readonly SuggestFrom[], { fields, groups, ends }: Draft): boolean {
+  let added = false;
+  for (const group of groups) {
+    const { message, marked } = fullest(group);
+    const from = messages.find(({ name }) => name === message.name);
+    const result = from && sift(from.reading, sieve, noFacts);
+    if (result?.kind !== 'outcome') continue;
+    const known = ends.get(message) ?? new Set();
+    ends.set(message, known);
+    for (const mark of marked) {
+      const field = fields.get(foldLabel(mark.label));
+      const [place] = (field && result.outcome.evidence[field.name]) ?? [];
+      const next = nextLine(message.view.text, mark.end);
+      const runsOn = squeezed(place?.raw ?? '').length > squeezed(rawOf(message, mark)).length;
+      if (next === null || known.has(next) || !runsOn) continue;
+      known.add(next);
+      added = true;
+    }
+  }
+  return added;
+}
+
+/** Where the next line begins that is not blank; null where there is none. */
+function nextLine(text: string, offset: number): number | null {
+  const lines = linesOf(text);
+  return lines.find(({ start, end }) => start > offset && text.slice(start, end).trim() !== '')?.start ?? null;
 }
 
 function commonLanguage(messages: readonly SuggestFrom[]): string {

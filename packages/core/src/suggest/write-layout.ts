@@ -8,9 +8,9 @@ export interface Named extends Marked {
 
 /**
  * The text of a layout: the lines of a message that have values in them, with slots in their places, and the labels that
- * stand alone above. Other lines are left out; they belong to this one message.
+ * stand alone above. Other lines are left out, for they belong to this one message; but for those that begin at an offset in `keep`.
  */
-export function writeLayout(text: string, named: readonly Named[]): string {
+export function writeLayout(text: string, named: readonly Named[], keep: ReadonlySet<number> = new Set()): string {
   const sorted = [...named].sort((a, b) => a.start - b.start);
   const lines = linesOf(text);
   const kept: string[] = [];
@@ -20,6 +20,7 @@ export function writeLayout(text: string, named: readonly Named[]): string {
     const own = sorted.filter(
       (one) => one.start >= Math.max(start, covered) && one.start <= end && one.end > one.start,
     );
+    if (own.length === 0 && keep.has(start)) kept.push(literal(text.slice(start, end)).trim());
     if (own.length === 0) continue;
     const first = own[0] as Named;
     // A value alone on its line is found by the label above it.

@@ -22,6 +22,8 @@ export interface Draft {
   fields: Map<string, SuggestedField>;
   columns: SuggestedColumn[];
   groups: Examined[][];
+  /** Lines of the shown messages that are kept as they are, for a text above them ends there: where they begin. */
+  ends: Map<Looked, Set<number>>;
 }
 
 export const layoutName = (index: number) => `layout ${index + 1}`;
@@ -57,7 +59,7 @@ export function writeSieve(draft: Draft, samples: object[] | null): string {
   return document.toString({ lineWidth: 0 });
 }
 
-function layoutOf(group: readonly Examined[], name: string, { fields, columns }: Draft): object[] {
+function layoutOf(group: readonly Examined[], name: string, { fields, columns, ends }: Draft): object[] {
   const first = fullest(group);
   const named = first.marked.flatMap((mark): Named[] => {
     const field = fields.get(foldLabel(mark.label));
@@ -71,6 +73,7 @@ function layoutOf(group: readonly Examined[], name: string, { fields, columns }:
     writeLayout(
       view.text,
       named.filter(({ start }) => start >= from && start < to),
+      ends.get(first.message),
     );
   const text = rows
     ? `${part(0, rows.over.start)}[[rows:]]\n${rows.write(namesFor(columns))}\n[[:rows]]\n${part(rows.over.end, view.text.length)}`

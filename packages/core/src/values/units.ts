@@ -43,6 +43,9 @@ const units = new Map(
   Object.entries(names).flatMap(([unit, list]) => list.split(' ').map((name) => [name.replace('_', ' '), unit])),
 );
 
+/** Names of units that are longer than a symbol, for patterns. */
+export const unitWords: readonly string[] = [...units.keys()].filter((name) => /^\p{L}{5,}$/u.test(name));
+
 /** The unit that a name in lower case stands for, or null when it is none. */
 export function unitNamed(name: string): string | null {
   return units.get(name.replace(/\.$/, '').trim()) ?? null;

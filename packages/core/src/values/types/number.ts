@@ -1,7 +1,7 @@
 import * as v from 'valibot';
 import { about, compareDecimals, type LeadingDecimal, leadingFigures, plainFigures, remark } from '../decimal.js';
 import { fold } from '../fold.js';
-import { unitNamed } from '../units.js';
+import { unitNamed, unitWords } from '../units.js';
 import {
   type FieldOptions,
   fitByReading,
@@ -92,7 +92,7 @@ export const number = valueType<NumberValue>({
   toText: ({ decimal }) => decimal,
   plain: plainFigure,
   measures: { scale: 'figure', of: ({ decimal, unit }) => ({ scale: 'figure', decimal, unit, currency: null }) },
-  looks: [{ like: /^-?\d[\d.,]* ?(?:\p{L}{1,4}|%)?$/u, rank: 11 }],
+  looks: [{ like: new RegExp(`^[+−-]?\\d[\\d.,]* ?(?:\\p{L}{1,4}|%|°C|${unitWords.join('|')})?$`, 'iu'), rank: 11 }],
   countable: true,
   observe: (values, context) => {
     const unit = sharedUnit(values, context);
