@@ -108,7 +108,8 @@ function trimmed(text: string, start: number, end: number) {
 const small = new Set('the a an of for to at on in is was by from with and your our der die das le la'.split(' '));
 
 function named(tokens: readonly Token[], constant: readonly boolean[], from: number, to: number): Token | null {
-  const telling = (at: number) => constant[at] && tokens[at]?.word && !small.has(tokens[at]?.norm ?? '');
+  const telling = (at: number) =>
+    constant[at] && tokens[at]?.word && /\p{L}/u.test(tokens[at].norm) && !small.has(tokens[at].norm);
   for (let at = from - 1; at >= 0; at--) if (telling(at)) return tokens[at] ?? null;
   for (let at = to + 1; at < tokens.length; at++) if (telling(at)) return tokens[at] ?? null;
   return null;

@@ -109,7 +109,9 @@ function addEnds(sieve: CompiledSieve, messages: readonly SuggestFrom[], { field
       const field = fields.get(foldLabel(mark.label));
       const [place] = (field && result.outcome.evidence[field.name]) ?? [];
       const next = nextLine(message.view.text, mark.end);
-      const runsOn = squeezed(place?.raw ?? '').length > squeezed(rawOf(message, mark)).length;
+      // What stands below a colon may have paragraphs.
+      const isBlock = /[:：]\s*\n\s*$/.test(message.view.text.slice(0, mark.start));
+      const runsOn = !isBlock && squeezed(place?.raw ?? '').length > squeezed(rawOf(message, mark)).length;
       if (next === null || known.has(next) || !runsOn) continue;
       known.add(next);
       added = true;
@@ -180,7 +182,7 @@ function withDifferences(group: Examined[]): Examined[] {
     const sure = one.marked.filter(({ by }) => by === 'label');
     const differences = above(one.rows, findDifferences(one.message.view.text, others, sure));
     const told = one.marked.filter(
-      (mark) => mark.by === 'sentence' && differences.some((other) => isMost(mark, other)),
+      (mark) => mark.by === 'sentence' && differences.some((other) => isMost(counted(one.message, mark), other)),
     );
     const more = differences.filter((mark) => !told.some((other) => overlap(mark, other)));
     return { ...one, marked: [...sure, ...told, ...onlyOnce(more)].slice(0, maxMarked) };
@@ -191,6 +193,11 @@ function withDifferences(group: Examined[]): Examined[] {
     ...one,
     marked: one.marked.filter(({ by, label }) => by === 'label' || known.has(foldLabel(label))),
   }));
+}
+
+/** A figure with what it counts: `1 pallet` there is `17 pallets` here. */
+function counted({ view: { text } }: Looked, { start, end, label }: Marked): Range {
+  return { start, end: text.startsWith(` ${label}`, end) ? end + 1 + label.length : end };
 }
 
 /** Whether a value is no mere word among others that differ, as in the title of an article. */
