@@ -37,8 +37,11 @@ export function guessField(sieve: CompiledSieve, reading: Reading, { in: where, 
   const all = [...labelled, ...findInProse(text, labelled, context)];
   const near = all.find((mark) => mark.start < end && start < mark.end) ?? null;
   const whole = trimmed(text, start, end);
-  // Who selects a label with its value means the value.
-  const label = near && whole.start < near.start && whole.end >= near.end;
+  // Who selects a label with its value means the value; any other selection is meant as it is.
+  const label =
+    near?.by === 'label' &&
+    whole.end >= near.end &&
+    /\p{L}[^\n]*(?:[:=：?\t]|\n)[\s*_-]*$/u.test(text.slice(whole.start, Math.max(whole.start, near.start)));
   const place = label ? trimmed(text, near.start, whole.end) : whole;
   const value = text.slice(place.start, place.end);
   const named = near?.label ?? wordBefore(text, place.start) ?? 'value';

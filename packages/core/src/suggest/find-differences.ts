@@ -2,7 +2,7 @@ import type { Line, Token } from '../rules/template/model.js';
 import { normalise } from '../rules/template/text/lines.js';
 import { wholeValue } from './looks.js';
 import type { Marked } from './marked.js';
-import { sentencesOf } from './sentences.js';
+import { sentencesOf } from '../rules/template/text/sentences.js';
 
 const maxLines = 200;
 /** Words of a line that are compared; a line of a letter has fewer. */

@@ -5,7 +5,7 @@ import { months } from '../values/month-names.js';
 import { quantityOf, unitNamed } from '../values/units.js';
 import { type Telling, telling } from './looks.js';
 import { foldLabel, type Marked } from './marked.js';
-import { sentencesOf } from './sentences.js';
+import { sentencesOf } from '../rules/template/text/sentences.js';
 
 /** Lines that are looked at, and their longest: a paragraph of a letter is shorter. */
 const maxLines = 400;

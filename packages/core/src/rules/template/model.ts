@@ -73,6 +73,8 @@ export interface Landmark {
   slots: { slot: Slot; after: Token[]; afterText: string }[];
   /** A slot that stands alone on the line below this one. */
   below: Slot | null;
+  /** Whether that slot stands in the same cell of the next row, as where a row of labels stands above one of values. */
+  column: boolean;
   /** Whether the value below, or the last one beside, may run over several lines. */
   block: boolean;
   /** Whether a blank line ends such a value: it does where the template has another line right behind. */

@@ -124,7 +124,8 @@ const wholeLine = 2;
 
 /** A line of constants alone, or a label above its value: that has its line, or its cell, to itself. */
 function withoutSlots(landmark: Landmark, line: Line, head: ConstantsMatch, standing: Standing): Candidate[] {
-  const behind = line.tokens.slice(head.to).filter((token) => token.word).length;
+  const own = landmark.column ? line.tokens.findIndex((_, i) => i >= head.to && beginsCell(line.tokens, i)) : -1;
+  const behind = line.tokens.slice(head.to, own < 0 ? undefined : own).filter((token) => token.word).length;
   const beside = landmark.below !== null && behind > 0;
   if (standing !== 'start' && standing !== 'cell') return [];
   if (beside && head.sameSeparator !== false && !isClosed(line, head)) return [];

@@ -2,6 +2,7 @@ import type { Range } from '../../../reading/index.js';
 import type { Candidate, Claims, Landmark, Line, SlotSpan, ValuePlace } from '../model.js';
 import { isDressed, isLabelShaped, isSentence } from '../text/lines.js';
 import { isWrapped, type Search } from '../text/prepared-text.js';
+import { cellsOf } from '../text/tokens.js';
 
 /** The place of every value of a claimed landmark. A span of no length is a place that is there and empty. */
 export function placesOf(candidate: Candidate, claims: Claims, search: Search): ValuePlace[] {
@@ -29,12 +30,28 @@ function below(candidate: Candidate, landmark: Landmark, claims: Claims, search:
   const { line, end } = candidate;
   const slot = landmark.below ?? { field: null };
   const place = { slot, start: end, end, joined: !landmark.block, uncertain: null };
+  if (landmark.column) return underCell(place, candidate, search);
   const cell = nextCell(candidate, search);
   if (cell) return wholeCell({ ...place, joined: false }, cell, search);
   const behind = line.tokens.filter((token) => token.start >= end);
   const first = behind.find((token) => token.word || !/^[:=\t|?*-]$/.test(token.norm));
   if (first) return { ...place, start: first.start, end: lastOffset(line) };
   return underneath(place, candidate, claims, search);
+}
+
+/** The cell under a label's in the next row. */
+function underCell(place: ValuePlace, { line, from }: Candidate, search: Search): ValuePlace {
+  const row = search.view.rows?.findIndex((cells) => cells.some(({ start, end }) => from >= start && from < end)) ?? -1;
+  const cells = search.view.rows?.[row];
+  const under = cells && search.view.rows?.[row + 1]?.[cells.findIndex(({ start, end }) => from >= start && from < end)];
+  if (under) return { ...wholeCell({ ...place, start: under.start }, under, search), joined: false };
+  let at = line.index + 1;
+  while (search.lines[at] && isFiller(search.lines[at] as Line)) at++;
+  const next = search.lines[at];
+  const number = cellsOf(line).findIndex((cell) => cell.some(({ start }) => start >= from));
+  const cell = next && cellsOf(next)[number];
+  const [first, last] = [cell?.[0], cell?.at(-1)];
+  return first && last ? { ...place, start: first.start, end: last.end } : place;
 }
 
 function underneath(place: ValuePlace, { landmark, line }: Candidate, claims: Claims, search: Search): ValuePlace {

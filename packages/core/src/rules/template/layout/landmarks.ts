@@ -1,15 +1,15 @@
 import { isFree } from '../../../values/index.js';
 import type { Closing, CompiledLayout, Delimited, Fields, Landmark, Piece, Slot, Token } from '../model.js';
 import { classify, enumerationEnd } from '../text/lines.js';
-import { columnGap, isCellEdge, isDecoration, isSeparator, tokenWeight } from '../text/tokens.js';
-import { hasWords, joinSentences, namesOf, piecesOf, type SlotFault } from './pieces.js';
+import { cellsOf, columnGap, isCellEdge, isDecoration, isSeparator, tokenWeight } from '../text/tokens.js';
+import { hasWords, joinSentences, namesOf, partedSentences, piecesOf, type SlotFault } from './pieces.js';
 
 /** Why a layout cannot be compiled. */
 export type LayoutFault = SlotFault | { code: 'YS-TEMPLATE-BLOCK' } | { code: 'YS-TEMPLATE-BARE-SLOT'; slot: string };
 
 /** Compiles a layout's text into landmarks: the constant words by which its slots are found again. */
 export function compileLayout(name: string, text: string, fields: Fields): CompiledLayout | LayoutFault {
-  const lines = joinSentences(text.replace(/\n+$/, '').split('\n'));
+  const lines = joinSentences(text.replace(/\n+$/, '').split('\n')).flatMap(partedSentences);
   const landmarks: Landmark[] = [];
   for (const [number, line] of lines.entries()) {
     const pieces = piecesOf(line);
@@ -29,6 +29,7 @@ function takeLine(
 ): LayoutFault | null {
   const slots = pieces.flatMap(({ slot }) => (slot ? [slot] : []));
   if (pieces.length === 0) return null;
+  if (takeRow(pieces, landmarks, fields)) return null;
   const delimited = delimitedOf(pieces);
   if (delimited) {
     landmarks.push(landmarkOf(pieces, number, lines, landmarks.length, fields, delimited));
@@ -41,6 +42,31 @@ function takeLine(
   for (const pair of pairs)
     if (hasWords(pair)) landmarks.push({ ...landmarkOf(pair, number, lines, landmarks.length, fields, null), edge });
   return null;
+}
+
+/** A row of slots right below a row of as many labels: each is found by its own, wherever that stands in another message. */
+function takeRow(pieces: readonly Piece[], landmarks: Landmark[], fields: Fields): boolean {
+  const slots = pieces.flatMap(({ slot }) => slot ?? []);
+  const above = landmarks.at(-1);
+  if (slots.length < 2 || hasWords(pieces) || !above || above.slots.length > 0 || above.below) return false;
+  const labels = cellsOf({ tokens: above.before });
+  if (labels.length !== slots.length || labels.some((cell) => !cell.some(({ word }) => word))) return false;
+  landmarks.pop();
+  for (const [i, before] of labels.entries()) {
+    const slot = slots[i] as Slot;
+    landmarks.push({
+      ...above,
+      index: landmarks.length,
+      before,
+      closing: 'none',
+      below: slot,
+      column: true,
+      block: isText(slot, fields),
+      label: before.map(({ norm }) => norm).join(' '),
+      weight: before.reduce((sum, token) => sum + tokenWeight(token), 0),
+    });
+  }
+  return true;
 }
 
 /** A slot alone on its line takes the nearest constant line above as its landmark. */
@@ -93,6 +119,7 @@ function landmarkOf(
     closing,
     slots,
     below: null,
+    column: false,
     block: last !== undefined && last.after.length === 0 && isText(last.slot, fields),
     endsAtBlank: number < lines.length - 1,
     prose: slots.length > 0 && wordsBehind > 0 && (closing === 'none' || slots.length > 1),

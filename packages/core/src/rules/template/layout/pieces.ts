@@ -1,5 +1,6 @@
 import type { Piece, Slot } from '../model.js';
 import { normalise } from '../text/lines.js';
+import { sentencesOf } from '../text/sentences.js';
 import { tokenise, valueGap } from '../text/tokens.js';
 
 /** The fields a slot fills. */
@@ -62,6 +63,13 @@ export function joinSentences(lines: readonly string[]): string[] {
     else joined.push(line);
   }
   return joined;
+}
+
+/** Sentences of one line are lines of their own: others may come between them, or stand in another order. */
+export function partedSentences(line: string): string[] {
+  if (!line.includes('[[')) return [line];
+  const parts = sentencesOf(line.replace(/\[\[[^\]]*\]\]/g, (written) => 'x'.repeat(written.length)));
+  return parts.map(({ start, end }) => line.slice(start, end));
 }
 
 const longLine = 36;

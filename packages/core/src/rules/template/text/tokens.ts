@@ -75,6 +75,17 @@ const isSign = (tokens: readonly Token[], at: number) =>
 export const beginsCell = (tokens: readonly Token[], at: number): boolean =>
   isCellEdge(tokens[at - 1]) || (at > 0 && (tokens[at]?.gap ?? 0) >= columnGap);
 
+/** The cells of a row of words: between tabs, bars or wide gaps. */
+export function cellsOf({ tokens }: { tokens: readonly Token[] }): Token[][] {
+  const cells: Token[][] = [[]];
+  for (const token of tokens) {
+    if (isCellEdge(token)) cells.push([]);
+    else if (token.gap >= columnGap && cells.at(-1)?.length) cells.push([token]);
+    else cells.at(-1)?.push(token);
+  }
+  return cells.filter((cell, i) => cell.length > 0 || (i > 0 && i < cells.length - 1));
+}
+
 /** Rarer constants tell more: long words over short ones, words over marks. */
 export function tokenWeight(token: Token): number {
   return token.word ? 1 + Math.min(token.norm.length, 8) / 8 : isSeparator(token) ? 0.25 : 0.1;

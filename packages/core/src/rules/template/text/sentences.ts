@@ -1,4 +1,4 @@
-import type { Range } from '../reading/index.js';
+import type { Range } from '../../../reading/index.js';
 
 /** Words that a full stop shortens. */
 const shortened = /(?:^|[^\p{L}])(?:Dr|Mr|Mrs|Ms|St|No|Nr|Hr|Fr|Sr|Sra|Mme|Mlle|Prof|Str|Tel|ca|etc|bzw|z\.B)$/u;
