@@ -111,7 +111,8 @@ function bestWay(
 ): Candidate[] {
   if (landmark.slots.length === 0) return withoutSlots(landmark, line, head, standing);
   let best: Candidate | null = null;
-  for (const way of waysToPlace(landmark, tokens, head, (at) => ends.find((end) => end > at) ?? tokens.length)) {
+  const lineEnd = (at: number) => ends.find((end) => end > at) ?? tokens.length;
+  for (const way of waysToPlace(landmark, tokens, head, lineEnd, search)) {
     if (way.missed > 0 && standing === 'middle') continue;
     const candidate = weigh({ landmark, line, tokens, head, way, standing }, search);
     if (!best || candidate.score > best.score) best = candidate;

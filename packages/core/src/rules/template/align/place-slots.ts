@@ -1,4 +1,6 @@
 import type { ConstantsMatch, Landmark, Token } from '../model.js';
+import type { PreparedText } from '../text/prepared-text.js';
+import { sentencesOf } from '../text/sentences.js';
 import { columnGap, isSeparator, skipSeparators } from '../text/tokens.js';
 import { closeLabel, firstWord, matchConstants } from './match-words.js';
 
@@ -30,15 +32,21 @@ export function waysToPlace(
   tokens: readonly Token[],
   head: ConstantsMatch,
   lineEnd: (at: number) => number,
+  words: Words,
 ): Way[] {
-  return new Placing(landmark, tokens, lineEnd).place(0, head.to);
+  return new Placing(landmark, tokens, lineEnd, words).place(0, head.to);
 }
 
+type Words = Pick<PreparedText, 'text' | 'ordinals'>;
+
 class Placing {
+  private ends: ReadonlySet<number> | null = null;
+
   constructor(
     private readonly landmark: Landmark,
     private readonly tokens: readonly Token[],
     private readonly lineEnd: (at: number) => number,
+    private readonly words: Words,
   ) {}
 
   /** Ways to place this slot and those behind it, from a token on. */
@@ -120,14 +128,15 @@ class Placing {
   /** Where the last value may end: at its line's end, at a column's, and in a sentence at the mark that closed it in the sample. */
   private endsOf(begin: number, stop: number, marks: readonly Token[]): number[] {
     const ends = [stop];
+    const sentences: number[] = [];
     for (let at = begin + 1; at < stop; at++) {
       if (this.isNextPair(at)) return [at];
       const edge = this.tokens[at]?.norm === '\t' || (this.tokens[at]?.gap ?? 0) >= columnGap;
       if (edge) ends.push(at);
-      else if (this.closesSentence(at, marks)) ends.push(at + 1);
+      else if (this.closesSentence(at, marks)) sentences.push(at + 1);
     }
-    const below = ends.length === 1 ? this.closedBelow(stop, marks) : -1;
-    return (below < 0 ? ends : [below, ...ends]).slice(0, maxWays);
+    const below = ends.length + sentences.length === 1 ? this.closedBelow(stop, marks) : -1;
+    return [...sentences, ...(below < 0 ? ends : [below, ...ends])].slice(0, maxWays);
   }
 
   /** Where a sentence that was wrapped within its last value closes on the next line; -1 when it does not. */
@@ -148,8 +157,17 @@ class Placing {
   }
 
   private closesSentence(at: number, [mark]: readonly Token[]): boolean {
-    const closes = this.landmark.prose && mark !== undefined && this.tokens[at]?.norm === mark.norm;
-    return closes && (this.tokens[at + 1]?.gap ?? 1) > 0;
+    const token = this.tokens[at];
+    const closes = this.landmark.prose && mark !== undefined && token?.norm === mark.norm;
+    if (!closes) return false;
+    return mark.norm === '.' ? this.sentenceEnds().has(token.end) : (this.tokens[at + 1]?.gap ?? 1) > 0;
+  }
+
+  /** Where the sentences end that the tokens stand in; a full stop behind a short form ends none. */
+  private sentenceEnds(): ReadonlySet<number> {
+    const [from, to] = [this.tokens[0]?.start ?? 0, this.tokens.at(-1)?.end ?? 0];
+    this.ends ??= new Set(sentencesOf(this.words.text.slice(from, to).replaceAll('\n', ' '), this.words.ordinals).map(({ end }) => from + end));
+    return this.ends;
   }
 }
 

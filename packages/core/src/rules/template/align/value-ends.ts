@@ -1,5 +1,5 @@
 import type { Range } from '../../../reading/index.js';
-import type { Candidate, Claims, Landmark, Line, SlotSpan, ValuePlace } from '../model.js';
+import type { Candidate, Claims, Landmark, Line, SlotSpan, Token, ValuePlace } from '../model.js';
 import { isDressed, isLabelShaped, isSentence } from '../text/lines.js';
 import { isWrapped, type Search } from '../text/prepared-text.js';
 import { cellsOf } from '../text/tokens.js';
@@ -8,7 +8,7 @@ import { cellsOf } from '../text/tokens.js';
 export function placesOf(candidate: Candidate, claims: Claims, search: Search): ValuePlace[] {
   const { landmark } = candidate;
   const spans = landmark.below ? [below(candidate, landmark, claims, search)] : beside(candidate, claims, search);
-  return spans.map((place) => withinClaims(place, candidate, claims, search));
+  return spans.map((place, i) => withinClaims(place, candidate, claims, search, landmark.slots[i]?.after[0]));
 }
 
 function beside(candidate: Candidate, claims: Claims, search: Search): ValuePlace[] {
@@ -66,10 +66,18 @@ function underneath(place: ValuePlace, { landmark, line }: Candidate, claims: Cl
 }
 
 /** Nothing that a claim begins with is part of a value before it. */
-function withinClaims(place: ValuePlace, { from }: Candidate, { starts }: Claims, { text }: Search): ValuePlace {
+function withinClaims(
+  place: ValuePlace,
+  { from }: Candidate,
+  { starts }: Claims,
+  { text }: Search,
+  mark?: Token,
+): ValuePlace {
   const next = starts.find((start) => start >= place.start && start < place.end && start !== from);
   if (next === undefined) return place;
   const kept = text.slice(place.start, next).replace(/[\s|;,*-]+$/, '');
+  // The mark that closed the value in the sample is none of it here.
+  if (mark && !mark.word && kept.endsWith(mark.norm)) return { ...place, end: place.start + kept.length - mark.norm.length };
   return { ...place, end: place.start + kept.length };
 }
 

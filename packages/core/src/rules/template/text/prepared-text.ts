@@ -15,7 +15,12 @@ export interface PreparedText {
   fields: Readonly<Record<string, FieldOptions>>;
   /** Whether no tab and no wide gap is left in it, as where HTML was made of a text in columns. */
   collapsed: boolean;
+  /** Whether ordinals are written with a full stop in its language: `im 2. Stock`. */
+  ordinals: boolean;
 }
+
+/** Languages that write ordinals with a full stop. */
+const withOrdinals = new Set(['de', 'da']);
 
 export function prepareText(
   view: View,
@@ -32,6 +37,7 @@ export function prepareText(
     fits: new FitMemo(view.text, fields, context),
     collapsed: !/\t|\S\s{3,}\S/.test(view.text.replace(/\n\s*/g, '\n')),
     fields,
+    ordinals: withOrdinals.has(context.language),
   };
 }
 

@@ -3,14 +3,23 @@ import type { Range } from '../../../reading/index.js';
 /** Words that a full stop shortens. */
 const shortened = /(?:^|[^\p{L}])(?:Dr|Mr|Mrs|Ms|St|No|Nr|Hr|Fr|Sr|Sra|Mme|Mlle|Prof|Str|Tel|ca|etc|bzw|z\.B)$/u;
 
-/** The sentences of a line, each with its mark; a full stop within a number or behind a single letter ends none. */
-export function sentencesOf(line: string): Range[] {
+/** Words that begin a sentence behind a figure: `am 4. Mai` and `im 2. Stock` go on there. */
+const opener =
+  /^(?:The|This|These|Our|We|Your|You|It|He|She|They|Please|If|Der|Die|Das|Wir|Sie|Ihr|Ihre|Bitte|Es|Er|Le|La|Les|Nous|Vous|Votre|Il|Elle|Merci|El|Los|Las|Nuestro|Su|Por|Os|As|O|A|De|Het|Wij|Uw?)(?!\p{L})/u;
+
+/**
+ * The sentences of a line, each with its mark; a full stop within a number or behind a single letter ends none. Where ordinals are
+ * written with one (`ordinals`), a figure ends a sentence only before a word that begins one.
+ */
+export function sentencesOf(line: string, ordinals = true): Range[] {
   const found: Range[] = [];
   let start = 0;
-  for (const match of line.matchAll(/(?<=[\p{L}\d)”"'][\p{L}\d)”"'%€])[.!?]+\s+(?=\p{Lu})/gu)) {
-    if (shortened.test(line.slice(start, match.index))) continue;
+  for (const match of line.matchAll(/(?<=\d|[\p{L}\d)”"'][\p{L})”"'%€])[.!?]+\s+(?=\p{Lu})/gu)) {
+    const next = match.index + match[0].length;
+    const before = line.slice(start, match.index);
+    if (shortened.test(before) || (ordinals && /\d$/.test(before) && !opener.test(line.slice(next)))) continue;
     found.push({ start, end: match.index + match[0].trimEnd().length });
-    start = match.index + match[0].length;
+    start = next;
   }
   return [...found, { start, end: line.length }];
 }
