@@ -10,7 +10,7 @@ import { guessField, type Selected } from './guess-field.js';
 import { slotsIn, withEnd, withoutSlot, withSlot } from './layout-text.js';
 import { addItem, setEntry } from './set-entry.js';
 import { SourceMap } from './source-map.js';
-import { marksFrom, marksOfLayout, rowMarks, workingLayout } from './working-layout.js';
+import { marksFrom, marksOfLayout, rowMarks, type WorkingLayout, workingLayout } from './working-layout.js';
 
 /** A stretch of the shown message that a person marks as a value. */
 export interface MarkedStretch extends Selected {
@@ -73,7 +73,7 @@ function inText(
   mark: Named,
 ): string {
   const { text } = formOf(shown.reading, sieve.body);
-  const layout = outcome && workingLayout(source, outcome);
+  const layout = outcome && layoutInUse(source, sieve, outcome);
   if (!outcome || !layout) {
     const found = carried(source, sieve, shown, outcome).filter((one) => one.field !== mark.field);
     return withLayout(source, shown, writeLayout(text, [...besides(found, mark, text), mark]));
@@ -89,6 +89,14 @@ function inText(
     'text',
     withSlot(cleared, { message: text, mark, known, cells: rowMarks(outcome) }),
   );
+}
+
+/** The layout a message was read by, unless it found no value in it: then only words are the same, and it is another layout's message. */
+function layoutInUse(source: string, sieve: CompiledSieve, outcome: Outcome): WorkingLayout | null {
+  const layout = workingLayout(source, outcome);
+  if (!layout) return null;
+  const isMarked = layout.text.split('\n').some((line) => slotsIn(line).length > 0);
+  return isMarked && marksOfLayout(outcome, sieve, layout).length === 0 ? null : layout;
 }
 
 /** Other marks beside a new one. A value that runs on over the new one's line ends before it: its end was only guessed. */

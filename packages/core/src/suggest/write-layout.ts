@@ -1,4 +1,4 @@
-import { linesOf } from '../reading/index.js';
+import { linesOf, type Range } from '../reading/index.js';
 import type { Marked } from './marked.js';
 
 /** A marked value with the name of its field; null for words that change but are no field. */
@@ -35,12 +35,54 @@ export function writeLayout(text: string, named: readonly Named[], keep: Readonl
 function slotted(text: string, start: number, end: number, own: readonly Named[]): string {
   let at = start;
   let line = '';
-  for (const { start: from, end: to, field } of own) {
+  for (const { start: from, end: to, field } of withCells(text, start, end, own)) {
     line += `${literal(text.slice(at, from))}[[${field}]]`;
     at = to;
   }
   // Behind a value of several lines nothing of its last line is left.
   return `${line}${literal(text.slice(at, Math.max(at, end)))}`.replace(/\s+$/, '').replace(/^\s{0,3}(?:> ?)*/, '');
+}
+
+/** Marks that part the values of a line, and how many of them there are at the least: a comma parts words as often. */
+const delimiters: readonly [string, number][] = [
+  ['|', 3],
+  ['\t', 3],
+  [';', 3],
+  [',', 5],
+];
+/** Words of a value between commas. */
+const longestCell = 4;
+
+/** In a line of nothing but values, those that are no field's are values too: words to ignore, which differ in every message. */
+function withCells(text: string, start: number, end: number, own: readonly Named[]): { start: number; end: number; field: string }[] {
+  const line = text.slice(start, end);
+  const cells = cellsOf(line);
+  const others = cells.flatMap(({ start: from, end: to }, i) => {
+    const [first, last] = [start + from, start + to];
+    const taken = own.some((mark) => mark.start <= last && first <= mark.end);
+    // A word in capitals at either end says what kind of line it is.
+    const isKey = (i === 0 || i === cells.length - 1) && /^\p{Lu}{3,}$/u.test(line.slice(from, to));
+    return taken || isKey || first === last ? [] : [{ start: first, end: last, field: '*' }];
+  });
+  return [...own, ...others].sort((a, b) => a.start - b.start);
+}
+
+/** The cells of a line that a mark cuts into many values without labels; none where it is no such line. */
+export function cellsOf(line: string): Range[] {
+  for (const [mark, least] of delimiters) {
+    const parts = line.split(mark);
+    const isLabelled = parts.some((part) => /\p{L}\s*[:=]/u.test(part));
+    const isWords = mark === ',' && parts.some((part) => part.trim().split(/\s+/).length > longestCell || /\p{Ll}{2}[.!?]\s/u.test(part));
+    if (parts.length <= least || isLabelled || isWords) continue;
+    let at = 0;
+    return parts.map((part): Range => {
+      const from = at + (part.length - part.trimStart().length);
+      const to = Math.max(from, at + part.trimEnd().length);
+      at += part.length + mark.length;
+      return { start: from, end: to };
+    });
+  }
+  return [];
 }
 
 const literal = (text: string) => text.replaceAll('[[', '[[[[');

@@ -96,8 +96,8 @@ export interface Landmark {
 /** A line of values between delimiters: `HEARTBEAT|[[buoy]]|[[volts]]|END`. */
 export interface Delimited {
   mark: string;
-  /** What stands between the delimiters, in turn: a slot, or constant words. */
-  cells: ({ slot: Slot } | { constant: Token[] })[];
+  /** What stands between the delimiters, in turn: a slot, with words of its cell around it if it has any, or constant words. */
+  cells: ({ slot: Slot; before: Token[]; after: Token[] } | { constant: Token[] })[];
   slots: Slot[];
 }
 

@@ -30,6 +30,16 @@ function cutsOf(tokens: readonly Token[], mark: string, count: number): Cut[] {
   return found;
 }
 
+/** The cut of a line to which values were added at its end: these are left out. */
+function cutShort(tokens: readonly Token[], mark: string, count: number): Cut | null {
+  const marks = tokens.flatMap((token, i) => (token.norm === mark ? [i] : []));
+  if (marks.length < count || marks.length > count + maxMarksTooMany) return null;
+  return marks.slice(0, count).map((to, i) => ({ from: (marks[i - 1] ?? -1) + 1, to }));
+}
+
+/** What speaks against values being left out. */
+const leftOut = 0.5;
+
 /** What a line has for being delimited by the right mark, before its values are looked at. */
 const rightMark = 2;
 
@@ -47,20 +57,32 @@ export function onDelimitedLine(landmark: Landmark, line: Line, search: Search):
   const { delimited } = landmark;
   if (!delimited) return [];
   const tokens = enoughCells(line, delimited, search);
-  const ways = cutsOf(tokens, delimited.mark, delimited.cells.length).flatMap(
+  const { mark, cells } = delimited;
+  const ways = cutsOf(tokens, mark, cells.length).flatMap(
     (cut) => weighCut(delimited, cut, tokens, line, search) ?? [],
   );
+  const short = cutShort(tokens, mark, cells.length);
+  const shortened = short && weighCut(delimited, short, tokens, line, search);
+  if (shortened) ways.push({ ...shortened, points: shortened.points - leftOut });
   if (ways.length === 0) return tooFew(landmark, delimited, line, search);
   const max = Math.max(...ways.map(({ points }) => points));
   const [best, ...others] = ways.filter(({ points }) => points === max);
-  // Without words of its own a delimited line is known by its types alone.
-  const hasWords = landmark.weight > delimited.cells.length;
-  if (!best || best.points < rightMark + (hasWords ? 0 : best.spans.length)) return [];
+  // Without words of its own a delimited line is known by its types alone, or by its many cells.
+  const hasWords = cells.some((cell) => 'constant' in cell && cell.constant.some(({ word }) => word));
+  if (!best || (!hasWords && best.points < rightMark + typed(delimited, search))) return [];
   const doubtful = others.length > 0;
   const notes = doubtful ? ['the values could be cut in several ways'] : [];
   const place = { from: line.start, end: tokens.at(-1)?.end ?? line.end };
   return [{ landmark, line, almost: false, score: best.points, spans: best.spans, ...place, notes, doubtful }];
 }
+
+/** Values of a type, each of which has to speak for a line; where there are none, few cells say nothing. */
+function typed({ slots, cells }: Delimited, { fields }: Search): number {
+  const own = slots.filter(({ field }) => field !== null && !isFree(fields[field])).length;
+  return own > 0 || cells.length >= manyCells ? own : slots.length;
+}
+
+const manyCells = 4;
 
 /** A line that begins as in the sample and has too few values: which are missing nobody can say, so none is taken. */
 function tooFew(landmark: Landmark, { mark, cells, slots }: Delimited, line: Line, { index }: Search): Candidate[] {
@@ -96,11 +118,20 @@ function weighCut(
       continue;
     }
     const at = tokens[(cut[i]?.from ?? 0) - 1]?.end ?? line.start;
-    const span = { slot: cell.slot, start: part[0]?.start ?? at, end: part.at(-1)?.end ?? at };
+    const own = withoutUnits(part, cell);
+    const span = { slot: cell.slot, start: own[0]?.start ?? at, end: own.at(-1)?.end ?? at };
     spans.push(span);
     if (part.length > 0) points += fitPoints(span, search);
   }
   return { spans, points };
+}
+
+/** A cell without the words that stand around the value in the sample too, such as its unit. */
+function withoutUnits(part: readonly Token[], { before, after }: { before: Token[]; after: Token[] }): readonly Token[] {
+  const head = before.length > 0 ? matchConstants(before, part, 0) : null;
+  const own = part.slice(head?.to ?? 0);
+  const tail = after.length > 0 && after.length < own.length ? matchConstants(after, own, own.length - after.length) : null;
+  return tail ? own.slice(0, tail.from) : own;
 }
 
 /** A delimited line that was wrapped is taken together again, where it has too few values alone. */

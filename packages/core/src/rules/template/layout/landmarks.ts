@@ -128,9 +128,14 @@ function landmarkOf(
     capitals: words.length > 0 && words.every((token) => token.capitals || /^\d/.test(token.norm)),
     delimited,
     label: head.map(({ text }) => text).join(' '),
-    weight: [before, ...slots.map(({ after }) => after)].flat().reduce((sum, token) => sum + tokenWeight(token), 0),
+    weight:
+      [before, ...slots.map(({ after }) => after)].flat().reduce((sum, token) => sum + tokenWeight(token), 0) +
+      (delimited ? delimitedValue * delimited.slots.length : 0),
   };
 }
+
+/** What each value of a delimited line weighs: its place among the others tells it, though no word does. */
+const delimitedValue = 0.75;
 
 function closingOf(before: readonly Token[], gap: number): Closing {
   const last = before.findLast((token) => !isDecoration(token));
@@ -215,13 +220,13 @@ function delimitedOf(pieces: readonly Piece[]): Delimited | null {
   const cells: Delimited['cells'] = [];
   let constant: Token[] = [];
   let open: Slot | null = null;
+  let before: Token[] = [];
   const close = () => {
-    cells.push(open ? { slot: open } : { constant });
-    constant = [];
-    open = null;
+    cells.push(open ? { slot: open, before, after: constant } : { constant });
+    [constant, before, open] = [[], [], null];
   };
   for (const piece of pieces) {
-    if (piece.slot) open = piece.slot;
+    if (piece.slot) [open, before, constant] = [piece.slot, constant, []];
     for (const token of piece.constant) {
       if (token.norm === mark) close();
       else constant.push(token);
@@ -231,11 +236,22 @@ function delimitedOf(pieces: readonly Piece[]): Delimited | null {
   return { mark, cells, slots };
 }
 
-/** Whether each slot has the mark, or the line's end, right before and behind it, and no label stands in a cell of its own kind. */
+/** Of many values, the share that must have their cells to themselves; in the others a unit may stand, but no label. */
+const bareShare = 0.6;
+const manyCells = 4;
+
+/** Whether each slot has the mark, or the line's end, right before and behind it; of many, most of them. */
 function separates(pieces: readonly Piece[], mark: string): boolean {
-  return pieces.every((piece, i) => {
-    if (!piece.slot) return true;
+  const slots = pieces.flatMap(({ slot }, i) => (slot ? [i] : []));
+  const isBare = (i: number) => {
     const [before, after] = [pieces[i - 1]?.constant, pieces[i + 1]?.constant];
     return (!before || before.at(-1)?.norm === mark) && (!after || after[0]?.norm === mark);
-  });
+  };
+  const bare = slots.filter(isBare).length;
+  if (bare === slots.length) return true;
+  const parted = slots.every((i, n) => n === 0 || pieces.slice(slots[n - 1], i).some(({ constant }) => hasMark(constant, mark)));
+  const labelled = pieces.some(({ constant }) => constant.some(({ norm }) => norm === ':' || norm === '='));
+  return slots.length >= manyCells && bare >= bareShare * slots.length && parted && !labelled;
 }
+
+const hasMark = (tokens: readonly Token[], mark: string) => tokens.some(({ norm }) => norm === mark);
