@@ -29,7 +29,11 @@ export function markRows(source: string, shown: ShownMessage, { start, end }: Ra
   const view = wholeView('message.text', text);
   const context = contextOf(sieve, shown.reading);
   const { subject } = shown.reading;
-  const found = findChosenRows({ name: shown.name, subject, view, tables, links, lists: listsOf(form) }, lines, context);
+  const found = findChosenRows(
+    { name: shown.name, subject, view, tables, links, lists: listsOf(form) },
+    lines,
+    context,
+  );
   if (!found) return refused('YS-EDIT-NO-ROWS');
   const taken = new Set(Object.keys(sieve.fields));
   const columns = nameColumns([found], context, namingOf([...taken, ...Object.keys(sieve.columns)]), taken);

@@ -1,8 +1,8 @@
 import type { Line, Token } from '../rules/template/model.js';
 import { normalise } from '../rules/template/text/lines.js';
+import { sentencesOf } from '../rules/template/text/sentences.js';
 import { wholeValue } from './looks.js';
 import type { Marked } from './marked.js';
-import { sentencesOf } from '../rules/template/text/sentences.js';
 
 const maxLines = 200;
 /** Words of a line that are compared; a line of a letter has fewer. */
@@ -43,7 +43,12 @@ const shortLines = (text: string): Line[] =>
       const words = text.slice(line.start, line.end);
       return sentencesOf(words).map(({ start, end }): Line => {
         const [from, to] = [line.start + start, line.start + end];
-        return { ...line, start: from, end: to, tokens: line.tokens.filter((one) => one.start >= from && one.end <= to) };
+        return {
+          ...line,
+          start: from,
+          end: to,
+          tokens: line.tokens.filter((one) => one.start >= from && one.end <= to),
+        };
       });
     })
     .filter(({ tokens }) => tokens.length <= maxTokens);

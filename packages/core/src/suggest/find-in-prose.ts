@@ -1,11 +1,11 @@
 import { normalise } from '../rules/template/text/lines.js';
+import { sentencesOf } from '../rules/template/text/sentences.js';
 import { isGreeting } from '../rules/template/text/words.js';
 import { ownTypes, type ReadContext, readValue, valueTypes } from '../values/index.js';
 import { months } from '../values/month-names.js';
 import { quantityOf, unitNamed } from '../values/units.js';
 import { type Telling, telling } from './looks.js';
 import { foldLabel, type Marked } from './marked.js';
-import { sentencesOf } from '../rules/template/text/sentences.js';
 
 /** Lines that are looked at, and their longest: a paragraph of a letter is shorter. */
 const maxLines = 400;
@@ -116,12 +116,16 @@ function labelBefore(text: string, type: string): string | null {
 }
 
 /** `PX-20418`, `OR/2025/117`: a code, named by the word before it. */
-const code = /(?<![\p{L}\p{N}@/.-])(?=[\p{L}\p{N}/-]*\d{2})(?=[\p{L}\p{N}/-]*\p{Lu})\p{Lu}[\p{Lu}\p{N}]*(?:[-/][\p{Lu}\p{N}]+)+(?![\p{L}@]|\.\p{L})/gu;
+const code =
+  /(?<![\p{L}\p{N}@/.-])(?=[\p{L}\p{N}/-]*\d{2})(?=[\p{L}\p{N}/-]*\p{Lu})\p{Lu}[\p{Lu}\p{N}]*(?:[-/][\p{Lu}\p{N}]+)+(?![\p{L}@]|\.\p{L})/gu;
 const numberWords = /(?:^|[^\p{L}])(?:no|nr|number|num|n°|nº|núm|nummer|numéro|número)[.:]?\s*$/iu;
 
 const codesIn = (words: string): Named[] =>
   [...words.matchAll(code)].map(({ 0: value, index: from }) => {
-    const before = words.slice(0, from).replace(/[#(]\s*$/, '').replace(numberWords, '');
+    const before = words
+      .slice(0, from)
+      .replace(/[#(]\s*$/, '')
+      .replace(numberWords, '');
     return { label: labelBefore(before, 'code') ?? 'reference', from, value };
   });
 
@@ -138,7 +142,9 @@ const countedIn = (words: string, context: ReadContext): Named[] =>
       return quantity && readValue(value, { type: 'number' }, context).ok ? [{ label: quantity, from, value }] : [];
     }
     const isThing = gap !== '' && /^\p{Ll}{3,}$/u.test(what) && !ofTime.test(what) && !small.test(what);
-    return isThing && readValue(figure, { type: ownTypes.count }, context).ok ? [{ label: what, from, value: figure }] : [];
+    return isThing && readValue(figure, { type: ownTypes.count }, context).ok
+      ? [{ label: what, from, value: figure }]
+      : [];
   });
 
 /** `Gate 4`, `Unit 12`: a thing with a number, which its own word names. */

@@ -10,6 +10,7 @@ import { guessType } from './guess-type.js';
 import { foldLabel, type Looked, type Marked, rawOf } from './marked.js';
 import { findPairs } from './rows/find-list.js';
 import { findRows } from './rows/find-rows.js';
+import { findUnderLabels } from './rows/find-under-labels.js';
 import type { FoundRows } from './rows/found-rows.js';
 import { nameColumns, type SuggestedColumn } from './rows/name-columns.js';
 import { type Draft, fullest, layoutName, type SuggestedField, writeSieve } from './write-sieve.js';
@@ -58,7 +59,7 @@ export function suggestSieve(messages: readonly SuggestFrom[], options: SuggestO
   const locale = options.locale ?? commonLanguage(looked);
   const { language, region } = localeOf(locale);
   const context: ReadContext = { language, region, reference: '2000-01-01', zone: null };
-  const groups = groupByLabels(looked.map((one) => examine(one, context))).map((group) => withDifferences(group));
+  const groups = groupByLabels(examineAll(looked, context)).map((group) => withDifferences(group));
   const naming = options.naming ?? 'snake_case';
   const fields = nameFields(groups.flat(), context, naming);
   const found = groups.flat().flatMap(({ rows }) => rows ?? []);
@@ -88,7 +89,9 @@ export function suggestSieve(messages: readonly SuggestFrom[], options: SuggestO
 /** Drops the fields that no label names; whether there were any. */
 function withoutGuesses({ fields, groups }: Draft): boolean {
   const sure = new Set(
-    groups.flat().flatMap(({ marked }) => marked.flatMap(({ by, label }) => (by === 'label' ? [foldLabel(label)] : []))),
+    groups
+      .flat()
+      .flatMap(({ marked }) => marked.flatMap(({ by, label }) => (by === 'label' ? [foldLabel(label)] : []))),
   );
   const guesses = [...fields.keys()].filter((key) => !sure.has(key));
   for (const key of guesses) fields.delete(key);
@@ -135,25 +138,30 @@ function commonLanguage(messages: readonly SuggestFrom[]): string {
   return [...counts].sort((a, b) => b[1] - a[1])[0]?.[0] ?? 'en';
 }
 
-function examine({ name, reading }: SuggestFrom, inGeneral: ReadContext): Examined {
+function examineAll(messages: readonly SuggestFrom[], context: ReadContext): Examined[] {
+  const all = messages.map((one) => examine(one, context, false));
+  const listed = all.some(({ rows }) => rows?.by === 'table' && rows.count > 1);
+  return listed ? messages.map((one) => examine(one, context, true)) : all;
+}
+
+function examine({ name, reading }: SuggestFrom, inGeneral: ReadContext, listed: boolean): Examined {
   // Dates without a year count from the message's own.
   const context = { ...inGeneral, reference: reading.date?.slice(0, 10) ?? inGeneral.reference };
   const view = bodyViews(formOf(reading))[0] ?? { in: 'message.text', text: '', pieces: [] };
   const message: Looked = { name, view, subject: reading.subject };
   const form = formOf(reading);
-  const whole = { ...message, tables: form.tables, links: form.links, lists: listsOf(form) };
+  const whole = { ...message, tables: form.tables, links: form.links, lists: listsOf(form), listed };
   const rows = findRows(whole, context);
-  const pairs = findPairs(whole, context);
-  const labelled = onlyOnce(outside(rows, [...pairs, ...apartFrom(pairs, findLabelled(view.text))])).slice(
-    0,
-    maxMarked,
-  );
+  const under = findUnderLabels(whole);
+  const pairs = [...under.flatMap(({ marked }) => marked), ...apartFrom(under, findPairs(whole, context))];
+  const others = apartFrom([...under, ...pairs], findLabelled(view.text));
+  const labelled = onlyOnce(outside(rows, [...pairs, ...others])).slice(0, maxMarked);
   const sentences = above(rows, findInProse(view.text, labelled, context));
   return { message, marked: [...labelled, ...sentences].slice(0, maxMarked), rows };
 }
 
 /** What structure tells beats what words do. */
-const apartFrom = (sure: readonly Marked[], others: readonly Marked[]): Marked[] =>
+const apartFrom = (sure: readonly Range[], others: readonly Marked[]): Marked[] =>
   others.filter(({ start, end }) => sure.every((one) => one.end <= start || one.start >= end));
 
 /** What stands among the items is theirs. */

@@ -54,7 +54,12 @@ const delimiters: readonly [string, number][] = [
 const longestCell = 4;
 
 /** In a line of nothing but values, those that are no field's are values too: words to ignore, which differ in every message. */
-function withCells(text: string, start: number, end: number, own: readonly Named[]): { start: number; end: number; field: string }[] {
+function withCells(
+  text: string,
+  start: number,
+  end: number,
+  own: readonly Named[],
+): { start: number; end: number; field: string }[] {
   const line = text.slice(start, end);
   const cells = cellsOf(line);
   const others = cells.flatMap(({ start: from, end: to }, i) => {
@@ -72,7 +77,9 @@ export function cellsOf(line: string): Range[] {
   for (const [mark, least] of delimiters) {
     const parts = line.split(mark);
     const isLabelled = parts.some((part) => /\p{L}\s*[:=]/u.test(part));
-    const isWords = mark === ',' && parts.some((part) => part.trim().split(/\s+/).length > longestCell || /\p{Ll}{2}[.!?]\s/u.test(part));
+    const isWords =
+      mark === ',' &&
+      parts.some((part) => part.trim().split(/\s+/).length > longestCell || /\p{Ll}{2}[.!?]\s/u.test(part));
     if (parts.length <= least || isLabelled || isWords) continue;
     let at = 0;
     return parts.map((part): Range => {

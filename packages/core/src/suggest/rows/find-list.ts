@@ -5,8 +5,8 @@ import { isFree, type ReadContext } from '../../values/index.js';
 import { guessType } from '../guess-type.js';
 import type { Marked } from '../marked.js';
 import { type Named, writeLayout } from '../write-layout.js';
-import { cutAlike } from './cut-alike.js';
 import { ColumnNames } from './column-names.js';
+import { cutAlike } from './cut-alike.js';
 import { type FoundColumn, type FoundRows, isChosen, isLinked, type LookedForRows } from './found-rows.js';
 
 /** The share of the items that have a spot which is theirs, and no stray line. */

@@ -5,11 +5,10 @@ import { addsUp } from '../../rules/table/totals.js';
 import { isFree, type ReadContext } from '../../values/index.js';
 import { guessType } from '../guess-type.js';
 import { type FoundColumn, type FoundRows, isChosen, isLinked, type LookedForRows } from './found-rows.js';
+import { isHeading, isOfLabels } from './headings.js';
 
 /** A heading may stand below the title of its table. */
 const maxAbove = 2;
-/** Words of a heading. */
-const longestHeading = 5;
 /** A table of nothing but texts is believed from so many columns and items on. */
 const minColumns = 3;
 const minItems = 2;
@@ -17,22 +16,10 @@ const minItems = 2;
 /** The largest table of a message whose columns have headings. */
 export function findTable(message: LookedForRows, context: ReadContext): FoundRows | null {
   const { view, tables } = message;
-  const grids = [...markedGrids(view, tables), ...textGrids(view, isHeading)];
+  const all = [...markedGrids(view, tables), ...textGrids(view, isHeading)];
+  const grids = all.filter((grid) => message.chosen !== undefined || !isOfLabels(grid, message.listed));
   const found = grids.flatMap((grid) => tableOf(grid, message, context)).filter(({ over }) => isChosen(message, over));
   return found.reduce<FoundRows | null>((best, one) => (best && best.count >= one.count ? best : one), null);
-}
-
-/** Whether cells are headings: a few words each, no figures, no labels of what stands beside them. */
-function isHeading(cells: readonly string[]): boolean {
-  const filled = cells.map((cell) => cell.trim()).filter((cell) => cell !== '');
-  const words = (cell: string) =>
-    /\p{L}/u.test(cell) && !/\d|[:@]/.test(cell) && cell.split(/\s+/).length <= longestHeading;
-  const mark = (cell: string) => /^(?:#|no\.?)$/i.test(cell);
-  return (
-    filled.length >= 2 &&
-    filled.every((cell) => words(cell) || mark(cell)) &&
-    new Set(filled.map(folded)).size === filled.length
-  );
 }
 
 function tableOf(grid: Grid, { view, links, chosen }: LookedForRows, context: ReadContext): FoundRows[] {

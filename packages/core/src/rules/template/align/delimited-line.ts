@@ -127,10 +127,14 @@ function weighCut(
 }
 
 /** A cell without the words that stand around the value in the sample too, such as its unit. */
-function withoutUnits(part: readonly Token[], { before, after }: { before: Token[]; after: Token[] }): readonly Token[] {
+function withoutUnits(
+  part: readonly Token[],
+  { before, after }: { before: Token[]; after: Token[] },
+): readonly Token[] {
   const head = before.length > 0 ? matchConstants(before, part, 0) : null;
   const own = part.slice(head?.to ?? 0);
-  const tail = after.length > 0 && after.length < own.length ? matchConstants(after, own, own.length - after.length) : null;
+  const tail =
+    after.length > 0 && after.length < own.length ? matchConstants(after, own, own.length - after.length) : null;
   return tail ? own.slice(0, tail.from) : own;
 }
 

@@ -166,7 +166,11 @@ class Placing {
   /** Where the sentences end that the tokens stand in; a full stop behind a short form ends none. */
   private sentenceEnds(): ReadonlySet<number> {
     const [from, to] = [this.tokens[0]?.start ?? 0, this.tokens.at(-1)?.end ?? 0];
-    this.ends ??= new Set(sentencesOf(this.words.text.slice(from, to).replaceAll('\n', ' '), this.words.ordinals).map(({ end }) => from + end));
+    this.ends ??= new Set(
+      sentencesOf(this.words.text.slice(from, to).replaceAll('\n', ' '), this.words.ordinals).map(
+        ({ end }) => from + end,
+      ),
+    );
     return this.ends;
   }
 }

@@ -43,7 +43,8 @@ function below(candidate: Candidate, landmark: Landmark, claims: Claims, search:
 function underCell(place: ValuePlace, { line, from }: Candidate, search: Search): ValuePlace {
   const row = search.view.rows?.findIndex((cells) => cells.some(({ start, end }) => from >= start && from < end)) ?? -1;
   const cells = search.view.rows?.[row];
-  const under = cells && search.view.rows?.[row + 1]?.[cells.findIndex(({ start, end }) => from >= start && from < end)];
+  const under =
+    cells && search.view.rows?.[row + 1]?.[cells.findIndex(({ start, end }) => from >= start && from < end)];
   if (under) return { ...wholeCell({ ...place, start: under.start }, under, search), joined: false };
   let at = line.index + 1;
   while (search.lines[at] && isFiller(search.lines[at] as Line)) at++;
@@ -77,7 +78,8 @@ function withinClaims(
   if (next === undefined) return place;
   const kept = text.slice(place.start, next).replace(/[\s|;,*-]+$/, '');
   // The mark that closed the value in the sample is none of it here.
-  if (mark && !mark.word && kept.endsWith(mark.norm)) return { ...place, end: place.start + kept.length - mark.norm.length };
+  if (mark && !mark.word && kept.endsWith(mark.norm))
+    return { ...place, end: place.start + kept.length - mark.norm.length };
   return { ...place, end: place.start + kept.length };
 }
 

@@ -249,7 +249,9 @@ function separates(pieces: readonly Piece[], mark: string): boolean {
   };
   const bare = slots.filter(isBare).length;
   if (bare === slots.length) return true;
-  const parted = slots.every((i, n) => n === 0 || pieces.slice(slots[n - 1], i).some(({ constant }) => hasMark(constant, mark)));
+  const parted = slots.every(
+    (i, n) => n === 0 || pieces.slice(slots[n - 1], i).some(({ constant }) => hasMark(constant, mark)),
+  );
   const labelled = pieces.some(({ constant }) => constant.some(({ norm }) => norm === ':' || norm === '='));
   return slots.length >= manyCells && bare >= bareShare * slots.length && parted && !labelled;
 }

@@ -1,0 +1,36 @@
+import { cellText, type Grid } from '../../rules/table/grid.js';
+import { folded } from '../../rules/table/header.js';
+
+/** Words of a heading. */
+const longestHeading = 5;
+
+/** Whether cells are headings: a few words each, no figures, no labels of what stands beside them. */
+export function isHeading(cells: readonly string[]): boolean {
+  const filled = cells.map((cell) => cell.trim()).filter((cell) => cell !== '');
+  const words = (cell: string) =>
+    /\p{L}/u.test(cell) && !/\d|[:@]/.test(cell) && cell.split(/\s+/).length <= longestHeading;
+  const mark = (cell: string) => /^(?:#|no\.?)$/i.test(cell);
+  return (
+    filled.length >= 2 &&
+    filled.every((cell) => words(cell) || mark(cell)) &&
+    new Set(filled.map(folded)).size === filled.length
+  );
+}
+
+/** Headings of what is bought or listed: one row under them is a list of one. */
+const ofItems =
+  /^(?:qty|quantity|menge|anzahl|quantité|cantidad|quantidade|aantal|price|preis|prix|precio|preço|prijs|items?|article|artikel|artículo|product\p{L}*|produkt)$/iu;
+
+/**
+ * Rows of labels, each above a row of values: what stands in them is a form, not a list.
+ * One pair is, unless its labels are those of items, or other messages have more of them (`listed`).
+ */
+export function isOfLabels(grid: Grid, listed = false): boolean {
+  const texts = grid.rows.map((row) => row.map((cell) => cellText(grid.view, cell)));
+  if (texts.length < 2 || texts.length % 2 === 1) return false;
+  const paired = texts.every((row, i) => {
+    const above = texts[i - 1] ?? [];
+    return i % 2 === 0 ? isHeading(row) : row.length <= above.length && row.some((cell) => cell !== '');
+  });
+  return paired && (texts.length > 2 || !(listed || texts[0]?.some((cell) => ofItems.test(cell))));
+}
