@@ -7,6 +7,8 @@ export interface Examined {
   marked: Marked[];
   /** The items that seem to stand in it. */
   rows: FoundRows | null;
+  /** What parts the values of its line of values, if it is a message of one. */
+  shape: string | null;
 }
 
 /** Messages of one group share at least this part of their labels. */
@@ -14,11 +16,11 @@ const alike = 0.5;
 
 /** Puts messages of the same shape together: each goes to the first group that shares enough of its labels. */
 export function groupByLabels(messages: readonly Examined[]): Examined[][] {
-  const groups: { labels: Set<string>; members: Examined[] }[] = [];
+  const groups: { labels: Set<string>; members: Examined[]; shape: string | null }[] = [];
   for (const one of messages) {
     const labels = new Set(one.marked.filter(({ by }) => by === 'label').map(({ label }) => foldLabel(label)));
-    const home = groups.find((group) => overlap(group.labels, labels) >= alike);
-    if (!home) groups.push({ labels, members: [one] });
+    const home = groups.find(({ labels: known, shape }) => shape === one.shape && overlap(known, labels) >= alike);
+    if (!home) groups.push({ labels, members: [one], shape: one.shape });
     else {
       home.members.push(one);
       for (const label of labels) home.labels.add(label);

@@ -2,6 +2,7 @@ import { bodyViews, formOf, languageOf, linesOf, listsOf, type Range, type Readi
 import { type CompiledSieve, noFacts, type Outcome, sift, tryCompileSieve } from '../sieve/index.js';
 import { type FieldOptions, isFree, localeOf, ownTypes, type ReadContext } from '../values/index.js';
 import { fieldName, type Naming } from './field-name.js';
+import { findDelimited } from './find-delimited.js';
 import { findDifferences } from './find-differences.js';
 import { findInProse } from './find-in-prose.js';
 import { findLabelled } from './find-labelled.js';
@@ -141,7 +142,20 @@ function commonLanguage(messages: readonly SuggestFrom[]): string {
 function examineAll(messages: readonly SuggestFrom[], context: ReadContext): Examined[] {
   const all = messages.map((one) => examine(one, context, false));
   const listed = all.some(({ rows }) => rows?.by === 'table' && rows.count > 1);
-  return listed ? messages.map((one) => examine(one, context, true)) : all;
+  return withSameNames(listed ? messages.map((one) => examine(one, context, true)) : all);
+}
+
+/** In lines of as many values, the same place has the same name, whatever parts them. */
+function withSameNames(all: Examined[]): Examined[] {
+  const [first, ...others] = all.filter(({ shape }) => shape !== null);
+  const labels = first?.marked.filter(({ by }) => by === 'label') ?? [];
+  const alike = others.filter(({ marked }) => marked.filter(({ by }) => by === 'label').length === labels.length);
+  return all.map((one) => {
+    if (!alike.includes(one)) return one;
+    let at = 0;
+    const marked = one.marked.map((mark) => (mark.by === 'label' ? { ...mark, label: labels[at++]?.label ?? '' } : mark));
+    return { ...one, marked };
+  });
 }
 
 function examine({ name, reading }: SuggestFrom, inGeneral: ReadContext, listed: boolean): Examined {
@@ -154,10 +168,11 @@ function examine({ name, reading }: SuggestFrom, inGeneral: ReadContext, listed:
   const rows = findRows(whole, context);
   const under = findUnderLabels(whole);
   const pairs = [...under.flatMap(({ marked }) => marked), ...apartFrom(under, findPairs(whole, context))];
-  const others = apartFrom([...under, ...pairs], findLabelled(view.text));
-  const labelled = onlyOnce(outside(rows, [...pairs, ...others])).slice(0, maxMarked);
+  const line = rows || pairs.length > 0 ? null : findDelimited(view.text, context);
+  const others = apartFrom([...under, ...pairs, ...(line ? [line] : [])], findLabelled(view.text));
+  const labelled = onlyOnce(outside(rows, [...pairs, ...(line?.marked ?? []), ...others])).slice(0, maxMarked);
   const sentences = above(rows, findInProse(view.text, labelled, context));
-  return { message, marked: [...labelled, ...sentences].slice(0, maxMarked), rows };
+  return { message, marked: [...labelled, ...sentences].slice(0, maxMarked), rows, shape: line?.shape ?? null };
 }
 
 /** What structure tells beats what words do. */
