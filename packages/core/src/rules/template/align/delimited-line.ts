@@ -57,7 +57,8 @@ export function onDelimitedLine(landmark: Landmark, line: Line, search: Search):
   const { delimited } = landmark;
   if (!delimited) return [];
   const tokens = enoughCells(line, delimited, search);
-  const { mark, cells } = delimited;
+  const { cells } = delimited;
+  const mark = markOf(line, delimited);
   const ways = cutsOf(tokens, mark, cells.length).flatMap(
     (cut) => weighCut(delimited, cut, tokens, line, search) ?? [],
   );
@@ -83,6 +84,15 @@ function typed({ slots, cells }: Delimited, { fields }: Search): number {
 }
 
 const manyCells = 4;
+
+/** The mark that parts a line's values: the sample's, or where the line has none of these, another that makes as many. */
+function markOf({ tokens }: Line, { mark, cells }: Delimited): string {
+  const count = (one: string) => tokens.filter(({ norm }) => norm === one).length;
+  if (count(mark) > 0 || cells.length < manyCells) return mark;
+  return otherMarks.find((other) => count(other) === cells.length - 1) ?? mark;
+}
+
+const otherMarks = ['|', ';', '\t', ','];
 
 /** A line that begins as in the sample and has too few values: which are missing nobody can say, so none is taken. */
 function tooFew(landmark: Landmark, { mark, cells, slots }: Delimited, line: Line, { index }: Search): Candidate[] {
