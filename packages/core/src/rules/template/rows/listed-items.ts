@@ -58,12 +58,13 @@ function listedIn(block: CompiledBlock, list: ItemList, source: Source, whole: P
   const wanted = (layout?.landmarks.length ?? 0) + bare.length;
   // A line alone may be wrapped, or cut short: that its own reading tells.
   if (wanted < 2) return null;
-  const taken = spotsOf(alignments, list);
+  const ofWords = wordSpots(alignments, list);
+  const taken = new Set(ofWords.values());
   const free = [...(list.items[0]?.spots ?? []).keys()].flatMap((at): Spot[] => {
     const first = list.items.find(({ spots }) => spots[at])?.spots[at];
     return first && !taken.has(at) ? [{ ...first, at }] : [];
   });
-  const laid = laySpots(free, bare, list, source);
+  const laid = laySpots(free, bare, list, source, (at, line) => sideOf(block, ofWords, at, line));
   const found = list.items.map(
     ({ spots }, i) => (alignments[i]?.claimed.size ?? 0) + laid.filter(({ line }) => spots[line.at]).length,
   );
@@ -80,33 +81,53 @@ function bareLines(block: CompiledBlock): BareLine[] {
   return [...block.above, ...[...block.below.values()].flat()];
 }
 
-/** Spots whose words, or values, are claimed by words of the block in most of the items that have them. */
-function spotsOf(alignments: readonly (Alignment | null)[], list: ItemList): Set<number> {
-  const counts = new Map<number, number>();
+/** The spot of each landmark: where its words, or its values, stand in most of the items that have it; also of its other values. */
+function wordSpots(alignments: readonly (Alignment | null)[], list: ItemList): Map<number, number> {
+  const counts = new Map<string, number>();
+  const note = (landmark: number, offset: number, item: number) => {
+    const at = list.items[item]?.spots.findIndex((spot) => spot && offset >= spot.start && offset < spot.end) ?? -1;
+    if (at >= 0) counts.set(`${landmark} ${at}`, (counts.get(`${landmark} ${at}`) ?? 0) + 1);
+  };
   for (const [i, alignment] of alignments.entries()) {
     if (!alignment) continue;
-    const offsets = [
-      ...[...alignment.claimed.values()].map(({ from }) => from),
-      ...alignment.places.filter(({ place }) => place.end > place.start).map(({ place }) => place.start),
-    ];
-    const own = new Set(
-      offsets.map((offset) =>
-        list.items[i]?.spots.findIndex((spot) => spot && offset >= spot.start && offset < spot.end),
-      ),
-    );
-    for (const at of own) if (at !== undefined && at >= 0) counts.set(at, (counts.get(at) ?? 0) + 1);
+    for (const [landmark, { from }] of alignment.claimed) note(landmark, from, i);
+    for (const { place, candidate } of alignment.places)
+      if (place.end > place.start) note(-1 - candidate.landmark.index, place.start, i);
   }
   const have = (at: number) => list.items.filter(({ spots }) => spots[at]).length;
-  return new Set([...counts].filter(([at, count]) => 2 * count >= have(at)).map(([at]) => at));
+  const found = [...counts].flatMap(([key, count]): [number, number][] => {
+    const [landmark = 0, at = 0] = key.split(' ').map(Number);
+    return 2 * count >= have(at) ? [[landmark, at]] : [];
+  });
+  return new Map(found);
+}
+
+/** What speaks against a spot on the other side of the words that a line stands above, or below, in the sample. */
+const wrongSide = -0.5;
+
+function sideOf(block: CompiledBlock, ofWords: ReadonlyMap<number, number>, at: number, line: BareLine): number {
+  if (block.kind !== 'words') return 0;
+  const spots = [...ofWords].flatMap(([landmark, spot]) => (landmark >= 0 ? [spot] : []));
+  if (block.above.includes(line)) return spots.some((spot) => spot < at) ? wrongSide : 0;
+  const [landmark] = [...block.below].find(([, lines]) => lines.includes(line)) ?? [];
+  const above = landmark === undefined ? undefined : ofWords.get(landmark);
+  return above !== undefined && above > at ? wrongSide : 0;
 }
 
 /** Lays the lines without words on the free spots, in their order: each spot is judged by all items that have it. */
-function laySpots(free: readonly Spot[], bare: readonly BareLine[], list: ItemList, source: Source): Laid<Spot>[] {
+function laySpots(
+  free: readonly Spot[],
+  bare: readonly BareLine[],
+  list: ItemList,
+  source: Source,
+  side: (at: number, line: BareLine) => number,
+): Laid<Spot>[] {
   if (free.length === 0 || bare.length === 0) return [];
   const judged = new Map<string, CutLine | null>();
   const [laid = []] = layLines(free, bare, {
     repeated: false,
     strangerPrice: () => aSpotPassedOver,
+    seam: ({ at }, wanted) => (bare[wanted] ? side(at, bare[wanted]) : 0),
     cutAt: (spot, line) => {
       const key = `${spot.at} ${bare.indexOf(line)}`;
       if (!judged.has(key)) judged.set(key, judgeSpot(spot, line, list, source));
@@ -122,7 +143,8 @@ function judgeSpot({ at }: Spot, { shape }: BareLine, list: ItemList, source: So
   const first = cuts.find((cut) => cut !== null);
   if (!first) return null;
   const points = cuts.reduce((sum, cut) => sum + (cut?.points ?? cannotBe), 0) / cuts.length;
-  return { ...first, points };
+  // What only some items have is an extra of theirs, where another spot would do.
+  return { ...first, points: points * (list.items.length > 0 ? there.length / list.items.length : 1) };
 }
 
 function rowsOf({ list, alignments, laid }: Listed, source: Source): BlockRows {
