@@ -13,7 +13,8 @@ interface TextLine extends Range {
   parted: boolean;
 }
 
-const beginning = /^((?:\s{0,3}>)* ?)(\s*)(?:([-*•·–+▪‣])\s+|(\d{1,3}|[a-z])([.)])\s+)?/;
+const beginning =
+  /^((?:\s{0,3}>)* ?)(\s*)(?:([-*•·–+▪‣])\s+|(\d{1,3}(?=[.)])|[a-z](?=[.)])|(?:n[or°º]\.? ?|[(#[])\d{1,3})[.):\]]{0,2}\s+)?/i;
 const isRuling = (words: string) => /^[\s>|+:=_–—*.~#-]+$/.test(words) && words.replace(/[\s>]/g, '').length >= 3;
 
 /** The lists of a text by its bullets or numbers: each item goes on over the lines below that are indented deeper than its bullet. */

@@ -80,9 +80,11 @@ function itemStart({ bullet }: LineShape, text: string): number | null {
 /** The stretches of a line between all marks that could part its values. */
 function cellsOf({ between }: LineShape, text: string, begin: number): Range[] {
   if (between.length === 0) return [{ start: begin, end: text.trimEnd().length }];
+  // Between the tabs of cells nothing is nothing: an empty cell is a value that is missing.
+  const wide = text.includes('\t') ? '[^\\S\\t]*\\t[^\\S\\t]*' : '\\s{2,}';
   const marks = [...new Set(between)].map((mark) =>
     mark === gap
-      ? '\\s{2,}|\\t'
+      ? wide
       : `\\s*${[...mark].map((one) => one.replace(/[.*+?^${}()|[\]\\]/, '\\$&')).join('\\s*')}(?=\\s|$)\\s*`,
   );
   const cells: Range[] = [];

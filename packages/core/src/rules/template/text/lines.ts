@@ -43,13 +43,29 @@ export function classify(tokens: readonly Token[]): LineKind {
     : 'text';
 }
 
-/** Where a line begins behind its bullet or number: `- `, `* `, `3. `, `b) `. */
+/** Where a line begins behind its bullet or number: `- `, `* `, `3. `, `b) `, `No. 3 `, `(3) `, `#3 `. */
 export function enumerationEnd(tokens: readonly Token[]): number {
   const [first, second] = tokens;
   if (!first || !second) return 0;
+  const named = numberedEnd(tokens);
+  if (named > 0) return named;
   if (/^[-*•·–+]$/.test(first.norm) && (second.gap > 0 || second.norm === '*')) return 1;
   const numbered = /^(?:\d{1,3}|[a-z])$/.test(first.norm) && /^[.)]$/.test(second.norm) && second.gap === 0;
   return numbered && (tokens[2]?.gap ?? 0) > 0 ? 2 : 0;
+}
+
+/** `No. 3 Lift`, `(3) Lift`, `#3: Lift`: a number of up to three figures in its own dress, and a word behind it. */
+function numberedEnd(tokens: readonly Token[]): number {
+  const [first] = tokens;
+  let at = 0;
+  if (/^(?:no|nr|n°|nº)$/.test(first?.norm ?? '')) at = tokens[1]?.norm === '.' ? 2 : 1;
+  else if (/^[(#[]$/.test(first?.norm ?? '')) at = 1;
+  else return 0;
+  if (!/^\d{1,3}$/.test(tokens[at]?.norm ?? '')) return 0;
+  let end = at + 1;
+  while (/^[.):\]]$/.test(tokens[end]?.norm ?? '') && tokens[end]?.gap === 0) end++;
+  const next = tokens[end];
+  return next && next.gap > 0 && /^\p{L}/u.test(next.norm) ? end : 0;
 }
 
 /** The colon of a time such as 14:30, which closes no label. */
