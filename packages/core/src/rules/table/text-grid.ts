@@ -41,7 +41,7 @@ function rowsBelow(view: View, lines: readonly Range[], headAt: number, head: Ro
     }
     const row = rowOf(view, line);
     if (row && row.separator === head.separator && row.cells.length >= 2) {
-      rows.push(underHeader(row, head));
+      rows.push(underHeader(view, row, head));
       [strangers, next] = [0, at + 1];
     } else if (isContinuation(view, lines, at, head, rows)) {
       continueRow(view, line, head, rows);
@@ -81,7 +81,8 @@ function cut(text: string, separator: Separator): Range[] {
 }
 
 /** The cells of a row by the columns of its header: in order where there are as many, else under the heading they stand below. */
-function underHeader(row: Row, head: Row): GridCell[] {
+function underHeader(view: View, written: Row, head: Row): GridCell[] {
+  const row = written.separator === 'gap' && written.cells.length < head.cells.length ? parted(view, written, head) : written;
   if (row.separator !== 'gap' || row.cells.length === head.cells.length)
     return head.cells.map((_, i) => (row.cells[i] ? [row.cells[i]] : []));
   const columns: GridCell[] = head.cells.map(() => []);
@@ -96,6 +97,22 @@ function underHeader(row: Row, head: Row): GridCell[] {
   });
   return columns;
 }
+
+/** A row whose cells are cut where a heading begins, if one is as long as its column and runs into the next. */
+function parted(view: View, row: Row, head: Row): Row {
+  const cells = row.cells.flatMap((cell) => {
+    const edge = head.cells
+      .map(({ start }) => row.line.start + start - head.line.start)
+      .find((at) => at > cell.start && at < cell.end && isEdge(view.text, at));
+    const isOwn = edge !== undefined && row.cells.every((other) => other === cell || other.start > edge || other.end < edge);
+    return isOwn ? [trimmed(view, { start: cell.start, end: edge }), { start: edge, end: cell.end }] : [cell];
+  });
+  return { ...row, cells };
+}
+
+/** Whether a word, or a figure behind one, begins right here. */
+const isEdge = (text: string, at: number) =>
+  /\s\S/.test(text.slice(at - 1, at + 1)) || /\p{L}\d/u.test(text.slice(at - 1, at + 1));
 
 /** How far a cell stands from its heading: nothing where they overlap, the less the better their edges agree. */
 function apart(cell: Range, row: Row, column: number, head: Row): number {
@@ -115,7 +132,7 @@ function goesOn(view: View, lines: readonly Range[], at: number, head: Row): boo
   );
 }
 
-/** A line of one cell right below a row, with another row behind it: a long description that was wrapped. */
+/** A line of one cell right below a row, with another row behind it: a long description that was wrapped, for it was too long for its column. */
 function isContinuation(
   view: View,
   lines: readonly Range[],
@@ -123,7 +140,7 @@ function isContinuation(
   head: Row,
   rows: readonly GridCell[][],
 ): boolean {
-  if (head.separator !== 'gap' || rows.length < 2) return false;
+  if (head.separator !== 'gap' || rows.length < 2 || fitsAbove(view, lines[at] as Range, head, rows)) return false;
   for (let below = at + 1; below < lines.length; below++) {
     const line = lines[below] as Range;
     if (isRuling(view.text.slice(line.start, line.end))) return true;
@@ -132,6 +149,22 @@ function isContinuation(
   }
   return false;
 }
+
+/** Whether a line begins anew, and its first word had had room in the cell above: then it is a heading of what follows. */
+function fitsAbove(view: View, line: Range, head: Row, rows: readonly GridCell[][]): boolean {
+  const cell = trimmed(view, line);
+  const from = cell.start - line.start;
+  const column = head.cells.findLastIndex(({ start }) => start - head.line.start <= from + maxShift);
+  const [own, next] = [head.cells[column], head.cells[column + 1]];
+  const above = rows.at(-1)?.[column]?.at(-1);
+  const begins = /^\p{Lu}/u.test(view.text.slice(cell.start, cell.end));
+  if (!own || !next || !above || column > 0 || !begins) return false;
+  const first = /^\S+/.exec(view.text.slice(cell.start, cell.end))?.[0].length ?? 0;
+  return above.end - above.start + 1 + first < next.start - own.start - maxShift;
+}
+
+/** Characters by which a wrapped line may be indented. */
+const maxShift = 2;
 
 /** Puts a line of one cell to the cell of the row above that stands over it. */
 function continueRow(view: View, line: Range, head: Row, rows: GridCell[][]): void {
