@@ -2,12 +2,13 @@ import { limits } from '../../limits.js';
 import { type HtmlElement, parseHtml, walk } from '../html/tree.js';
 import { linesOf } from '../lines.js';
 import type { Range, SourceRun } from '../reading.js';
-import { labelOf } from './label.js';
+import { labelOf, wordsOf } from './label.js';
 import { type FoundList, type ItemLine, listOf } from './list.js';
 
 /** A line of the text, and the elements around its first words. */
 interface Leaf extends Range {
   label: string | null;
+  words: string;
   around: readonly HtmlElement[];
 }
 
@@ -45,7 +46,12 @@ function leavesOf(root: HtmlElement, text: string, source: readonly SourceRun[])
       if (!line) continue;
       // The first words come first: the bullet before them stands nowhere in the markup.
       if (!leaves.has(at))
-        leaves.set(at, { ...line, label: labelOf(text.slice(run.start, line.end)), around: [...around] });
+        leaves.set(at, {
+          ...line,
+          label: labelOf(text.slice(run.start, line.end)),
+          words: wordsOf(text.slice(run.start, line.end)),
+          around: [...around],
+        });
     }
   };
   walk(root, {
@@ -215,4 +221,4 @@ function from(units: readonly Unit[], leader: string): Unit[][] {
 }
 
 const itemLines = (leaves: readonly Leaf[], looks: Looks, item: HtmlElement): ItemLine[] =>
-  leaves.map(({ start, end, label, around }) => ({ start, end, label, look: looks.path(around, item) }));
+  leaves.map(({ start, end, label, words, around }) => ({ start, end, label, words, look: looks.path(around, item) }));

@@ -9,3 +9,17 @@ export function labelOf(line: string): string | null {
   if (!label || label.length > maxLength || label.split(/\s+/).length > maxWords || !/\p{L}/u.test(label)) return null;
   return label.normalize('NFKC').toLowerCase().replace(/\s+/g, ' ');
 }
+
+/** The words of a line, folded: what is the same in two lines is written the same but for capitals and blanks. */
+export const wordsOf = (line: string): string => line.normalize('NFKC').toLowerCase().replace(/\s+/g, ' ').trim();
+
+/**
+ * The make of a line of a text: `a` for words, `9` for figures, and the marks as they stand. What is counted or priced alike looks
+ * alike: `12 x £0.30 = £3.60` is `9 a £9 = £9`.
+ */
+export const makeOf = (line: string): string =>
+  line
+    .trim()
+    .replace(/\p{N}+(?:[.,:/]\p{N}+)*/gu, '9')
+    .replace(/\p{L}[\p{L}\p{M}’'.-]*(?:[\s,&-]+\p{L}[\p{L}\p{M}’'.-]*)*/gu, 'a')
+    .replace(/\s+/g, ' ');

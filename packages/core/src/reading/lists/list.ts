@@ -8,8 +8,8 @@ export interface ListItem extends Range {
 
 /** Items of one shape, one after the other: cards, entries of a list, blocks of lines. */
 export interface ItemList extends Range {
-  /** What tells where an item begins: the elements of the markup, or bullets and numbers in the text. */
-  made_of: 'elements' | 'bullets';
+  /** What tells where an item begins: elements of the markup, bullets and numbers, blank lines and rulings, or lines of one shape. */
+  made_of: 'elements' | 'bullets' | 'blocks' | 'lines';
   items: ListItem[];
 }
 
@@ -17,6 +17,8 @@ export interface ItemList extends Range {
 export interface ItemLine extends Range {
   look: string;
   label: string | null;
+  /** Its words, folded: the same ones in most items name what stands below. */
+  words: string;
 }
 
 /** Of the items, the share that has a spot which counts as common to them. */
@@ -67,7 +69,7 @@ export function listOf(made_of: ItemList['made_of'], candidates: readonly (reado
     counts,
   );
   // Lines alone, one like the other, are a list where they have bullets; else they are a menu, or mere paragraphs.
-  if (own.length < 2 || (order.length < 2 && made_of !== 'bullets')) return null;
+  if (own.length < 2 || (order.length < 2 && made_of !== 'bullets' && made_of !== 'lines')) return null;
   const list = own.map((i): ListItem => {
     const lines = items[i] ?? [];
     const spots: (Range | null)[] = order.map(() => null);
@@ -84,17 +86,40 @@ const labelled = 0.6;
 /** For each line what tells its spot: its look, or its label where that comes again, and its number among lines of the same. */
 function withKeys(items: readonly (readonly ItemLine[])[]): string[][] {
   const isLabel = labelsOf(items);
+  const isTitle = titlesOf(items);
   return items.map((lines) => {
     const seen = new Map<string, number>();
-    return lines.map((line) => {
+    return lines.map((line, i) => {
+      const above = lines[i - 1];
+      const named = above !== undefined && isTitle(above) && !isTitle(line);
       // A label tells a spot by itself: the same line may be dressed otherwise in another item.
-      const kind = isLabel(line) ? `: ${line.label}` : `> ${line.look}`;
+      const kind = isLabel(line)
+        ? `: ${line.label}`
+        : isTitle(line)
+          ? `= ${line.words}`
+          : named
+            ? `under ${above.words}`
+            : `> ${line.look}`;
       const number = seen.get(kind) ?? 0;
       seen.set(kind, number + 1);
       return `${kind} ${number}`;
     });
   });
 }
+
+/** Tells lines of the same words in most items, each above what it names, from values; two of them at least. */
+function titlesOf(items: readonly (readonly ItemLine[])[]): (line: ItemLine) => boolean {
+  const counts = new Map<string, number>();
+  for (const lines of items)
+    for (const words of new Set(lines.map((line) => line.words))) counts.set(words, (counts.get(words) ?? 0) + 1);
+  const isOne = (line: ItemLine) =>
+    line.label === null && (counts.get(line.words) ?? 0) > common * items.length && /^\p{L}[^\d]*$/u.test(line.words);
+  const last = new Set(items.map((lines) => lines.at(-1)?.words));
+  const titles = new Set(items.flat().flatMap((line) => (isOne(line) && !last.has(line.words) ? [line.words] : [])));
+  return (line) => titles.size >= minTitles && titles.has(line.words);
+}
+
+const minTitles = 2;
 
 /** Tells labels from titles that happen to begin like one, and to come twice: others of their look have none. */
 function labelsOf(items: readonly (readonly ItemLine[])[]): (line: ItemLine) => boolean {

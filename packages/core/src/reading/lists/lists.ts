@@ -2,7 +2,7 @@ import type { Range, TextForm } from '../reading.js';
 import { fromOrigin, type View } from '../view.js';
 import { htmlLists } from './html-lists.js';
 import type { FoundList, ItemList, ListItem } from './list.js';
-import { textLists } from './text-lists.js';
+import { bulletLists, plainLists } from './text-lists.js';
 
 const known = new WeakMap<TextForm, ItemList[]>();
 
@@ -14,7 +14,11 @@ export function listsOf(form: TextForm & { html?: string }): readonly ItemList[]
   const found = known.get(form);
   if (found) return found;
   const marked = form.html === undefined ? [] : htmlLists(form.html, form.text, form.source);
-  const lists = bestOf([...marked, ...textLists(form.text)].filter(({ list }) => !isOfTable(list, form.tables)));
+  const apart = (all: readonly FoundList[]) => all.filter(({ list }) => !isOfTable(list, form.tables));
+  const sure = bestOf(apart([...marked, ...bulletLists(form.text)]));
+  // The make of lines tells only what markup and bullets do not.
+  const free = ({ list }: FoundList) => sure.every(({ start, end }) => list.end <= start || list.start >= end);
+  const lists = [...sure, ...bestOf(apart(plainLists(form.text)).filter(free))].sort((a, b) => a.start - b.start);
   known.set(form, lists);
   return lists;
 }

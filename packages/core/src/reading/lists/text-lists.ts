@@ -1,6 +1,6 @@
 import { linesOf } from '../lines.js';
 import type { Range } from '../reading.js';
-import { labelOf } from './label.js';
+import { labelOf, makeOf, wordsOf } from './label.js';
 import { type FoundList, type ItemLine, listOf } from './list.js';
 
 /** A line that is not blank: how deep it is indented, its bullet if it begins with one, and whether something parts it from the one above. */
@@ -18,7 +18,7 @@ const beginning =
 const isRuling = (words: string) => /^[\s>|+:=_–—*.~#-]+$/.test(words) && words.replace(/[\s>]/g, '').length >= 3;
 
 /** The lists of a text by its bullets or numbers: each item goes on over the lines below that are indented deeper than its bullet. */
-export function textLists(text: string): FoundList[] {
+export function bulletLists(text: string): FoundList[] {
   const lines = linesBetween(text);
   const found: FoundList[] = [];
   for (let at = 0; at < lines.length; at++) {
@@ -35,6 +35,72 @@ export function textLists(text: string): FoundList[] {
   }
   return found;
 }
+
+/** Blocks and lines that are alike are a list from so many on: two of a kind stand in many a letter. */
+const minAlike = 3;
+
+/**
+ * Lists that nothing but the make of their lines tells: blocks that blank lines or rulings part, lines with others indented below
+ * them, and lines that are all of one make.
+ */
+export function plainLists(text: string): FoundList[] {
+  const lines = linesBetween(text);
+  const blocks: TextLine[][] = [];
+  for (const line of lines) {
+    if (line.parted || blocks.length === 0) blocks.push([line]);
+    else blocks.at(-1)?.push(line);
+  }
+  const outlines = blocks.map((block) => outlined(block)).filter((items) => items.length >= 2);
+  return [
+    ...runsOf(blocks, (block) => block.length > 1 && madeOf(text, block).length > 1).map((run) => ['blocks', run] as const),
+    ...outlines.map((items) => ['blocks', items] as const),
+    ...blocks.flatMap((block) => alikeLines(text, block)).map((run) => ['lines', run] as const),
+  ].flatMap(([kind, items]) => listOf(kind, items.map((item) => plainLines(text, item))) ?? []);
+}
+
+/** The lines at the margin of a block, each with those that are indented below it. */
+function outlined(block: readonly TextLine[]): TextLine[][] {
+  const margin = Math.min(...block.map(({ indent }) => indent));
+  const items: TextLine[][] = [];
+  for (const line of block) {
+    if (line.indent === margin) items.push([line]);
+    else items.at(-1)?.push(line);
+  }
+  return items.every(({ length }) => length > 1) ? items : [];
+}
+
+/** Stretches of blocks that may be items, as long as they are. */
+function runsOf(blocks: readonly TextLine[][], mayBe: (block: readonly TextLine[]) => boolean): TextLine[][][] {
+  const runs: TextLine[][][] = [[]];
+  for (const block of blocks) {
+    if (mayBe(block)) runs.at(-1)?.push(block);
+    else runs.push([]);
+  }
+  return runs.filter(({ length }) => length >= minAlike);
+}
+
+/** Lines of one make, one below the other, with a figure or a mark in them: words alone are prose. */
+function alikeLines(text: string, block: readonly TextLine[]): TextLine[][][] {
+  const runs: TextLine[][][] = [];
+  let make = '';
+  for (const line of block) {
+    const own = makeOf(text.slice(line.words, line.end));
+    if (own !== make || own.length < 2 || line.bullet !== null) runs.push([]);
+    runs.at(-1)?.push([line]);
+    make = own;
+  }
+  return runs.filter(({ length }) => length >= minAlike);
+}
+
+const madeOf = (text: string, block: readonly TextLine[]) => [
+  ...new Set(block.map(({ words, end }) => makeOf(text.slice(words, end)))),
+];
+
+const plainLines = (text: string, lines: readonly TextLine[]): ItemLine[] =>
+  lines.map(({ start, end, words }) => {
+    const said = text.slice(words, end);
+    return { start, end, look: makeOf(said), label: labelOf(said), words: wordsOf(said) };
+  });
 
 function linesBetween(text: string): TextLine[] {
   const lines: TextLine[] = [];
@@ -84,7 +150,7 @@ function linesOfItem(text: string, lines: readonly TextLine[]): ItemLine[] {
     const label = i === 0 ? null : labelOf(text.slice(words, end));
     const above = made.at(-1);
     if (above?.label && label === null && indent > above.indent && !parted) above.end = end;
-    else made.push({ start, end, look: i === 0 ? 'first' : 'line', label, indent });
+    else made.push({ start, end, look: i === 0 ? 'first' : 'line', label, words: wordsOf(text.slice(words, end)), indent });
   }
   return made;
 }

@@ -26,7 +26,7 @@ export const templateTrace = v.object({
   /** Lines between items that are none, and why. */
   passed_over: v.exactOptional(v.array(v.object({ text: v.string(), why: v.string() }))),
   /** What told where the items begin, where the structure of the message did. */
-  told_by: v.exactOptional(v.picklist(['elements', 'bullets'])),
+  told_by: v.exactOptional(v.picklist(['elements', 'bullets', 'blocks', 'lines'])),
   slots: v.exactOptional(v.array(slot)),
   /** Labels that are not there. */
   missing: v.exactOptional(v.array(v.string())),

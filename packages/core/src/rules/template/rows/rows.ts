@@ -1,4 +1,4 @@
-import { listsIn, listsOf, type Range } from '../../../reading/index.js';
+import { type ItemList, listsIn, listsOf, type Range } from '../../../reading/index.js';
 import { align } from '../align/align.js';
 import type { Alignment, BlockRows, Candidate, CompiledLayout, ItemMark, PlacedBlock, Source } from '../model.js';
 import { type PreparedText, withFields } from '../text/prepared-text.js';
@@ -19,7 +19,7 @@ export function readBlock(
   const marks = block.kind === 'words' ? itemMarks(block.layout, prepared, max) : [];
   const alignment = align(around, text, max, (places) => outsideItems(places, marks, before));
   const region = regionOf(alignment, before, text.text.length);
-  const lists = listsIn(source.view, listsOf(source.run.scene.form));
+  const lists = listsIn(source.view, listsOf(source.run.scene.form)).filter(({ made_of }) => isSure(made_of));
   const listed = listedRows(block, lists, region, source, prepared);
   if (listed) return { alignment, rows: listed };
   switch (block.kind) {
@@ -33,6 +33,9 @@ export function readBlock(
       return { alignment, rows: wordedRows(block, region, source, prepared, marks) };
   }
 }
+
+/** Items told by the make of their lines alone are better told by the words and types of a block's lines. */
+const isSure = (madeOf: ItemList['made_of']) => madeOf === 'elements' || madeOf === 'bullets';
 
 /**
  * What stands once, around a block, is looked for outside its items where it can be: “See more” and “Total” may be words of
