@@ -60,9 +60,11 @@ export function listOf(made_of: ItemList['made_of'], candidates: readonly (reado
   const similar = shape.filter(({ share }) => share >= alike).length;
   if (similar < Math.max(2, alike * items.length)) return null;
   // A total below the items, or an advert among them, has little in common with them but its place.
+  const [first] = inOrder(keyed, counts).filter(isCommon);
   const own = [...items.keys()].filter((i) => {
     const { share = 0, part = 0 } = shape[i] ?? {};
-    return share >= strange && (share === 1 || part >= strangePart);
+    // Of an item may be left its first line.
+    return share >= strange && (part >= strangePart || (share === 1 && keyed[i]?.[0] === first));
   });
   const order = inOrder(
     own.map((i) => keyed[i] ?? []),

@@ -54,7 +54,7 @@ export function plainLists(text: string): FoundList[] {
   return [
     ...runsOf(blocks, (block) => block.length > 1 && madeOf(text, block).length > 1).map((run) => ['blocks', run] as const),
     ...outlines.map((items) => ['blocks', items] as const),
-    ...blocks.flatMap((block) => alikeLines(text, block)).map((run) => ['lines', run] as const),
+    ...blocks.map((block) => ['lines', alikeLines(text, block)] as const),
   ].flatMap(([kind, items]) => listOf(kind, items.map((item) => plainLines(text, item))) ?? []);
 }
 
@@ -79,17 +79,19 @@ function runsOf(blocks: readonly TextLine[][], mayBe: (block: readonly TextLine[
   return runs.filter(({ length }) => length >= minAlike);
 }
 
-/** Lines of one make, one below the other, with a figure or a mark in them: words alone are prose. */
-function alikeLines(text: string, block: readonly TextLine[]): TextLine[][][] {
-  const runs: TextLine[][][] = [];
-  let make = '';
-  for (const line of block) {
-    const own = makeOf(text.slice(line.words, line.end));
-    if (own !== make || own.length < 2 || line.bullet !== null) runs.push([]);
-    runs.at(-1)?.push([line]);
-    make = own;
+/** The share of the lines of a block that are of one make, where all of them are items: a figure in a name makes another. */
+const sameMake = 0.6;
+
+/** A block most of whose lines are of one make, with a figure or a mark in it: words alone are prose. */
+function alikeLines(text: string, block: readonly TextLine[]): TextLine[][] {
+  const makes = new Map<string, number>();
+  for (const { words, end } of block) {
+    const make = makeOf(text.slice(words, end));
+    if (make.length > 1) makes.set(make, (makes.get(make) ?? 0) + 1);
   }
-  return runs.filter(({ length }) => length >= minAlike);
+  const most = Math.max(0, ...makes.values());
+  const isList = block.length >= minAlike && most >= sameMake * block.length && block.every(({ bullet }) => bullet === null);
+  return isList ? block.map((line) => [line]) : [];
 }
 
 const madeOf = (text: string, block: readonly TextLine[]) => [
@@ -97,9 +99,9 @@ const madeOf = (text: string, block: readonly TextLine[]) => [
 ];
 
 const plainLines = (text: string, lines: readonly TextLine[]): ItemLine[] =>
-  lines.map(({ start, end, words }) => {
+  lines.map(({ start, end, words }, i) => {
     const said = text.slice(words, end);
-    return { start, end, look: makeOf(said), label: labelOf(said), words: wordsOf(said) };
+    return { start, end, look: i === 0 ? 'first' : makeOf(said), label: labelOf(said), words: wordsOf(said) };
   });
 
 function linesBetween(text: string): TextLine[] {

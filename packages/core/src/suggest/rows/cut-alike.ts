@@ -1,5 +1,7 @@
 import type { Range } from '../../reading/index.js';
 import { isFree, ownTypes, type ReadContext, readValue } from '../../values/index.js';
+import type { Token } from '../../rules/template/model.js';
+import { tokenise } from '../../rules/template/text/tokens.js';
 import { guessType } from '../guess-type.js';
 import { telling } from '../looks.js';
 
@@ -12,7 +14,7 @@ export interface AlikePart {
 }
 
 /** What parts the values of a line, the most telling first. */
-const separators = ['\t', ' | ', ' · ', '; ', ', ', ' – ', ' - '];
+const separators = ['\t', ' | ', '|', ';', ' · ', '; ', ', ', ' – ', ' - '];
 /** The share of the values that have to be cut alike. */
 const most = 0.8;
 /** Words that begin so many values alike are none of their own, whatever follows; fewer, only where what follows is no mere text. */
@@ -32,7 +34,63 @@ export function cutAlike(values: readonly (string | null)[], context: ReadContex
   const byLooks = cutByLooks(values, context);
   // A day and a time are one; a day with two times is no value.
   if (!isFree({ type: whole }) && (byLooks?.length ?? 0) <= 2) return one;
-  return byLooks ?? behindSameWords(values, context) ?? cutByMarks(values, context) ?? one;
+  return byLooks ?? betweenSameWords(values, context) ?? behindSameWords(values, context) ?? cutByMarks(values, context) ?? one;
+}
+
+/** Of the values, the share that has a word for it to be one of the sentence, and no value. */
+const sameShare = 0.8;
+/** Lines that say the same words by chance are fewer. */
+const minSentences = 3;
+
+/** `15 pieces of Grease at £40.70 each`: what stands between words that the lines share, in their order. */
+function betweenSameWords(values: readonly (string | null)[], context: ReadContext): AlikePart[] | null {
+  const tokens = values.map((value) => (value === null ? null : tokenise(value, 0)));
+  const there = tokens.filter((one) => one !== null);
+  const [first] = there;
+  if (!first || there.length < minSentences) return null;
+  const count = (norm: string) => there.filter((all) => all.some((token) => token.norm === norm)).length;
+  const constants = first.flatMap(({ norm, word }) => (word && /\p{L}{2}/u.test(norm) && count(norm) >= sameShare * there.length ? [norm] : []));
+  if (constants.length === 0) return null;
+  const cut = tokens.map((all) => all && betweenWords(all, constants));
+  const width = constants.length + 1;
+  const parts = [...Array(width).keys()].flatMap((at): AlikePart[] => {
+    const ranges = cut.map((row, i) => trimmedMarks(values[i] ?? '', row?.[at] ?? null));
+    const said = ranges.flatMap((range, i) => (range ? [values[i]?.slice(range.start, range.end) ?? ''] : []));
+    if (said.length < Math.max(2, most * there.length)) return [];
+    const type = guessType('', said, context).type;
+    return [{ type, label: nameFrom(constants, at, type), ranges }];
+  });
+  return parts.length >= 2 && parts.some(({ type }) => !isFree({ type })) ? parts : null;
+}
+
+/** The stretches before, between and behind words, in their order; null where a word is not there. */
+function betweenWords(tokens: readonly Token[], words: readonly string[]): (Range | null)[] {
+  const found: (Range | null)[] = [];
+  let at = 0;
+  for (const word of [...words, null]) {
+    const next = word === null ? tokens.length : tokens.findIndex(({ norm }, i) => i >= at && norm === word);
+    const [first, last] = [tokens[at], tokens[next - 1]];
+    found.push(next > at && first && last ? { start: first.start, end: last.end } : null);
+    if (next >= 0) at = next + 1;
+  }
+  return found;
+}
+
+function trimmedMarks(value: string, range: Range | null): Range | null {
+  if (!range) return null;
+  const said = value.slice(range.start, range.end);
+  const from = /^[\s,;:.)–-]*(?![\d])/.exec(said)?.[0].length ?? 0;
+  const to = said.replace(/[\s,;:.(–-]+$/, '').length;
+  return to > from ? { start: range.start + from, end: range.start + to } : null;
+}
+
+const small = /^(?:of|at|for|by|in|on|to|from|with|and|the|is|an|der|die|das|von|um|am|und|de|la|le|el|et|del|van)$/;
+
+/** What is counted names a figure, and the word before anything else. */
+function nameFrom(constants: readonly string[], at: number, type: string): string | null {
+  if (!isFree({ type }) && type !== ownTypes.count) return null;
+  const near = type === ownTypes.count ? [constants[at - 1], constants[at]] : [constants[at - 1]];
+  return near.find((word) => word !== undefined && !small.test(word)) ?? null;
 }
 
 /** `Notice 806`, `Notice 328`: what differs is the value, and what does not names it. */

@@ -24,8 +24,7 @@ interface Part {
 /** The items of the list that stands in a message by its structure: one that tells most, unless it is one of labels and their values. */
 export function findList(message: LookedForRows, context: ReadContext): FoundRows | null {
   const found = listsIn(message.view, message.lists).flatMap((list) => {
-    // Lines alone are cut as lines.
-    if ((list.items[0]?.spots.length ?? 0) < 2 || !isChosen(message, list)) return [];
+    if (!isChosen(message, list)) return [];
     if (!message.chosen && isOfPairs(list, message, context)) return [];
     return rowsOfList(list, message, context) ?? [];
   });
@@ -78,7 +77,8 @@ function rowsOfList(list: ItemList, message: LookedForRows, context: ReadContext
   const { view } = message;
   const spots = [...(list.items[0]?.spots ?? []).keys()];
   const names = new ColumnNames();
-  const parts = spots.map((spot) => partsOf(list, spot, message, context, names));
+  const titles = titlesOf(list, view.text);
+  const parts = spots.map((spot) => partsOf(list, spot, message, context, names, titles));
   const columns = parts.flat().map(
     ({ label, places, linked }): FoundColumn => ({
       label,
@@ -86,7 +86,8 @@ function rowsOfList(list: ItemList, message: LookedForRows, context: ReadContext
       linked,
     }),
   );
-  if (columns.length === 0) return null;
+  // Lines alone that cannot be cut may be any.
+  if (columns.length === 0 || (spots.length < 2 && columns.length < 2)) return null;
   const telling = columns.some(
     ({ label, values, linked }) => linked || !isFree(guessType(label, values.filter(Boolean), context)),
   );
@@ -96,8 +97,28 @@ function rowsOfList(list: ItemList, message: LookedForRows, context: ReadContext
     over: { start: list.start, end: list.end },
     count: list.items.length,
     columns,
-    write: (nameOf) => spots.flatMap((spot) => writeSpot(list, spot, parts[spot] ?? [], view.text, nameOf)).join('\n'),
+    write: (nameOf) =>
+      spots
+        .flatMap((spot) => {
+          const title = titles.get(spot);
+          const lines = writeSpot(list, spot, parts[spot] ?? [], view.text, nameOf);
+          return title === undefined || lines.length === 0 ? lines : [title, ...lines];
+        })
+        .join('\n'),
   };
+}
+
+/** The words that stand at the spot before another in all items: they name what stands there. By the number of the spot they name. */
+function titlesOf({ items }: ItemList, text: string): Map<number, string> {
+  const titles = new Map<number, string>();
+  for (const spot of (items[0]?.spots ?? []).slice(1).keys()) {
+    const said = new Set(items.flatMap(({ spots }) => (spots[spot] ? [text.slice(spots[spot].start, spots[spot].end).trim()] : [])));
+    const [only] = said;
+    const follows = items.every(({ spots }) => !spots[spot + 1] || spots[spot]);
+    const isLabel = only !== undefined && /^\p{L}[^\d.!?]*$/u.test(only) && only.split(/\s+/).length <= longestLabel;
+    if (said.size === 1 && isLabel && follows && items.length > 1) titles.set(spot + 1, only);
+  }
+  return titles;
 }
 
 /** The columns at one spot. */
@@ -107,6 +128,7 @@ function partsOf(
   { view, links }: LookedForRows,
   context: ReadContext,
   names: ColumnNames,
+  titles: ReadonlyMap<number, string>,
 ): Part[] {
   const { text } = view;
   const lines = list.items.map(({ spots }) => spots[spot] ?? null);
@@ -119,14 +141,14 @@ function partsOf(
   const said = new Set(words.filter((word) => word !== null));
   // The same words at every item are no value; where they are a link, its target is.
   if (said.size === 1 && filled.length > 1)
-    return linked && label === null ? [{ label: 'link', places: values, linked: true }] : [];
+    return linked && label === null && !titles.has(spot + 1) ? [{ label: 'link', places: values, linked: true }] : [];
   const cuts = cutAlike(words, context);
   return cuts.map(({ type, ranges, label: said }, i): Part => {
     const places = ranges.map((range, k) => {
       const value = values[k];
       return range && value ? { start: value.start + range.start, end: value.start + range.end } : null;
     });
-    const own = label !== null && i === 0 ? label : said;
+    const own = i === 0 ? (label ?? titles.get(spot) ?? said) : said;
     return { label: own === null ? names.next(type) : names.own(own), places, linked: linked && cuts.length === 1 };
   });
 }
