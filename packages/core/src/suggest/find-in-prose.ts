@@ -90,7 +90,7 @@ function greetedIn(line: string): Named | null {
 
 /** Words that name no value they stand before. */
 const small =
-  /^(?:on|at|for|from|by|the|of|to|is|are|was|be|in|a|an|and|or|with|until|till|between|am|um|von|bis|der|die|das|ist|und|mit|zum|zur|ab|le|la|les|el|los|de|du|des|del|den|dem|à|et|y|e|em|no|na|do|da|het|op|en|van|het)$/i;
+  /^(?:on|at|for|from|by|within|the|of|to|is|are|was|be|in|a|an|and|or|with|until|till|between|am|um|von|bis|der|die|das|ist|und|mit|zum|zur|ab|le|la|les|el|los|de|du|des|del|den|dem|à|et|y|e|em|no|na|do|da|het|op|en|van|het)$/i;
 /** Words of money, one of which names an amount from some words away. */
 const ofMoney =
   /^(?:price|cost|total|sum|amount|fee|deposit|balance|rent|value|rate|charge|preis|betrag|gesamt\p{L}*|summe|kosten|gebühr|anzahlung|prix|montant|total|coût|tarif|importe|precio|coste|valor|preço|bedrag|prijs)$/iu;
@@ -148,9 +148,9 @@ const countedIn = (words: string, context: ReadContext): Named[] =>
   });
 
 /** `Gate 4`, `Unit 12`: a thing with a number, which its own word names. */
-const numbered = /(?<=\p{L}[,:]? )(\p{Lu}\p{Ll}{2,}) \d{1,4}\p{L}?(?![\p{L}\p{N}.,:/-]*\d)/gu;
+const numbered = /(?<=\p{L}[,:]? )(\p{Lu}\p{Ll}{2,}) \d{1,4}\p{L}?(?![\p{L}\p{N}.,:/-]*\d| \p{Ll})/gu;
 
 const numberedIn = (words: string, context: ReadContext): Named[] =>
   [...words.matchAll(numbered)].flatMap(({ 0: value, 1: label = '', index: from }): Named[] =>
-    months.has(label.toLowerCase()) || readValue(value, { type: 'date' }, context).ok ? [] : [{ label, from, value }],
+    small.test(label) || months.has(label.toLowerCase()) || readValue(value, { type: 'date' }, context).ok ? [] : [{ label, from, value }],
   );

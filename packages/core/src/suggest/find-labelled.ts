@@ -20,9 +20,10 @@ export function findLabelled(text: string): Marked[] {
   const lines = normalise(text, maxLines).map((line) => ({ ...line, tokens: line.tokens.slice(0, maxTokens) }));
   const titles = titlesAbove(text, lines);
   const headings = lines.filter((line) => line.kind === 'heading' && !titles.includes(line));
+  const own = headings.filter((line) => !hasCells(line));
   // Where titles name the values, a heading is that of a part, or of the letter; so is one alone, and one of cells is that of a table.
-  const none = titles.length > 0 || headings.length < minHeadings ? headings : headings.filter(hasCells);
-  for (const line of none) line.kind = 'text';
+  const isNone = titles.length > 0 || own.length < minHeadings;
+  for (const line of headings) if (isNone || !own.includes(line)) line.kind = 'text';
   for (const line of titles) line.kind = 'heading';
   const plain = lines.map((line) => splitsOf(line));
   const style = styleOf(lines, plain);
