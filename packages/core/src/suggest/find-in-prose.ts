@@ -62,6 +62,7 @@ function namedIn(line: string, context: ReadContext): Named[] {
       ...codesIn(words),
       ...countedIn(words, context),
       ...numberedIn(words, context),
+      ...calledIn(words),
     ];
     return all.map((one) => ({ ...one, from: from + one.from }));
   });
@@ -154,3 +155,13 @@ const numberedIn = (words: string, context: ReadContext): Named[] =>
   [...words.matchAll(numbered)].flatMap(({ 0: value, 1: label = '', index: from }): Named[] =>
     small.test(label) || months.has(label.toLowerCase()) || readValue(value, { type: 'date' }, context).ok ? [] : [{ label, from, value }],
   );
+
+/** `The driver is Tom Hale`: whoever is said to be something. */
+const called = /(\p{L}{3,}) (?:is|ist|est|es|é|er) (\p{Lu}[\p{Ll}.]+(?: \p{Lu}[\p{L}.’'-]*\p{L})+)/gu;
+
+const calledIn = (words: string): Named[] =>
+  [...words.matchAll(called)].map(({ 0: all, 1: label = '', 2: value = '', index }) => ({
+    label,
+    from: index + all.length - value.length,
+    value,
+  }));

@@ -122,7 +122,9 @@ function landmarkOf(
     column: false,
     block: last !== undefined && last.after.length === 0 && isText(last.slot, fields),
     endsAtBlank: number < lines.length - 1,
-    prose: slots.length > 0 && wordsBehind > 0 && (closing === 'none' || slots.length > 1),
+    prose:
+      slots.length > 0 &&
+      (wordsBehind > 0 ? closing === 'none' || slots.length > 1 : closing === 'none' && closesSentence(words, last?.after ?? [])),
     kind: classify(pieces.flatMap((piece) => (piece.slot ? [aWord] : piece.constant))),
     edge: null,
     capitals: words.length > 0 && words.every((token) => token.capitals || /^\d/.test(token.norm)),
@@ -133,6 +135,13 @@ function landmarkOf(
       (delimited ? delimitedValue * delimited.slots.length : 0),
   };
 }
+
+/** Words before the value of a sentence that ends with it. */
+const wordsOfSentence = 3;
+
+/** Whether enough words before a value, and a full stop behind it, make a sentence. */
+const closesSentence = (words: readonly Token[], after: readonly Token[]) =>
+  words.length >= wordsOfSentence && /^[.!?]$/.test(after[0]?.norm ?? '');
 
 /** What each value of a delimited line weighs: its place among the others tells it, though no word does. */
 const delimitedValue = 0.75;
