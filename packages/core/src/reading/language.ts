@@ -41,6 +41,17 @@ export function languageOf(reading: Reading, form: TextForm): KnownLanguage {
   return statedLanguage(reading) ?? languageOfWords(words()) ?? 'en';
 }
 
+/** Letters of a text whose language trigrams tell for sure; a form of labels and names has fewer. */
+const enoughLetters = 300;
+
+/** The language a message is written in where it states it, or says enough to tell it; else null. */
+export function clearLanguageOf(reading: Reading, form: TextForm): KnownLanguage | null {
+  const words = `${reading.subject}\n${textOfPart(form, 'message.body') ?? ''}`.slice(0, maxText);
+  const letters = words.match(/\p{L}/gu)?.length ?? 0;
+  const byWords = byCommonWords(words) ?? (letters >= enoughLetters ? languageOfWords(words) : undefined);
+  return statedLanguage(reading) ?? byWords ?? null;
+}
+
 function languageOfWords(words: string): KnownLanguage | undefined {
   return byCommonWords(words) ?? longNames[franc(words, { only: Object.keys(longNames), minLength: shortestText })];
 }

@@ -2,7 +2,7 @@ import { normalise } from '../rules/template/text/lines.js';
 import { sentencesOf } from '../rules/template/text/sentences.js';
 import { isGreeting } from '../rules/template/text/words.js';
 import { ownTypes, type ReadContext, readValue, valueTypes } from '../values/index.js';
-import { months } from '../values/month-names.js';
+import { months, weekdays } from '../values/month-names.js';
 import { quantityOf, unitNamed } from '../values/units.js';
 import { type Telling, telling } from './looks.js';
 import { foldLabel, type Marked } from './marked.js';
@@ -112,7 +112,7 @@ function labelBefore(text: string, type: string): string | null {
   const words = (text.match(/[\p{L}’'-]+/gu) ?? []).reverse();
   const money = type === 'amount' ? words.slice(0, farthest).find((word) => ofMoney.test(word)) : undefined;
   const [next = ''] = words;
-  const adjacent = /\p{L}[:,]?\s*$/u.test(text) && next.length >= 3 && !small.test(next);
+  const adjacent = /\p{L}[\s.:,…–-]*$/u.test(text) && next.length >= 3 && !small.test(next);
   return money ?? (adjacent ? next : null);
 }
 
@@ -131,7 +131,7 @@ const codesIn = (words: string): Named[] =>
   });
 
 /** `17 pallets`, `912.5 kg`: what is counted names the figure, and what is measured its quantity. How long or how often says nothing, nor does what it lies within. */
-const counted = /(?<![\p{L}\p{N}.,:/+-]|\b[Ww]ithin )(-?\p{N}[\p{N}.,]*|\p{L}{3,})( ?)(\p{L}+|°C|%)(?![\p{L}-])/gu;
+const counted = /(?<![\p{L}\p{N}.,:/+-]|\b[Ww]ithin )(-?\p{N}[\p{N}.,]*|\p{L}{3,})(?=( ?)(\p{L}+|°C|%)(?![\p{L}-]))/gu;
 const ofTime =
   /^(?:weeks?|months?|years?|wochen?|monate?n?|jahre?n?|semaines?|mois|ans?|semanas?|mes(?:es)?|años?|weken|maanden|times?|mal|fois|veces)$/i;
 
@@ -153,7 +153,12 @@ const numbered = /(?<=\p{L}[,:]? )(\p{Lu}\p{Ll}{2,}) \d{1,4}\p{L}?(?![\p{L}\p{N}
 
 const numberedIn = (words: string, context: ReadContext): Named[] =>
   [...words.matchAll(numbered)].flatMap(({ 0: value, 1: label = '', index: from }): Named[] =>
-    small.test(label) || months.has(label.toLowerCase()) || readValue(value, { type: 'date' }, context).ok ? [] : [{ label, from, value }],
+    small.test(label) ||
+    months.has(label.toLowerCase()) ||
+    weekdays.has(label.toLowerCase()) ||
+    readValue(value, { type: 'date' }, context).ok
+      ? []
+      : [{ label, from, value }],
   );
 
 /** `The driver is Tom Hale`: whoever is said to be something. */

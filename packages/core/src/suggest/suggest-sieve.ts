@@ -1,4 +1,4 @@
-import { bodyViews, formOf, languageOf, linesOf, listsOf, type Range, type Reading } from '../reading/index.js';
+import { bodyViews, clearLanguageOf, formOf, linesOf, listsOf, type Range, type Reading } from '../reading/index.js';
 import { type CompiledSieve, noFacts, type Outcome, sift, tryCompileSieve } from '../sieve/index.js';
 import { type FieldOptions, isFree, localeOf, ownTypes, type ReadContext } from '../values/index.js';
 import { fieldName, type Naming } from './field-name.js';
@@ -133,8 +133,8 @@ function nextLine(text: string, offset: number): number | null {
 function commonLanguage(messages: readonly SuggestFrom[]): string {
   const counts = new Map<string, number>();
   for (const { reading } of messages) {
-    const language = languageOf(reading, formOf(reading));
-    counts.set(language, (counts.get(language) ?? 0) + 1);
+    const language = clearLanguageOf(reading, formOf(reading));
+    if (language !== null) counts.set(language, (counts.get(language) ?? 0) + 1);
   }
   return [...counts].sort((a, b) => b[1] - a[1])[0]?.[0] ?? 'en';
 }
@@ -153,7 +153,9 @@ function withSameNames(all: Examined[]): Examined[] {
   return all.map((one) => {
     if (!alike.includes(one)) return one;
     let at = 0;
-    const marked = one.marked.map((mark) => (mark.by === 'label' ? { ...mark, label: labels[at++]?.label ?? '' } : mark));
+    const marked = one.marked.map((mark) =>
+      mark.by === 'label' ? { ...mark, label: labels[at++]?.label ?? '' } : mark,
+    );
     return { ...one, marked };
   });
 }

@@ -52,10 +52,18 @@ export function plainLists(text: string): FoundList[] {
   }
   const outlines = blocks.map((block) => outlined(block)).filter((items) => items.length >= 2);
   return [
-    ...runsOf(blocks, (block) => block.length > 1 && madeOf(text, block).length > 1).map((run) => ['blocks', run] as const),
+    ...runsOf(blocks, (block) => block.length > 1 && madeOf(text, block).length > 1).map(
+      (run) => ['blocks', run] as const,
+    ),
     ...outlines.map((items) => ['blocks', items] as const),
     ...blocks.map((block) => ['lines', alikeLines(text, block)] as const),
-  ].flatMap(([kind, items]) => listOf(kind, items.map((item) => plainLines(text, item))) ?? []);
+  ].flatMap(
+    ([kind, items]) =>
+      listOf(
+        kind,
+        items.map((item) => plainLines(text, item)),
+      ) ?? [],
+  );
 }
 
 /** The lines at the margin of a block, each with those that are indented below it. */
@@ -90,7 +98,8 @@ function alikeLines(text: string, block: readonly TextLine[]): TextLine[][] {
     if (make.length > 1) makes.set(make, (makes.get(make) ?? 0) + 1);
   }
   const most = Math.max(0, ...makes.values());
-  const isList = block.length >= minAlike && most >= sameMake * block.length && block.every(({ bullet }) => bullet === null);
+  const isList =
+    block.length >= minAlike && most >= sameMake * block.length && block.every(({ bullet }) => bullet === null);
   return isList ? block.map((line) => [line]) : [];
 }
 
@@ -152,7 +161,15 @@ function linesOfItem(text: string, lines: readonly TextLine[]): ItemLine[] {
     const label = i === 0 ? null : labelOf(text.slice(words, end));
     const above = made.at(-1);
     if (above?.label && label === null && indent > above.indent && !parted) above.end = end;
-    else made.push({ start, end, look: i === 0 ? 'first' : 'line', label, words: wordsOf(text.slice(words, end)), indent });
+    else
+      made.push({
+        start,
+        end,
+        look: i === 0 ? 'first' : 'line',
+        label,
+        words: wordsOf(text.slice(words, end)),
+        indent,
+      });
   }
   return made;
 }

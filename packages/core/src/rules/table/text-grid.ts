@@ -82,7 +82,8 @@ function cut(text: string, separator: Separator): Range[] {
 
 /** The cells of a row by the columns of its header: in order where there are as many, else under the heading they stand below. */
 function underHeader(view: View, written: Row, head: Row): GridCell[] {
-  const row = written.separator === 'gap' && written.cells.length < head.cells.length ? parted(view, written, head) : written;
+  const row =
+    written.separator === 'gap' && written.cells.length < head.cells.length ? parted(view, written, head) : written;
   if (row.separator !== 'gap' || row.cells.length === head.cells.length)
     return head.cells.map((_, i) => (row.cells[i] ? [row.cells[i]] : []));
   const columns: GridCell[] = head.cells.map(() => []);
@@ -104,7 +105,8 @@ function parted(view: View, row: Row, head: Row): Row {
     const edge = head.cells
       .map(({ start }) => row.line.start + start - head.line.start)
       .find((at) => at > cell.start && at < cell.end && isEdge(view.text, at));
-    const isOwn = edge !== undefined && row.cells.every((other) => other === cell || other.start > edge || other.end < edge);
+    const isOwn =
+      edge !== undefined && row.cells.every((other) => other === cell || other.start > edge || other.end < edge);
     return isOwn ? [trimmed(view, { start: cell.start, end: edge }), { start: edge, end: cell.end }] : [cell];
   });
   return { ...row, cells };

@@ -2,6 +2,9 @@ import { isFree, valueTypes } from '../../values/index.js';
 
 /** Names for values that have no label of their own: the type's, and for words the title, then any text. */
 export class ColumnNames {
+  /** `first`: what the first words without a name are called. */
+  constructor(private readonly first: 'title' | 'item' = 'title') {}
+
   private readonly counts = new Map<string, number>();
 
   /** A label of its own, with a number where another has the same. */
@@ -13,8 +16,8 @@ export class ColumnNames {
 
   next(type: string): string {
     const plain =
-      isFree({ type }) && !this.counts.has('title')
-        ? 'title'
+      isFree({ type }) && !this.counts.has(this.first)
+        ? this.first
         : isFree({ type })
           ? 'text'
           : (valueTypes[type]?.called ?? type.replace('-', ' '));

@@ -1,7 +1,7 @@
 import type { Range } from '../../reading/index.js';
-import { isFree, ownTypes, type ReadContext, readValue } from '../../values/index.js';
 import type { Token } from '../../rules/template/model.js';
 import { tokenise } from '../../rules/template/text/tokens.js';
+import { isFree, ownTypes, type ReadContext, readValue } from '../../values/index.js';
 import { guessType } from '../guess-type.js';
 import { telling } from '../looks.js';
 
@@ -34,7 +34,13 @@ export function cutAlike(values: readonly (string | null)[], context: ReadContex
   const byLooks = cutByLooks(values, context);
   // A day and a time are one; a day with two times is no value.
   if (!isFree({ type: whole }) && (byLooks?.length ?? 0) <= 2) return one;
-  return byLooks ?? betweenSameWords(values, context) ?? behindSameWords(values, context) ?? cutByMarks(values, context) ?? one;
+  return (
+    byLooks ??
+    betweenSameWords(values, context) ??
+    behindSameWords(values, context) ??
+    cutByMarks(values, context) ??
+    one
+  );
 }
 
 /** Of the values, the share that has a word for it to be one of the sentence, and no value. */
@@ -49,7 +55,9 @@ function betweenSameWords(values: readonly (string | null)[], context: ReadConte
   const [first] = there;
   if (!first || there.length < minSentences) return null;
   const count = (norm: string) => there.filter((all) => all.some((token) => token.norm === norm)).length;
-  const constants = first.flatMap(({ norm, word }) => (word && /\p{L}{2}/u.test(norm) && count(norm) >= sameShare * there.length ? [norm] : []));
+  const constants = first.flatMap(({ norm, word }) =>
+    word && /\p{L}{2}/u.test(norm) && count(norm) >= sameShare * there.length ? [norm] : [],
+  );
   if (constants.length === 0) return null;
   const cut = tokens.map((all) => all && betweenWords(all, constants));
   const width = constants.length + 1;

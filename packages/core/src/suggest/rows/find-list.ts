@@ -76,7 +76,7 @@ function isOfPairs(list: ItemList, { view: { text } }: LookedForRows, context: R
 function rowsOfList(list: ItemList, message: LookedForRows, context: ReadContext): FoundRows | null {
   const { view } = message;
   const spots = [...(list.items[0]?.spots ?? []).keys()];
-  const names = new ColumnNames();
+  const names = new ColumnNames(spots.length > 1 ? 'title' : 'item');
   const titles = titlesOf(list, view.text);
   const parts = spots.map((spot) => partsOf(list, spot, message, context, names, titles));
   const columns = parts.flat().map(
@@ -112,7 +112,9 @@ function rowsOfList(list: ItemList, message: LookedForRows, context: ReadContext
 function titlesOf({ items }: ItemList, text: string): Map<number, string> {
   const titles = new Map<number, string>();
   for (const spot of (items[0]?.spots ?? []).slice(1).keys()) {
-    const said = new Set(items.flatMap(({ spots }) => (spots[spot] ? [text.slice(spots[spot].start, spots[spot].end).trim()] : [])));
+    const said = new Set(
+      items.flatMap(({ spots }) => (spots[spot] ? [text.slice(spots[spot].start, spots[spot].end).trim()] : [])),
+    );
     const [only] = said;
     const follows = items.every(({ spots }) => !spots[spot + 1] || spots[spot]);
     const isLabel = only !== undefined && /^\p{L}[^\d.!?]*$/u.test(only) && only.split(/\s+/).length <= longestLabel;

@@ -28,6 +28,8 @@ const ofItems =
 export function isOfLabels(grid: Grid, listed = false): boolean {
   const texts = grid.rows.map((row) => row.map((cell) => cellText(grid.view, cell)));
   if (texts.length < 2 || texts.length % 2 === 1) return false;
+  // Of two columns the first one is that of the labels, if it may be.
+  if (texts[0]?.length === 2 && isHeading(texts.map(([first = '']) => first))) return false;
   const paired = texts.every((row, i) => {
     const above = texts[i - 1] ?? [];
     return i % 2 === 0 ? isHeading(row) : row.length <= above.length && row.some((cell) => cell !== '');

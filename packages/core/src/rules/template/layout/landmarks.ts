@@ -124,7 +124,9 @@ function landmarkOf(
     endsAtBlank: number < lines.length - 1,
     prose:
       slots.length > 0 &&
-      (wordsBehind > 0 ? closing === 'none' || slots.length > 1 : closing === 'none' && closesSentence(words, last?.after ?? [])),
+      (wordsBehind > 0
+        ? closing === 'none' || slots.length > 1
+        : closing === 'none' && closesSentence(words, last?.after ?? [])),
     kind: classify(pieces.flatMap((piece) => (piece.slot ? [aWord] : piece.constant))),
     edge: null,
     capitals: words.length > 0 && words.every((token) => token.capitals || /^\d/.test(token.norm)),
