@@ -30,6 +30,26 @@ const common: Readonly<Record<KnownLanguage, ReadonlySet<string>>> = {
   nl: wordsOf('de het een en ik is van op aan wij mijn u kunt niet voor met dat te bij er ons zijn'),
 };
 
+/** Words of forms and orders, which hold few others. */
+const ofForms: Readonly<Record<KnownLanguage, ReadonlySet<string>>> = {
+  en: wordsOf('name phone address date time order number total price amount note guest quantity delivery subject due'),
+  de: wordsOf(
+    'vorname nachname datum geburtsdatum telefon straße ort anschrift adresse uhrzeit betrag preis menge anzahl bestellung auftrag rechnung nummer bemerkung beginn anmeldung zähler stand vertrag kunde gesamt',
+  ),
+  fr: wordsOf(
+    'nom prénom téléphone adresse courriel montant heure commande numéro quantité livraison remarque élève inscription bonjour nouvelle client prix',
+  ),
+  es: wordsOf(
+    'nombre apellido teléfono dirección correo fecha hora pedido importe cantidad cliente precio nuevo alergias observaciones',
+  ),
+  pt: wordsOf(
+    'nome apelido telefone morada hora encomenda valor entrega quantidade produtor talão observações preço lote',
+  ),
+  da: wordsOf('navn telefon adresse dato tid bestilling beløb antal bemærkning pris ankomst'),
+  it: wordsOf('nome cognome telefono indirizzo data ora ordine importo quantità prezzo consegna nota'),
+  nl: wordsOf('naam telefoon adres datum tijd bestelling bedrag aantal opmerking prijs taak plaats plekken'),
+};
+
 /** Shorter texts say too little of their language. */
 const shortestText = 40;
 /** Telling a language needs no more than this. */
@@ -62,7 +82,10 @@ const clearLead = 2;
 function byCommonWords(words: string): KnownLanguage | null {
   const found = words.toLowerCase().match(/\p{L}+/gu) ?? [];
   const counts = knownLanguages
-    .map((language) => [language, found.filter((word) => common[language].has(word)).length] as const)
+    .map(
+      (language) =>
+        [language, found.filter((word) => common[language].has(word) || ofForms[language].has(word)).length] as const,
+    )
     .sort((a, b) => b[1] - a[1]);
   const [first, second] = counts;
   return first && second && first[1] - second[1] >= clearLead ? first[0] : null;

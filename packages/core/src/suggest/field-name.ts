@@ -1,4 +1,5 @@
 import { dictionary } from '../dictionary.js';
+import { ownTypes } from '../values/index.js';
 import { foldLabel } from './marked.js';
 
 /** How the names of a sieve are written. */
@@ -11,6 +12,9 @@ const fillers = new Set(
 const maxWords = 3;
 /** Names that stand for something else in conditions and texts. */
 const reserved = new Set(['message', 'record', 'rows']);
+/** What one is asked to do with a link names no value. */
+const acts =
+  /^(?:open|view|see|show|click|track|manage|go|visit|read|ansehen|anzeigen|offnen|voir|ouvrir|ver|abrir|bekijk|bekijken)$/;
 const types: Readonly<Record<string, RegExp>> = dictionary({ email: /mail/, phone: /phone|tel|mobile|handy|fax/ });
 
 /** The style that names have already, by those with several words; underlines where there is none. */
@@ -28,7 +32,8 @@ export function fieldName(label: string, type: string, naming: Naming, taken: Re
     .filter(Boolean);
   const telling = all.filter((word) => !fillers.has(word));
   const words = (telling.length > 0 ? telling : all).slice(0, maxWords);
-  const plain = types[type]?.test(words.join(' ')) ? [type] : words;
+  const isAct = type === ownTypes.link && acts.test(words[0] ?? '');
+  const plain = isAct ? ['link'] : types[type]?.test(words.join(' ')) ? [type] : words;
   const joined = joinWords(plain.length > 0 && /^[a-z]/.test(plain[0] ?? '') ? plain : ['field', ...plain], naming);
   const name = reserved.has(joined) ? `${joined}${naming === 'snake_case' ? '_text' : 'Text'}` : joined;
   return free(name, taken);

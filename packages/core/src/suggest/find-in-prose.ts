@@ -1,4 +1,4 @@
-import { normalise } from '../rules/template/text/lines.js';
+import { isSentence, normalise } from '../rules/template/text/lines.js';
 import { sentencesOf } from '../rules/template/text/sentences.js';
 import { isGreeting } from '../rules/template/text/words.js';
 import { ownTypes, type ReadContext, readValue, valueTypes } from '../values/index.js';
@@ -29,10 +29,13 @@ export function findInProse(text: string, taken: readonly Marked[], context: Rea
     ![...taken, ...found].some((one) => one.start < end && start < one.end);
   const lines = normalise(text, maxLines);
   const last = lines.findLast(({ kind }) => kind !== 'blank');
+  let above = false;
   for (const line of lines) {
     const words = text.slice(line.start, line.end);
     if (isClosing(words)) break;
-    if (isImprint(words, line === last)) continue;
+    // A sentence right below a labelled one goes on with it.
+    above = line.kind === 'text' && (above || taken.some((one) => one.end === line.start - 1 && isProse(text, one)));
+    if ((above && isSentence(words)) || isImprint(words, line === last)) continue;
     if (!['text', 'bullet', 'label and value'].includes(line.kind) || words.length > longestLine) continue;
     if (!isFree(line.start, line.end)) continue;
     for (const { label, from, value } of namedIn(words, context)) {
@@ -68,6 +71,8 @@ function namedIn(line: string, context: ReadContext): Named[] {
   });
 }
 
+const isProse = (text: string, { start, end }: Marked) => /[.!?,;]\s*$/.test(text.slice(start, end));
+
 /** Whoever is asked for something is told nothing of this one case. */
 const asks =
   /^\W*(?:please(?! find)|kindly|do not|call|ring|reply|visit|click|see|write|bitte|antworten|rufen|merci|veuillez|répond\p{L}+|por favor|responda|llame|favor|per favore|alstublieft|gelieve|bel)(?!\p{L})/iu;
@@ -85,9 +90,13 @@ const isImprint = (words: string, isLast: boolean) =>
 function greetedIn(line: string): Named | null {
   const [, before = '', greeting = '', gap = '', name = ''] =
     /^(\s*)(\p{L}+)( )(\p{Lu}[\p{L}.'’-]*(?: \p{Lu}[\p{L}.'’-]*)*)[,!:]?\s*$/u.exec(line) ?? [];
-  const said = name !== '' && isGreeting(greeting.toLowerCase());
+  const said = name !== '' && isGreeting(greeting.toLowerCase()) && !nobody.test(name);
   return said ? { label: 'addressee', value: name, from: before.length + greeting.length + gap.length } : null;
 }
+
+/** What is greeted and is nobody: the day, or everybody. */
+const nobody =
+  /^(?:Tag|Morgen|Abend|Day|Morning|Dag|Dia|Días|Customer|Sir|Madam|Team|All|Everyone|Kunde|Kundin|Damen|Client|Cliente|Klant)(?!\p{L})/u;
 
 /** Words that name no value they stand before. */
 const small =
@@ -122,13 +131,19 @@ const code =
 const numberWords = /(?:^|[^\p{L}])(?:no|nr|number|num|n°|nº|núm|nummer|numéro|número)[.:]?\s*$/iu;
 
 const codesIn = (words: string): Named[] =>
-  [...words.matchAll(code)].map(({ 0: value, index: from }) => {
+  [...words.matchAll(code), ...words.matchAll(figures)].flatMap(({ 0: value, index: from }) => {
     const before = words
       .slice(0, from)
       .replace(/[#(]\s*$/, '')
       .replace(numberWords, '');
-    return { label: labelBefore(before, 'code') ?? 'reference', from, value };
+    const label = labelBefore(before, 'code');
+    const isCode = /\p{L}/u.test(value);
+    return isCode || (label !== null && !calls.test(label)) ? [{ label: label ?? 'reference', from, value }] : [];
   });
+
+/** `ticket #4711`, `invoice 2027-0031`: figures that a word in front makes a number of something; not those one is called at. */
+const figures = /(?<=#)\d{2,}(?![\p{L}\p{N}])|(?<![\p{L}\p{N}+/.-])\d{3,}[-/]\d{2,}(?![\p{N}/-]|\.\d)/gu;
+const calls = /^(?:call|phone|tel|telephone|telefon|tél\p{L}*|fax|mobile|mobil|ring|hotline)$/iu;
 
 /** `17 pallets`, `912.5 kg`: what is counted names the figure, and what is measured its quantity. How long or how often says nothing, nor does what it lies within. */
 const counted = /(?<![\p{L}\p{N}.,:/+-]|\b[Ww]ithin )(-?\p{N}[\p{N}.,]*|\p{L}{3,})(?=( ?)(\p{L}+|°C|%)(?![\p{L}-]))/gu;

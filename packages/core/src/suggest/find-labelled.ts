@@ -33,8 +33,12 @@ export function findLabelled(text: string): Marked[] {
     const splits = plain[at]?.length ? (plain[at] as Split[]) : styled(line, style);
     found.push(...splits.flatMap((_, i) => labelledAt(text, lines, at, splits, i, style) ?? []));
   }
-  return withoutOverlaps(found);
+  return withoutOverlaps(found.filter(({ label }) => !ofFooter.test(label)));
 }
+
+/** Labels of what every mail of a sender ends with. */
+const ofFooter =
+  /^(?:unsubscribe|opt[- ]?out|preferences|stop|abmelden|abbestellen|se désabonner|désinscription|darse de baja|cancelar|afmelden|uitschrijven|disiscriviti)/iu;
 
 /** The value of one of the labels of a line: beside it, up to the next label or as far as it runs on; or below the last one. */
 function labelledAt(

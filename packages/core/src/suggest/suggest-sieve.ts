@@ -57,7 +57,7 @@ const maxCompared = 6;
  */
 export function suggestSieve(messages: readonly SuggestFrom[], options: SuggestOptions = {}): Suggestion | null {
   const looked = messages.slice(0, maxMessages);
-  const locale = options.locale ?? commonLanguage(looked);
+  const locale = options.locale ?? withRegion(commonLanguage(looked), looked);
   const { language, region } = localeOf(locale);
   const context: ReadContext = { language, region, reference: '2000-01-01', zone: null };
   const groups = groupByLabels(examineAll(looked, context)).map((group) => withDifferences(group));
@@ -113,10 +113,12 @@ function addEnds(sieve: CompiledSieve, messages: readonly SuggestFrom[], { field
       const field = fields.get(foldLabel(mark.label));
       const [place] = (field && result.outcome.evidence[field.name]) ?? [];
       const next = nextLine(message.view.text, mark.end);
-      // What stands below a colon may have paragraphs.
+      // What stands below a colon may have paragraphs, where it is prose.
       const isBlock = /[:：]\s*\n\s*$/.test(message.view.text.slice(0, mark.start));
-      const runsOn = !isBlock && squeezed(place?.raw ?? '').length > squeezed(rawOf(message, mark)).length;
-      if (next === null || known.has(next) || !runsOn) continue;
+      const isProse = /[.!?]["”)]?\s*$/.test(rawOf(message, mark));
+      const runsOn = !(isProse && isBlock) && squeezed(place?.raw ?? '').length > squeezed(rawOf(message, mark)).length;
+      const isSame = next !== null && !message.view.text.slice(mark.end, next).includes('\n\n') && isProse;
+      if (next === null || isSame || known.has(next) || !runsOn) continue;
       known.add(next);
       added = true;
     }
@@ -128,6 +130,14 @@ function addEnds(sieve: CompiledSieve, messages: readonly SuggestFrom[], { field
 function nextLine(text: string, offset: number): number | null {
   const lines = linesOf(text);
   return lines.find(({ start, end }) => start > offset && text.slice(start, end).trim() !== '')?.start ?? null;
+}
+
+/** English is read by regions: pounds are British, dollars American, and other sums tell nothing. */
+function withRegion(language: string, messages: readonly SuggestFrom[]): string {
+  if (language !== 'en') return language;
+  const text = messages.map(({ reading }) => formOf(reading).text).join('\n');
+  const [pounds, dollars] = [/£ ?\d|\d GBP/.test(text), /\$ ?\d|\d USD/.test(text)];
+  return pounds === dollars ? language : pounds ? 'en-GB' : 'en-US';
 }
 
 function commonLanguage(messages: readonly SuggestFrom[]): string {
@@ -173,7 +183,10 @@ function examine({ name, reading }: SuggestFrom, inGeneral: ReadContext, listed:
   const line = rows || pairs.length > 0 ? null : findDelimited(view.text, context);
   const others = apartFrom([...under, ...pairs, ...(line ? [line] : [])], findLabelled(view.text));
   const labelled = onlyOnce(outside(rows, [...pairs, ...(line?.marked ?? []), ...others])).slice(0, maxMarked);
-  const sentences = above(rows, findInProse(view.text, labelled, context));
+  const sentences = above(rows, findInProse(view.text, labelled, context)).filter(
+    // How many items there are is said by these.
+    (mark) => !rows || rawOf(message, mark) !== String(rows.count),
+  );
   return { message, marked: [...labelled, ...sentences].slice(0, maxMarked), rows, shape: line?.shape ?? null };
 }
 

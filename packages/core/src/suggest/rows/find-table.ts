@@ -50,5 +50,10 @@ function isItem(cells: readonly string[], headings: readonly string[]): boolean 
   const filled = cells.filter((cell) => cell !== '');
   const [first = ''] = filled;
   const again = cells.every((cell, i) => folded(cell) === folded(headings[i] ?? ''));
-  return filled.length > 1 && !again && !(addsUp(first) && filled.length < headings.length);
+  return (
+    filled.length > 1 &&
+    2 * cells.length > headings.length &&
+    !again &&
+    !(addsUp(first) && filled.length < headings.length)
+  );
 }
