@@ -231,9 +231,26 @@ export const sieveEndpoints = {
     response: v.object({
       source: v.string(),
       fields: v.array(
-        v.object({ name: v.string(), label: v.string(), options: fieldOptionsSchema, found: v.number() }),
+        v.object({
+          name: v.string(),
+          label: v.string(),
+          options: fieldOptionsSchema,
+          /** In how many of the messages it stands, and what told it. */
+          found: v.number(),
+          told_by: v.picklist(['label', 'sentence', 'difference']),
+        }),
       ),
-      columns: v.array(v.object({ name: v.string(), label: v.string(), options: fieldOptionsSchema })),
+      columns: v.array(
+        v.object({
+          name: v.string(),
+          label: v.string(),
+          options: fieldOptionsSchema,
+          /** In how many items. */
+          found: v.number(),
+        }),
+      ),
+      /** What looked like a value and is not suggested. */
+      left_out: v.array(v.object({ label: v.string(), found: v.number(), why: v.picklist(['rare', 'unread']) })),
       layouts: v.array(v.object({ name: v.string(), messages: v.array(v.string()) })),
     }),
   },

@@ -1,4 +1,4 @@
-import { readMessage, type SuggestFrom, suggestSieve } from '@yellow-sieve/core';
+import { readMessage, type SuggestFrom, type Suggestion, suggestSieve } from '@yellow-sieve/core';
 import { CallError } from '../call-error.js';
 import type { Command } from '../command.js';
 import { readBytes } from '../offline/files.js';
@@ -22,6 +22,15 @@ export const suggest: Command = {
     const locale = typeof options.locale === 'string' ? { locale: options.locale } : {};
     const found = suggestSieve(messages, { sieve: String(options.sieve), ...locale });
     if (!found) throw new CallError('YS-SUGGEST-NOTHING');
-    return { kind: 'bytes', bytes: Buffer.from(found.source), json: found };
+    return { kind: 'bytes', bytes: Buffer.from(found.source + leftOut(found, messages.length)), json: found };
   },
 };
+
+/** What was left out, as comments below the sieve. */
+const leftOut = ({ left_out }: Suggestion, messages: number): string =>
+  left_out
+    .map(({ label, found, why }) => {
+      const because = why === 'rare' ? `it stands in ${found} of ${messages} messages` : 'it was not read again where it stands';
+      return `# Left out: “${label.replace(/\s+/g, ' ')}”, for ${because}.\n`;
+    })
+    .join('');

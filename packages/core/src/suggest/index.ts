@@ -1,3 +1,4 @@
+export type { SuggestFrom } from './examine.js';
 export { type Naming, namingOf } from './field-name.js';
 export * from './suggest-sieve.js';
-export type { SuggestedField } from './write-sieve.js';
+export type { LeftOut, SuggestedField, ToldBy } from './write-sieve.js';

@@ -7,7 +7,7 @@ export interface Marked {
   start: number;
   end: number;
   /** How it was found; labels are surer than what stands in sentences. */
-  by: 'label' | 'sentence' | 'difference' | 'greeting';
+  by: 'label' | 'sentence' | 'difference';
 }
 
 /** A message as it is looked at for suggestions. */

@@ -2,16 +2,29 @@ import { Document, isMap, type YAMLMap } from 'yaml';
 import { ownRules } from '../rules/index.js';
 import type { FieldOptions } from '../values/index.js';
 import type { Examined } from './group.js';
-import { foldLabel, type Looked } from './marked.js';
+import { foldLabel, type Looked, type Marked } from './marked.js';
 import { headingsOf, namesFor, type SuggestedColumn } from './rows/name-columns.js';
 import { type Named, writeLayout } from './write-layout.js';
 
-/** A field that was suggested, and where its value stands in how many messages. */
+/** What told a value: words that name it, its looks in a sentence, or that it differs between messages. */
+export type ToldBy = Marked['by'];
+
+/** A field that was suggested, in how many messages its value stands, and what told it there. */
 export interface SuggestedField {
   name: string;
   label: string;
   options: FieldOptions;
   found: number;
+  told_by: ToldBy;
+}
+
+/** What looked like a field or column and is not suggested. */
+export interface LeftOut {
+  label: string;
+  /** In how many messages it stands. */
+  found: number;
+  /** `rare`: in one message of many. `unread`: the sieve did not find it again where it stands. */
+  why: 'rare' | 'unread';
 }
 
 /** What is to be suggested, as far as it is known. */

@@ -12,6 +12,8 @@ export interface SuggestedColumn {
   /** The words that name it outside, in all their spellings. */
   labels: string[];
   options: FieldOptions;
+  /** In how many items it has a value. */
+  found: number;
 }
 
 /** A column for each label of the items found, and one more for the targets of links; in the order of the first message. */
@@ -47,9 +49,10 @@ export function nameColumns(
         name: nameFor(label, options.type),
         labels: [label],
         options: { ...options, ...(always ? { required: true } : {}) },
+        found: filled.length,
       });
       if (options.type !== link && same.every(({ linked }) => linked))
-        found.set(`${key} link`, { name: nameFor('link', link), labels: [], options: { type: link } });
+        found.set(`${key} link`, { name: nameFor('link', link), labels: [], options: { type: link }, found: filled.length });
     }
   return [...found.values()];
 }

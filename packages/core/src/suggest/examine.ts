@@ -1,0 +1,126 @@
+import { bodyViews, formOf, listsOf, type Range, type Reading } from '../reading/index.js';
+import type { ReadContext } from '../values/index.js';
+import { findDelimited } from './find-delimited.js';
+import { findDifferences } from './find-differences.js';
+import { findInProse } from './find-in-prose.js';
+import { findLabelled } from './find-labelled.js';
+import { type Examined, groupByLabels } from './group.js';
+import { foldLabel, type Looked, type Marked, rawOf } from './marked.js';
+import { findPairs } from './rows/find-list.js';
+import { findRows } from './rows/find-rows.js';
+import { findUnderLabels } from './rows/find-under-labels.js';
+import type { FoundRows } from './rows/found-rows.js';
+import { fullest } from './write-sieve.js';
+
+/** A message to suggest from, under the name its sample will have. */
+export interface SuggestFrom {
+  name: string;
+  reading: Reading;
+}
+
+/** Values marked in one message at the most; nobody has a form of more. */
+const maxMarked = 120;
+const maxCompared = 6;
+
+/** Messages with the values that seem to stand in them, those of one shape together. */
+export const examined = (messages: readonly SuggestFrom[], context: ReadContext): Examined[][] =>
+  groupByLabels(examineAll(messages, context)).map((group) => withDifferences(group));
+
+function examineAll(messages: readonly SuggestFrom[], context: ReadContext): Examined[] {
+  const all = messages.map((one) => examine(one, context, false));
+  const listed = all.some(({ rows }) => rows?.by === 'table' && rows.count > 1);
+  return withSameNames(listed ? messages.map((one) => examine(one, context, true)) : all);
+}
+
+/** In lines of as many values, the same place has the same name, whatever parts them. */
+function withSameNames(all: Examined[]): Examined[] {
+  const [first, ...others] = all.filter(({ shape }) => shape !== null);
+  const labels = first?.marked.filter(({ by }) => by === 'label') ?? [];
+  const alike = others.filter(({ marked }) => marked.filter(({ by }) => by === 'label').length === labels.length);
+  return all.map((one) => {
+    if (!alike.includes(one)) return one;
+    let at = 0;
+    const marked = one.marked.map((mark) =>
+      mark.by === 'label' ? { ...mark, label: labels[at++]?.label ?? '' } : mark,
+    );
+    return { ...one, marked };
+  });
+}
+
+function examine({ name, reading }: SuggestFrom, inGeneral: ReadContext, listed: boolean): Examined {
+  // Dates without a year count from the message's own.
+  const context = { ...inGeneral, reference: reading.date?.slice(0, 10) ?? inGeneral.reference };
+  const view = bodyViews(formOf(reading))[0] ?? { in: 'message.text', text: '', pieces: [] };
+  const message: Looked = { name, view, subject: reading.subject };
+  const form = formOf(reading);
+  const whole = { ...message, tables: form.tables, links: form.links, lists: listsOf(form), listed };
+  const rows = findRows(whole, context);
+  const under = findUnderLabels(whole);
+  const pairs = [...under.flatMap(({ marked }) => marked), ...apartFrom(under, findPairs(whole, context))];
+  const line = rows || pairs.length > 0 ? null : findDelimited(view.text, context);
+  const others = apartFrom([...under, ...pairs, ...(line ? [line] : [])], findLabelled(view.text));
+  const labelled = onlyOnce(outside(rows, [...pairs, ...(line?.marked ?? []), ...others])).slice(0, maxMarked);
+  const sentences = above(rows, findInProse(view.text, labelled, context)).filter(
+    // How many items there are is said by these.
+    (mark) => !rows || rawOf(message, mark) !== String(rows.count),
+  );
+  return { message, marked: [...labelled, ...sentences].slice(0, maxMarked), rows, shape: line?.shape ?? null };
+}
+
+/** What structure tells beats what words do. */
+const apartFrom = (sure: readonly Range[], others: readonly Marked[]): Marked[] =>
+  others.filter(({ start, end }) => sure.every((one) => one.end <= start || one.start >= end));
+
+/** What stands among the items is theirs. */
+const outside = (rows: FoundRows | null, marked: readonly Marked[]): Marked[] =>
+  marked.filter(({ start, end }) => rows === null || end <= rows.over.start || start >= rows.over.end);
+
+/** A label that stands twice in a message names nothing: which of the two is meant nobody knows. */
+function onlyOnce(marked: readonly Marked[]): Marked[] {
+  const counts = new Map<string, number>();
+  for (const { label } of marked) counts.set(foldLabel(label), (counts.get(foldLabel(label)) ?? 0) + 1);
+  return marked.filter(({ label }) => counts.get(foldLabel(label)) === 1);
+}
+
+/**
+ * In several messages of one shape, values in sentences are what differs: by their looks where these tell, else as the words that
+ * the other messages have not. What the fullest of them does not have names no field, for its layout has no place for it.
+ */
+function withDifferences(group: Examined[]): Examined[] {
+  if (group.length < 2) return group;
+  const all = group.map((one): Examined => {
+    // A few are enough to tell what differs.
+    const others = group
+      .filter((other) => other !== one)
+      .slice(0, maxCompared)
+      .map(({ message }) => message.view.text);
+    const sure = one.marked.filter(({ by }) => by === 'label');
+    const differences = above(one.rows, findDifferences(one.message.view.text, others, sure));
+    const told = one.marked.filter(
+      (mark) => mark.by === 'sentence' && differences.some((other) => isMost(counted(one.message, mark), other)),
+    );
+    const more = differences.filter((mark) => !told.some((other) => overlap(mark, other)));
+    return { ...one, marked: [...sure, ...told, ...onlyOnce(more)].slice(0, maxMarked) };
+  });
+  const shown = fullest(all);
+  const known = new Set(shown.marked.map(({ label }) => foldLabel(label)));
+  return all.map((one) => ({
+    ...one,
+    marked: one.marked.filter(({ by, label }) => by === 'label' || known.has(foldLabel(label))),
+  }));
+}
+
+/** A figure with what it counts: `1 pallet` there is `17 pallets` here. */
+function counted({ view: { text } }: Looked, { start, end, label }: Marked): Range {
+  return { start, end: text.startsWith(` ${label}`, end) ? end + 1 + label.length : end };
+}
+
+/** Whether a value is no mere word among others that differ, as in the title of an article. */
+const isMost = (mark: Range, whole: Range) =>
+  2 * (Math.min(mark.end, whole.end) - Math.max(mark.start, whole.start)) >= whole.end - whole.start;
+
+const overlap = (a: Range, b: Range) => a.start < b.end && b.start < a.end;
+
+/** What a letter says below its items is said to everybody. */
+const above = (rows: FoundRows | null, marked: readonly Marked[]): Marked[] =>
+  marked.filter(({ end }) => rows === null || end <= rows.over.start);

@@ -1,0 +1,158 @@
+import { linesOf } from '../reading/index.js';
+import { type CompiledSieve, noFacts, type Outcome, sift } from '../sieve/index.js';
+import { isFree, ownTypes } from '../values/index.js';
+import type { SuggestFrom } from './examine.js';
+import { foldLabel, type Looked, type Marked, rawOf } from './marked.js';
+import type { SuggestedColumn } from './rows/name-columns.js';
+import { type Draft, fullest } from './write-sieve.js';
+
+/** Drops the fields that no label names; whether there were any. */
+export function withoutGuesses({ fields, groups }: Draft): boolean {
+  const sure = new Set(
+    groups
+      .flat()
+      .flatMap(({ marked }) => marked.flatMap(({ by, label }) => (by === 'label' ? [foldLabel(label)] : []))),
+  );
+  const guesses = [...fields.keys()].filter((key) => !sure.has(key));
+  for (const key of guesses) fields.delete(key);
+  return guesses.length > 0;
+}
+
+/** Where a text runs on over what stands below it, its end is the next line, which the layout has from then on; whether there is one. */
+export function addEnds(
+  sieve: CompiledSieve,
+  messages: readonly SuggestFrom[],
+  { fields, groups, ends }: Draft,
+): boolean {
+  let added = false;
+  for (const group of groups) {
+    const { message, marked } = fullest(group);
+    const from = messages.find(({ name }) => name === message.name);
+    const result = from && sift(from.reading, sieve, noFacts);
+    if (result?.kind !== 'outcome') continue;
+    const known = ends.get(message) ?? new Set();
+    ends.set(message, known);
+    for (const mark of marked) {
+      const field = fields.get(foldLabel(mark.label));
+      const [place] = (field && result.outcome.evidence[field.name]) ?? [];
+      const next = nextLine(message.view.text, mark.end);
+      // What stands below a colon may have paragraphs, where it is prose.
+      const isBlock = /[:：]\s*\n\s*$/.test(message.view.text.slice(0, mark.start));
+      const isProse = /[.!?]["”)]?\s*$/.test(rawOf(message, mark));
+      const runsOn = !(isProse && isBlock) && squeezed(place?.raw ?? '').length > squeezed(rawOf(message, mark)).length;
+      const isSame = next !== null && !message.view.text.slice(mark.end, next).includes('\n\n') && isProse;
+      if (next === null || isSame || known.has(next) || !runsOn) continue;
+      known.add(next);
+      added = true;
+    }
+  }
+  return added;
+}
+
+/** Where the next line begins that is not blank; null where there is none. */
+function nextLine(text: string, offset: number): number | null {
+  const lines = linesOf(text);
+  return lines.find(({ start, end }) => start > offset && text.slice(start, end).trim() !== '')?.start ?? null;
+}
+
+/** Of the messages that have a field, the share that may fail it, and one at least: an odd one takes nothing away from the others. */
+const mayFail = 0.3;
+/** Of the values of a column, the share that may not be read. */
+const mayBeUnread = 0.1;
+
+/** Labels of fields that are not read again where they were marked, or not as their type, in more than an odd message. */
+export function failingFields(
+  sieve: CompiledSieve,
+  messages: readonly SuggestFrom[],
+  { fields, groups }: Draft,
+): Set<string> {
+  const failed = new Map<string, number>();
+  const seen = new Map<string, number>();
+  const failing = new Set<string>();
+  for (const group of groups) {
+    const shown = fullest(group).message;
+    for (const { message, marked } of group) {
+      const from = messages.find(({ name }) => name === message.name);
+      const result = from && sift(from.reading, sieve, noFacts);
+      if (result?.kind !== 'outcome') continue;
+      // Elsewhere the same sentence may have been cut otherwise; only labels are sure.
+      const sure = marked.filter(({ by }) => by === 'label' || message === shown);
+      const bad = failingIn(message, sure, fields, result.outcome);
+      count(seen, new Set([...bad, ...marked.map(({ label }) => foldLabel(label))]));
+      count(failed, bad);
+      if (message === shown) for (const label of bad) failing.add(label);
+    }
+  }
+  for (const [label, times] of failed) if (times > Math.max(1, mayFail * (seen.get(label) ?? 0))) failing.add(label);
+  return failing;
+}
+
+function failingIn(message: Looked, marked: readonly Marked[], fields: Draft['fields'], outcome: Outcome): Set<string> {
+  const unread = new Set(outcome.problems.flatMap(({ path, code }) => (code === 'YS-FIELD-MISSING' ? [] : [path])));
+  const bad = new Set([...fields].flatMap(([label, { name }]) => (unread.has(name) ? [label] : [])));
+  for (const mark of marked) if (!isReadAgain(message, mark, fields, outcome)) bad.add(foldLabel(mark.label));
+  return bad;
+}
+
+function count(times: Map<string, number>, labels: Iterable<string>): void {
+  for (const label of labels) times.set(label, (times.get(label) ?? 0) + 1);
+}
+
+/** Whether the sieve finds what was marked. A text may go on below: its end is the template's to find. */
+function isReadAgain(
+  message: Looked,
+  mark: Marked,
+  fields: Draft['fields'],
+  { fields: values, evidence }: Outcome,
+): boolean {
+  const field = fields.get(foldLabel(mark.label));
+  if (!field) return true;
+  const raw = squeezed(
+    evidence[field.name]?.map((one) => (one.in === message.view.in ? (one.raw ?? '') : '')).join(' ') ?? '',
+  );
+  const wanted = squeezed(rawOf(message, mark));
+  return (values[field.name] ?? null) !== null && (raw === wanted || (isFree(field.options) && raw.startsWith(wanted)));
+}
+
+const squeezed = (text: string) => text.replace(/\s+/g, ' ').trim();
+
+/**
+ * Names of columns of which more than an odd value is not read as its type; all of them where in more than an odd message not as
+ * many items are found as seemed to stand there.
+ */
+export function failingColumns(
+  sieve: CompiledSieve,
+  messages: readonly SuggestFrom[],
+  { columns, groups }: Draft,
+): Set<string> {
+  if (columns.length === 0) return new Set();
+  const unread = new Map<string, number>();
+  let [items, other, looked] = [0, 0, 0];
+  for (const { message, rows } of groups.flat()) {
+    const from = messages.find(({ name }) => name === message.name);
+    const result = from && sift(from.reading, sieve, noFacts);
+    if (result?.kind !== 'outcome') continue;
+    const { outcome } = result;
+    looked++;
+    items += outcome.rows.length;
+    if (outcome.rows.length !== (rows?.count ?? 0)) other++;
+    for (const { path } of outcome.problems) {
+      const column = /^rows\[\d+\]\.(\w+)$/.exec(path)?.[1];
+      if (column !== undefined) unread.set(column, (unread.get(column) ?? 0) + 1);
+    }
+  }
+  if (items === 0 || other > maxOther * looked) return new Set(columns.map(({ name }) => name));
+  return new Set([...unread].filter(([, times]) => times > mayBeUnread * items).map(([name]) => name));
+}
+
+/** Of the messages, the share in which another number of items may be found than was seen: the lists of some are cut short by adverts. */
+const maxOther = 0.34;
+
+/** A column that fails is made a text first, and left out then; where all fail there are no rows. */
+export function weakened(columns: readonly SuggestedColumn[], failing: ReadonlySet<string>): SuggestedColumn[] {
+  if (columns.every(({ name }) => failing.has(name))) return [];
+  return columns.flatMap((column) => {
+    if (!failing.has(column.name)) return [column];
+    return isFree(column.options) ? [] : [{ ...column, options: { type: ownTypes.words } }];
+  });
+}
