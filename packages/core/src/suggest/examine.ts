@@ -26,10 +26,16 @@ const maxCompared = 6;
 export const examined = (messages: readonly SuggestFrom[], context: ReadContext): Examined[][] =>
   groupByLabels(examineAll(messages, context)).map((group) => withDifferences(group));
 
+/** Rows have to be in this share of the messages. */
+const rowsShare = 0.34;
+
 function examineAll(messages: readonly SuggestFrom[], context: ReadContext): Examined[] {
-  const all = messages.map((one) => examine(one, context, false));
+  const all = messages.map((one) => examine(one, context));
+  const withRows = all.filter(({ rows }) => rows !== null).length;
   const listed = all.some(({ rows }) => rows?.by === 'table' && rows.count > 1);
-  return withSameNames(listed ? messages.map((one) => examine(one, context, true)) : all);
+  // What one message of many seems to list, and most have not, is no list of theirs.
+  const few = withRows > 0 && withRows < rowsShare * all.length;
+  return withSameNames(listed || few ? messages.map((one) => examine(one, context, few ? 'none' : 'listed')) : all);
 }
 
 /** In lines of as many values, the same place has the same name, whatever parts them. */
@@ -47,14 +53,14 @@ function withSameNames(all: Examined[]): Examined[] {
   });
 }
 
-function examine({ name, reading }: SuggestFrom, inGeneral: ReadContext, listed: boolean): Examined {
+function examine({ name, reading }: SuggestFrom, inGeneral: ReadContext, asked: 'listed' | 'none' | null = null): Examined {
   // Dates without a year count from the message's own.
   const context = { ...inGeneral, reference: reading.date?.slice(0, 10) ?? inGeneral.reference };
   const view = bodyViews(formOf(reading))[0] ?? { in: 'message.text', text: '', pieces: [] };
   const message: Looked = { name, view, subject: reading.subject };
   const form = formOf(reading);
-  const whole = { ...message, tables: form.tables, links: form.links, lists: listsOf(form), listed };
-  const rows = findRows(whole, context);
+  const whole = { ...message, tables: form.tables, links: form.links, lists: listsOf(form), listed: asked === 'listed' };
+  const rows = asked === 'none' ? null : findRows(whole, context);
   const under = findUnderLabels(whole);
   const pairs = [...under.flatMap(({ marked }) => marked), ...apartFrom(under, findPairs(whole, context))];
   const line = rows || pairs.length > 0 ? null : findDelimited(view.text, context);
@@ -64,7 +70,8 @@ function examine({ name, reading }: SuggestFrom, inGeneral: ReadContext, listed:
     // How many items there are is said by these.
     (mark) => !rows || rawOf(message, mark) !== String(rows.count),
   );
-  return { message, marked: [...labelled, ...sentences].slice(0, maxMarked), rows, shape: line?.shape ?? null };
+  return { message, marked: [...labelled, ...sentences].slice(0, maxMarked), rows, shape: line?.shape ?? null,
+    covered: [...under, ...(line ? [line] : [])].map(({ start, end }) => ({ start, end })) };
 }
 
 /** What structure tells beats what words do. */
@@ -95,7 +102,7 @@ function withDifferences(group: Examined[]): Examined[] {
       .slice(0, maxCompared)
       .map(({ message }) => message.view.text);
     const sure = one.marked.filter(({ by }) => by === 'label');
-    const differences = above(one.rows, findDifferences(one.message.view.text, others, sure));
+    const differences = above(one.rows, findDifferences(one.message.view.text, others, [...sure, ...one.covered]));
     const told = one.marked.filter(
       (mark) => mark.by === 'sentence' && differences.some((other) => isMost(counted(one.message, mark), other)),
     );

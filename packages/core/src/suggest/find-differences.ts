@@ -1,3 +1,4 @@
+import type { Range } from '../reading/index.js';
 import type { Line, Token } from '../rules/template/model.js';
 import { normalise } from '../rules/template/text/lines.js';
 import { sentencesOf } from '../rules/template/text/sentences.js';
@@ -22,7 +23,7 @@ const twinShare = 0.5;
 export function findDifferences(
   text: string,
   others: readonly string[],
-  taken: readonly Marked[],
+  taken: readonly Range[],
   byFirstWord = false,
 ): Marked[] {
   const lines = shortLines(text).filter((line) => !taken.some((one) => one.start < line.end && line.start < one.end));

@@ -1,3 +1,4 @@
+import type { Range } from '../reading/index.js';
 import { foldLabel, type Looked, type Marked } from './marked.js';
 import type { FoundRows } from './rows/found-rows.js';
 
@@ -9,6 +10,8 @@ export interface Examined {
   rows: FoundRows | null;
   /** What parts the values of its line of values, if it is a message of one. */
   shape: string | null;
+  /** Stretches of labels and values, in which nothing else is looked for. */
+  covered: Range[];
 }
 
 /** Messages of one group share at least this part of their labels. */

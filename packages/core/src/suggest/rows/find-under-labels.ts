@@ -3,7 +3,7 @@ import { cellText, type Grid, isEmpty, markedGrids } from '../../rules/table/gri
 import { textGrids } from '../../rules/table/text-grid.js';
 import type { Marked } from '../marked.js';
 import type { LookedForRows } from './found-rows.js';
-import { isHeading, isOfLabels } from './headings.js';
+import { isHeading, isOfLabels, withoutBanners } from './headings.js';
 
 /** Rows of labels and values: the values, and where all of it stands. */
 interface Under extends Range {
@@ -26,7 +26,9 @@ function under(grid: Grid): Under {
   };
 }
 
-function valuesOf({ view, rows }: Grid): Marked[] {
+function valuesOf(grid: Grid): Marked[] {
+  const { view } = grid;
+  const rows = withoutBanners(grid);
   return rows.flatMap((row, i) =>
     row.flatMap((cell, k): Marked[] => {
       const label = cellText(view, rows[i - 1]?.[k] ?? []);

@@ -26,7 +26,7 @@ const ofItems =
  * One pair is, unless its labels are those of items, or other messages have more of them (`listed`).
  */
 export function isOfLabels(grid: Grid, listed = false): boolean {
-  const texts = grid.rows.map((row) => row.map((cell) => cellText(grid.view, cell)));
+  const texts = withoutBanners(grid).map((row) => row.map((cell) => cellText(grid.view, cell)));
   if (texts.length < 2 || texts.length % 2 === 1) return false;
   // Of two columns the first one is that of the labels, if it may be.
   if (texts[0]?.length === 2 && isHeading(texts.map(([first = '']) => first))) return false;
@@ -36,3 +36,10 @@ export function isOfLabels(grid: Grid, listed = false): boolean {
   });
   return paired && (texts.length > 2 || !(listed || texts[0]?.some((cell) => ofItems.test(cell))));
 }
+
+/** The rows of a grid but those of one cell: titles and adverts across the others. */
+export const withoutBanners = ({ view, rows }: Grid): Grid['rows'] => {
+  const filled = (row: Grid['rows'][number]) => row.filter((cell) => cellText(view, cell) !== '').length;
+  const most = Math.max(0, ...rows.map(filled));
+  return most < 3 ? rows : rows.filter((row) => filled(row) > 1);
+};

@@ -5,6 +5,8 @@ import { foldLabel } from '../marked.js';
 import type { FoundRows } from './found-rows.js';
 
 const { link } = ownTypes;
+/** Of the messages, the share in which links stand at a column's values for their targets to be one. */
+const linkedShare = 0.6;
 
 /** A column that is suggested. */
 export interface SuggestedColumn {
@@ -51,7 +53,7 @@ export function nameColumns(
         options: { ...options, ...(always ? { required: true } : {}) },
         found: filled.length,
       });
-      if (options.type !== link && same.every(({ linked }) => linked))
+      if (options.type !== link && same.filter(({ linked }) => linked).length >= linkedShare * same.length)
         found.set(`${key} link`, { name: nameFor('link', link), labels: [], options: { type: link }, found: filled.length });
     }
   return [...found.values()];
