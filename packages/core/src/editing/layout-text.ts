@@ -54,7 +54,10 @@ export function withEnd(layout: string, field: string, message: string, offset: 
   const words = message.slice(line.start, label?.start ?? line.end).replaceAll('[[', '[[[[');
   const lines = layout.replace(/\n+$/, '').split('\n');
   const at = lines.findLastIndex((one) => slotsIn(one).includes(field));
-  const put = label ? `${words}[[*]]` : words.trimEnd();
+  // The next line of a paragraph of values is a value itself.
+  const isValue =
+    /^\s*\[\[\w+\]\]\s*$/.test(lines[at] ?? '') && /\S[^\S\n]*\n$/.test(message.slice(0, line.start)) && !label;
+  const put = isValue ? '[[*]]' : label ? `${words}[[*]]` : words.trimEnd();
   return joined([...lines.slice(0, at + 1), put, ...lines.slice(at + 1)]);
 }
 
@@ -97,8 +100,15 @@ function lineOf(text: string, offset: number) {
 /** Where each line of a layout stands in a message: by its values, or, for mere words, where a line is these or begins with them. */
 function placesOf(lines: readonly string[], message: string, known: readonly Named[]): (number | null)[] {
   const plain = linesOf(message).map((range) => ({ ...range, words: message.slice(range.start, range.end).trim() }));
+  let last: number | null = null;
   return lines.map((line) => {
     const names = slotsIn(line);
+    const under: number | null = line.trim() === '[[*]]' && last !== null ? lineBelow(plain, last) : null;
+    last = under ?? placeOf(line, names);
+    return last;
+  });
+
+  function placeOf(line: string, names: readonly string[]): number | null {
     if (names.length > 0) {
       const starts = known.flatMap(({ field, start }) => (names.includes(field) ? [start] : []));
       return starts.length > 0 ? Math.min(...starts) : null;
@@ -108,8 +118,12 @@ function placesOf(lines: readonly string[], message: string, known: readonly Nam
     if (words === '') return null;
     const same = plain.find((one) => one.words === words) ?? plain.find((one) => one.words.startsWith(words));
     return same?.start ?? null;
-  });
+  }
 }
+
+/** Where the next line begins that is not blank. */
+const lineBelow = (lines: readonly { start: number; words: string }[], offset: number): number | null =>
+  lines.find(({ start, words }) => start > offset && words !== '')?.start ?? null;
 
 /** The lines of a block stand where its items do, and its end behind the last of them: nothing comes between. */
 function withCells(

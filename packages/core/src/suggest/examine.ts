@@ -53,13 +53,23 @@ function withSameNames(all: Examined[]): Examined[] {
   });
 }
 
-function examine({ name, reading }: SuggestFrom, inGeneral: ReadContext, asked: 'listed' | 'none' | null = null): Examined {
+function examine(
+  { name, reading }: SuggestFrom,
+  inGeneral: ReadContext,
+  asked: 'listed' | 'none' | null = null,
+): Examined {
   // Dates without a year count from the message's own.
   const context = { ...inGeneral, reference: reading.date?.slice(0, 10) ?? inGeneral.reference };
   const view = bodyViews(formOf(reading))[0] ?? { in: 'message.text', text: '', pieces: [] };
   const message: Looked = { name, view, subject: reading.subject };
   const form = formOf(reading);
-  const whole = { ...message, tables: form.tables, links: form.links, lists: listsOf(form), listed: asked === 'listed' };
+  const whole = {
+    ...message,
+    tables: form.tables,
+    links: form.links,
+    lists: listsOf(form),
+    listed: asked === 'listed',
+  };
   const rows = asked === 'none' ? null : findRows(whole, context);
   const under = findUnderLabels(whole);
   const pairs = [...under.flatMap(({ marked }) => marked), ...apartFrom(under, findPairs(whole, context))];
@@ -70,8 +80,13 @@ function examine({ name, reading }: SuggestFrom, inGeneral: ReadContext, asked: 
     // How many items there are is said by these.
     (mark) => !rows || rawOf(message, mark) !== String(rows.count),
   );
-  return { message, marked: [...labelled, ...sentences].slice(0, maxMarked), rows, shape: line?.shape ?? null,
-    covered: [...under, ...(line ? [line] : [])].map(({ start, end }) => ({ start, end })) };
+  return {
+    message,
+    marked: [...labelled, ...sentences].slice(0, maxMarked),
+    rows,
+    shape: line?.shape ?? null,
+    covered: [...under, ...(line ? [line] : [])].map(({ start, end }) => ({ start, end })),
+  };
 }
 
 /** What structure tells beats what words do. */

@@ -1,11 +1,11 @@
 import { clearLanguageOf, formOf } from '../reading/index.js';
 import { type CompiledSieve, noFacts, sift, tryCompileSieve } from '../sieve/index.js';
-import { type FieldOptions, isFree, localeOf, ownTypes, type ReadContext } from '../values/index.js';
+import { type FieldOptions, localeOf, type ReadContext } from '../values/index.js';
 import { examined, type SuggestFrom } from './examine.js';
 import type { Naming } from './field-name.js';
 import { dropRare, nameFields } from './name-fields.js';
 import { nameColumns } from './rows/name-columns.js';
-import { addEnds, failingColumns, failingFields, weakened, withoutGuesses } from './try-out.js';
+import { addEnds, failingColumns, failingFields, weakenColumns, weakenFields, withoutGuesses } from './try-out.js';
 import { type Draft, type LeftOut, layoutName, type SuggestedField, writeSieve } from './write-sieve.js';
 
 export interface SuggestOptions {
@@ -63,15 +63,7 @@ export function suggestSieve(messages: readonly SuggestFrom[], options: SuggestO
     const amiss = failingColumns(compiled.sieve, looked, draft);
     if (failing.size === 0 && amiss.size === 0 && !addEnds(compiled.sieve, looked, draft))
       return { ...suggestion(draft, compiled.sieve, looked, options.samples ?? true), left_out: left };
-    for (const label of failing) {
-      const known = draft.fields.get(label);
-      if (known && !isFree(known.options)) known.options = { type: ownTypes.words };
-      else if (draft.fields.delete(label) && known) left.push({ label: known.label, found: known.found, why: 'unread' });
-    }
-    const kept = weakened(draft.columns, amiss);
-    const gone = draft.columns.filter(({ name }) => kept.every((column) => column.name !== name));
-    left.push(...gone.map(({ name, labels, found }): LeftOut => ({ label: labels[0] ?? name, found, why: 'unread' })));
-    draft.columns = kept;
+    left.push(...weakenFields(draft, failing), ...weakenColumns(draft, amiss));
   }
   return null;
 }
@@ -108,7 +100,12 @@ function suggestion(
   return {
     source: writeSieve(draft, withSamples ? samples : null),
     fields: [...new Set(draft.fields.values())],
-    columns: draft.columns.map(({ name, labels, options, found }) => ({ name, label: labels[0] ?? name, options, found })),
+    columns: draft.columns.map(({ name, labels, options, found }) => ({
+      name,
+      label: labels[0] ?? name,
+      options,
+      found,
+    })),
     layouts: draft.groups.map((group, i) => ({
       name: layoutName(i),
       messages: group.map(({ message }) => message.name),

@@ -3,8 +3,7 @@ import { type CompiledSieve, noFacts, type Outcome, sift } from '../sieve/index.
 import { isFree, ownTypes } from '../values/index.js';
 import type { SuggestFrom } from './examine.js';
 import { foldLabel, type Looked, type Marked, rawOf } from './marked.js';
-import type { SuggestedColumn } from './rows/name-columns.js';
-import { type Draft, fullest } from './write-sieve.js';
+import { type Draft, fullest, type LeftOut } from './write-sieve.js';
 
 /** Drops the fields that no label names; whether there were any. */
 export function withoutGuesses({ fields, groups }: Draft): boolean {
@@ -148,11 +147,25 @@ export function failingColumns(
 /** Of the messages, the share in which another number of items may be found than was seen: the lists of some are cut short by adverts. */
 const maxOther = 0.34;
 
-/** A column that fails is made a text first, and left out then; where all fail there are no rows. */
-export function weakened(columns: readonly SuggestedColumn[], failing: ReadonlySet<string>): SuggestedColumn[] {
-  if (columns.every(({ name }) => failing.has(name))) return [];
-  return columns.flatMap((column) => {
-    if (!failing.has(column.name)) return [column];
-    return isFree(column.options) ? [] : [{ ...column, options: { type: ownTypes.words } }];
+/** A field that fails is made a text first, and left out then. Returns what is left out. */
+export function weakenFields({ fields }: Draft, failing: ReadonlySet<string>): LeftOut[] {
+  return [...failing].flatMap((label): LeftOut[] => {
+    const known = fields.get(label);
+    if (!known) return [];
+    const isText = isFree(known.options);
+    if (isText) fields.delete(label);
+    else known.options = { type: ownTypes.words };
+    return isText ? [{ label: known.label, found: known.found, why: 'unread' }] : [];
   });
+}
+
+/** A column that fails is made a text first, and left out then; where all fail there are no rows. Returns what is left out. */
+export function weakenColumns(draft: Draft, failing: ReadonlySet<string>): LeftOut[] {
+  const all = draft.columns.every(({ name }) => failing.has(name));
+  const gone = draft.columns.filter(({ name, options }) => all || (failing.has(name) && isFree(options)));
+  draft.columns = draft.columns.flatMap((column) => {
+    if (gone.includes(column)) return [];
+    return failing.has(column.name) ? [{ ...column, options: { type: ownTypes.words } }] : [column];
+  });
+  return gone.map(({ name, labels, found }) => ({ label: labels[0] ?? name, found, why: 'unread' }));
 }

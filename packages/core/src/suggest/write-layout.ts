@@ -24,7 +24,8 @@ export function writeLayout(text: string, named: readonly Named[], keep: Readonl
     if (own.length === 0) continue;
     const first = own[0] as Named;
     // A value alone on its line is found by the label above it.
-    if (text.slice(start, first.start).trim() === '') kept.push(...labelAbove(text, lines, i));
+    if (text.slice(start, first.start).trim() === '' && !isCovered(text, lines, i, sorted))
+      kept.push(...labelAbove(text, lines, i));
     kept.push(slotted(text, start, Math.max(end, own.at(-1)?.end ?? end), own));
     covered = own.at(-1)?.end ?? covered;
   }
@@ -36,12 +37,25 @@ function slotted(text: string, start: number, end: number, own: readonly Named[]
   let at = start;
   let line = '';
   for (const { start: from, end: to, field } of withCells(text, start, end, own)) {
-    line += `${literal(text.slice(at, from))}[[${field}]]`;
+    line += `${figuresBefore(text.slice(at, from))}[[${field}]]`;
     at = to;
   }
   // Behind a value of several lines nothing of its last line is left.
-  return `${line}${literal(text.slice(at, Math.max(at, end)))}`.replace(/\s+$/, '').replace(/^\s{0,3}(?:> ?)*/, '');
+  return `${line}${figuresBehind(text.slice(at, Math.max(at, end)))}`
+    .replace(/\s+$/, '')
+    .replace(/^\s{0,3}(?:> ?)*/, '');
 }
+
+/** Where a part of a code is a value (`0042` of `AB-17-0042`), its other figures differ from message to message as well. */
+const figuresBefore = (words: string): string =>
+  literal(words).replace(/[\p{L}\p{N}]+(?:[-/.][\p{L}\p{N}]+)*[-/.]$/u, (part) =>
+    part.replace(/\p{N}+(?=[-/.])/gu, '[[*]]'),
+  );
+
+const figuresBehind = (words: string): string =>
+  literal(words).replace(/^[-/.][\p{L}\p{N}]+(?:[-/.][\p{L}\p{N}]+)*/u, (part) =>
+    part.replace(/(?<=[-/.])\p{N}+/gu, '[[*]]'),
+  );
 
 /** Marks that part the values of a line, and how many of them there are at the least: a comma parts words as often. */
 const delimiters: readonly [string, number][] = [
@@ -94,8 +108,16 @@ export function cellsOf(line: string): Range[] {
 
 const literal = (text: string) => text.replaceAll('[[', '[[[[');
 
+/** Whether a value stands on the line above, so that this line is in the layout already. */
+function isCovered(text: string, lines: readonly Range[], at: number, named: readonly Named[]): boolean {
+  const above = lines.slice(0, at).findLast((line) => text.slice(line.start, line.end).trim() !== '');
+  return above !== undefined && named.some(({ start, end }) => start <= above.end && end > above.start);
+}
+
 /** The label of a value that stands below it, with the ruling between them if there is one. */
 function labelAbove(text: string, lines: readonly { start: number; end: number }[], at: number): string[] {
+  const heading = labelOfParagraph(text, lines, at);
+  if (heading) return heading;
   const above: string[] = [];
   for (let i = at - 1; i >= Math.max(0, at - maxBetween); i--) {
     const line = lines[i];
@@ -104,6 +126,26 @@ function labelAbove(text: string, lines: readonly { start: number; end: number }
     if (/\p{L}/u.test(words)) return above;
   }
   return [];
+}
+
+/** Lines of a paragraph above a value that are looked at for its label. */
+const maxValuesAbove = 4;
+
+/** Where other values stand between a value and the label of their paragraph: that label, and words to ignore in their places. */
+function labelOfParagraph(text: string, lines: readonly Range[], at: number): string[] | null {
+  for (let i = at - 1; i >= Math.max(0, at - maxValuesAbove); i--) {
+    const line = lines[i];
+    const words = line ? text.slice(line.start, line.end).trim() : '';
+    if (words === '') return null;
+    const label = /^[^\s:=][^:=\n]{0,40}[:：](?!\/\/|\d\d)/u.exec(words)?.[0];
+    if (!label) continue;
+    const isAlone = label.length === words.length;
+    // Right below a label alone its value stands.
+    if (isAlone && i === at - 1) return null;
+    const ignored = at - 1 - i;
+    return [isAlone ? literal(label) : `${literal(label)} [[*]]`, ...Array<string>(ignored).fill('[[*]]')];
+  }
+  return null;
 }
 
 /** Lines between a value and the label above it at the most: a ruling and a blank line, and the label itself. */

@@ -75,6 +75,8 @@ export interface Landmark {
   below: Slot | null;
   /** Whether that slot stands in the same cell of the next row, as where a row of labels stands above one of values. */
   column: boolean;
+  /** Slots alone on the lines below its value, whatever that is: each takes the next line. */
+  under: Slot[];
   /** Whether the value below, or the last one beside, may run over several lines. */
   block: boolean;
   /** Whether a blank line ends such a value: it does where the template has another line right behind. */

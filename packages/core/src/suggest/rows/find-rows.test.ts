@@ -34,7 +34,7 @@ describe('rows that are suggested from one message', () => {
       { product: 'Diesel', litres: 120.5 },
       { product: 'Oil', price: { value: 19 } },
     ]);
-    expect(fields).toEqual({ docket_number: 'FD-1' });
+    expect(fields).toMatchObject({ docket_number: 'FD-1', total: { value: 187.7 } });
     expect(source).toContain('kind: table');
   });
 

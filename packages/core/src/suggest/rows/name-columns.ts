@@ -54,7 +54,12 @@ export function nameColumns(
         found: filled.length,
       });
       if (options.type !== link && same.filter(({ linked }) => linked).length >= linkedShare * same.length)
-        found.set(`${key} link`, { name: nameFor('link', link), labels: [], options: { type: link }, found: filled.length });
+        found.set(`${key} link`, {
+          name: nameFor('link', link),
+          labels: [],
+          options: { type: link },
+          found: filled.length,
+        });
     }
   return [...found.values()];
 }

@@ -1,5 +1,6 @@
 import type { Range } from '../../../reading/index.js';
-import type { Candidate, Claims, Landmark, Line, SlotSpan, Token, ValuePlace } from '../model.js';
+import { isFree } from '../../../values/index.js';
+import type { Candidate, Claims, Landmark, Line, Slot, SlotSpan, Token, ValuePlace } from '../model.js';
 import { isDressed, isLabelShaped, isSentence } from '../text/lines.js';
 import { isWrapped, type Search } from '../text/prepared-text.js';
 import { cellsOf } from '../text/tokens.js';
@@ -8,8 +9,41 @@ import { cellsOf } from '../text/tokens.js';
 export function placesOf(candidate: Candidate, claims: Claims, search: Search): ValuePlace[] {
   const { landmark } = candidate;
   const spans = landmark.below ? [below(candidate, landmark, claims, search)] : beside(candidate, claims, search);
-  return spans.map((place, i) => withinClaims(place, candidate, claims, search, landmark.slots[i]?.after[0]));
+  const own = spans.map((place, i) => withinClaims(place, candidate, claims, search, landmark.slots[i]?.after[0]));
+  return landmark.under.length === 0 ? own : [...own, ...linesUnder(candidate, own.at(-1)?.end ?? 0, claims, search)];
 }
+
+/** Blank lines between a value and one that stands below it, and lines that one of a type may stand further down. */
+const maxBlank = 2;
+const farthestDown = 2;
+
+/** The lines below a value, each for the next slot: the first, or for a type the nearest that reads as it. */
+function linesUnder({ landmark, line, end }: Candidate, from: number, claims: Claims, search: Search): ValuePlace[] {
+  let at = search.lines.findIndex((one) => one.start <= Math.max(from, line.start) && one.end >= Math.max(from, end));
+  const next = () => {
+    let to = at + 1;
+    while (to <= at + maxBlank && search.lines[to]?.kind === 'blank') to++;
+    const found = search.lines[to];
+    return found && !isFiller(found) && !claims.lines.has(to) ? to : null;
+  };
+  return landmark.under.map((slot): ValuePlace => {
+    const place = { slot, start: end, end, joined: true, uncertain: null };
+    const to = at < 0 ? null : next();
+    if (to === null) return place;
+    const near = [...Array(farthestDown + 1).keys()]
+      .map((i) => to + i)
+      .find((i) => fitsOn(slot, search.lines[i], search));
+    at = near ?? to;
+    const one = search.lines[at] as Line;
+    return { ...place, start: one.tokens[0]?.start ?? one.start, end: lastOffset(one) };
+  });
+}
+
+const fitsOn = ({ field }: Slot, line: Line | undefined, { fits, fields }: Search): boolean =>
+  field !== null &&
+  line !== undefined &&
+  !isFree(fields[field]) &&
+  (fits.at(field, line.tokens[0]?.start ?? line.start, lastOffset(line)) ?? 0) > 0;
 
 function beside(candidate: Candidate, claims: Claims, search: Search): ValuePlace[] {
   const { landmark, line, spans } = candidate;

@@ -61,6 +61,7 @@ function takeRow(pieces: readonly Piece[], landmarks: Landmark[], fields: Fields
       closing: 'none',
       below: slot,
       column: true,
+      under: [],
       block: isText(slot, fields),
       label: before.map(({ norm }) => norm).join(' '),
       weight: before.reduce((sum, token) => sum + tokenWeight(token), 0),
@@ -78,8 +79,14 @@ function placeBelow(
   fields: Fields,
 ): LayoutFault | null {
   const above = landmarks.at(-1);
-  if (!above || above.slots.length > 0 || above.below)
-    return { code: 'YS-TEMPLATE-BARE-SLOT', slot: slot.field ?? '*' };
+  if (!above || above.delimited || above.column) return { code: 'YS-TEMPLATE-BARE-SLOT', slot: slot.field ?? '*' };
+  if (above.slots.length > 0 || above.below) {
+    // The values above end on their lines, so that the one below is found.
+    above.block = false;
+    above.under.push(slot);
+    above.endsAtBlank = true;
+    return null;
+  }
   above.below = slot;
   above.block = slot.field === null || isText(slot, fields);
   above.endsAtBlank = (lines[number + 1] ?? '').trim() !== '';
@@ -120,6 +127,7 @@ function landmarkOf(
     slots,
     below: null,
     column: false,
+    under: [],
     block: last !== undefined && last.after.length === 0 && isText(last.slot, fields),
     endsAtBlank: number < lines.length - 1,
     prose:
@@ -156,8 +164,8 @@ function closingOf(before: readonly Token[], gap: number): Closing {
 }
 
 /** The fields whose slots a landmark holds. */
-export function fieldsOf({ slots, below, delimited }: Landmark): string[] {
-  const places = delimited ? delimited.slots : [...slots.map(({ slot }) => slot), ...(below ? [below] : [])];
+export function fieldsOf({ slots, below, under, delimited }: Landmark): string[] {
+  const places = delimited ? delimited.slots : [...slots.map(({ slot }) => slot), ...(below ? [below] : []), ...under];
   return places.flatMap(namesOf);
 }
 
