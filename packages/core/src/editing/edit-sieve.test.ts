@@ -206,12 +206,51 @@ describe('what lines of other layouts find', () => {
     expect(edited.ok ? null : edited.problems).toMatchObject([{ code: 'YS-EDIT-NOTHING-FOUND' }]);
   });
 
-  test('a value below another value has no label: that value is not taken for one', async () => {
+  test('a value below another value hangs on it, whatever that is', async () => {
     const shown = await shownOf(letter);
     const { source: next } = done(two, { act: 'new layout' }, shown);
     const mark = { act: 'mark', in: 'message.text', ...at(shown, 'Ottoline'), field: 'who' } as const;
-    const edited = editSieve(next, mark, shown);
-    expect(edited.ok ? edited.source : edited.problems).toMatchObject([{ code: 'YS-EDIT-NO-LABEL' }]);
+    const { source: marked } = done(next, mark, shown);
+    const other = await shownOf(letter.replace('Ottoline', 'Barnaby').replace(/\S+@\S+/, 'b@quill.example'));
+    expect([fieldsOf(marked, shown).who, fieldsOf(marked, other).who]).toEqual(['Ottoline', 'Barnaby']);
+  });
+});
+
+describe('what is marked is meant as it is', () => {
+  const reads = async (text: string, value: string, other: string) => {
+    const [shown, next] = [await shownOf(text), await shownOf(other)];
+    const { source: marked } = done(
+      source,
+      { act: 'mark', in: 'message.text', ...at(shown, value), field: 'x' },
+      shown,
+    );
+    return [fieldsOf(marked, shown).x, fieldsOf(marked, next).x];
+  };
+
+  test.each([
+    ['a part of a code', 'Order: AB-17-0042\n', '0042', 'Order: AB-18-0117\n', '0117'],
+    ['all of a code', 'Order: AB-17-0042\n', 'AB-17-0042', 'Order: AB-18-0117\n', 'AB-18-0117'],
+    ['a value with figures in it', 'Note\nHose 40 m\n', 'Hose 40 m', 'Note\nDog at the gate\n', 'Dog at the gate'],
+    ['a line below a value', 'Who: Marta\nMill Row 4\nOtterby\n', 'Mill Row 4', 'Who: Jo\nQuay 5\nWexley\n', 'Quay 5'],
+    [
+      'the third line of an address',
+      'Deliver to:\nMarta Quell\nMill Row 4\nOtterby\n',
+      'Otterby',
+      'Deliver to:\nJo Holm\nQuay 5\nWexley\n',
+      'Wexley',
+    ],
+    [
+      'a cell below its heading',
+      'Name\tDay\tPlace\nTern\tMonday\tQuay\n',
+      'Monday',
+      'Place\tName\tDay\nBay\tGull\tFriday\n',
+      'Friday',
+    ],
+    ['a value between marks', 'A7|Dairy aisle|-14.2 C|HIGH\n', '-14.2', 'B9|Berry store|3.1 C|LOW\n', '3.1'],
+    ['a label with its value', 'Vessel: Tern\n', 'Vessel: Tern', 'Vessel: Gull\n', 'Gull'],
+  ])('%s', async (_, text, value, other, found) => {
+    const [own, next] = await reads(text, value, other);
+    expect([String(own), String(next)]).toEqual([value.replace('Vessel: ', ''), found]);
   });
 });
 

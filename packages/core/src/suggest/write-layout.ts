@@ -23,20 +23,23 @@ export function writeLayout(text: string, named: readonly Named[], keep: Readonl
     if (own.length === 0 && keep.has(start)) kept.push(literal(text.slice(start, end)).trim());
     if (own.length === 0) continue;
     const first = own[0] as Named;
+    const headings = isCovered(text, lines, i, sorted) ? null : headingsOver(text, lines, i);
     // A value alone on its line is found by the label above it.
-    if (text.slice(start, first.start).trim() === '' && !isCovered(text, lines, i, sorted))
+    if (headings) kept.push(literal(headings));
+    else if (text.slice(start, first.start).trim() === '' && !isCovered(text, lines, i, sorted))
       kept.push(...labelAbove(text, lines, i));
-    kept.push(slotted(text, start, Math.max(end, own.at(-1)?.end ?? end), own));
+    const cells = headings ? rowOf(text.slice(start, end)) : cellsOf(text.slice(start, end));
+    kept.push(slotted(text, start, Math.max(end, own.at(-1)?.end ?? end), own, cells));
     covered = own.at(-1)?.end ?? covered;
   }
   return `${kept.join('\n')}\n`;
 }
 
 /** One line with its values replaced; a literal `[[` is written so that it stays one. */
-function slotted(text: string, start: number, end: number, own: readonly Named[]): string {
+function slotted(text: string, start: number, end: number, own: readonly Named[], cells: readonly Range[]): string {
   let at = start;
   let line = '';
-  for (const { start: from, end: to, field } of withCells(text, start, end, own)) {
+  for (const { start: from, end: to, field } of withCells(text, start, end, own, cells)) {
     line += `${figuresBefore(text.slice(at, from))}[[${field}]]`;
     at = to;
   }
@@ -73,14 +76,14 @@ function withCells(
   start: number,
   end: number,
   own: readonly Named[],
+  cells: readonly Range[],
 ): { start: number; end: number; field: string }[] {
   const line = text.slice(start, end);
-  const cells = cellsOf(line);
   const others = cells.flatMap(({ start: from, end: to }, i) => {
     const [first, last] = [start + from, start + to];
     const taken = own.some((mark) => mark.start <= last && first <= mark.end);
-    // A word in capitals at either end says what kind of line it is.
-    const isKey = (i === 0 || i === cells.length - 1) && /^\p{Lu}{3,}$/u.test(line.slice(from, to));
+    // A word in capitals that a line begins with says what kind of line it is.
+    const isKey = i === 0 && /^\p{Lu}{3,}$/u.test(line.slice(from, to));
     return taken || isKey || first === last ? [] : [{ start: first, end: last, field: '*' }];
   });
   return [...own, ...others].sort((a, b) => a.start - b.start);
@@ -95,15 +98,43 @@ export function cellsOf(line: string): Range[] {
       mark === ',' &&
       parts.some((part) => part.trim().split(/\s+/).length > longestCell || /\p{Ll}{2}[.!?]\s/u.test(part));
     if (parts.length <= least || isLabelled || isWords) continue;
-    let at = 0;
-    return parts.map((part): Range => {
-      const from = at + (part.length - part.trimStart().length);
-      const to = Math.max(from, at + part.trimEnd().length);
-      at += part.length + mark.length;
-      return { start: from, end: to };
-    });
+    return placed(parts, mark);
   }
   return [];
+}
+
+/** Parts of a line between marks, without the blanks around them. */
+function placed(parts: readonly string[], mark: string): Range[] {
+  let at = 0;
+  return parts.map((part): Range => {
+    const from = at + (part.length - part.trimStart().length);
+    const to = Math.max(from, at + part.trimEnd().length);
+    at += part.length + mark.length;
+    return { start: from, end: to };
+  });
+}
+
+/** The cells of a row of a table; two are a label and its value. */
+const minOfRow = 3;
+
+function rowOf(line: string): Range[] {
+  const mark = line.includes('\t') ? '\t' : '|';
+  const cells = placed(line.split(mark), mark);
+  return cells.length >= minOfRow ? cells : [];
+}
+
+/** The row of labels that stands over a row of values; null where there is none. */
+function headingsOver(text: string, lines: readonly Range[], at: number): string | null {
+  const own = lines[at];
+  const above = lines
+    .slice(Math.max(0, at - maxBetween), at)
+    .findLast(({ start, end }) => /\p{L}/u.test(text.slice(start, end)));
+  if (!own || !above) return null;
+  const words = text.slice(above.start, above.end);
+  const [cells, headings] = [rowOf(text.slice(own.start, own.end)), rowOf(words)];
+  const isLabel = ({ start, end }: Range) =>
+    /^\p{L}[^\d:@]*$/u.test(words.slice(start, end)) && words.slice(start, end).split(/\s+/).length <= longestCell;
+  return cells.length > 0 && headings.length === cells.length && headings.every(isLabel) ? words.trim() : null;
 }
 
 const literal = (text: string) => text.replaceAll('[[', '[[[[');
