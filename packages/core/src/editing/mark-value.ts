@@ -1,8 +1,8 @@
 import { type Code, say } from '../errors/index.js';
-import { formOf } from '../reading/index.js';
+import { formOf, linesOf } from '../reading/index.js';
 import { hasLayouts, ownRules } from '../rules/index.js';
 import { type CompiledSieve, noFacts, type Outcome, sift, tryCompileSieve } from '../sieve/index.js';
-import { type Named, writeLayout } from '../suggest/write-layout.js';
+import { cellsOf, type Named, writeLayout } from '../suggest/write-layout.js';
 import type { FieldOptions } from '../values/index.js';
 import { checked, type Edited, type ShownMessage } from './edited.js';
 import { foundByLine } from './found-by-line.js';
@@ -161,6 +161,16 @@ function freeName(names: readonly (string | null)[]): string {
 
 const problemOf = (code: Code) => ({ code, text: say(code) });
 
+/** The only line of a text that is nothing but values between marks, each to be ignored until it is marked; null where there is none. */
+function valuesOf(text: string): string | null {
+  const lines = linesOf(text).filter(({ start, end }) => cellsOf(text.slice(start, end)).length > 0);
+  const [only, another] = lines;
+  if (!only || another) return null;
+  const [cell] = cellsOf(text.slice(only.start, only.end));
+  const [start, end] = [only.start + (cell?.start ?? 0), only.start + (cell?.end ?? 0)];
+  return writeLayout(text, [{ label: '*', field: '*', start, end, by: 'label' }]);
+}
+
 /** A new layout from a message in one act, with what the rules found in it marked. */
 export function layoutFrom(source: string, shown: ShownMessage): Edited {
   const compiled = tryCompileSieve(source);
@@ -170,6 +180,8 @@ export function layoutFrom(source: string, shown: ShownMessage): Edited {
   const outcome = result.kind === 'outcome' ? result.outcome : null;
   const { text } = formOf(shown.reading, sieve.body);
   const marks = carried(source, sieve, shown, outcome);
+  const begun = marks.length === 0 ? valuesOf(text) : null;
+  if (begun) return checked(withLayout(source, shown, begun));
   if (marks.length === 0)
     return { ok: false, problems: [{ ...problemOf('YS-EDIT-NOTHING-FOUND'), path: '', line: 1, column: 1 }] };
   return checked(withLayout(source, shown, writeLayout(text, marks)));
