@@ -25,6 +25,33 @@ export const page = <S extends v.GenericSchema>(item: S) =>
 
 export const reasonSchema = reasonShape;
 
+const countedThing = v.object({
+  what: v.picklist([
+    'addresses',
+    'messages',
+    'records',
+    'versions',
+    'drafts',
+    'samples',
+    'waiting deliveries',
+    'rows of its sheet',
+    'past deliveries',
+  ]),
+  count: v.number(),
+});
+
+/** What became, or would become, of something that is removed. */
+export const removalSchema = v.object({
+  /** `archived`: it is out of use and out of sight, and what it made stays. */
+  outcome: v.picklist(['deleted', 'archived']),
+  goes: v.array(countedThing),
+  stays: v.array(countedThing),
+});
+export type Removal = v.InferOutput<typeof removalSchema>;
+
+/** `dry=true` says what would go, and changes nothing. */
+export const removalQuery = v.object({ dry: v.optional(v.picklist(['true', 'false']), 'false') });
+
 /** RFC 9457, with our stable code and, for files, the located problems. */
 export const problemDetailsSchema = v.object({
   type: v.string(),

@@ -1,5 +1,5 @@
 import * as v from 'valibot';
-import { doneSchema, momentSchema, nameSchema, page } from './common.js';
+import { doneSchema, momentSchema, nameSchema, page, removalQuery, removalSchema } from './common.js';
 import type { Endpoint } from './endpoint.js';
 
 const params = v.object({ name: nameSchema });
@@ -67,6 +67,16 @@ export const mailboxEndpoints = {
     params,
     body: v.strictObject({ sieve: nameSchema }),
     response: mailboxItem,
+  },
+  remove: {
+    method: 'DELETE',
+    path: '/api/v1/mailboxes/:name',
+    role: 'author',
+    summary:
+      'Removes a mailbox: one that has messages is archived, and takes no more mail; putting it again brings it back',
+    params,
+    query: removalQuery,
+    response: removalSchema,
   },
 } as const satisfies Record<string, Endpoint>;
 
@@ -194,6 +204,16 @@ export const destinationEndpoints = {
     params,
     response: destinationItem,
   },
+  remove: {
+    method: 'DELETE',
+    path: '/api/v1/destinations/:name',
+    role: 'author',
+    summary:
+      'Deletes a destination that no sieve routes to, with the rows of its sheet; deliveries that wait for it are dropped',
+    params,
+    query: removalQuery,
+    response: removalSchema,
+  },
   columns: {
     method: 'GET',
     path: '/api/v1/destinations/:name/columns',
@@ -225,6 +245,15 @@ export const connectionEndpoints = {
     role: 'author',
     summary: 'Names and kinds of connections',
     response: page(v.object({ name: v.string(), kind: v.string() })),
+  },
+  remove: {
+    method: 'DELETE',
+    path: '/api/v1/connections/:name',
+    role: 'owner',
+    summary: 'Deletes a connection that no destination, and no prompt, needs',
+    params,
+    query: removalQuery,
+    response: removalSchema,
   },
 } as const satisfies Record<string, Endpoint>;
 

@@ -1,6 +1,16 @@
 import { accuracyShape, coverageShape } from '@yellow-sieve/core/shapes';
 import * as v from 'valibot';
-import { doneSchema, fieldOptionsSchema, keySchema, momentSchema, nameSchema, page, pageQuery } from './common.js';
+import {
+  doneSchema,
+  fieldOptionsSchema,
+  keySchema,
+  momentSchema,
+  nameSchema,
+  page,
+  pageQuery,
+  removalQuery,
+  removalSchema,
+} from './common.js';
 import type { Endpoint } from './endpoint.js';
 
 const params = v.object({ name: nameSchema });
@@ -211,6 +221,16 @@ export const sieveEndpoints = {
       stored: v.optional(stored, 200),
     }),
     response: v.object({ job: keySchema }),
+  },
+  remove: {
+    method: 'DELETE',
+    path: '/api/v1/sieves/:name',
+    role: 'author',
+    summary:
+      'Removes a sieve that no mailbox uses: one that read messages is archived; publishing it again brings it back',
+    params,
+    query: removalQuery,
+    response: removalSchema,
   },
   suggest: {
     method: 'POST',

@@ -11,8 +11,9 @@ import { jobs, jobsFindings, jobsStop } from './jobs.js';
 import { again, messages, takeIn } from './messages.js';
 import { read } from './read.js';
 import { enterRecord, exportRecords, judgeRecord, records } from './records.js';
+import { connectionRemove, destinationRemove, mailboxRemove, samplesRemove, sieveRemove } from './remove.js';
 import { scrub } from './scrub.js';
-import { destinationLink, destinationPut, destinations, mailboxes, mailboxPut, sieves } from './set-up.js';
+import { connections, destinationLink, destinationPut, destinations, mailboxes, mailboxPut, sieves } from './set-up.js';
 import { sieveGet } from './sieve/get.js';
 import { sieveBack, sievePublish } from './sieve/publish.js';
 import { sievePut } from './sieve/put.js';
@@ -56,18 +57,24 @@ export const commands: readonly Command[] = [
   sieveRename,
   sieveTrial,
   sieveTurnOn,
+  sieveRemove,
   samples,
   samplesAdd,
   samplesConfirm,
+  samplesRemove,
   files,
   filesCheck,
   filesGet,
   filesPut,
   mailboxes,
   mailboxPut,
+  mailboxRemove,
   destinations,
   destinationPut,
   destinationLink,
+  destinationRemove,
+  connections,
+  connectionRemove,
   drift,
   driftSeen,
   jobs,

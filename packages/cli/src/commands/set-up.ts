@@ -90,6 +90,21 @@ export const mailboxes: Command = {
   },
 };
 
+export const connections: Command = {
+  words: 'connection',
+  about: 'List connections; what is secret in them is never shown',
+  examples: ['yellow-sieve connection'],
+  async run({ client }) {
+    const page = await client().connections.list();
+    return {
+      kind: 'table',
+      columns: ['name', 'kind'],
+      rows: page.items.map(({ name, kind }) => [name, kind]),
+      json: page,
+    };
+  },
+};
+
 export const destinations: Command = {
   words: 'destination',
   about: 'List destinations with the secret links of sheets; with a name, test that one',

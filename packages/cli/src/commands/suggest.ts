@@ -30,7 +30,8 @@ export const suggest: Command = {
 const leftOut = ({ left_out }: Suggestion, messages: number): string =>
   left_out
     .map(({ label, found, why }) => {
-      const because = why === 'rare' ? `it stands in ${found} of ${messages} messages` : 'it was not read again where it stands';
+      const because =
+        why === 'rare' ? `it stands in ${found} of ${messages} messages` : 'it was not read again where it stands';
       return `# Left out: “${label.replace(/\s+/g, ' ')}”, for ${because}.\n`;
     })
     .join('');

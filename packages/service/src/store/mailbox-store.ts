@@ -1,5 +1,5 @@
 import { type CompiledSieve, compileMailbox, compileSieve, digestOf, parseMailbox, YsError } from '@yellow-sieve/core';
-import { asc, desc, eq, inArray } from 'drizzle-orm';
+import { and, asc, desc, eq, inArray, isNull } from 'drizzle-orm';
 import { v7 as uuid } from 'uuid';
 import type { Database, Executor } from '../database/connect.js';
 import { mailbox, mailboxAddress, message } from '../database/schema.js';
@@ -36,13 +36,16 @@ export async function getMailbox(db: Database, name: string) {
 
 /** All mailboxes, uncounted. */
 export async function mailboxHeads(db: Executor) {
-  const rows = await db.select(columns).from(mailbox).orderBy(asc(mailbox.name));
+  const rows = await db.select(columns).from(mailbox).where(isNull(mailbox.archivedAt)).orderBy(asc(mailbox.name));
   return Promise.all(rows.map((row) => headOf(db, row)));
 }
 
 /** One mailbox, uncounted: enough to put a message in. */
 export async function mailboxHead(db: Executor, name: string) {
-  const [row] = await db.select(columns).from(mailbox).where(eq(mailbox.name, name));
+  const [row] = await db
+    .select(columns)
+    .from(mailbox)
+    .where(and(eq(mailbox.name, name), isNull(mailbox.archivedAt)));
   if (!row) throw new YsError('YS-NOT-FOUND', { what: 'mailbox', name });
   return headOf(db, row);
 }
@@ -117,6 +120,7 @@ export async function putMailbox(db: Database, name: string, source: string): Pr
       source,
       digest: digestOf(source),
       updatedAt: new Date(),
+      archivedAt: null,
     };
     if (known) await tx.update(mailbox).set(values).where(eq(mailbox.id, id));
     else await tx.insert(mailbox).values({ id, ...values });

@@ -1,5 +1,5 @@
 import { compileSieve, digestOf, type FieldRename, YsError } from '@yellow-sieve/core';
-import { and, asc, desc, eq, inArray, lt } from 'drizzle-orm';
+import { and, asc, desc, eq, inArray, isNull, lt } from 'drizzle-orm';
 import { v7 as uuid } from 'uuid';
 import type { Database, Executor } from '../database/connect.js';
 import { sieve, sieveVersion } from '../database/schema.js';
@@ -34,7 +34,13 @@ const live = {
 const isLive = and(eq(sieveVersion.sieveId, sieve.id), eq(sieveVersion.number, sieve.liveVersion));
 
 export async function listSieves(db: Executor): Promise<LiveSieve[]> {
-  return (await db.select(live).from(sieve).innerJoin(sieveVersion, isLive).orderBy(asc(sieve.name))).map(liveSieve);
+  const rows = await db
+    .select(live)
+    .from(sieve)
+    .innerJoin(sieveVersion, isLive)
+    .where(isNull(sieve.archivedAt))
+    .orderBy(asc(sieve.name));
+  return rows.map(liveSieve);
 }
 
 const liveSieve = ({
@@ -155,6 +161,7 @@ async function addVersion(tx: Executor, publication: Publication, title: string)
       by: before?.by ?? 'somebody',
       at: before?.created.toISOString() ?? 'an unknown time',
     });
+  if (known?.archivedAt) await tx.update(sieve).set({ archivedAt: null }).where(eq(sieve.id, known.id));
   if (before?.digest === digest) return;
   const number = (known?.liveVersion ?? 0) + 1;
   const id = known?.id ?? uuid();

@@ -42,7 +42,8 @@ export const ofFiles = {
   },
   'YS-SIEVE-RESERVED-NAME': {
     status: 422,
-    sentence: 'A field cannot be called “{field}”: that name is taken. Choose another.',
+    sentence:
+      'A field cannot be called “{field}”: in conditions and texts that is something else. Call it “{field}_text”, or choose another name.',
   },
   'YS-SIEVE-FIELD-TWICE': {
     status: 422,

@@ -17,6 +17,10 @@ export const ofService = {
 
   // the service and its callers
   'YS-NOT-FOUND': { status: 404, sentence: 'There is no {what} “{name}”.' },
+  'YS-IN-USE': {
+    status: 409,
+    sentence: 'The {what} “{name}” is in use: {by}. Take it out there first.',
+  },
   'YS-REQUEST-INVALID': { status: 400, sentence: 'The request cannot be read: {detail}.' },
   'YS-REQUEST-TYPE': {
     status: 415,

@@ -33,6 +33,8 @@ export const mailbox = mysqlTable('mailbox', {
   source: mediumtext('source').notNull(),
   digest: digest('digest').notNull(),
   updatedAt: moment('updated_at').notNull(),
+  /** Since when it takes no more mail and is listed no more; its messages stay. */
+  archivedAt: moment('archived_at'),
 });
 
 /** Addresses in lower case; `@domain` takes everything for a domain. */

@@ -14,6 +14,8 @@ export const sieve = mysqlTable('sieve', {
   trialSince: moment('trial_since'),
   trialBy: person('trial_by'),
   updatedAt: moment('updated_at').notNull(),
+  /** Since when it is out of use: it is listed no more, and its records stay. */
+  archivedAt: moment('archived_at'),
 });
 
 export const sieveVersion = mysqlTable(

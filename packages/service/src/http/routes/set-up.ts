@@ -22,6 +22,7 @@ import {
   testDestination,
 } from '../../store/destination-store.js';
 import { getMailbox, listMailboxes, putMailbox } from '../../store/mailbox-store.js';
+import { removeConnection, removeDestination, removeMailbox } from '../../store/removal-store.js';
 import { countsOf } from '../../store/tally-store.js';
 import type { ServeContext } from '../serve-context.js';
 import { serveEndpoint } from '../serve-endpoint.js';
@@ -53,8 +54,22 @@ async function deliveryStates(db: ServeContext['db']): Promise<Map<string, Recor
   return states;
 }
 
+function serveRemovals({ app, db }: ServeContext): void {
+  serveEndpoint(app, db, mailboxEndpoints.remove, ({ params, query }) =>
+    removeMailbox(db, params.name, query.dry === 'true'),
+  );
+  serveEndpoint(app, db, destinationEndpoints.remove, ({ params, query }) =>
+    removeDestination(db, params.name, query.dry === 'true'),
+  );
+  serveEndpoint(app, db, connectionEndpoints.remove, ({ params, query }) =>
+    removeConnection(db, params.name, query.dry === 'true'),
+  );
+}
+
 /** Mailboxes, destinations and connections. */
-export function serveSetUp({ app, db, secrets, outgoing }: ServeContext): void {
+export function serveSetUp(context: ServeContext): void {
+  const { app, db, secrets, outgoing } = context;
+  serveRemovals(context);
   serveEndpoint(app, db, mailboxEndpoints.list, async () => ({ items: await listMailboxes(db), next: null }));
   serveEndpoint(app, db, mailboxEndpoints.get, ({ params }) => getMailbox(db, params.name));
   serveEndpoint(app, db, mailboxEndpoints.put, async ({ params, body }) => {

@@ -12,6 +12,7 @@ import { createJob } from '../../store/job-store.js';
 import { accuracyByWeek } from '../../store/judgement-store.js';
 import { messageRow } from '../../store/message-store.js';
 import { cursorId } from '../../store/paging.js';
+import { removeSieve } from '../../store/removal-store.js';
 import { listSamples } from '../../store/sample-store.js';
 import { getSieve, getVersion, type LiveSieve, listSieves, listVersions } from '../../store/sieve-store.js';
 import type { ServeContext } from '../serve-context.js';
@@ -110,6 +111,9 @@ export function serveSieves(context: ServeContext): void {
     onward();
     return { job };
   });
+  serveEndpoint(app, db, sieveEndpoints.remove, ({ params, query }) =>
+    removeSieve(db, params.name, query.dry === 'true'),
+  );
   serveEndpoint(app, db, sieveEndpoints.suggest, ({ body }, { caller }) => suggested(context, body, ownerOf(caller)));
   serveEndpoint(app, db, sieveEndpoints.rename, ({ params, body, match }, { caller }) =>
     renameNamed(context, { name: params.name, by: caller?.name ?? '', match, ...body }),

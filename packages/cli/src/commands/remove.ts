@@ -1,0 +1,62 @@
+import type { Client } from '@yellow-sieve/client';
+import type { Removal } from '@yellow-sieve/contract';
+import type { Command } from '../command.js';
+
+type Remove = (client: Client, name: string, dry: 'true' | 'false') => Promise<Removal>;
+
+function removeCommand(family: string, about: string, remove: Remove): Command {
+  return {
+    words: `${family} remove`,
+    about,
+    args: '<name>',
+    options: [{ flags: '--dry-run', about: 'say what would go, and change nothing' }],
+    examples: [`yellow-sieve ${family} remove old-one --dry-run`, `yellow-sieve ${family} remove old-one`],
+    async run({ args: [name = ''], options, client }) {
+      const dry = options.dryRun === true;
+      const removal = await remove(client(), name, dry ? 'true' : 'false');
+      return { kind: 'text', text: told(`The ${family} ${name}`, removal, dry), json: removal };
+    },
+  };
+}
+
+/** What becomes of it, in a sentence, and what goes and stays with it. */
+function told(what: string, { outcome, goes, stays }: Removal, dry: boolean): string {
+  const list = (all: Removal['goes']) => all.map(({ what: thing, count }) => `${thing}: ${count}`).join(', ');
+  return [
+    `${what} ${dry ? 'would be' : 'is'} ${outcome}.`,
+    ...(goes.length > 0 ? [`Goes with it – ${list(goes)}.`] : []),
+    ...(stays.length > 0 ? [`Stays – ${list(stays)}.`] : []),
+  ].join('\n');
+}
+
+export const mailboxRemove = removeCommand(
+  'mailbox',
+  'Remove a mailbox: one that has messages is archived, and takes no more mail',
+  (client, name, dry) => client.mailboxes.remove({ params: { name }, query: { dry } }),
+);
+export const sieveRemove = removeCommand(
+  'sieve',
+  'Remove a sieve that no mailbox uses: one that read messages is archived',
+  (client, name, dry) => client.sieves.remove({ params: { name }, query: { dry } }),
+);
+export const destinationRemove = removeCommand(
+  'destination',
+  'Delete a destination that no sieve routes to; deliveries that wait for it are dropped',
+  (client, name, dry) => client.destinations.remove({ params: { name }, query: { dry } }),
+);
+export const connectionRemove = removeCommand(
+  'connection',
+  'Delete a connection that nothing needs',
+  (client, name, dry) => client.connections.remove({ params: { name }, query: { dry } }),
+);
+
+export const samplesRemove: Command = {
+  words: 'samples remove',
+  about: 'Delete a sample of a sieve',
+  args: '<sieve> <sample>',
+  examples: ['yellow-sieve samples remove berth-request samples/012.eml'],
+  async run({ args: [name = '', sample = ''], client }) {
+    await client().samples.remove({ params: { name, sample } });
+    return { kind: 'text', text: `${sample} is no sample of ${name} any more.`, json: { done: true } };
+  },
+};
