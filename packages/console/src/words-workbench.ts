@@ -14,6 +14,8 @@ export const workbenchWords = {
   foundIn: '{type}, in {found} of {all}',
   foundColumn: '{type}, in each row',
   beginEmpty: 'Begin with nothing',
+  leftOut: 'Left out: {list}.',
+  leftOutFor: { rare: 'in one message only', unread: 'not found again where it stands' },
   nothingFound: 'Nothing was found in these messages that looks like labels and values. Mark some yourself.',
   open: 'Open',
   version: 'version {version}',

@@ -320,6 +320,18 @@ export const words = {
     makeTitle: 'Make a mailbox',
     makeSubmit: 'Make it',
   },
+  removal: {
+    act: 'Remove',
+    title: 'Remove {title}?',
+    deleted: { act: 'Delete it', help: 'It is deleted, and cannot be brought back.' },
+    archived: {
+      act: 'Archive it',
+      help: 'It is out of use and out of sight from then on. Putting its file again brings it back.',
+    },
+    goes: 'Goes with it – {list}.',
+    stays: 'Stays – {list}.',
+    connections: 'Connections',
+  },
   account: {
     title: 'Your log-in',
     password: 'Password',

@@ -1,5 +1,5 @@
 import { linesOf, type Range } from '../reading/index.js';
-import { isFree, type ReadContext, readValue } from '../values/index.js';
+import { isFree, ownTypes, type ReadContext, readValue } from '../values/index.js';
 import { quantityOf, unitNamed } from '../values/units.js';
 import { guessType } from './guess-type.js';
 import type { Marked } from './marked.js';
@@ -43,7 +43,7 @@ export function findDelimited(text: string, context: ReadContext): DelimitedLine
 
 /** What a value says of its own name: what its unit measures, or the thing it numbers. */
 function ownName(value: string, type: string, context: ReadContext): string | null {
-  const unit = readValue(value, { type: 'number' }, context).ok ? /[^\d.,\s+-]+$/.exec(value)?.[0] : undefined;
+  const unit = readValue(value, { type: ownTypes.number }, context).ok ? /[^\d.,\s+-]+$/.exec(value)?.[0] : undefined;
   const quantity = unit && quantityOf(unitNamed(unit.toLowerCase()) ?? '');
   if (quantity) return quantity;
   return isFree({ type }) ? (/^(\p{Lu}\p{Ll}{2,}) \d{1,4}$/u.exec(value)?.[1] ?? null) : null;

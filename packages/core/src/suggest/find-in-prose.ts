@@ -119,7 +119,7 @@ function lookingLike({ type, like, begin, namesItself }: Telling, words: string,
 /** The word right before a value; for an amount, the nearest word of money. */
 function labelBefore(text: string, type: string): string | null {
   const words = (text.match(/[\p{L}’'-]+/gu) ?? []).reverse();
-  const money = type === 'amount' ? words.slice(0, farthest).find((word) => ofMoney.test(word)) : undefined;
+  const money = type === ownTypes.money ? words.slice(0, farthest).find((word) => ofMoney.test(word)) : undefined;
   const [next = ''] = words;
   const adjacent = /\p{L}[\s.:,…–-]*$/u.test(text) && next.length >= 3 && !small.test(next);
   return money ?? (adjacent ? next : null);
@@ -155,7 +155,9 @@ const countedIn = (words: string, context: ReadContext): Named[] =>
     const unit = unitNamed(what.toLowerCase());
     if (unit !== null) {
       const [value, quantity] = [`${figure}${gap}${what}`, quantityOf(unit)];
-      return quantity && readValue(value, { type: 'number' }, context).ok ? [{ label: quantity, from, value }] : [];
+      return quantity && readValue(value, { type: ownTypes.number }, context).ok
+        ? [{ label: quantity, from, value }]
+        : [];
     }
     const isThing = gap !== '' && /^\p{Ll}{3,}$/u.test(what) && !ofTime.test(what) && !small.test(what);
     return isThing && readValue(figure, { type: ownTypes.count }, context).ok
@@ -171,7 +173,7 @@ const numberedIn = (words: string, context: ReadContext): Named[] =>
     small.test(label) ||
     months.has(label.toLowerCase()) ||
     weekdays.has(label.toLowerCase()) ||
-    readValue(value, { type: 'date' }, context).ok
+    readValue(value, { type: ownTypes.day }, context).ok
       ? []
       : [{ label, from, value }],
   );

@@ -1,8 +1,9 @@
-import { useMutation, useQueryClient } from '@tanstack/react-query';
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import type { DestinationItem } from '@yellow-sieve/contract';
 import { styled } from 'styled-components';
 import { Button, PlainButton } from '../../parts/Button';
 import { Muted } from '../../parts/Page';
+import { RemoveButton } from '../../parts/RemoveButton';
 import { RuledTable } from '../../parts/RuledTable';
 import { titleOf, useKinds } from '../../parts/use-kinds';
 import { When } from '../../parts/When';
@@ -33,6 +34,13 @@ const Links = styled.span`
   display: inline-flex;
   align-items: baseline;
   gap: 10px;
+`;
+
+const Named = styled.section`
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 22px;
+  padding: 10px 0 0;
 `;
 
 export interface DestinationListProps {
@@ -70,12 +78,41 @@ export function DestinationList({ items, onShow }: DestinationListProps) {
           ))}
         </tbody>
       </RuledTable>
+      <Connections />
     </Frame>
+  );
+}
+
+/** Connections by name; what is secret in them nobody sees, and owners remove those that nothing needs. */
+function Connections() {
+  const owner = useMay('owner');
+  const connections = useQuery({
+    queryKey: ['connections'],
+    queryFn: () => service.connections.list(),
+    enabled: owner,
+  });
+  const items = connections.data?.items ?? [];
+  if (items.length === 0) return null;
+  return (
+    <Named aria-label={words.removal.connections}>
+      <Muted>{words.removal.connections}:</Muted>
+      {items.map(({ name, kind }) => (
+        <span key={name}>
+          {name} <Muted>{kind}</Muted>{' '}
+          <RemoveButton
+            title={name}
+            remove={(dry) => service.connections.remove({ params: { name }, query: { dry } })}
+            lists={['connections']}
+          />
+        </span>
+      ))}
+    </Named>
   );
 }
 
 function OneDestination({ item, onShow }: { item: DestinationItem; onShow(name: string): void }) {
   const { name, title, kind, states } = item;
+  const may = useMay('author');
   const { destinations } = useKinds();
   const underWay = ['waiting', 'retrying', 'uncertain'].reduce((sum, state) => sum + (states[state] ?? 0), 0);
   const stopped = states.stopped ?? 0;
@@ -84,7 +121,14 @@ function OneDestination({ item, onShow }: { item: DestinationItem; onShow(name: 
       <th scope="row">
         <PlainButton onPress={() => onShow(name)} aria-label={`${title}: ${words.destinations.show}`}>
           <Name>{title}</Name>
-        </PlainButton>
+        </PlainButton>{' '}
+        {may && (
+          <RemoveButton
+            title={title}
+            remove={(dry) => service.destinations.remove({ params: { name }, query: { dry } })}
+            lists={['destinations', 'deliveries']}
+          />
+        )}
       </th>
       <td>{titleOf(destinations, kind)}</td>
       <td className="end">{states.delivered ?? 0}</td>

@@ -5,9 +5,11 @@ import { Link } from 'react-router';
 import { styled } from 'styled-components';
 import { Button } from '../../parts/Button';
 import { Muted } from '../../parts/Page';
+import { RemoveButton } from '../../parts/RemoveButton';
 import { StateMark } from '../../parts/StateMark';
 import { Trouble } from '../../parts/Trouble';
 import { When } from '../../parts/When';
+import { service } from '../../service';
 import { useMay } from '../../session/use-session';
 import { fill, words } from '../../words';
 import { PasteText } from './PasteText';
@@ -81,6 +83,13 @@ export function MailboxBox({ mailbox }: { mailbox: MailboxItem }) {
             </>
           )}
         </Muted>
+        {may && (
+          <RemoveButton
+            title={title}
+            remove={(dry) => service.mailboxes.remove({ params: { name }, query: { dry } })}
+            lists={['mailboxes']}
+          />
+        )}
       </div>
       {messages === 0 ? (
         <Waiting>

@@ -64,7 +64,7 @@ export function NewSieve({ mailbox: { name, title, messages } }: { mailbox: Mail
     },
     onSuccess: () => navigate(`/workbench/${name}?mailbox=${name}&of=stored`),
   });
-  const found = suggestion.data ?? [];
+  const { found, rest } = suggestion.data ?? { found: [], rest: [] };
   const toggle = (field: string, on: boolean) => {
     const next = new Set(left);
     if (on) next.delete(field);
@@ -77,7 +77,7 @@ export function NewSieve({ mailbox: { name, title, messages } }: { mailbox: Mail
         {title || name} <Muted>{fill(words.mailboxes.messages, { count: messages })}</Muted>
       </h3>
       {suggestion.isLoading && <Muted>{say.suggesting}</Muted>}
-      {suggestion.data?.length === 0 && <Muted role="status">{say.nothingFound}</Muted>}
+      {suggestion.data && found.length === 0 && <Muted role="status">{say.nothingFound}</Muted>}
       {found.length > 0 && (
         <Found aria-label={say.suggested}>
           {found.map((one) => (
@@ -89,6 +89,7 @@ export function NewSieve({ mailbox: { name, title, messages } }: { mailbox: Mail
           ))}
         </Found>
       )}
+      {rest.length > 0 && <Muted>{fill(say.leftOut, { list: rest.join(', ') })}</Muted>}
       {(begin.error ?? suggestion.error) && <Trouble error={begin.error ?? suggestion.error} />}
       {may && (
         <Acts>
@@ -116,21 +117,22 @@ async function asked(mailbox: string) {
 }
 
 /** Fields and columns that were found; none where nothing looks like labels and values. */
-async function suggestedFor(mailbox: string, messages: number): Promise<Suggested[]> {
+async function suggestedFor(mailbox: string, messages: number): Promise<{ found: Suggested[]; rest: string[] }> {
   const say = words.workbench;
   try {
-    const { fields, columns } = await service.sieves.suggest({ body: await asked(mailbox) });
+    const { fields, columns, left_out } = await service.sieves.suggest({ body: await asked(mailbox) });
     const typeOf = ({ type }: FieldOptions) => type;
     const all = Math.min(messages, maxLooked);
-    return [
+    const found = [
       ...fields.map((one) => ({
         name: one.name,
         about: fill(say.foundIn, { type: typeOf(one.options), found: one.found, all }),
       })),
       ...columns.map((one) => ({ name: one.name, about: fill(say.foundColumn, { type: typeOf(one.options) }) })),
     ];
+    return { found, rest: left_out.map(({ label, why }) => `“${label}” (${say.leftOutFor[why]})`) };
   } catch (error) {
-    if (error instanceof ClientError && error.code === 'YS-SUGGEST-NOTHING') return [];
+    if (error instanceof ClientError && error.code === 'YS-SUGGEST-NOTHING') return { found: [], rest: [] };
     throw error;
   }
 }

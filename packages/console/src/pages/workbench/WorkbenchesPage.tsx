@@ -3,10 +3,12 @@ import type { MailboxItem, SieveItem } from '@yellow-sieve/contract';
 import { Link } from 'react-router';
 import { styled } from 'styled-components';
 import { Empty, Muted, Page } from '../../parts/Page';
+import { RemoveButton } from '../../parts/RemoveButton';
 import { TrialTag } from '../../parts/TrialTag';
 import { Trouble } from '../../parts/Trouble';
 import { When } from '../../parts/When';
 import { service } from '../../service';
+import { useMay } from '../../session/use-session';
 import { fill, words } from '../../words';
 import { NewSieve } from './NewSieve';
 
@@ -80,12 +82,15 @@ export default function WorkbenchesPage() {
                   <Muted>
                     {say.draftNew} · {by} · <When at={updated} />
                   </Muted>
-                  <Link
-                    to={`/workbench/${name}${query(name, mailboxes.data?.items)}`}
-                    aria-label={`${say.open}: ${name}`}
-                  >
-                    {say.open}
-                  </Link>
+                  <span>
+                    <Link
+                      to={`/workbench/${name}${query(name, mailboxes.data?.items)}`}
+                      aria-label={`${say.open}: ${name}`}
+                    >
+                      {say.open}
+                    </Link>
+                    <RemoveSieve name={name} title={name} />
+                  </span>
                 </li>
               ))}
             </List>
@@ -125,9 +130,23 @@ function OneSieve({ sieve: { name, title, version, by, updated, trial }, draft }
           {fill(say.draftBy, { by: draft.by })} · <When at={draft.updated} />
         </Muted>
       )}
-      <Link to={`/workbench/${name}`} aria-label={`${say.open}: ${title}`}>
-        {say.open}
-      </Link>
+      <span>
+        <Link to={`/workbench/${name}`} aria-label={`${say.open}: ${title}`}>
+          {say.open}
+        </Link>
+        <RemoveSieve name={name} title={title} />
+      </span>
     </li>
+  );
+}
+
+function RemoveSieve({ name, title }: { name: string; title: string }) {
+  if (!useMay('author')) return null;
+  return (
+    <RemoveButton
+      title={title}
+      remove={(dry) => service.sieves.remove({ params: { name }, query: { dry } })}
+      lists={['sieves']}
+    />
   );
 }

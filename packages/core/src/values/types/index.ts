@@ -46,6 +46,7 @@ export const ownTypes = {
   address: email.kind,
   day: date.kind,
   moment: datetime.kind,
+  money: amount.kind,
   link: url.kind,
 } as const;
 
