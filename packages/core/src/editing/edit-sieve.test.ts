@@ -216,6 +216,17 @@ describe('what lines of other layouts find', () => {
   });
 });
 
+describe('the last column', () => {
+  test('goes with the rows, their blocks and their table', () => {
+    const text = `sieve: x\nfields:\n  who: { type: text }\nrows:\n  columns:\n    item: { type: text }\n    price: { type: amount }\nrules:\n  - kind: template\n    layouts:\n      - name: a\n        text: |\n          Who: [[who]]\n          [[rows:]]\n          - [[item]], [[price]]\n          [[:rows]]\n  - kind: table\n    columns:\n      item: Item\n      price: Price\n`;
+    const one = editSieve(text, { act: 'remove field', field: 'item' }, null);
+    expect(one.ok && one.source).toContain('- [[*]], [[price]]');
+    const none = editSieve(one.ok ? one.source : '', { act: 'remove field', field: 'price' }, null);
+    expect(none.ok ? none.source : none.problems).not.toMatch(/rows|price|table/);
+    expect(none.ok && none.source).toContain('Who: [[who]]');
+  });
+});
+
 describe('what is marked is meant as it is', () => {
   const reads = async (text: string, value: string, other: string) => {
     const [shown, next] = [await shownOf(text), await shownOf(other)];

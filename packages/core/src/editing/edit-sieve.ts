@@ -76,8 +76,46 @@ const groupOf = (source: string, field: string): string[] =>
   new SourceMap(source).keys('rows', 'columns').includes(field) ? ['rows', 'columns'] : ['fields'];
 
 function removeField(source: string, field: string): Edited {
-  const left = withoutMark(source, field, null);
-  return checked(setEntry(left, groupOf(left, field), field, undefined), field);
+  const left = withoutHeading(withoutMark(source, field, null), field);
+  const group = groupOf(left, field);
+  const isLast = group[0] === 'rows' && new SourceMap(left).keys(...group).length === 1;
+  // With the last column the rows go, and the blocks that would fill them.
+  return isLast
+    ? checked(setEntry(withoutBlocks(left), [], 'rows', undefined), field)
+    : checked(setEntry(left, group, field, undefined), field);
+}
+
+/** The source text without the heading of a column; a table rule goes with its last one. */
+function withoutHeading(source: string, column: string): string {
+  const map = new SourceMap(source);
+  return map
+    .list('rules')
+    .map((_, i) => i)
+    .reverse()
+    .reduce((text, i) => {
+      const headings = map.keys('rules', i, 'columns');
+      if (!headings.includes(column)) return text;
+      return headings.length === 1
+        ? withoutItem(text, 'rules', i)
+        : setEntry(text, ['rules', i, 'columns'], column, undefined);
+    }, source);
+}
+
+/** The source text with no block of items in any of its layouts. */
+function withoutBlocks(source: string): string {
+  const rules = new SourceMap(source);
+  const paths = rules
+    .list('rules')
+    .flatMap((_, i) =>
+      rules.list('rules', i, 'layouts').map((__, k): (string | number)[] => ['rules', i, 'layouts', k]),
+    );
+  return paths.reduce((text, path) => {
+    const written = new SourceMap(text).text(...path, 'text');
+    const left = written?.replace(/^[^\S\n]*\[\[rows:\]\][\s\S]*?\[\[:rows\]\][^\n]*\n?/gm, '');
+    return written === null || left === written
+      ? text
+      : setEntry(text, path, 'text', left?.trim() === '' ? undefined : left);
+  }, source);
 }
 
 /** The rules in another order; each keeps its lines, and the comments within. */

@@ -1,4 +1,4 @@
-import { isFree, valueTypes } from '../../values/index.js';
+import { isFree, ownTypes, valueTypes } from '../../values/index.js';
 
 /** Names for values that have no label of their own: the type's, and for words the title, then any text. */
 export class ColumnNames {
@@ -20,7 +20,10 @@ export class ColumnNames {
         ? this.first
         : isFree({ type })
           ? 'text'
-          : (valueTypes[type]?.called ?? type.replace('-', ' '));
+          : // What is called a number is mostly a code.
+            type === ownTypes.number
+            ? 'quantity'
+            : (valueTypes[type]?.called ?? type.replace('-', ' '));
     const count = (this.counts.get(plain) ?? 0) + 1;
     this.counts.set(plain, count);
     return count === 1 ? plain : `${plain} ${count}`;
