@@ -73,6 +73,22 @@ function text({ text: whole, outline, body }: PublicReading): string[] {
   });
 }
 
+const madeOf = { elements: 'the markup', bullets: 'its bullets', blocks: 'its blocks', lines: 'its lines' };
+/** Words of each spot that are shown of the first item. */
+const shownOfSpot = 28;
+
+/** How many items a list has, what tells them, and what the first of them has at each spot. */
+function listOf({ made_of, items }: PublicReading['lists'][number], text: string): string[] {
+  const [first] = items;
+  const spots = (first?.spots ?? []).map((spot) =>
+    spot === null ? '–' : text.slice(spot.start, spot.end).trim().replace(/\s+/g, ' ').slice(0, shownOfSpot),
+  );
+  return [
+    row('list', `${items.length} items by ${madeOf[made_of]}, each with up to ${spots.length} lines:`),
+    row('', spots.join(' ╎ ')),
+  ];
+}
+
 function below(reading: PublicReading): string[] {
   const { text: whole } = reading;
   const told = reading.outline
@@ -83,6 +99,7 @@ function below(reading: PublicReading): string[] {
     ...reading.tables.map(({ rows }) =>
       row('table', `${rows.length} rows of ${Math.max(0, ...rows.map((cells) => cells.length))} cells`),
     ),
+    ...reading.lists.flatMap((list) => listOf(list, whole)),
     ...reading.links.map(({ start, end, href }) => row('link', `${whole.slice(start, end) || 'a picture'} → ${href}`)),
     ...reading.attachments.map(({ name, type, size }) =>
       row('attached', `${name || 'without a name'}, ${type}, ${size} bytes`),

@@ -1,3 +1,4 @@
+import { listsOf } from './lists/lists.js';
 import { type BodyChoice, type ForwardedMessage, formOf, type Reading, type Segment } from './reading.js';
 
 /**
@@ -40,6 +41,7 @@ export function publicReading(reading: Reading, choice: BodyChoice = 'html') {
     body_why: form.bodyReason,
     forwarded: form.forwarded && headersOf(form.forwarded),
     tables: form.tables,
+    lists: listsOf(form),
     links: form.links,
     /** Where in `html` each stretch of `text` stands. */
     places: form.source,

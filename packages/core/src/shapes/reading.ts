@@ -1,11 +1,17 @@
 import * as v from 'valibot';
-import type { Address, ForwardedMessage, PublicReading, Table } from '../reading/index.js';
+import type { Address, ForwardedMessage, ItemList, PublicReading, Table } from '../reading/index.js';
 
 const range = { start: v.number(), end: v.number() };
 const address: v.GenericSchema<Address> = v.object({ address: v.string(), name: v.string() });
 const table: v.GenericSchema<Table> = v.object({
   ...range,
   rows: v.array(v.array(v.object({ ...range, header: v.boolean(), text: v.string() }))),
+});
+/** Items of one shape; `spots`: what stands at the same place in each, whole lines of the text, null where an item lacks it. */
+const list: v.GenericSchema<ItemList> = v.object({
+  ...range,
+  made_of: v.picklist(['elements', 'bullets', 'blocks', 'lines']),
+  items: v.array(v.object({ ...range, spots: v.array(v.nullable(v.object(range))) })),
 });
 const headersOfForward = {
   from: v.nullable(address),
@@ -49,6 +55,7 @@ export const readingShape: v.GenericSchema<PublicReading> = v.object({
   body_why: v.string(),
   forwarded: v.nullable(v.object(headersOfForward)),
   tables: v.array(table),
+  lists: v.pipe(v.array(list), v.readonly()),
   links: v.array(v.object({ ...range, href: v.string() })),
   places: v.array(v.object({ ...range, source: v.number(), sourceLength: v.number() })),
   attachments: v.array(

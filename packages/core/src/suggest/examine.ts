@@ -23,8 +23,10 @@ const maxMarked = 120;
 const maxCompared = 6;
 
 /** Messages with the values that seem to stand in them, those of one shape together. */
-export const examined = (messages: readonly SuggestFrom[], context: ReadContext): Examined[][] =>
-  groupByLabels(examineAll(messages, context)).map((group) => withDifferences(group));
+export const examined = (messages: readonly SuggestFrom[], context: ReadContext, withRows: boolean): Examined[][] =>
+  groupByLabels(
+    withRows ? examineAll(messages, context) : withSameNames(messages.map((one) => examine(one, context, 'none'))),
+  ).map((group) => withDifferences(group));
 
 /** Rows have to be in this share of the messages. */
 const rowsShare = 0.34;

@@ -41,11 +41,19 @@ const maxRounds = 8;
  * is not read as it was marked becomes text, and one that is not found again is left out. Null when nothing was found.
  */
 export function suggestSieve(messages: readonly SuggestFrom[], options: SuggestOptions = {}): Suggestion | null {
+  const first = suggestedBy(messages, options, true);
+  // What seemed to be items and was not found again may have been labels and values.
+  const anew = first?.left_out.some(({ why }) => why === 'unread') && first.columns.length === 0;
+  const other = anew || !first ? suggestedBy(messages, options, false) : null;
+  return other && other.fields.length > (first?.fields.length ?? 0) ? other : first;
+}
+
+function suggestedBy(messages: readonly SuggestFrom[], options: SuggestOptions, withRows: boolean): Suggestion | null {
   const looked = messages.slice(0, maxMessages);
   const locale = options.locale ?? withRegion(commonLanguage(looked), looked);
   const { language, region } = localeOf(locale);
   const context: ReadContext = { language, region, reference: '2000-01-01', zone: null };
-  const groups = examined(looked, context);
+  const groups = examined(looked, context, withRows);
   const naming = options.naming ?? 'snake_case';
   const fields = nameFields(groups.flat(), context, naming);
   const left: LeftOut[] = dropRare(fields, groups.flat().length);

@@ -98,10 +98,16 @@ function alikeLines(text: string, block: readonly TextLine[]): TextLine[][] {
     if (make.length > 1) makes.set(make, (makes.get(make) ?? 0) + 1);
   }
   const most = Math.max(0, ...makes.values());
+  // Lines that each begin with a label of their own are a form.
+  const labels = new Set(block.flatMap(({ words, end }) => formLabelOf(text.slice(words, end)) ?? []));
+  if (labels.size > sameMake * block.length) return [];
   const isList =
     block.length >= minAlike && most >= sameMake * block.length && block.every(({ bullet }) => bullet === null);
   return isList ? block.map((line) => [line]) : [];
 }
+
+/** The label of a line of a form: as of any line, or before dots. */
+const formLabelOf = (line: string) => labelOf(line) ?? /^(\p{L}[^\d.…]*?)\s*[.…]{3}/u.exec(line)?.[1] ?? null;
 
 const madeOf = (text: string, block: readonly TextLine[]) => [
   ...new Set(block.map(({ words, end }) => makeOf(text.slice(words, end)))),

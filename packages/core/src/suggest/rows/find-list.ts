@@ -53,6 +53,12 @@ export function findPairs(message: LookedForRows, context: ReadContext): Marked[
   });
 }
 
+/** Values of cards are of one kind, but for an odd one; those of a form differ. */
+const sameKind = 0.75;
+
+const mixed = (kinds: readonly string[]) =>
+  Math.max(0, ...kinds.map((kind) => kinds.filter((other) => other === kind).length)) < sameKind * kinds.length;
+
 /** Whether each item is but a label and a value: the labels differ, and so do the kinds of the values. */
 function isOfPairs(list: ItemList, { view: { text } }: LookedForRows, context: ReadContext): boolean {
   const at = ({ start, end }: Range) => text.slice(start, end).trim();
@@ -64,12 +70,17 @@ function isOfPairs(list: ItemList, { view: { text } }: LookedForRows, context: R
     /\p{L}/u.test(label) && !/[\d.!?,;]/.test(label) && label.split(/\s+/).length <= longestLabel;
   const labelled = pairs.filter(({ label }) => isLabel(label)).length;
   const own = list.items.every(({ spots }) => spots.filter((spot) => spot !== null).length <= 3);
-  const kinds = new Set(pairs.map(({ label, value }) => (value ? guessType(label, [at(value)], context).type : '')));
+  const kindsOf = (spots: readonly number[]) =>
+    list.items.flatMap((item, i) => {
+      const value = spots.map((spot) => item.spots[spot]).find((one) => one);
+      return value ? [guessType(pairs[i]?.label ?? '', [at(value)], context).type] : [];
+    });
+  const spots = [...(list.items[0]?.spots ?? []).keys()].slice(1);
+  // Where each item has one value, all of them are compared, whatever their make.
+  const single = list.items.every((item) => item.spots.filter((spot) => spot !== null).length === 2);
+  const isMixed = single ? mixed(kindsOf(spots)) : spots.some((spot) => mixed(kindsOf([spot])));
   return (
-    own &&
-    labelled >= 0.9 * pairs.length &&
-    new Set(pairs.map(({ label }) => label)).size === pairs.length &&
-    kinds.size > 2
+    own && labelled >= 0.9 * pairs.length && new Set(pairs.map(({ label }) => label)).size === pairs.length && isMixed
   );
 }
 

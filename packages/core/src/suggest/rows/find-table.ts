@@ -37,6 +37,8 @@ function tableOf(grid: Grid, { view, links, chosen }: LookedForRows, context: Re
     return [{ label, values, linked }];
   });
   const typed = columns.filter(({ label, values }) => !isFree(guessType(label, values, context))).length;
+  const isForm = () => isOfForm(columns, context) || isBelowPair(view.text, head);
+  if (chosen === undefined && headings.length === 2 && isForm()) return [];
   const believed = chosen !== undefined || typed > 0 || (columns.length >= minColumns && items.length >= minItems);
   // A total below the items is no item, and a field may be in it.
   const ranges = [head, ...items].flat(2);
@@ -44,6 +46,24 @@ function tableOf(grid: Grid, { view, links, chosen }: LookedForRows, context: Re
   return items.length > 0 && columns.length > 1 && believed
     ? [{ by: 'table', over, count: items.length, columns, write: () => '' }]
     : [];
+}
+
+/** Values of a column are of one kind, but for an odd one; those of a form differ. */
+const sameKind = 0.75;
+
+/** Whether two columns are labels, and values of many kinds beside them. */
+function isOfForm([labels, values]: readonly FoundColumn[], context: ReadContext): boolean {
+  if (!labels || !values || !isHeading([labels.label, ...labels.values])) return false;
+  const kinds = values.values.map((value) => guessType('', [value], context).type);
+  const usual = Math.max(0, ...kinds.map((kind) => kinds.filter((other) => other === kind).length));
+  return usual < sameKind * kinds.length;
+}
+
+/** Whether the line right above a row has two cells as well: then it heads nothing. */
+function isBelowPair(text: string, row: readonly GridCell[]): boolean {
+  const start = Math.min(...row.flat().map((cell) => cell.start));
+  const [above = ''] = text.slice(0, start).split('\n').slice(-2);
+  return /\S[^\S\n]*(?:\t|\||[^\S\n]{3,})[^\S\n]*\S/.test(above);
 }
 
 function isItem(cells: readonly string[], headings: readonly string[]): boolean {

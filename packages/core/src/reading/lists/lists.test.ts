@@ -1,0 +1,128 @@
+import { describe, expect, test } from '@jest/globals';
+import { formOf, readMessage } from '../index.js';
+import { makeOf } from './label.js';
+import { listsOf } from './lists.js';
+
+async function listsIn(body: string, type = 'html') {
+  const raw = `Subject: x\r\nContent-Type: text/${type}; charset=utf-8\r\n\r\n${body}`;
+  const form = formOf(await readMessage(Buffer.from(raw)));
+  return listsOf(form).map(({ made_of, items }) => ({
+    made_of,
+    // The bullet of a list item stands nowhere in its markup.
+    items: items.map(({ spots }) =>
+      spots.map((spot) => spot && form.text.slice(spot.start, spot.end).trim().replace(/^- /, '')),
+    ),
+  }));
+}
+
+const posts = [
+  ['Deckhand', 'Storm Petrel', 'Pay: £210'],
+  ['Mate', 'Kittiwake', 'Pay: £340'],
+  ['Engineer', 'Blue Puffin', 'Pay: £360'],
+] as const;
+
+describe('the markup tells where items begin', () => {
+  const inside = ([title, ship, pay]: readonly string[]) =>
+    `<div class="t">${title}</div><div class="s">${ship}</div><div class="p">${pay}</div>`;
+  const cards: [string, string][] = [
+    ['in divs', posts.map((post) => `<div class="card">${inside(post)}</div>`).join('')],
+    ['in list items', `<ul>${posts.map((post) => `<li>${inside(post)}</li>`).join('')}</ul>`],
+    [
+      'in cells, two side by side',
+      `<table><tr>${posts
+        .slice(0, 2)
+        .map((post) => `<td>${inside(post)}</td>`)
+        .join('')}</tr><tr><td>${inside(posts[2])}</td></tr></table>`,
+    ],
+    [
+      'in tables inside a table',
+      `<table><tr><td>${posts.map((post) => `<table><tr><td>${inside(post)}</td></tr></table>`).join('')}</td></tr></table>`,
+    ],
+    [
+      'in no element of their own, each begun by its title',
+      `<div>${posts.map(([title, ship, pay]) => `<h3>${title}</h3><p class="s">${ship}</p><p class="p">${pay}</p>`).join('')}</div>`,
+    ],
+  ];
+  test.each(cards)('%s', async (_, body) => {
+    const [list, ...more] = await listsIn(`<h1>New posts</h1>${body}<p>Stop these mails</p>`);
+    expect(more).toEqual([]);
+    expect(list?.items).toEqual(posts.map((post) => [...post]));
+  });
+
+  test('a spot may be empty, and a renamed class or another order of lines moves nothing', async () => {
+    const body = `<div class="card"><div>Deckhand</div><p>Pay: £210</p><p>Where: Quay</p></div><div class="card odd"><div>Mate</div><p>Where: Bay</p><p>Pay: £340</p></div><div class="card"><div>Cook</div><p>Pay: £200</p></div>`;
+    const [list] = await listsIn(body);
+    expect(list?.items.map((item) => [...item].sort())).toEqual([
+      ['Deckhand', 'Pay: £210', 'Where: Quay'],
+      ['Mate', 'Pay: £340', 'Where: Bay'],
+      ['Cook', 'Pay: £200', null].sort(),
+    ]);
+  });
+
+  test('an advert of another shape between the items is none of them', async () => {
+    const body = posts
+      .map((post) => `<div class="card">${inside(post)}</div>`)
+      .join('<div class="card"><em>Sail with us</em> <b>this</b><hr>summer<br>and<br>winter<br>too</div>');
+    const [list] = await listsIn(body);
+    expect(list?.items).toEqual(posts.map((post) => [...post]));
+  });
+
+  test('a title that begins like a label, twice, stays at its spot', async () => {
+    const titles = ['Flare pack: coastal', 'Oil filter', 'Flare pack: coastal', 'Teak oil'];
+    const body = titles.map((one, i) => `<div class="c"><p class="t">${one}</p><p class="p">£${i}</p></div>`).join('');
+    const [list] = await listsIn(body);
+    expect(list?.items.map(([title]) => title)).toEqual(titles);
+  });
+
+  test('the rows of a table of data are no list, nor are the paragraphs of a letter', async () => {
+    const table = `<table border="1"><tr><th>Ware</th><th>Price</th></tr><tr><td>Rope</td><td>£5</td></tr><tr><td>Oil</td><td>£9</td></tr></table>`;
+    expect(await listsIn(table)).toEqual([]);
+    expect(await listsIn('<p>Dear Nell,</p><p>we sail on Monday.</p><p>Yours, Jo</p>')).toEqual([]);
+  });
+});
+
+describe('a text tells it, too', () => {
+  test.each([
+    ['bullets', '-'],
+    ['stars', '*'],
+    ['numbers', '#'],
+    ['numbers in brackets', '(#)'],
+    ['numbers with a word', 'No. #'],
+  ])('by %s, with indented lines', async (_, mark) => {
+    const bullet = (i: number) => (mark.includes('#') ? mark.replace('#', `${i + 1}`) : mark);
+    const text = posts
+      .map(([title, ship, pay], i) => `${bullet(i)}${mark === '#' ? ')' : ''} ${title}\n   Ship: ${ship}\n   ${pay}`)
+      .join('\n---------\n');
+    const [list] = await listsIn(`New posts\n\n${text}\n\nBye\n`, 'plain');
+    expect(list).toMatchObject({ made_of: 'bullets' });
+    expect(list?.items.map(([, ship, pay]) => [ship, pay])).toEqual(posts.map(([, s, p]) => [`Ship: ${s}`, p]));
+  });
+
+  test('by blocks that blank lines part', async () => {
+    const text = posts.map((post) => post.join('\n')).join('\n\n');
+    const [list] = await listsIn(`${text}\n`, 'plain');
+    expect(list).toEqual({ made_of: 'blocks', items: posts.map((post) => [...post]) });
+  });
+
+  test('by lines of one make', async () => {
+    const lines = ['15 pieces of rope at £40.70', '4 pieces of oil at £5.30', '9 pieces of tar at £1.10'];
+    const [list] = await listsIn(`Your order\n\n${lines.join('\n')}\n\nThanks\n`, 'plain');
+    expect(list).toEqual({ made_of: 'lines', items: lines.map((line) => [line]) });
+  });
+
+  test.each([
+    ['12 x £0.30 = £3.60', '9 a £9 = £9'],
+    ['Bilge cleaner & rope', 'a'],
+    ['18 April 2027', '9 a 9'],
+  ])('the make of %s is %s', (line, make) => expect(makeOf(line)).toBe(make));
+
+  test('hostile text takes bounded work', async () => {
+    for (const text of [
+      '- a\n'.repeat(20_000),
+      'a: b\n\n'.repeat(8000),
+      `${'<div>'.repeat(400)}x`,
+      '<li><p>x</p>'.repeat(5000),
+    ])
+      expect((await listsIn(text, text.startsWith('<') ? 'html' : 'plain')).length).toBeLessThan(10);
+  }, 60_000);
+});
