@@ -79,7 +79,7 @@ describe('made-up forms', () => {
             expect(found?.evidence[i]?.[field]?.[0]?.raw).toBe(value);
           }
       }),
-      { numRuns: 60 },
+      { numRuns: 30 },
     );
   });
 
@@ -91,7 +91,7 @@ describe('made-up forms', () => {
         const names = new Set(all?.suggestion.fields.map(({ name }) => name));
         for (const { name } of fewer?.suggestion.fields ?? []) expect(names).toContain(name);
       }),
-      { numRuns: 40 },
+      { numRuns: 20 },
     );
   });
 });
@@ -117,7 +117,7 @@ describe('made-up cards', () => {
         expect(rows).toHaveLength(cards.length);
         expect(suggestion?.columns.map(({ options }) => options.type).sort()).toEqual(['amount', 'date', 'text']);
       }),
-      { numRuns: 60 },
+      { numRuns: 30 },
     );
   });
 });
