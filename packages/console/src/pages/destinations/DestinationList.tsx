@@ -121,14 +121,7 @@ function OneDestination({ item, onShow }: { item: DestinationItem; onShow(name: 
       <th scope="row">
         <PlainButton onPress={() => onShow(name)} aria-label={`${title}: ${words.destinations.show}`}>
           <Name>{title}</Name>
-        </PlainButton>{' '}
-        {may && (
-          <RemoveButton
-            title={title}
-            remove={(dry) => service.destinations.remove({ params: { name }, query: { dry } })}
-            lists={['destinations', 'deliveries']}
-          />
-        )}
+        </PlainButton>
       </th>
       <td>{titleOf(destinations, kind)}</td>
       <td className="end">{states.delivered ?? 0}</td>
@@ -139,7 +132,14 @@ function OneDestination({ item, onShow }: { item: DestinationItem; onShow(name: 
         <SheetLinks item={item} />
       </td>
       <td>
-        <Test item={item} />
+        <Test item={item} />{' '}
+        {may && (
+          <RemoveButton
+            title={title}
+            remove={(dry) => service.destinations.remove({ params: { name }, query: { dry } })}
+            lists={['destinations', 'deliveries']}
+          />
+        )}
       </td>
     </tr>
   );

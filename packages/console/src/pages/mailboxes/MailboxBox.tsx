@@ -84,11 +84,13 @@ export function MailboxBox({ mailbox }: { mailbox: MailboxItem }) {
           )}
         </Muted>
         {may && (
-          <RemoveButton
-            title={title}
-            remove={(dry) => service.mailboxes.remove({ params: { name }, query: { dry } })}
-            lists={['mailboxes']}
-          />
+          <div>
+            <RemoveButton
+              title={title}
+              remove={(dry) => service.mailboxes.remove({ params: { name }, query: { dry } })}
+              lists={['mailboxes']}
+            />
+          </div>
         )}
       </div>
       {messages === 0 ? (

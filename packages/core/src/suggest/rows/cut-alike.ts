@@ -55,8 +55,18 @@ function betweenSameWords(values: readonly (string | null)[], context: ReadConte
   const [first] = there;
   if (!first || there.length < minSentences) return null;
   const count = (norm: string) => there.filter((all) => all.some((token) => token.norm === norm)).length;
-  const constants = first.flatMap(({ norm, word }) =>
-    word && /\p{L}{2}/u.test(norm) && count(norm) >= sameShare * there.length ? [norm] : [],
+  // A month that all days share is a part of them.
+  const text = values.find((value) => value !== null) ?? '';
+  const told = telling.flatMap(({ type, like }) =>
+    [...text.matchAll(like)].flatMap((match) =>
+      readValue(match[0], { type }, context).ok ? [{ start: match.index, end: match.index + match[0].length }] : [],
+    ),
+  );
+  const isFreeWord = ({ start, end }: Range) => told.every((one) => one.end <= start || one.start >= end);
+  const constants = first.flatMap((token) =>
+    token.word && /\p{L}{2}/u.test(token.norm) && isFreeWord(token) && count(token.norm) >= sameShare * there.length
+      ? [token.norm]
+      : [],
   );
   if (constants.length === 0) return null;
   const cut = tokens.map((all) => all && betweenWords(all, constants));
