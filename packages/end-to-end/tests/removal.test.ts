@@ -37,7 +37,7 @@ describe('a mailbox', () => {
     const { client } = world;
     const file = (name: string) => bytes(`mailbox: ${name}\naddresses: [odd@gannetbay.example]\nsieves: []\n`);
     await client.mailboxes.put({ params: { name: 'odd' }, body: file('odd') });
-    expect((await run('mailbox', 'remove', 'odd', '--dry-run')).out).toBe(
+    expect((await run('mailbox', 'remove', 'odd', '--dry')).out).toBe(
       'The mailbox odd would be deleted.\nGoes with it – addresses: 1.\n',
     );
     expect((await run('mailbox')).out).toContain('odd@gannetbay.example');

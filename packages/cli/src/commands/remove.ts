@@ -9,10 +9,10 @@ function removeCommand(family: string, about: string, remove: Remove): Command {
     words: `${family} remove`,
     about,
     args: '<name>',
-    options: [{ flags: '--dry-run', about: 'say what would go, and change nothing' }],
-    examples: [`yellow-sieve ${family} remove old-one --dry-run`, `yellow-sieve ${family} remove old-one`],
+    options: [{ flags: '--dry', about: 'say what would go, and change nothing' }],
+    examples: [`yellow-sieve ${family} remove old-one --dry`, `yellow-sieve ${family} remove old-one`],
     async run({ args: [name = ''], options, client }) {
-      const dry = options.dryRun === true;
+      const dry = options.dry === true;
       const removal = await remove(client(), name, dry ? 'true' : 'false');
       return { kind: 'text', text: told(`The ${family} ${name}`, removal, dry), json: removal };
     },
