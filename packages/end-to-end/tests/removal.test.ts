@@ -97,6 +97,9 @@ describe('a sieve', () => {
     expect(removal.outcome).toBe('archived');
     expect(removal.stays.map(({ what }) => what)).toEqual(expect.arrayContaining(['versions', 'records']));
     expect((await client.sieves.list()).items.map(({ name }) => name)).not.toContain('berth-request');
+    // Out of use, it is none that a mailbox can have, until it is published again.
+    const again = client.mailboxes.put({ params: { name: 'berths' }, body: bytes(source) });
+    await expect(again).rejects.toThrow('names the sieve “berth-request”, which does not exist');
     expect((await run('records', '--where', 'vessel=Kittiwake')).out).toContain('Kittiwake');
   });
 });

@@ -84,7 +84,7 @@ const isClosing = (words: string) => closing.test(words);
 
 /** Who sends a mail and where from: parts that marks keep apart, in no sentence. */
 const isImprint = (words: string, isLast: boolean) =>
-  !/[.!?:]\s*$/.test(words) && (/ [·|•] /.test(words) || (isLast && words.includes(',')));
+  !/[.!?:]\s*$/.test(words) && (/ [·|•] /.test(words) || (isLast && /,\s*\S/.test(words)));
 
 /** `Dear Ottoline Marsh,`: whom a line greets. */
 function greetedIn(line: string): Named | null {

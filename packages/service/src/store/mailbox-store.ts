@@ -4,7 +4,7 @@ import { v7 as uuid } from 'uuid';
 import type { Database, Executor } from '../database/connect.js';
 import { mailbox, mailboxAddress, message } from '../database/schema.js';
 import { noteSetUp } from './change-store.js';
-import { liveSieves } from './sieve-store.js';
+import { archivedSieves, liveSieves } from './sieve-store.js';
 import { countsOf } from './tally-store.js';
 
 export interface MailboxRow {
@@ -107,6 +107,7 @@ export async function putMailbox(db: Database, name: string, source: string): Pr
       detail: `the file is of the mailbox “${parsed.data.mailbox}”, not “${name}”`,
     });
   const sieves = await liveSieves(db, parsed.sieves);
+  for (const archived of await archivedSieves(db, parsed.sieves)) sieves.delete(archived);
   const compiled = compileMailbox(
     source,
     new Map<string, CompiledSieve>([...sieves].map(([key, live]) => [key, compileSieve(live.source)])),

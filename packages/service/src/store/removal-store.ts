@@ -21,7 +21,6 @@ import {
 } from '../database/schema.js';
 import { retryDeadlocks } from '../database/trouble.js';
 import { noteChanges, noteSetUp } from './change-store.js';
-import { isOpen } from './delivery-store.js';
 import { removeSample } from './sample-store.js';
 import { listSieves } from './sieve-store.js';
 
@@ -119,39 +118,60 @@ export async function removeDestination(db: Database, name: string, dry: boolean
     'sieve',
     live.filter(({ source }) => (compileSieve(source).source.routes ?? []).some(({ to }) => to === name)),
   );
-  const all = await db
-    .select({ id: delivery.id, state: delivery.state, messageTime: delivery.messageTime })
-    .from(delivery)
-    .where(eq(delivery.destination, name));
-  const open = all.filter(({ state }) => isOpen(state) || state === 'stopped' || state === 'kept back');
+  const ofIt = eq(delivery.destination, name);
+  const all = await rowsOf(db, delivery, ofIt);
+  const open = await rowsOf(db, delivery, and(ofIt, inArray(delivery.state, [...unsettled])));
   const rows = await rowsOf(db, sheetRow, eq(sheetRow.destination, name));
   const removal: Removal = {
     outcome: 'deleted',
-    goes: present({ what: 'waiting deliveries', count: open.length }, { what: 'rows of its sheet', count: rows }),
-    stays: present({ what: 'past deliveries', count: all.length - open.length }),
+    goes: present({ what: 'waiting deliveries', count: open }, { what: 'rows of its sheet', count: rows }),
+    stays: present({ what: 'past deliveries', count: all - open }),
   };
-  if (!dry)
-    await inOne(db, async (tx) => {
-      const ids = open.map(({ id }) => id);
-      if (ids.length > 0)
-        await tx.update(delivery).set({ state: 'dropped', updatedAt: new Date() }).where(inArray(delivery.id, ids));
-      await noteChanges(
-        tx,
-        open.map(({ id, state, messageTime }) => ({
-          kind: 'delivery' as const,
-          what: id,
-          owner: name,
-          day: messageTime,
-          was: state,
-          is: 'dropped',
-        })),
-      );
-      await tx.delete(sheetRow).where(eq(sheetRow.destination, name));
-      await tx.delete(applied).where(eq(applied.destination, name));
-      await tx.delete(destination).where(eq(destination.name, name));
-      await noteSetUp(tx, name);
-    });
+  if (dry) return removal;
+  // Without the destination none of them is tried any more; they are dropped some at a time, so that other work goes on between.
+  await inOne(db, async (tx) => {
+    await tx.delete(applied).where(eq(applied.destination, name));
+    await tx.delete(destination).where(eq(destination.name, name));
+    await noteSetUp(tx, name);
+  });
+  while ((await dropSome(db, name)) === dropsAtOnce);
+  await db.delete(sheetRow).where(eq(sheetRow.destination, name));
   return removal;
+}
+
+/** States of deliveries that something may still become of. */
+const unsettled = ['waiting', 'retrying', 'uncertain', 'stopped', 'kept back'] as const;
+const dropsAtOnce = 500;
+
+/** Drops some of the deliveries that wait for a destination; returns how many. */
+async function dropSome(db: Database, name: string): Promise<number> {
+  let dropped = 0;
+  await inOne(db, async (tx) => {
+    const some = await tx
+      .select({ id: delivery.id, state: delivery.state, messageTime: delivery.messageTime })
+      .from(delivery)
+      .where(and(eq(delivery.destination, name), inArray(delivery.state, [...unsettled])))
+      .limit(dropsAtOnce)
+      .for('update');
+    dropped = some.length;
+    if (dropped === 0) return;
+    const answer = 'the destination was removed';
+    await tx
+      .update(delivery)
+      .set({ state: 'dropped', answer, claimedBy: null, claimedUntil: null, updatedAt: new Date() })
+      .where(
+        inArray(
+          delivery.id,
+          some.map(({ id }) => id),
+        ),
+      );
+    const noted = { kind: 'delivery' as const, owner: name, is: 'dropped' };
+    await noteChanges(
+      tx,
+      some.map(({ id, state, messageTime }) => ({ ...noted, what: id, day: messageTime, was: state })),
+    );
+  });
+  return dropped;
 }
 
 /**

@@ -1,5 +1,5 @@
 import { compileSieve, digestOf, type FieldRename, YsError } from '@yellow-sieve/core';
-import { and, asc, desc, eq, inArray, isNull, lt } from 'drizzle-orm';
+import { and, asc, desc, eq, inArray, isNotNull, isNull, lt } from 'drizzle-orm';
 import { v7 as uuid } from 'uuid';
 import type { Database, Executor } from '../database/connect.js';
 import { sieve, sieveVersion } from '../database/schema.js';
@@ -61,6 +61,16 @@ export async function liveSieves(db: Executor, names: readonly string[]): Promis
     .innerJoin(sieveVersion, isLive)
     .where(inArray(sieve.name, [...names]));
   return new Map(rows.map((row) => [row.name, liveSieve(row)]));
+}
+
+/** Which of some sieves are archived: they are out of use until they are published again. */
+export async function archivedSieves(db: Executor, names: readonly string[]): Promise<Set<string>> {
+  if (names.length === 0) return new Set();
+  const rows = await db
+    .select({ name: sieve.name })
+    .from(sieve)
+    .where(and(inArray(sieve.name, [...names]), isNotNull(sieve.archivedAt)));
+  return new Set(rows.map(({ name }) => name));
 }
 
 export async function findSieve(db: Executor, name: string): Promise<LiveSieve | null> {
