@@ -46,7 +46,7 @@ export const mailboxEndpoints = {
     method: 'GET',
     path: '/api/v1/mailboxes/:name',
     role: 'viewer',
-    summary: 'A mailbox with its source text',
+    summary: 'A mailbox with its source text, which an archived one keeps',
     params,
     response: v.object({ ...mailboxItem.entries, source: v.string() }),
   },

@@ -56,7 +56,9 @@ describe('a mailbox', () => {
     expect((await client.mailboxes.list()).items.map(({ name }) => name)).not.toContain('berths');
     await expect(sendRaw(world.smtpPort, 'Subject: late\r\n\r\nx', 'berths@gannetbay.example')).rejects.toThrow();
     expect((await run('records', '--where', 'vessel=Kittiwake')).out).toContain('Kittiwake');
-    await client.mailboxes.put({ params: { name: 'berths' }, body: bytes(source) });
+    const kept = await client.mailboxes.get({ params: { name: 'berths' } });
+    expect([kept.source, kept.addresses]).toEqual([source, []]);
+    await client.mailboxes.put({ params: { name: 'berths' }, body: bytes(kept.source) });
     await sendRaw(world.smtpPort, 'Subject: back again\r\n\r\nx', 'berths@gannetbay.example');
     expect((await settled(client, 'back again')).mailbox).toBe('berths');
   });

@@ -29,8 +29,11 @@ export async function listMailboxes(db: Database) {
   return (await mailboxHeads(db)).map((head) => withCounts(head, counts));
 }
 
+/** One mailbox with its file, archived or not: by its file it is brought back. */
 export async function getMailbox(db: Database, name: string) {
-  const head = await mailboxHead(db, name);
+  const [row] = await db.select(columns).from(mailbox).where(eq(mailbox.name, name));
+  if (!row) throw new YsError('YS-NOT-FOUND', { what: 'mailbox', name });
+  const head = await headOf(db, row);
   return withCounts(head, await countsOf(db, 'message', { owner: head.id }));
 }
 

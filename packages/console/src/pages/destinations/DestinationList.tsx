@@ -70,6 +70,7 @@ export function DestinationList({ items, onShow }: DestinationListProps) {
             </th>
             <th scope="col">{words.destinations.link}</th>
             <th scope="col">{words.destinations.tested}</th>
+            <td />
           </tr>
         </thead>
         <tbody>
@@ -132,7 +133,9 @@ function OneDestination({ item, onShow }: { item: DestinationItem; onShow(name: 
         <SheetLinks item={item} />
       </td>
       <td>
-        <Test item={item} />{' '}
+        <Test item={item} />
+      </td>
+      <td className="end">
         {may && (
           <RemoveButton
             title={title}
