@@ -1,7 +1,7 @@
 import { bodyViews, formOf, listsOf, type Range, type Reading } from '../reading/index.js';
 import type { ReadContext } from '../values/index.js';
 import { findDelimited } from './find-delimited.js';
-import { findDifferences } from './find-differences.js';
+import { compared, findDifferences } from './find-differences.js';
 import { findInProse } from './find-in-prose.js';
 import { findLabelled } from './find-labelled.js';
 import { type Examined, groupByLabels } from './group.js';
@@ -78,7 +78,9 @@ function examine(
   const line = rows || pairs.length > 0 ? null : findDelimited(view.text, context);
   const others = apartFrom([...under, ...pairs, ...(line ? [line] : [])], findLabelled(view.text));
   const labelled = onlyOnce(outside(rows, [...pairs, ...(line?.marked ?? []), ...others])).slice(0, maxMarked);
-  const sentences = above(rows, findInProse(view.text, labelled, context)).filter(
+  // What a letter says below its items is said to everybody.
+  const letter = view.text.slice(0, rows?.over.start);
+  const sentences = findInProse(letter, labelled, context).filter(
     // How many items there are is said by these.
     (mark) => !rows || rawOf(message, mark) !== String(rows.count),
   );
@@ -112,14 +114,15 @@ function onlyOnce(marked: readonly Marked[]): Marked[] {
  */
 function withDifferences(group: Examined[]): Examined[] {
   if (group.length < 2) return group;
-  const all = group.map((one): Examined => {
+  // What a letter says below its items is said to everybody.
+  const letters = new Map(
+    group.map((one) => [one, compared(one.message.view.text.slice(0, one.rows?.over.start))] as const),
+  );
+  const all = [...letters].map(([one, letter]): Examined => {
     // A few are enough to tell what differs.
-    const others = group
-      .filter((other) => other !== one)
-      .slice(0, maxCompared)
-      .map(({ message }) => message.view.text);
+    const others = [...letters.values()].filter((other) => other !== letter).slice(0, maxCompared);
     const sure = one.marked.filter(({ by }) => by === 'label');
-    const differences = above(one.rows, findDifferences(one.message.view.text, others, [...sure, ...one.covered]));
+    const differences = findDifferences(letter, others, [...sure, ...one.covered]);
     const told = one.marked.filter(
       (mark) => mark.by === 'sentence' && differences.some((other) => isMost(counted(one.message, mark), other)),
     );
@@ -144,7 +147,3 @@ const isMost = (mark: Range, whole: Range) =>
   2 * (Math.min(mark.end, whole.end) - Math.max(mark.start, whole.start)) >= whole.end - whole.start;
 
 const overlap = (a: Range, b: Range) => a.start < b.end && b.start < a.end;
-
-/** What a letter says below its items is said to everybody. */
-const above = (rows: FoundRows | null, marked: readonly Marked[]): Marked[] =>
-  marked.filter(({ end }) => rows === null || end <= rows.over.start);

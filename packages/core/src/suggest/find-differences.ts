@@ -15,29 +15,35 @@ const minShared = 2;
 /** A sentence that fewer of the other messages have is this one's own. */
 const twinShare = 0.5;
 
+/** A text as it is compared with others: its sentences as lines of their own. */
+export interface Compared {
+  text: string;
+  lines: Line[];
+}
+
+export const compared = (text: string): Compared => ({ text, lines: shortLines(text) });
+
 /**
  * What differs between messages of one shape: sentences that most of them share but for some words, which are taken for values.
  * They are named by the constant words before them, or behind them where none stand before. `byFirstWord`: the same first word
  * is enough for two lines to be one, as between the items of a message.
  */
 export function findDifferences(
-  text: string,
-  others: readonly string[],
+  { text, lines }: Compared,
+  others: readonly Compared[],
   taken: readonly Range[],
   byFirstWord = false,
 ): Marked[] {
-  const lines = shortLines(text).filter((line) => !taken.some((one) => one.start < line.end && line.start < one.end));
-  const rest = others.map(shortLines);
-  return lines.flatMap((line) => {
-    const twins = rest.flatMap(
-      (candidates) => twinOf(line, candidates) ?? (byFirstWord ? sameBeginning(line, candidates) : null) ?? [],
+  const free = lines.filter((line) => !taken.some((one) => one.start < line.end && line.start < one.end));
+  return free.flatMap((line) => {
+    const twins = others.flatMap(
+      (other) => twinOf(line, other.lines) ?? (byFirstWord ? sameBeginning(line, other.lines) : null) ?? [],
     );
     const enough = byFirstWord ? others.length : Math.max(1, twinShare * others.length);
     return twins.length >= enough && twins.length > 0 ? differing(text, line, twins) : [];
   });
 }
 
-/** The sentences of a text as lines of their own. */
 const shortLines = (text: string): Line[] =>
   normalise(text, maxLines)
     .flatMap((line) => {
@@ -61,7 +67,8 @@ function twinOf(line: Line, candidates: readonly Line[]): Line | null {
   let best: { line: Line; shared: number } | null = null;
   for (const candidate of candidates) {
     // Most lines have next to no word in common: that is seen without aligning them.
-    if (candidate.tokens.filter(({ norm }) => own.has(norm)).length < minShared) continue;
+    const atMost = candidate.tokens.filter(({ word, norm }) => word && own.has(norm)).length;
+    if (atMost < Math.max(minShared, (best?.shared ?? 0) + 1)) continue;
     const shared = common(line.tokens, candidate.tokens).filter((at) => line.tokens[at]?.word).length;
     if (!best || shared > best.shared) best = { line: candidate, shared };
   }

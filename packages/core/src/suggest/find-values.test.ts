@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import type { ReadContext } from '../values/index.js';
 import { findDelimited } from './find-delimited.js';
-import { findDifferences } from './find-differences.js';
+import { compared, findDifferences } from './find-differences.js';
 import { findInProse } from './find-in-prose.js';
 import { findLabelled } from './find-labelled.js';
 import { cutAlike } from './rows/cut-alike.js';
@@ -41,7 +41,7 @@ describe('what differs between messages', () => {
   test('is a value, sentence by sentence; a sentence that others lack takes nothing away', () => {
     const own = letter('Nell Holm', 'Gate 4');
     const others = [letter('Jo Quill', 'the rear dock'), `${letter('Ada Roe', 'Gate 9')} Bring the papers.`];
-    const values = Object.values(shown(own, findDifferences(own, others, [])));
+    const values = Object.values(shown(own, findDifferences(compared(own), others.map(compared), [])));
     expect(values).toEqual(['Nell Holm', 'Gate 4']);
   });
 });

@@ -14,7 +14,7 @@ const looks = Object.values(valueTypes)
 
 /** The type that the values of a field read as, all but an odd one; text where there is none. Empty values say nothing. */
 export function guessType(label: string, values: readonly string[], context: ReadContext): FieldOptions {
-  const filled = values
+  const filled = spread(values)
     .map((value) => withoutWeekday(value.trim()))
     .filter((value) => value !== '' && oneLine.test(value));
   const words = { type: ownTypes.words };
@@ -24,18 +24,27 @@ export function guessType(label: string, values: readonly string[], context: Rea
     ({ type, like, label: wanted }) =>
       (wanted === undefined || wanted.test(folded)) &&
       !(type.countable && codes.test(folded)) &&
-      isMost(
-        filled,
-        filled.filter((value) => like.test(value) && readValue(value, { type: type.kind }, context).ok),
-      ),
+      isMost(filled, (value) => like.test(value) && readValue(value, { type: type.kind }, context).ok),
   );
   return found ? { type: found.type.kind, ...found.type.observe?.(filled, context) } : words;
 }
 
+/** Values that are looked at, from all over: what they are is no clearer from more. */
+const maxValues = 40;
+
+const spread = (values: readonly string[]) =>
+  values.length <= maxValues
+    ? values
+    : [...Array(maxValues).keys()].map((i) => values[Math.floor((i * values.length) / maxValues)] ?? '');
+
 /** One value in ten that cannot be read, as people write them, does not change a type. */
 const mayBeUnread = 0.1;
 
-const isMost = (all: readonly string[], some: readonly string[]) => some.length >= (1 - mayBeUnread) * all.length;
+/** Asks no more values than it takes to know: most types are ruled out by the first few. */
+function isMost(values: readonly string[], is: (value: string) => boolean): boolean {
+  let mayFail = Math.floor(mayBeUnread * values.length);
+  return values.every((value) => is(value) || mayFail-- > 0);
+}
 
 /** Without a year, a weekday is right in some years only; which one is meant the message tells. */
 const withoutWeekday = (value: string) =>

@@ -1,11 +1,20 @@
 import { clearLanguageOf, formOf } from '../reading/index.js';
-import { type CompiledSieve, noFacts, sift, tryCompileSieve } from '../sieve/index.js';
+import { tryCompileSieve } from '../sieve/index.js';
 import { type FieldOptions, localeOf, type ReadContext } from '../values/index.js';
 import { examined, type SuggestFrom } from './examine.js';
 import type { Naming } from './field-name.js';
 import { dropRare, nameFields } from './name-fields.js';
 import { nameColumns } from './rows/name-columns.js';
-import { addEnds, failingColumns, failingFields, weakenColumns, weakenFields, withoutGuesses } from './try-out.js';
+import {
+  addEnds,
+  failingColumns,
+  failingFields,
+  type Tried,
+  tried,
+  weakenColumns,
+  weakenFields,
+  withoutGuesses,
+} from './try-out.js';
 import { type Draft, type LeftOut, layoutName, type SuggestedField, writeSieve } from './write-sieve.js';
 
 export interface SuggestOptions {
@@ -34,6 +43,8 @@ export interface Suggestion {
 /** Messages that are looked at: a kind of mail shows its shape in far fewer. */
 const maxMessages = 50;
 const maxRounds = 8;
+/** Rows that its samples expect, all together: people read the file, and it may not be longer than files may be. */
+const maxExpectedRows = 200;
 
 /**
  * Suggests a sieve from one message or several of the same kind: labels, cells and headings name the fields, values tell
@@ -67,10 +78,11 @@ function suggestedBy(messages: readonly SuggestFrom[], options: SuggestOptions, 
     if (!compiled.ok && draft.columns.length > 0) draft.columns = [];
     else if (!compiled.ok && !withoutGuesses(draft)) return null;
     if (!compiled.ok) continue;
-    const failing = failingFields(compiled.sieve, looked, draft);
-    const amiss = failingColumns(compiled.sieve, looked, draft);
-    if (failing.size === 0 && amiss.size === 0 && !addEnds(compiled.sieve, looked, draft))
-      return { ...suggestion(draft, compiled.sieve, looked, options.samples ?? true), left_out: left };
+    const outcomes = tried(compiled.sieve, looked);
+    const failing = failingFields(outcomes, draft);
+    const amiss = failingColumns(outcomes, draft);
+    if (failing.size === 0 && amiss.size === 0 && !addEnds(outcomes, draft))
+      return { ...suggestion(draft, looked, options.samples === false ? null : outcomes), left_out: left };
     left.push(...weakenFields(draft, failing), ...weakenColumns(draft, amiss));
   }
   return null;
@@ -93,20 +105,21 @@ function commonLanguage(messages: readonly SuggestFrom[]): string {
   return [...counts].sort((a, b) => b[1] - a[1])[0]?.[0] ?? 'en';
 }
 
+/** `outcomes`: what the samples expect; null without samples. */
 function suggestion(
   draft: Draft,
-  sieve: CompiledSieve,
   messages: readonly SuggestFrom[],
-  withSamples: boolean,
+  outcomes: Tried | null,
 ): Omit<Suggestion, 'left_out'> {
-  const samples = messages.map(({ name, reading }) => {
-    const result = sift(reading, sieve, noFacts);
-    if (result.kind !== 'outcome') return { message: name, expect: {} };
-    const { fields, rows } = result.outcome;
-    return { message: name, expect: { ...fields, ...(draft.columns.length > 0 ? { rows } : {}) } };
+  let room = maxExpectedRows;
+  const samples = messages.map(({ name }) => {
+    const { fields = {}, rows = [] } = outcomes?.get(name) ?? {};
+    const expected = draft.columns.length > 0 && rows.length <= room;
+    if (expected) room -= rows.length;
+    return { message: name, expect: { ...fields, ...(expected ? { rows } : {}) } };
   });
   return {
-    source: writeSieve(draft, withSamples ? samples : null),
+    source: writeSieve(draft, outcomes ? samples : null),
     fields: [...new Set(draft.fields.values())],
     columns: draft.columns.map(({ name, labels, options, found }) => ({
       name,

@@ -17,23 +17,30 @@ export function withoutGuesses({ fields, groups }: Draft): boolean {
   return guesses.length > 0;
 }
 
+/** What a sieve makes of each message, by the message's name; a message that wants facts is missing. */
+export type Tried = ReadonlyMap<string, Outcome>;
+
+export function tried(sieve: CompiledSieve, messages: readonly SuggestFrom[]): Tried {
+  return new Map(
+    messages.flatMap(({ name, reading }): [string, Outcome][] => {
+      const result = sift(reading, sieve, noFacts);
+      return result.kind === 'outcome' ? [[name, result.outcome]] : [];
+    }),
+  );
+}
+
 /** Where a text runs on over what stands below it, its end is the next line, which the layout has from then on; whether there is one. */
-export function addEnds(
-  sieve: CompiledSieve,
-  messages: readonly SuggestFrom[],
-  { fields, groups, ends }: Draft,
-): boolean {
+export function addEnds(outcomes: Tried, { fields, groups, ends }: Draft): boolean {
   let added = false;
   for (const group of groups) {
     const { message, marked } = fullest(group);
-    const from = messages.find(({ name }) => name === message.name);
-    const result = from && sift(from.reading, sieve, noFacts);
-    if (result?.kind !== 'outcome') continue;
+    const outcome = outcomes.get(message.name);
+    if (!outcome) continue;
     const known = ends.get(message) ?? new Set();
     ends.set(message, known);
     for (const mark of marked) {
       const field = fields.get(foldLabel(mark.label));
-      const [place] = (field && result.outcome.evidence[field.name]) ?? [];
+      const [place] = (field && outcome.evidence[field.name]) ?? [];
       const next = nextLine(message.view.text, mark.end);
       // What stands below a colon may have paragraphs, where it is prose.
       const isBlock = /[:：]\s*\n\s*$/.test(message.view.text.slice(0, mark.start));
@@ -60,23 +67,18 @@ const mayFail = 0.3;
 const mayBeUnread = 0.1;
 
 /** Labels of fields that are not read again where they were marked, or not as their type, in more than an odd message. */
-export function failingFields(
-  sieve: CompiledSieve,
-  messages: readonly SuggestFrom[],
-  { fields, groups }: Draft,
-): Set<string> {
+export function failingFields(outcomes: Tried, { fields, groups }: Draft): Set<string> {
   const failed = new Map<string, number>();
   const seen = new Map<string, number>();
   const failing = new Set<string>();
   for (const group of groups) {
     const shown = fullest(group).message;
     for (const { message, marked } of group) {
-      const from = messages.find(({ name }) => name === message.name);
-      const result = from && sift(from.reading, sieve, noFacts);
-      if (result?.kind !== 'outcome') continue;
+      const outcome = outcomes.get(message.name);
+      if (!outcome) continue;
       // Elsewhere the same sentence may have been cut otherwise; only labels are sure.
       const sure = marked.filter(({ by }) => by === 'label' || message === shown);
-      const bad = failingIn(message, sure, fields, result.outcome);
+      const bad = failingIn(message, sure, fields, outcome);
       count(seen, new Set([...bad, ...marked.map(({ label }) => foldLabel(label))]));
       count(failed, bad);
       if (message === shown) for (const label of bad) failing.add(label);
@@ -119,19 +121,13 @@ const squeezed = (text: string) => text.replace(/\s+/g, ' ').trim();
  * Names of columns of which more than an odd value is not read as its type; all of them where in more than an odd message not as
  * many items are found as seemed to stand there.
  */
-export function failingColumns(
-  sieve: CompiledSieve,
-  messages: readonly SuggestFrom[],
-  { columns, groups }: Draft,
-): Set<string> {
+export function failingColumns(outcomes: Tried, { columns, groups }: Draft): Set<string> {
   if (columns.length === 0) return new Set();
   const unread = new Map<string, number>();
   let [items, other, looked] = [0, 0, 0];
   for (const { message, rows } of groups.flat()) {
-    const from = messages.find(({ name }) => name === message.name);
-    const result = from && sift(from.reading, sieve, noFacts);
-    if (result?.kind !== 'outcome') continue;
-    const { outcome } = result;
+    const outcome = outcomes.get(message.name);
+    if (!outcome) continue;
     looked++;
     items += outcome.rows.length;
     if (outcome.rows.length !== (rows?.count ?? 0)) other++;

@@ -12,7 +12,7 @@ export interface ClockTime {
   rest: string;
 }
 
-const words: Readonly<Record<string, string>> = dictionary({
+const named: Readonly<Record<string, string>> = dictionary({
   noon: '12:00',
   midday: '12:00',
   midnight: '00:00',
@@ -23,6 +23,7 @@ const words: Readonly<Record<string, string>> = dictionary({
   'meio-dia': '12:00',
   mediodia: '12:00',
 });
+const word = new RegExp(`(?<!\\p{L})(?:at )?(?<name>${Object.keys(named).join('|')})(?!\\p{L})`, 'u');
 
 const zonePart =
   '(?: ?(?<zone>z|(?:utc|gmt) ?[+-] ?\\d{1,2}(?::?\\d{2})?|[+-]\\d{2}:?\\d{2}|\\(?(?:[a-z]{1,4}|eastern|central|mountain|pacific)(?:(?: standard)? time)?\\)?|[a-z]+/[a-z_]+)(?![\\p{L}\\d]))?';
@@ -39,7 +40,7 @@ export function clockTime(raw: string): ClockTime | null {
   const text = accentless(raw)
     .replace(/[‐-―−]/g, '-')
     .replace(/(\d)t(?=\d\d:)/, '$1 ');
-  for (const form of forms) {
+  for (const form of /\d/.test(text) ? forms : []) {
     const match = form.exec(text);
     const time = match?.groups && timeOf(match.groups);
     if (!match || !time || isRange(match, text)) continue;
@@ -49,10 +50,9 @@ export function clockTime(raw: string): ClockTime | null {
     const rest = `${text.slice(0, match.index)} ${unknown}${text.slice(match.index + match[0].length)}`;
     return { time, zone: known, rest: rest.replace(/ +/g, ' ').trim() };
   }
-  const word = Object.keys(words).find((name) => new RegExp(`(?<!\\p{L})${name}(?!\\p{L})`, 'u').test(text));
-  return word === undefined
-    ? null
-    : { time: words[word] ?? '', zone: null, rest: text.replace(new RegExp(`(?:at )?${word}`), '').trim() };
+  const match = word.exec(text);
+  const time = named[match?.groups?.name ?? ''];
+  return match && time !== undefined ? { time, zone: null, rest: text.replace(match[0], '').trim() } : null;
 }
 
 /** `14:30-16:00` is no time with an offset; ISO 8601 writes seconds or a T before one. */

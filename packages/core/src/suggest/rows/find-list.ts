@@ -68,8 +68,10 @@ function isOfPairs(list: ItemList, { view: { text } }: LookedForRows, context: R
   }));
   const isLabel = (label: string) =>
     /\p{L}/u.test(label) && !/[\d.!?,;]/.test(label) && label.split(/\s+/).length <= longestLabel;
+  const labels = new Set(pairs.map(({ label }) => label));
   const labelled = pairs.filter(({ label }) => isLabel(label)).length;
   const own = list.items.every(({ spots }) => spots.filter((spot) => spot !== null).length <= 3);
+  if (!own || labelled < 0.9 * pairs.length || labels.size < pairs.length) return false;
   const kindsOf = (spots: readonly number[]) =>
     list.items.flatMap((item, i) => {
       const value = spots.map((spot) => item.spots[spot]).find((one) => one);
@@ -78,10 +80,7 @@ function isOfPairs(list: ItemList, { view: { text } }: LookedForRows, context: R
   const spots = [...(list.items[0]?.spots ?? []).keys()].slice(1);
   // Where each item has one value, all of them are compared, whatever their make.
   const single = list.items.every((item) => item.spots.filter((spot) => spot !== null).length === 2);
-  const isMixed = single ? mixed(kindsOf(spots)) : spots.some((spot) => mixed(kindsOf([spot])));
-  return (
-    own && labelled >= 0.9 * pairs.length && new Set(pairs.map(({ label }) => label)).size === pairs.length && isMixed
-  );
+  return single ? mixed(kindsOf(spots)) : spots.some((spot) => mixed(kindsOf([spot])));
 }
 
 function rowsOfList(list: ItemList, message: LookedForRows, context: ReadContext): FoundRows | null {

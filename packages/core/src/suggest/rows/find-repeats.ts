@@ -1,5 +1,5 @@
 import { linesOf, type Range } from '../../reading/index.js';
-import { findDifferences } from '../find-differences.js';
+import { compared, findDifferences } from '../find-differences.js';
 import { findLabelled } from '../find-labelled.js';
 import { foldLabel, type Marked } from '../marked.js';
 import { type Named, writeLayout } from '../write-layout.js';
@@ -92,9 +92,12 @@ function withDifferences(text: string, ranges: readonly Range[], labelled: reado
     const own = labelled.filter(({ start }) => start >= range.start && start < range.end);
     const moved = own.map((mark) => shifted(mark, -range.start));
     const known = new Set(own.map(({ label }) => foldLabel(label)));
-    const more = findDifferences(textOf(range), others.map(textOf), moved, true).filter(
-      ({ label }) => !known.has(foldLabel(label)),
-    );
+    const more = findDifferences(
+      compared(textOf(range)),
+      others.map((other) => compared(textOf(other))),
+      moved,
+      true,
+    ).filter(({ label }) => !known.has(foldLabel(label)));
     return { ...range, marked: [...own, ...more.map((mark) => shifted(mark, range.start))] };
   });
 }
