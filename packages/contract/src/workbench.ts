@@ -52,6 +52,7 @@ export const sieveAct = v.variant('act', [
   v.strictObject({ act: v.literal('set field'), field: fieldName, options: fieldOptionsSchema }),
   v.strictObject({ act: v.literal('remove field'), field: fieldName }),
   v.strictObject({ act: v.literal('rename field'), field: fieldName, to: fieldName }),
+  v.strictObject({ act: v.literal('split column'), column: fieldName }),
   v.strictObject({ act: v.literal('move rule'), rule: place, to: place }),
   v.strictObject({ act: v.literal('switch rule'), rule: place, off: v.boolean() }),
   v.strictObject({ act: v.literal('copy rule'), rule: place }),

@@ -4,6 +4,7 @@ import type { RouteSource } from '../routing/index.js';
 import { renameField } from '../sieve/index.js';
 import type { FieldOptions } from '../values/index.js';
 import { checked, type Edited, type ShownMessage } from './edited.js';
+import { splitColumn } from './mark-cell.js';
 import { markRows } from './mark-rows.js';
 import { layoutFrom, type MarkedStretch, markValue, unmark, withoutMark } from './mark-value.js';
 import { addItem, setEntry } from './set-entry.js';
@@ -20,6 +21,7 @@ export type SieveAct =
   | { act: 'set field'; field: string; options: FieldOptions }
   | { act: 'remove field'; field: string }
   | { act: 'rename field'; field: string; to: string }
+  | { act: 'split column'; column: string }
   | { act: 'move rule'; rule: number; to: number }
   | { act: 'switch rule'; rule: number; off: boolean }
   | { act: 'copy rule'; rule: number }
@@ -52,6 +54,8 @@ export function editSieve(source: string, act: SieveAct, shown: ShownMessage | n
       const renamed = renameField(source, act.field, act.to);
       return renamed.ok ? { ok: true, source: renamed.source, field: act.to } : renamed;
     }
+    case 'split column':
+      return shown ? splitColumn(source, shown, act.column) : unchanged(source);
     case 'move rule':
       return checked(inOrder(source, (places) => moved(places, act.rule, act.to)));
     case 'copy rule':

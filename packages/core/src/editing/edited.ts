@@ -1,4 +1,4 @@
-import type { FileProblem } from '../errors/index.js';
+import { type Code, type FileProblem, say } from '../errors/index.js';
 import type { Reading } from '../reading/index.js';
 import { tryCompileSieve } from '../sieve/index.js';
 
@@ -24,3 +24,9 @@ export function checked(source: string, field?: string): Edited {
   if (!compiled.ok) return { ok: false, problems: compiled.problems };
   return { ok: true, source, ...(field === undefined ? {} : { field }) };
 }
+
+/** An act that cannot be done, for a reason of the catalogue. */
+export const refused = (code: Code, about: Record<string, string> = {}): Edited => ({
+  ok: false,
+  problems: [{ code, text: say(code, about), path: '', line: 1, column: 1 }],
+});

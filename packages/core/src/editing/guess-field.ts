@@ -7,6 +7,7 @@ import { findLabelled } from '../suggest/find-labelled.js';
 import { guessType } from '../suggest/guess-type.js';
 import { type FieldOptions, neededOptions, type ReadContext, readValue, toText, valueTypes } from '../values/index.js';
 import { contextOf } from './context-of.js';
+import { cellAt, itemsOf } from './items-of.js';
 
 /** What a marked stretch is likely to be. */
 export interface GuessedField {
@@ -48,7 +49,10 @@ export function guessField(sieve: CompiledSieve, reading: Reading, { in: where, 
   const options = guessType(named, [value], context);
   const { open, filled } = fieldsFor(sieve, reading, value, context);
   const alternatives = { types: typesOf(value, context), fields: [...open, ...filled] };
-  const known = knownField(sieve, open, named, options);
+  const cell = where === 'message.text' ? cellAt(itemsOf(sieve, reading), place) : null;
+  const own = cell?.column ? sieve.columns[cell.column] : undefined;
+  if (cell?.column && own) return { name: cell.column, options: own, ...place, ...alternatives };
+  const known = cell ? null : knownField(sieve, open, named, options);
   if (known !== null) return { name: known.name, options: known.options, ...place, ...alternatives };
   const taken = new Set([...Object.keys(sieve.fields), ...Object.keys(sieve.columns)]);
   const name = fieldName(named, options.type, namingOf([...taken]), taken);

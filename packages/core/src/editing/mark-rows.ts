@@ -1,4 +1,3 @@
-import { type Code, say } from '../errors/index.js';
 import { formOf, listsOf, type Range, wholeView } from '../reading/index.js';
 import { ownRules } from '../rules/index.js';
 import { type CompiledSieve, noFacts, type Outcome, sift, tryCompileSieve } from '../sieve/index.js';
@@ -8,7 +7,7 @@ import type { FoundRows } from '../suggest/rows/found-rows.js';
 import { headingsOf, nameColumns, namesFor, type SuggestedColumn } from '../suggest/rows/name-columns.js';
 import { type Named, writeLayout } from '../suggest/write-layout.js';
 import { contextOf } from './context-of.js';
-import { checked, type Edited, type ShownMessage } from './edited.js';
+import { checked, type Edited, refused, type ShownMessage } from './edited.js';
 import { withBlock } from './layout-text.js';
 import { carried, withLayout } from './mark-value.js';
 import { addItem, setEntry } from './set-entry.js';
@@ -43,11 +42,6 @@ export function markRows(source: string, shown: ShownMessage, { start, end }: Ra
   const block = `[[rows:]]\n${found.write(namesFor(columns))}\n[[:rows]]`;
   return checked(blockIn(declared, sieve, shown, { text, over: found.over, block }));
 }
-
-const refused = (code: Code): Edited => ({
-  ok: false,
-  problems: [{ code, text: say(code), path: '', line: 1, column: 1 }],
-});
 
 function wholeLines(text: string, start: number, end: number): Range {
   const stop = text.indexOf('\n', Math.max(start, end - 1));

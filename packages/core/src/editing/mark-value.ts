@@ -8,6 +8,7 @@ import { checked, type Edited, type ShownMessage } from './edited.js';
 import { foundByLine } from './found-by-line.js';
 import { guessField, type Selected } from './guess-field.js';
 import { slotsIn, withEnd, withoutSlot, withSlot } from './layout-text.js';
+import { markCell } from './mark-cell.js';
 import { addItem, setEntry } from './set-entry.js';
 import { SourceMap } from './source-map.js';
 import { marksFrom, marksOfLayout, rowMarks, type WorkingLayout, workingLayout } from './working-layout.js';
@@ -31,6 +32,11 @@ export function markValue(source: string, shown: ShownMessage, stretch: MarkedSt
   const guess = guessField(sieve, shown.reading, stretch);
   const field = stretch.field ?? guess.name;
   const options = stretch.options ?? guess.options;
+  const inItem =
+    stretch.in === 'message.text' && !(field in sieve.fields)
+      ? markCell(source, sieve, shown, { start: guess.start, end: guess.end, column: field, options: stretch.options })
+      : null;
+  if (inItem) return inItem;
   const known = field in sieve.fields || field in sieve.columns;
   const declared = known ? source : setEntry(source, ['fields'], field, options, true);
   const result = sift(shown.reading, sieve, noFacts);

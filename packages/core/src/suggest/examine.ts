@@ -80,10 +80,7 @@ function examine(
   const labelled = onlyOnce(outside(rows, [...pairs, ...(line?.marked ?? []), ...others])).slice(0, maxMarked);
   // What a letter says below its items is said to everybody.
   const letter = view.text.slice(0, rows?.over.start);
-  const sentences = findInProse(letter, labelled, context).filter(
-    // How many items there are is said by these.
-    (mark) => !rows || rawOf(message, mark) !== String(rows.count),
-  );
+  const sentences = findInProse(letter, labelled, context).filter((mark) => !isCount(message, rows, mark));
   return {
     message,
     marked: [...labelled, ...sentences].slice(0, maxMarked),
@@ -92,6 +89,10 @@ function examine(
     covered: [...under, ...(line ? [line] : [])].map(({ start, end }) => ({ start, end })),
   };
 }
+
+/** Whether a value says how many items there are (`6`, `6 new`): that is said by these. */
+const isCount = (message: Looked, rows: FoundRows | null, mark: Marked): boolean =>
+  rows !== null && /^(\d+)(?: \p{L}+)?$/u.exec(rawOf(message, mark))?.[1] === String(rows.count);
 
 /** What structure tells beats what words do. */
 const apartFrom = (sure: readonly Range[], others: readonly Marked[]): Marked[] =>
@@ -126,7 +127,9 @@ function withDifferences(group: Examined[]): Examined[] {
     const told = one.marked.filter(
       (mark) => mark.by === 'sentence' && differences.some((other) => isMost(counted(one.message, mark), other)),
     );
-    const more = differences.filter((mark) => !told.some((other) => overlap(mark, other)));
+    const more = differences.filter(
+      (mark) => !told.some((other) => overlap(mark, other)) && !isCount(one.message, one.rows, mark),
+    );
     return { ...one, marked: [...sure, ...told, ...onlyOnce(more)].slice(0, maxMarked) };
   });
   const shown = fullest(all);

@@ -118,7 +118,11 @@ function trimmed(text: string, start: number, end: number) {
   return { start, end: start + value.length };
 }
 
-const small = new Set('the a an of for to at on in is was by from with and your our der die das le la'.split(' '));
+const small = new Set(
+  'the a an of for to at on in is are was were be has have there by from with and your our der die das ist sind war hat le la est sont el es son er zijn'.split(
+    ' ',
+  ),
+);
 
 function named(tokens: readonly Token[], constant: readonly boolean[], from: number, to: number): Token | null {
   const telling = (at: number) =>

@@ -118,12 +118,13 @@ function isReadAgain(
 const squeezed = (text: string) => text.replace(/\s+/g, ' ').trim();
 
 /**
- * Names of columns of which more than an odd value is not read as its type; all of them where in more than an odd message not as
+ * Names of columns of which more than an odd value is not read as its type, or none at all; all of them where in more than an odd message not as
  * many items are found as seemed to stand there.
  */
 export function failingColumns(outcomes: Tried, { columns, groups }: Draft): Set<string> {
   if (columns.length === 0) return new Set();
   const unread = new Map<string, number>();
+  const read = new Set<string>();
   let [items, other, looked] = [0, 0, 0];
   for (const { message, rows } of groups.flat()) {
     const outcome = outcomes.get(message.name);
@@ -131,13 +132,16 @@ export function failingColumns(outcomes: Tried, { columns, groups }: Draft): Set
     looked++;
     items += outcome.rows.length;
     if (outcome.rows.length !== (rows?.count ?? 0)) other++;
+    for (const row of outcome.rows)
+      for (const [column, value] of Object.entries(row)) if (value !== null) read.add(column);
     for (const { path } of outcome.problems) {
       const column = /^rows\[\d+\]\.(\w+)$/.exec(path)?.[1];
       if (column !== undefined) unread.set(column, (unread.get(column) ?? 0) + 1);
     }
   }
   if (items === 0 || other > maxOther * looked) return new Set(columns.map(({ name }) => name));
-  return new Set([...unread].filter(([, times]) => times > mayBeUnread * items).map(([name]) => name));
+  const bad = [...unread].filter(([, times]) => times > mayBeUnread * items).map(([name]) => name);
+  return new Set([...bad, ...columns.map(({ name }) => name).filter((name) => !read.has(name))]);
 }
 
 /** Of the messages, the share in which another number of items may be found than was seen: the lists of some are cut short by adverts. */

@@ -137,6 +137,11 @@ export const ofMessages = {
     sentence:
       'No two items of one shape were found in these lines. Select at least two whole items, one after the other.',
   },
+  'YS-EDIT-NO-SPLIT': {
+    status: 422,
+    sentence:
+      'The values of “{column}” cannot be cut alike. Mark one of their parts in the message: that cuts them, too.',
+  },
   'YS-EDIT-NO-LABEL': {
     status: 422,
     sentence: 'No words stand before, behind or above this value that would say where it is. Write a pattern for it.',

@@ -134,37 +134,50 @@ function behindSameWords(values: readonly (string | null)[], context: ReadContex
   ];
 }
 
-/** Values that hold the same kinds in the same order, with the same words between; words that all of them have are none of theirs. */
-function cutByLooks(values: readonly (string | null)[], context: ReadContext): AlikePart[] | null {
-  const cut = values.map((value) => (value === null ? null : pieces(value, context)));
+/**
+ * Values that hold the same kinds in the same order, with the same words between; words that all of them have are none of theirs.
+ * `touching`: for a person who says that a value is two, also with nothing between them.
+ */
+export function cutByLooks(
+  values: readonly (string | null)[],
+  context: ReadContext,
+  touching = false,
+): AlikePart[] | null {
+  const cut = values.map((value) => (value === null ? null : pieces(value, context, touching)));
   const shapes = cut.map(
     (all) => all?.map(({ type, glue }) => (type ? `[${type}]` : (glue ?? '*'))).join('\n') ?? null,
   );
-  const shape = shapes.find((one) => one?.includes('['));
-  const same = shapes.filter((one) => one === shape).length;
-  if (!shape || same < most * values.filter((value) => value !== null).length) return null;
-  const alike = cut.map((all, i) => (shapes[i] === shape ? all : null));
-  const [first = []] = alike.filter((all) => all !== null);
+  const told = [...new Set(shapes)].flatMap((one) => (one?.includes('[') ? [one] : []));
+  // What only some of them say comes last: `Offered on 3 May`, `Offered on 3 May by Ebba`.
+  const isLike = (one: string | null, shape: string) =>
+    one === shape || (one?.includes('[') && shape.startsWith(`${one}\n`));
+  const times = (shape: string) => shapes.filter((one) => isLike(one, shape)).length;
+  const shape = told.reduce<string | null>(
+    (best, one) => (best !== null && times(best) >= times(one) ? best : one),
+    null,
+  );
+  if (shape === null || times(shape) < most * values.filter((value) => value !== null).length) return null;
+  const alike = cut.map((all, i) => (isLike(shapes[i] ?? null, shape) ? all : null));
+  const first = alike.reduce<Piece[]>((longest, all) => (all && all.length > longest.length ? all : longest), []);
   const saidAt = (at: number) =>
-    new Set(alike.flatMap((all, i) => (all ? [values[i]?.slice(all[at]?.range.start, all[at]?.range.end)] : [])));
+    new Set(alike.flatMap((all, i) => (all?.[at] ? [values[i]?.slice(all[at].range.start, all[at].range.end)] : [])));
   const isValue = first.map(({ type, glue }, at) => type !== null || (glue === null && saidAt(at).size > 1));
   // Two values need a mark or a word between them to be told apart again.
-  if (isValue.some((value, at) => value && isValue[at - 1])) return null;
-  const wordsAt = (at: number) => {
-    const piece = first[at];
-    const i = alike.findIndex((all) => all !== null);
-    return piece && !isValue[at] ? (values[i]?.slice(piece.range.start, piece.range.end) ?? '') : '';
-  };
+  if (!touching && isValue.some((value, at) => value && isValue[at - 1])) return null;
+  const from = values[alike.indexOf(first)] ?? '';
   return first.flatMap(({ type }, at): AlikePart[] => {
     if (!isValue[at]) return [];
-    const label = /\p{L}{3}/u.test(wordsAt(at - 1))
-      ? wordsAt(at - 1)
-          .replace(/[^\p{L}\p{N} ]+/gu, ' ')
-          .trim()
-      : null;
-    return [{ type: type ?? ownTypes.words, label, ranges: alike.map((all) => all?.[at]?.range ?? null) }];
+    const last = isValue.lastIndexOf(true, at - 1);
+    const [begin, end] = [first[at > 0 ? last + 1 : 0], first[at - 1]];
+    const words = at > last + 1 && begin && end ? from.slice(begin.range.start, end.range.end) : '';
+    const label = words.replace(/[^\p{L}\p{N} ]+/gu, ' ').trim();
+    const ranges = alike.map((all) => all?.[at]?.range ?? null);
+    return [{ type: type ?? ownTypes.words, label: naming.test(label) ? label : null, ranges }];
   });
 }
+
+/** Words before a value that may name it: a small one tells little, but for these. */
+const naming = /\p{L}{3}|^(?:by|to)$/u;
 
 interface Piece {
   /** Null for words between. */
@@ -174,12 +187,13 @@ interface Piece {
   range: Range;
 }
 
-/** A value as what is told by its looks, and what stands between. */
-function pieces(value: string, context: ReadContext): Piece[] {
+/** A value as what is told by its looks, and what stands between. `parts`: nothing that is all of it. */
+function pieces(value: string, context: ReadContext, parts: boolean): Piece[] {
   const found: { type: string; start: number; end: number }[] = [];
   for (const { type, like, begin } of telling)
     for (const match of value.matchAll(like)) {
       const [start, end] = [begin?.(value, match.index) ?? match.index, match.index + match[0].length];
+      if (parts && end - start === value.length) continue;
       if (readValue(match[0], { type }, context).ok && found.every((one) => one.end <= start || one.start >= end))
         found.push({ type, start, end });
     }
@@ -195,15 +209,17 @@ function pieces(value: string, context: ReadContext): Piece[] {
     if (words === '') return;
     const own = /^([\p{P}\p{S}\s]*)(.*?)([\p{P}\p{S}\s]*)$/su.exec(words);
     const inner = own?.[2] ?? '';
-    // One short word is a word between (`from`, `to`, `until`); more are a value.
-    if (inner === '' || /^\p{Ll}{1,5}$/u.test(inner))
+    // One short word is a word between (`from`, `to`, `until`), also beside a name (`by Ebba Holm`); more are a value.
+    if (inner === '' || /^\p{Ll}{1,5}$/u.test(inner)) {
       all.push({ type: null, glue: words, range: { start: at, end: to } });
-    else {
-      const [start, end] = [at + (own?.[1] ?? '').length, to - (own?.[3] ?? '').length];
-      marks(at, start);
-      all.push({ type: null, glue: null, range: { start, end } });
-      marks(end, to);
+      return;
     }
+    const [from, until] = [at + (own?.[1] ?? '').length, to - (own?.[3] ?? '').length];
+    const before = at > 0 ? (/^\p{Ll}{1,5} (?=\D+$)/u.exec(inner)?.[0].length ?? 0) : 0;
+    const behind = to < value.length ? (/(?<=^\D+) \p{Ll}{1,5}$/u.exec(inner.slice(before))?.[0].length ?? 0) : 0;
+    marks(at, from + before);
+    all.push({ type: null, glue: null, range: { start: from + before, end: until - behind } });
+    marks(until - behind, to);
   };
   for (const { type, start, end } of found) {
     between(start);

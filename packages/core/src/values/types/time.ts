@@ -1,11 +1,18 @@
 import { clockTime } from '../clock-time.js';
+import { orderOf } from '../date-order.js';
+import { plainDate } from '../date-text.js';
 import { fitByReading, type ValueType, valueType } from '../value-type.js';
+import { writtenDay } from '../written-day.js';
 
 type TimeValue = { kind: 'time'; time: string };
 
-const read: ValueType<TimeValue>['read'] = (raw) => {
+/** A day before or behind the time is passed over, as a date passes over a time. */
+const read: ValueType<TimeValue>['read'] = (raw, _, { language, region, reference }) => {
   const found = clockTime(raw);
-  if (found && /^[.,;!]*$/.test(found.rest)) return { ok: true, value: { kind: 'time', time: found.time } };
+  const isRest = (rest: string) =>
+    /^[.,;!]*$/.test(rest) ||
+    !('code' in writtenDay(plainDate(rest), { order: orderOf(language, region), language, reference }));
+  if (found && isRest(found.rest)) return { ok: true, value: { kind: 'time', time: found.time } };
   const bare = /^\s*([01]?\d|2[0-3])[:.]?([0-5]\d)\s*(?:h|hrs|hours|Uhr)?\s*$/.exec(raw);
   if (bare && /\d{3}|[:.]/.test(bare[0]))
     return { ok: true, value: { kind: 'time', time: `${bare[1]?.padStart(2, '0')}:${bare[2]}` } };
