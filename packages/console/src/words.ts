@@ -137,7 +137,6 @@ export const words = {
     views: 'Views of the message',
     rowCount: '{count} in all',
     rowNumber: 'No.',
-    rowName: 'row {row}',
     previous: 'Newer message',
     next: 'Older message',
     raw: 'Download raw',

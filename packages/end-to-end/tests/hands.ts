@@ -161,8 +161,12 @@ export class KeyHands implements Hands {
     await target.waitFor();
     for (let i = 0; i < farthest; i++) {
       if (await isFocused(target)) return;
-      const group = await this.page.evaluate(() => document.activeElement?.closest('[role=radiogroup]') !== null);
-      if (group && (await sameGroup(target))) await this.page.keyboard.press('ArrowRight');
+      const group = await this.page.evaluate(
+        (within) => document.activeElement?.closest(within)?.getAttribute('role'),
+        groups,
+      );
+      if (group && (await sameGroup(target)))
+        await this.page.keyboard.press(group === 'radiogroup' ? 'ArrowRight' : 'ArrowDown');
       else await this.page.keyboard.press('Tab');
     }
     throw new Error(`out of reach of the keyboard: ${target}`);
@@ -174,8 +178,11 @@ const startsLike = (words: string, selected: string) => selected !== '' && words
 const isFocused = (target: Locator): Promise<boolean> =>
   target.evaluate((element) => element === document.activeElement);
 
+/** What is entered once with Tab, and walked through with arrows. */
+const groups = '[role=radiogroup], [role=grid]';
+
 const sameGroup = (target: Locator): Promise<boolean> =>
-  target.evaluate((element) => {
-    const group = document.activeElement?.closest('[role=radiogroup]');
+  target.evaluate((element, within) => {
+    const group = document.activeElement?.closest(within);
     return group?.contains(element) ?? false;
-  });
+  }, groups);

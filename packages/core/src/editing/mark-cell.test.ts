@@ -125,6 +125,14 @@ describe('a column split in two', () => {
     expect(rowsOf(next, shown)[0]).toEqual({ title: 'Kedge anchor', offer: '2026-11-20', time: '09:30' });
   });
 
+  test('that was a moment in one is two as well', async () => {
+    const shown = await cards(([title, , day, clock]) => `<h3>${title}</h3><p>Offered ${day} ${clock}</p>`);
+    const moment = titles.replace('offer: { type: text }', 'offer: { type: datetime, required: true }');
+    const next = done(editSieve(moment, { act: 'split column', column: 'offer' }, shown));
+    expect(next).toContain('offer: { type: date, required: true }');
+    expect(rowsOf(next, shown)[1]).toMatchObject({ offer: '2026-11-21', time: '14:00' });
+  });
+
   test('that cannot be cut is left, and why is said', async () => {
     const shown = await cards(([title]) => `<h3>${title}</h3><p>Offered yesterday</p>`);
     const edited = editSieve(titles, { act: 'split column', column: 'offer' }, shown);

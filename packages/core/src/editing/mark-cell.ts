@@ -290,8 +290,10 @@ export function splitColumn(source: string, shown: ShownMessage, column: string)
   // Side by side, the two are told apart by their types.
   const mark = { column: name, options: { type: second.type }, ...place };
   const known = sieve.columns[column];
-  const retype = known && first && isFree(known) && !isFree({ type: first.type });
-  const typed = retype ? setEntry(source, ['rows', 'columns'], column, { ...known, type: first.type }, true) : source;
+  const retype = known && first && !isFree({ type: first.type }) && known.type !== first.type;
+  const { required } = known ?? {};
+  const kept = required === undefined ? {} : { required };
+  const typed = retype ? setEntry(source, ['rows', 'columns'], column, { type: first.type, ...kept }, true) : source;
   const edited = markIn(found, typed, sieve, shown, mark);
   return edited?.ok && isStill(edited.source, column) ? edited : refused('YS-EDIT-NO-SPLIT', { column });
 }

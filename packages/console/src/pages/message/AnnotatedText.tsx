@@ -4,7 +4,7 @@ import { fieldColour } from '../../looks/tokens';
 import { Button } from '../../parts/Button';
 import { Empty } from '../../parts/Page';
 import { fill, words } from '../../words';
-import { type AnnotatedLine, annotatedLines, subjectLine } from './annotated-lines';
+import { type AnnotatedLine, annotatedLines, type Item, subjectLine } from './annotated-lines';
 import type { Evidence, MessageReading } from './outcome';
 import { columnOf, marginNames } from './row-path';
 
@@ -24,13 +24,23 @@ const Line = styled.div<{ $muted: boolean }>`
   contain-intrinsic-size: auto 23px;
 `;
 
-const Margin = styled.div`
+const Margin = styled.div<{ $item: boolean }>`
   position: relative;
-  padding: 0 13px 0 8px;
-  border-right: 1px solid var(--rule);
+  display: flex;
+  justify-content: flex-end;
+  gap: 8px;
+  padding: 0 ${({ $item }) => ($item ? 11 : 13)}px 0 8px;
+  border-right: ${({ $item }) => ($item ? '3px solid var(--strong-rule)' : '1px solid var(--rule)')};
   font: 400 0.75rem/1.9167 var(--text);
   text-align: right;
   overflow-wrap: anywhere;
+`;
+
+/** The number of an item, beside its first line. */
+const ItemNumber = styled.span`
+  flex: 0 0 2ch;
+  color: var(--second);
+  font-variant-numeric: tabular-nums;
 `;
 
 const Name = styled.span<{ $colour: string }>`
@@ -79,19 +89,28 @@ export interface AnnotatedTextProps {
   leftovers: readonly { start: number; end: number }[];
   /** Fields in their order, which gives them their colours. */
   fields: readonly string[];
+  /** A field, one cell of a row by its path, or a column: all of its cells. */
   chosen: string | null;
   onChoose(field: string): void;
+  /** Lists to draw instead of the items of the record. */
+  items?: readonly Item[] | undefined;
 }
 
 /** The message as a galley proof: its text as it is, each value underlined where it was read and named in the margin. */
-export function AnnotatedText({ reading, evidence, leftovers, fields, chosen, onChoose }: AnnotatedTextProps) {
-  const lines = useMemo(() => annotatedLines(reading, evidence, leftovers), [reading, evidence, leftovers]);
+export function AnnotatedText(props: AnnotatedTextProps) {
+  const { reading, evidence, leftovers, fields, chosen, onChoose, items } = props;
+  const lines = useMemo(
+    () => annotatedLines(reading, evidence, leftovers, items),
+    [reading, evidence, leftovers, items],
+  );
   const subject = useMemo(() => subjectLine(reading.subject, evidence), [reading, evidence]);
   const [all, setAll] = useState(false);
   const frame = useRef<HTMLDivElement>(null);
   useEffect(() => {
     if (chosen)
-      frame.current?.querySelector(`mark[data-field="${CSS.escape(chosen)}"]`)?.scrollIntoView({ block: 'nearest' });
+      frame.current
+        ?.querySelector(`mark[data-field="${CSS.escape(chosen)}"], mark[data-column="${CSS.escape(chosen)}"]`)
+        ?.scrollIntoView({ block: 'nearest' });
   }, [chosen]);
   if (reading.text === '' && reading.subject === '') return <Empty>{words.message.noText}</Empty>;
   const colourOf = (field: string) => fieldColour(Math.max(0, fields.indexOf(columnOf(field))));
@@ -101,7 +120,7 @@ export function AnnotatedText({ reading, evidence, leftovers, fields, chosen, on
     <Sheet ref={frame}>
       <LineRow line={subject} label={words.message.subjectLine} place="message.subject" {...draw} />
       <Line $muted>
-        <Margin />
+        <Margin $item={false} />
         <Words $left={false} />
       </Line>
       {shown.map((line, i) => (
@@ -132,15 +151,18 @@ function LineRow({ line, place, label, colourOf, chosen, onChoose }: LineRowProp
     first === undefined ? (line.segment ? words.message.segments[line.segment as 'own'] : label) : undefined;
   return (
     <Line $muted={line.muted}>
-      <Margin>
-        {marginNames(line.fields, (row) => fill(words.message.rowName, { row })).map(({ name, path }, i) => (
-          <Fragment key={name}>
-            {i > 0 && ' · '}
-            <Name $colour={colourOf(path)}>{name}</Name>
-          </Fragment>
-        ))}
-        {named}
-        {first !== undefined && <Leader style={{ color: colourOf(first) }} />}
+      <Margin $item={line.item !== null}>
+        <span>
+          {marginNames(line.fields).map(({ name, path }, i) => (
+            <Fragment key={name}>
+              {i > 0 && ' · '}
+              <Name $colour={colourOf(path)}>{name}</Name>
+            </Fragment>
+          ))}
+          {named}
+        </span>
+        {line.item && <ItemNumber>{line.item.begins && line.item.number}</ItemNumber>}
+        {first !== undefined && !line.item && <Leader style={{ color: colourOf(first) }} />}
       </Margin>
       <Words
         $left={line.left}
@@ -156,9 +178,10 @@ function LineRow({ line, place, label, colourOf, chosen, onChoose }: LineRowProp
               // biome-ignore lint/suspicious/noArrayIndexKey: pieces never change their order
               key={i}
               data-field={field}
+              data-column={columnOf(field)}
               title={field}
               $colour={colourOf(field)}
-              $chosen={field === chosen}
+              $chosen={field === chosen || columnOf(field) === chosen}
               onClick={() => onChoose(field)}
             >
               {text}

@@ -1,4 +1,5 @@
 import type { Evidence, MessageReading } from './outcome';
+import { rowOf } from './row-path';
 
 /** A stretch of a line: plain text, or part of what a field was read from. */
 interface AnnotatedPiece {
@@ -19,6 +20,27 @@ export interface AnnotatedLine {
   muted: boolean;
   /** Looked at, and no field was read from it. */
   left: boolean;
+  /** The item it belongs to, counted from 1, and whether that begins here; null for a line outside of items. */
+  item: { number: number; begins: boolean } | null;
+}
+
+/** Where an item stands in the text. */
+export interface Item {
+  start: number;
+  end: number;
+}
+
+/** Where the items of rows stand, from the first to the last cell of each. */
+export function itemsOf(evidence: Readonly<Record<string, readonly Evidence[]>>): Item[] {
+  const items: Item[] = [];
+  for (const { field, start, end } of marksIn('message.text', evidence)) {
+    const row = rowOf(field);
+    if (row === null) continue;
+    const known = items[row];
+    items[row] = { start: Math.min(start, known?.start ?? start), end: Math.max(end, known?.end ?? end) };
+  }
+  // A row may stand nowhere, as one that a model made up.
+  return items.filter(Boolean);
 }
 
 interface Mark {
@@ -32,6 +54,7 @@ export function annotatedLines(
   { text, outline, body }: Pick<MessageReading, 'text' | 'outline' | 'body'>,
   evidence: Readonly<Record<string, readonly Evidence[]>>,
   leftovers: readonly { start: number; end: number }[] = [],
+  items: readonly Item[] = itemsOf(evidence),
 ): AnnotatedLine[] {
   const left = new Set(leftovers.map(({ start }) => start));
   const marks = marksIn('message.text', evidence);
@@ -51,6 +74,7 @@ export function annotatedLines(
       segment: begins && segment.kind !== 'own' ? segment.kind : null,
       muted: !body.some((range) => range.start < Math.max(end, start + 1) && range.end > start),
       left: left.has(start),
+      item: itemAt(items, start, end),
     });
     start = end + 1;
   }
@@ -67,6 +91,7 @@ export function subjectLine(subject: string, evidence: Readonly<Record<string, r
     segment: null,
     muted: marks.length === 0,
     left: false,
+    item: null,
   };
 }
 
@@ -81,6 +106,12 @@ function marksIn(where: string, evidence: Readonly<Record<string, readonly Evide
   for (const mark of marks.sort((a, b) => a.start - b.start || b.end - a.end))
     if (mark.start >= (drawn.at(-1)?.end ?? 0)) drawn.push(mark);
   return drawn;
+}
+
+function itemAt(items: readonly Item[], start: number, end: number): AnnotatedLine['item'] {
+  const at = items.findIndex((one) => one.start <= end && one.end > start);
+  const item = items[at];
+  return item ? { number: at + 1, begins: item.start >= start } : null;
 }
 
 function endOfLine(text: string, start: number): number {

@@ -1,6 +1,7 @@
 import type { MessageDetail } from '@yellow-sieve/contract';
 import type { Evidence, JsonValue, Problem, PublicReading } from '@yellow-sieve/core';
 import { jsonText } from '@yellow-sieve/core/shapes';
+import { columnOf, rowOf } from './row-path';
 
 /** What a stored message became, or what a sieve makes of one that is tried. */
 export type MessageOutcome = Omit<NonNullable<MessageDetail['outcome']>, 'category'>;
@@ -18,14 +19,20 @@ export interface LedgerRow {
 }
 
 /** One row a field, in the sieve's order. */
-export function ledgerOf({ fields, evidence, problems, trace }: MessageOutcome): LedgerRow[] {
-  return Object.entries(fields).map(([field, value]) => ({
-    field,
-    value,
-    evidence: evidence[field] ?? [],
-    problems: problems.filter(({ path }) => path === field),
-    reads: readsOf(field, evidence[field]?.[0]?.rule ?? null, trace),
-  }));
+export const ledgerOf = (outcome: MessageOutcome): LedgerRow[] =>
+  Object.keys(outcome.fields).map((field) => ledgerRow(field, outcome));
+
+/** What became of a field, or of one cell of the rows (`rows[0].price`). */
+export function ledgerRow(path: string, { fields, rows, evidence, problems, trace }: MessageOutcome): LedgerRow {
+  const row = rowOf(path);
+  const column = columnOf(path);
+  return {
+    field: column,
+    value: (row === null ? fields[path] : rows[row]?.[column]) ?? null,
+    evidence: evidence[path] ?? [],
+    problems: problems.filter((problem) => problem.path === path),
+    reads: readsOf(column, evidence[path]?.[0]?.rule ?? null, trace),
+  };
 }
 
 function readsOf(field: string, rule: string | null, trace: MessageOutcome['trace']): string | null {

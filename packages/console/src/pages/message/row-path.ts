@@ -4,16 +4,23 @@ const pattern = /^rows\[(\d+)\]\.(.*)$/;
 /** The field, or the column, that stands at a path: what gives it its colour. */
 export const columnOf = (path: string): string => pattern.exec(path)?.[2] ?? path;
 
-/** Names for the margin: fields by name, the cells of a row once by its number, counted from 1. */
-export function marginNames(
-  paths: readonly string[],
-  rowName: (row: number) => string,
-): { name: string; path: string }[] {
+/** The row that a path is in, counted from 0; null for a field. */
+export const rowOf = (path: string): number | null => {
+  const row = pattern.exec(path)?.[1];
+  return row === undefined ? null : Number(row);
+};
+
+/** Columns that are named on one line; more are a row of a table, whose headings stand above it. */
+const maxNamed = 2;
+
+/** Names for the margin: fields by name, and the columns of the first row by theirs, which stand for those of all others. */
+export function marginNames(paths: readonly string[]): { name: string; path: string }[] {
+  const named = paths.filter((path) => rowOf(path) === null || rowOf(path) === 0);
+  const cells = named.filter((path) => rowOf(path) === 0).length;
   const names = new Map<string, string>();
-  for (const path of paths) {
-    const row = pattern.exec(path)?.[1];
-    const name = row === undefined ? path : rowName(Number(row) + 1);
-    if (!names.has(name)) names.set(name, path);
+  for (const path of named) {
+    if (rowOf(path) === 0 && cells > maxNamed) continue;
+    if (!names.has(columnOf(path))) names.set(columnOf(path), path);
   }
   return [...names].map(([name, path]) => ({ name, path }));
 }

@@ -7,8 +7,10 @@ import { Empty, Muted } from '../../parts/Page';
 import { Side, Sides } from '../../parts/Sides';
 import { useShortcuts } from '../../parts/use-shortcuts';
 import { fill, words } from '../../words';
-import { ledgerOf } from '../message/outcome';
+import { ledgerRow } from '../message/outcome';
 import { RowsTable } from '../message/RowsTable';
+import { columnOf, rowOf } from '../message/row-path';
+import { ColumnLedger } from './ColumnLedger';
 import { type Extracting, type ExtractingEvent, extractingAfter, rowsField, untouched } from './extracting';
 import { FieldLedger } from './FieldLedger';
 import { FieldPanel, WrongDialog } from './FieldPanel';
@@ -101,7 +103,8 @@ function Extraction(props: ExtractionProps) {
     tell({ type: 'done', act: act.act, field });
   });
   const go = useSteps(message, marking.drop);
-  const { names, all, rows, units } = useNames(outline);
+  const { all, rows, units } = useNames(outline);
+  const marked = useMemo(() => [...outline.fields, ...outline.columns], [outline]);
   const outcome = shown?.outcome ?? null;
   const point = (field: string | null) => tell({ type: 'pointed', field });
   const judge = (to: number, field: string, right: boolean) => {
@@ -117,7 +120,7 @@ function Extraction(props: ExtractionProps) {
         source={draft.source}
         message={message}
         reading={reading}
-        fields={outline.fields}
+        fields={marked}
         names={all}
         chosen={state.chosen}
         marking={marking}
@@ -143,6 +146,16 @@ function Extraction(props: ExtractionProps) {
           onJudge={judge}
         />
         <LedgerFoot column={column} expected={expected} onLayout={() => edits.act({ act: 'new layout' })} />
+        {outline.columns.length > 0 && (
+          <ColumnLedger
+            columns={outline.columns}
+            names={all}
+            shown={shown}
+            reading={reading}
+            chosen={state.chosen === null ? null : columnOf(state.chosen)}
+            onChoose={(column) => tell({ type: 'chose', field: column })}
+          />
+        )}
         {outcome && state.chosen === rowsField && (
           <RowsTable outcome={outcome} names={all} chosen={state.chosen} onChoose={point} />
         )}
@@ -150,7 +163,7 @@ function Extraction(props: ExtractionProps) {
           state={state}
           tell={tell}
           outline={outline}
-          names={names}
+          names={all}
           outcome={outcome}
           edits={edits}
           marking={marking}
@@ -196,12 +209,11 @@ function useSteps({ columns, at, go }: ShownMessageState, drop: () => void): (to
   return step;
 }
 
-/** Names of fields, of all that has a colour, and of the rows of the grid; and the units of figures. */
+/** Names of all that has a colour, and of the rows of the grid; and the units of figures. */
 function useNames({ fields, columns }: SieveOutline) {
   return useMemo(() => {
     const names = fields.map((field) => field.name);
     return {
-      names,
       all: [...names, ...columns.map((one) => one.name)],
       rows: columns.length > 0 ? [...names, rowsField] : names,
       units: new Map(fields.flatMap((one) => (one.unit ? [[one.name, one.unit] as const] : []))),
@@ -234,7 +246,9 @@ interface PanelsProps
 /** The field or rule that is open, beside the list of rules. */
 function Panels({ state, tell, outline, outcome, edits, ...rest }: PanelsProps) {
   const { chosen, rule } = state;
-  const field = outline.fields.find((one) => one.name === chosen) ?? null;
+  const name = chosen === null ? null : columnOf(chosen);
+  const column = outline.columns.find((one) => one.name === name);
+  const field = column ?? outline.fields.find((one) => one.name === name) ?? null;
   const open = (next: number | null) => {
     tell({ type: 'opened rule', rule: next });
     edits.forget();
@@ -249,7 +263,14 @@ function Panels({ state, tell, outline, outcome, edits, ...rest }: PanelsProps) 
           onClose={() => open(null)}
         />
       ) : field ? (
-        <ChosenField field={field} outcome={outcome} edits={edits} {...rest} />
+        <ChosenField
+          field={field}
+          path={column && chosen === name ? firstCell(outcome, field.name) : (chosen ?? '')}
+          inRows={column !== undefined}
+          outcome={outcome}
+          edits={edits}
+          {...rest}
+        />
       ) : (
         <Empty>{words.workbench.noField}</Empty>
       )}
@@ -267,15 +288,24 @@ function Panels({ state, tell, outline, outcome, edits, ...rest }: PanelsProps) 
 
 interface ChosenFieldProps extends Omit<PanelsProps, 'state' | 'tell' | 'outline'> {
   field: ColumnItem;
+  /** Its own name, or that of one cell of it. */
+  path: string;
+  inRows: boolean;
 }
 
-function ChosenField({ field, names, outcome, edits, marking, column, expected, grid }: ChosenFieldProps) {
-  const ledger = useMemo(() => (outcome ? ledgerOf(outcome) : []), [outcome]);
+/** The first cell that a column has in a message. */
+const firstCell = (outcome: Shown['outcome'], column: string): string =>
+  Object.keys(outcome?.evidence ?? {}).find((path) => path !== column && columnOf(path) === column) ?? column;
+
+function ChosenField(props: ChosenFieldProps) {
+  const { field, path, inRows, names, outcome, edits, marking, column, expected, grid } = props;
+  const row = useMemo(() => (outcome ? ledgerRow(path, outcome) : null), [path, outcome]);
   return (
     <FieldPanel
       field={field}
+      inRows={inRows}
       colour={fieldColour(names.indexOf(field.name))}
-      row={ledger.find((row) => row.field === field.name) ?? null}
+      row={row}
       cell={grid.coverage(column.name)?.cells[field.name] ?? null}
       onAct={edits.act}
       onRemark={marking.ask}
@@ -286,6 +316,9 @@ function ChosenField({ field, names, outcome, edits, marking, column, expected, 
 
 function filledBy(outcome: Shown['outcome']): ReadonlyMap<string, number> {
   const counts = new Map<string, number>();
-  for (const { rule, filled } of outcome?.trace ?? []) counts.set(rule, filled.length);
+  const cells = Object.entries(outcome?.evidence ?? {}).filter(([path]) => rowOf(path) !== null);
+  const columnsBy = (rule: string) =>
+    new Set(cells.flatMap(([path, [place]]) => (place?.rule === rule ? [columnOf(path)] : [])));
+  for (const { rule, filled } of outcome?.trace ?? []) counts.set(rule, filled.length + columnsBy(rule).size);
   return counts;
 }

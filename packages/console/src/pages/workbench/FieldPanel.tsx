@@ -42,6 +42,8 @@ const Wrong = styled.span`
 
 export interface FieldPanelProps {
   field: ColumnItem;
+  /** Whether it is a column of the rows: then what is right is said of all rows, and it can be split. */
+  inRows: boolean;
   colour: string;
   row: LedgerRow | null;
   cell: CoverageCell | null;
@@ -53,7 +55,7 @@ export interface FieldPanelProps {
 }
 
 /** How a field is read in the shown message, what it is, and whether it is right. */
-export function FieldPanel({ field, colour, row, cell, onAct, onRemark, onExpect }: FieldPanelProps) {
+export function FieldPanel({ field, inRows, colour, row, cell, onAct, onRemark, onExpect }: FieldPanelProps) {
   const say = words.workbench;
   const { types } = useKinds();
   const [name, setName] = useState(field.name);
@@ -75,9 +77,15 @@ export function FieldPanel({ field, colour, row, cell, onAct, onRemark, onExpect
       </h2>
       <How row={row} cell={cell} />
       <Line>
-        <Button onPress={() => onExpect(field.name, undefined)}>{say.right}</Button>
-        <Button onPress={() => setAsking(true)}>{say.wrong}</Button>
-        {row && row.evidence.length > 0 && (
+        {inRows ? (
+          <Button onPress={() => onAct({ act: 'split column', column: field.name })}>{say.columns.split}</Button>
+        ) : (
+          <>
+            <Button onPress={() => onExpect(field.name, undefined)}>{say.right}</Button>
+            <Button onPress={() => setAsking(true)}>{say.wrong}</Button>
+          </>
+        )}
+        {row && row.evidence.length > 0 && !inRows && (
           <Button onPress={() => onAct({ act: 'unmark', field: field.name })}>{say.unmark}</Button>
         )}
         {marked && <Button onPress={() => onRemark(marked)}>{say.somethingElse}</Button>}
@@ -110,7 +118,9 @@ export function FieldPanel({ field, colour, row, cell, onAct, onRemark, onExpect
         >
           {say.required}
         </Tick>
-        <Button onPress={() => onAct({ act: 'remove field', field: field.name })}>{say.removeField}</Button>
+        <Button onPress={() => onAct({ act: 'remove field', field: field.name })}>
+          {inRows ? say.columns.remove : say.removeField}
+        </Button>
       </Line>
       <WrongDialog
         field={field.name}

@@ -1,10 +1,13 @@
 import type { ColumnItem, FileProblemItem, ShownRef } from '@yellow-sieve/contract';
+import { useMemo, useState } from 'react';
 import { styled } from 'styled-components';
 import { Button } from '../../parts/Button';
 import { Empty, Muted } from '../../parts/Page';
 import { Head, Left, Segment, Segments, View, Views } from '../../parts/Sides';
+import { Tick } from '../../parts/Tick';
 import { Trouble } from '../../parts/Trouble';
 import { fill, words } from '../../words';
+import type { Item } from '../message/annotated-lines';
 import { Headers } from '../message/Headers';
 import type { MessageReading } from '../message/outcome';
 import { MarkableText } from './MarkableText';
@@ -20,7 +23,8 @@ import type { ShownMessageState } from './use-shown-message';
 const Subject = styled.strong`
   color: var(--ink);
   overflow: hidden;
-  max-width: 30ch;
+  flex: 1 1 12ch;
+  min-width: 8ch;
   text-overflow: ellipsis;
   white-space: nowrap;
 `;
@@ -56,13 +60,18 @@ export interface MessageSideProps {
 
 /** The shown message: its text, its original and its headers, all to mark values in. */
 export function MessageSide(props: MessageSideProps) {
-  const { problems, error, marking, message } = props;
+  const { problems, error, marking, message, reading } = props;
   const { column, ref } = message;
+  const [withLists, setLists] = useState(false);
+  const items = useMemo(
+    () => (withLists ? reading?.lists.flatMap((list) => list.items) : undefined),
+    [withLists, reading],
+  );
   if (!column || !ref) return null;
   return (
     <Left>
       <Views>
-        <Heading {...props} column={column} />
+        <Heading {...props} column={column} withLists={withLists} onLists={setLists} />
         <Marks {...props} messageRef={ref} />
         <ShownNote shown={message.shown} />
         {problems.map(({ text, code }) => (
@@ -74,14 +83,16 @@ export function MessageSide(props: MessageSideProps) {
         <Said role="status" hidden={marking.done === ''}>
           {marking.done}
         </Said>
-        <Forms {...props} messageRef={ref} />
+        <Forms {...props} messageRef={ref} items={items} />
       </Views>
     </Left>
   );
 }
 
 /** Which message it is, in which of its forms, and the way to the next. */
-function Heading({ message: { columns, at }, column, onGo }: MessageSideProps & { column: Column }) {
+function Heading(props: MessageSideProps & { column: Column; withLists: boolean; onLists(on: boolean): void }) {
+  const { reading, column, withLists, onLists, onGo } = props;
+  const { columns, at } = props.message;
   const say = words.workbench;
   return (
     <Head>
@@ -91,6 +102,11 @@ function Heading({ message: { columns, at }, column, onGo }: MessageSideProps & 
         <Segment id="original">{words.message.original}</Segment>
         <Segment id="headers">{words.message.headers}</Segment>
       </Segments>
+      {reading && reading.lists.length > 0 && (
+        <Tick isSelected={withLists} onChange={onLists}>
+          {say.lists}
+        </Tick>
+      )}
       <Muted>{fill(say.position, { at: at + 1, all: columns.length })}</Muted>
       <Button aria-label={say.next} isDisabled={at + 1 >= columns.length} onPress={() => onGo(at + 1)}>
         J
@@ -133,8 +149,8 @@ function Marks({
 }
 
 /** The message in the form that is chosen. */
-function Forms(props: MessageSideProps & { messageRef: ShownRef }) {
-  const { name, message, messageRef, reading, names, chosen, marking, edits, onChoose } = props;
+function Forms(props: MessageSideProps & { messageRef: ShownRef; items: readonly Item[] | undefined }) {
+  const { items, name, message, messageRef, reading, names, chosen, marking, edits, onChoose } = props;
   const { evidence = noEvidence, leftovers = noLeftovers } = message.shown?.outcome ?? {};
   if (!reading)
     return (
@@ -149,6 +165,7 @@ function Forms(props: MessageSideProps & { messageRef: ShownRef }) {
           reading={reading}
           evidence={evidence}
           leftovers={leftovers}
+          items={items}
           fields={names}
           chosen={chosen}
           onChoose={onChoose}

@@ -123,12 +123,17 @@ async function suggestedFor(mailbox: string, messages: number): Promise<{ found:
     const { fields, columns, left_out } = await service.sieves.suggest({ body: await asked(mailbox) });
     const typeOf = ({ type }: FieldOptions) => type;
     const all = Math.min(messages, maxLooked);
+    // The title, or whatever makes an item, stands in each of them.
+    const rows = Math.max(0, ...columns.map((one) => one.found));
     const found = [
       ...fields.map((one) => ({
         name: one.name,
         about: fill(say.foundIn, { type: typeOf(one.options), found: one.found, all }),
       })),
-      ...columns.map((one) => ({ name: one.name, about: fill(say.foundColumn, { type: typeOf(one.options) }) })),
+      ...columns.map((one) => ({
+        name: one.name,
+        about: fill(say.foundColumn, { type: typeOf(one.options), found: one.found, all: rows }),
+      })),
     ];
     return { found, rest: left_out.map(({ label, why }) => `“${label}” (${say.leftOutFor[why]})`) };
   } catch (error) {

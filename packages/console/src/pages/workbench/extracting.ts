@@ -5,7 +5,7 @@ export const rowsField = 'rows';
 
 /** What a person has before them while they look at what a sieve takes out of messages. */
 export interface Extracting {
-  /** The field that is shown, or the group of rows. */
+  /** The field, column or cell that is shown, or the group of rows. */
   chosen: string | null;
   /** The rule whose lines are open, by its place; `new` for one that is being written. */
   rule: number | 'new' | null;
@@ -25,6 +25,9 @@ export type ExtractingEvent =
   /** An act was done to the text; `field` is what it made or changed. */
   | { type: 'done'; act: SieveActInput['act']; field: string | null };
 
+/** Acts whose field is shown right away. */
+const choosing: ReadonlySet<SieveActInput['act']> = new Set(['mark', 'take header', 'split column', 'rename field']);
+
 export function extractingAfter(state: Extracting, event: ExtractingEvent): Extracting {
   switch (event.type) {
     case 'pointed':
@@ -37,6 +40,6 @@ export function extractingAfter(state: Extracting, event: ExtractingEvent): Extr
       return { ...state, judging: event.of };
     case 'done':
       if (event.act === 'mark rows') return { ...state, chosen: rowsField };
-      return event.act === 'mark' || event.act === 'take header' ? { ...state, chosen: event.field } : state;
+      return choosing.has(event.act) ? { ...state, chosen: event.field } : state;
   }
 }
