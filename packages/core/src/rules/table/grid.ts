@@ -7,7 +7,9 @@ export type GridCell = readonly Range[];
 export interface Grid {
   view: View;
   /** What keeps its cells apart, in words for the trace. */
-  made_of: 'cells' | 'delimiters' | 'columns';
+  made_of: 'cells' | 'delimiters' | 'columns' | 'items';
+  /** What names the columns, where that is no row of it. */
+  headings?: readonly string[];
   rows: readonly (readonly GridCell[])[];
 }
 

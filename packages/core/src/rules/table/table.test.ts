@@ -258,3 +258,57 @@ describe('a table rule', () => {
     expect(trace[0]).toMatchObject({ items: 1100, passed_over: [{ passedOver: 'it adds up others' }] });
   });
 });
+
+describe('a list', () => {
+  const lot = (title: string, price: string, more = '') =>
+    `<div class="lot"><h3><a href="https://gear.example/${title}">${title}</a></h3><p>Price: ${price}</p><p>Condition</p><p>${price === '£45' ? 'new' : 'used'}</p>${more}</div>`;
+  const cards = (...lots: string[]) => ({ html: `<h1>Offers</h1>${lots.join('')}<p>Goodbye</p>` });
+  const asCards = (next: typeof source) => {
+    next.rows.columns = {
+      title: { type: 'text', required: true },
+      link: { type: 'url' },
+      price: { type: 'amount', currency: 'GBP' },
+      state: { type: 'text' },
+      seller: { type: 'text' },
+    };
+    next.rules = [
+      {
+        kind: 'table',
+        name: 'cards',
+        columns: { title: 'line 1', link: 'line 1', price: 'Price', state: 'Condition', seller: 'Seller' },
+      },
+    ];
+  };
+
+  test('is read by the labels of its lines, the words above them, and their numbers', async () => {
+    const body = cards(
+      lot('Anchor', '£60'),
+      lot('Fenders', '£35', '<p>Seller: Tam Ferrier</p>'),
+      lot('Oars', '£45', '<p>Seller: Ebba Holm</p>'),
+    );
+    expect(await rowsOf(body, asCards)).toEqual([
+      ['Anchor', 'https://gear.example/Anchor', 60, 'used', null],
+      ['Fenders', 'https://gear.example/Fenders', 35, 'used', 'Tam Ferrier'],
+      ['Oars', 'https://gear.example/Oars', 45, 'new', 'Ebba Holm'],
+    ]);
+  });
+
+  test('of a text, by its bullets', async () => {
+    const text = '* Anchor\n  Price: 60 GBP\n  Seller: Tam\n* Oars\n  Price: 45 GBP\n  Seller: Ebba\n';
+    const rows = await rowsOf({ text }, (next) => {
+      asCards(next);
+      next.rules = [{ kind: 'table', name: 'cards', columns: { title: 'line 1', price: 'Price', seller: 'Seller' } }];
+    });
+    expect(rows).toEqual([
+      ['Anchor', null, 60, null, 'Tam'],
+      ['Oars', null, 45, null, 'Ebba'],
+    ]);
+  });
+
+  test('gives way to a table with these headings', async () => {
+    const table =
+      '<table><tr><th>Price</th><th>Seller</th><th>line 1</th></tr><tr><td>£1</td><td>Nia</td><td>Cleat</td></tr></table>';
+    const body = { html: cards(lot('Anchor', '£60'), lot('Oars', '£45')).html + table };
+    expect((await rowsOf(body, asCards)).map(([title]) => title)).toEqual(['Cleat']);
+  });
+});

@@ -1,6 +1,6 @@
 import * as v from 'valibot';
 import { nearest } from '../../errors/index.js';
-import type { View } from '../../reading/index.js';
+import { listsOf, type View } from '../../reading/index.js';
 import { typeOfField } from '../../values/index.js';
 import { evidenceAt, findAt, problemAt, readRaw } from '../finding.js';
 import { linkAt } from '../link-at.js';
@@ -8,6 +8,7 @@ import type { CompiledRuleBody, Finding, RuleCompiler, RuleKind, RuleResult, Rul
 import { cellText, type Grid, type GridCell, markedGrids } from './grid.js';
 import { type Header, type HeaderWords, headerOf } from './header.js';
 import { type Item, itemsOf } from './items.js';
+import { listGrids } from './list-grid.js';
 import { textGrids } from './text-grid.js';
 import type { TableTrace } from './trace.js';
 
@@ -73,11 +74,15 @@ function runTable(table: CompiledTable, run: RuleRun, columns: RuleCompiler['col
   };
 }
 
-/** Tables of the markup come first, then those written in the text; in the body, else in other words of the message. */
+/** Tables of the markup come first, then those written in the text, then lists; in the body, else in other words of the message. */
 function firstWithTables(table: CompiledTable, run: RuleRun): Found[] {
   for (const view of run.bodies())
-    for (const grids of [markedGrids(view, run.scene.form.tables), written(view, table)]) {
-      const found = grids.flatMap((grid) => headedBy(grid, table));
+    for (const grids of [
+      () => markedGrids(view, run.scene.form.tables),
+      () => written(view, table),
+      () => listGrids(view, listsOf(run.scene.form)),
+    ]) {
+      const found = grids().flatMap((grid) => headedBy(grid, table));
       if (found.length > 0) return found;
     }
   return [];
@@ -86,8 +91,12 @@ function firstWithTables(table: CompiledTable, run: RuleRun): Found[] {
 const written = (view: View, { words, needed }: CompiledTable): Grid[] =>
   textGrids(view, (cells) => headerOf(cells, words, needed) !== null);
 
-/** The first row of a grid that heads these columns. */
+/** The first row of a grid that heads these columns; of a list, what heads its spots. */
 function headedBy(grid: Grid, { words, needed }: CompiledTable): Found[] {
+  if (grid.headings) {
+    const header = headerOf(grid.headings, words, needed);
+    return header ? [{ grid, at: -1, header }] : [];
+  }
   for (const [at, row] of grid.rows.entries()) {
     const header = headerOf(
       row.map((cell) => cellText(grid.view, cell)),
@@ -121,7 +130,7 @@ function rowOf(
 const maxPassedOver = 20;
 
 function traceOf(taken: readonly Found[], items: readonly Item[], columns: readonly string[]): TableTrace {
-  if (taken.length === 0) return { looked_for: [...columns], found: 'no table with these headings' };
+  if (taken.length === 0) return { looked_for: [...columns], found: 'no table or list with these headings' };
   return {
     tables: taken.map(({ grid, header }) => ({ made_of: grid.made_of, columns: [...header.cells.keys()] })),
     items: items.filter((item) => 'cells' in item).length,
@@ -132,7 +141,7 @@ function traceOf(taken: readonly Found[], items: readonly Item[], columns: reado
 /** Makes rows of the tables whose header words name its columns. */
 export const table: RuleKind = {
   kind: 'table',
-  about: 'makes rows of tables, found by the words over their columns',
+  about: 'makes rows of tables, found by the words over their columns, and of lists, by the labels of their lines',
   entries,
   mentions: { columns: 'keys' },
   compile,

@@ -1,6 +1,5 @@
 import { type ItemList, labelOf, listsIn, type Range } from '../../reading/index.js';
-import { enumerationEnd } from '../../rules/template/text/lines.js';
-import { tokenise } from '../../rules/template/text/tokens.js';
+import { bulletEnd } from '../../rules/template/text/lines.js';
 import { isFree, type ReadContext } from '../../values/index.js';
 import { guessType } from '../guess-type.js';
 import type { Marked } from '../marked.js';
@@ -174,12 +173,6 @@ function commonLabel(lines: readonly string[]): string | null {
 }
 
 const behindBullet = (line: string): string => line.slice(bulletEnd(line));
-
-function bulletEnd(line: string): number {
-  const tokens = tokenise(line, 0);
-  const end = enumerationEnd(tokens);
-  return end > 0 ? (tokens[end]?.start ?? line.length) : 0;
-}
 
 function valueAt(text: string, line: Range, label: string | null): Range {
   const words = text.slice(line.start, line.end);

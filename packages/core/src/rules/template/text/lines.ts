@@ -54,6 +54,13 @@ export function enumerationEnd(tokens: readonly Token[]): number {
   return numbered && (tokens[2]?.gap ?? 0) > 0 ? 2 : 0;
 }
 
+/** The length of the bullet or number that a line begins with; 0 where it has none. */
+export function bulletEnd(line: string): number {
+  const tokens = tokenise(line, 0);
+  const end = enumerationEnd(tokens);
+  return end > 0 ? (tokens[end]?.start ?? line.length) : 0;
+}
+
 /** `No. 3 Lift`, `(3) Lift`, `#3: Lift`: a number of up to three figures in its own dress, and a word behind it. */
 function numberedEnd(tokens: readonly Token[]): number {
   const [first] = tokens;
