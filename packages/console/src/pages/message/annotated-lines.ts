@@ -31,7 +31,7 @@ export interface Item {
 }
 
 /** Where the items of rows stand, from the first to the last cell of each. */
-export function itemsOf(evidence: Readonly<Record<string, readonly Evidence[]>>): Item[] {
+function itemsOf(evidence: Readonly<Record<string, readonly Evidence[]>>): Item[] {
   const items: Item[] = [];
   for (const { field, start, end } of marksIn('message.text', evidence)) {
     const row = rowOf(field);
