@@ -1,5 +1,13 @@
 // The reference pages that follow from the code, by file name.
-import { catalogue, fileJsonSchema, ruleKinds, valueTypes } from '@yellow-sieve/core';
+import {
+  catalogue,
+  fileJsonSchema,
+  formatLetters,
+  patternParts,
+  ruleKinds,
+  textReference,
+  valueTypes,
+} from '@yellow-sieve/core';
 import { openApiDocument } from '@yellow-sieve/service';
 
 const json = (data) => `${JSON.stringify(data, null, 2)}\n`;
@@ -9,6 +17,8 @@ export async function references() {
   return {
     'problems.md': problemsPage(),
     'fields-and-rules.md': kindsPage(),
+    'patterns.md': patternsPage(),
+    'texts.md': await textsPage(),
     'sieve.schema.json': json(fileJsonSchema('sieve')),
     'mailbox.schema.json': json(fileJsonSchema('mailbox')),
     'openapi.json': json(await openApiDocument()),
@@ -34,6 +44,29 @@ function kindsPage() {
     ({ kind, about, entries }) => `| \`${kind}\` | ${about} | ${options(entries)} |`,
   );
   return `# Field types and rule kinds\n\nMade by \`npm run generate\` from their declarations.\n\n## Field types\n\n| type | takes | options |\n|---|---|---|\n${types.join('\n')}\n\n${commonOptions}\n## Rule kinds\n\nEvery rule may have a \`name\`, which evidence and problems repeat, and \`off: true\`.\n\n| kind | does | entries |\n|---|---|---|\n${kinds.join('\n')}\n`;
+}
+
+const cell = (text) => text.replaceAll('|', '\\|').replaceAll('\n', '⏎');
+const code = (text) => (text === '' ? '' : `\`${cell(text)}\``);
+
+function patternsPage() {
+  const rows = Object.values(patternParts)
+    .filter(({ matches }) => matches.length > 0)
+    .map(
+      ({ name, about, type, matches, not }) =>
+        `| \`~${name}~\` | ${about} | \`${type}\` | ${matches.map(code).join(', ')} | ${not.map(code).join(', ')} |`,
+    );
+  return `# Parts of patterns\n\nMade by \`npm run generate\` from their declarations; the tests run every example. A part is written \`~name~\` in a pattern, stands with its own boundaries, and takes capitals as small letters.\n\n| part | finds | type | finds all of | finds nothing in |\n|---|---|---|---|---|\n${rows.join('\n')}\n\nField types without a part above are parts as well, by their names: \`~text~\` is the rest of a line.\n`;
+}
+
+async function textsPage() {
+  const { names, filters } = await textReference();
+  const ofNames = names.map(({ name, type, gives }) => `| \`${name}\` | ${type} | ${code(gives)} |`);
+  const ofFilters = filters.map(
+    ({ filter, about, text, gives }) => `| \`${filter}\` | ${about} | ${code(text)} | ${code(gives)} |`,
+  );
+  const ofLetters = Object.entries(formatLetters).map(([letters, example]) => `| \`${letters}\` | ${code(example)} |`);
+  return `# Texts: names, filters, formats\n\nMade by \`npm run generate\`; the examples are rendered when it is made, and by the tests. Texts with \`{{ }}\` stand in \`from:\` of derive rules and in \`with:\` of routes. The same names stand in conditions. A name that has no value gives nothing; a text that is nothing is no value. A wrong name, filter or format letter is an error when the file is compiled.\n\n## Names\n\nFields and columns by their own names: \`vessel\`, \`extra\` here.\n\n| name | type | in the example |\n|---|---|---|\n${ofNames.join('\n')}\n\n## Filters\n\n| filter | gives | for example | becomes |\n|---|---|---|---|\n${ofFilters.join('\n')}\n\n## Letters of \`date\`\n\nWords of the format’s own stand in single quotes: \`{{ arrival | date: "d MMMM 'at the' HH:mm" }}\`. The examples are of 5 May 2027, 09:07:03.\n\n| letters | for example |\n|---|---|\n${ofLetters.join('\n')}\n`;
 }
 
 /** Options that every type has; the schema says which values each takes. */

@@ -11,6 +11,7 @@ export { type Limits, limits } from './limits.js';
 export * from './mailbox/index.js';
 export { must } from './must.js';
 export type { Arrival } from './names/index.js';
+export { type PatternPart, patternParts } from './patterns/index.js';
 export * from './reading/index.js';
 export { type Cell, type Line, numberedName, type RouteHit } from './routing/index.js';
 export {
@@ -28,6 +29,7 @@ export {
 export * from './scrub/index.js';
 export * from './sieve/index.js';
 export * from './suggest/index.js';
+export { formatLetters, textReference } from './texts/index.js';
 export {
   type FieldOptions,
   figureOf,

@@ -38,6 +38,8 @@ export const limits = {
   patternMatches: 1000,
   /** Characters one pattern rule looks at. */
   patternText: 200_000,
+  /** Milliseconds of one pattern that can run away; the others need no clock. */
+  patternTime: 100,
   /** Steps of a text with tokens, in characters of its result. */
   textOutput: 100_000,
   /** Characters of a value kept from one slot. */

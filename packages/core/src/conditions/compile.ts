@@ -1,6 +1,7 @@
 import { nearest } from '../errors/index.js';
 import type { Path, Report } from '../files/index.js';
 import type { NamedType, NameScope } from '../names/index.js';
+import { patternOf } from '../patterns/index.js';
 import { ownTypes, type ReadContext, readValue, type Value, valueTypes, wordsValue } from '../values/index.js';
 import type { ConditionSource, Operand } from './schema.js';
 import { type Test, tests } from './tests.js';
@@ -153,12 +154,8 @@ function readLiteral(written: string, test: Test, type: NamedType, context: Read
 }
 
 function patternLiteral(written: string): Value | string {
-  try {
-    new RegExp(written, 'iu');
-    return wordsValue(written);
-  } catch (error) {
-    return (error as Error).message;
-  }
+  const pattern = patternOf(written);
+  return typeof pattern === 'string' ? pattern : wordsValue(written);
 }
 
 function fail(report: Report, ...problem: Parameters<Report['add']>): null {

@@ -1,5 +1,6 @@
 import { Duration } from 'luxon';
 import { dictionary } from '../dictionary.js';
+import { isFoundIn, patternOf } from '../patterns/index.js';
 import {
   addDecimals,
   compareDecimals,
@@ -91,7 +92,11 @@ export const tests: Readonly<Record<string, Test>> = dictionary({
     on: inWords,
     operands: 1,
     literal: 'pattern',
-    decide: (a, [b]) => b !== undefined && new RegExp(toText(b), 'iu').test(toText(a).slice(0, 20_000)),
+    decide: (a, [b]) => {
+      const pattern = b === undefined ? '' : patternOf(toText(b));
+      if (typeof pattern === 'string') return { undecidable: `there is no pattern: ${pattern}` };
+      return isFoundIn(pattern, toText(a).slice(0, 20_000)) ?? { undecidable: 'its pattern took too long' };
+    },
   },
   over: ordered(sizes, compareSizes, (order) => order > 0),
   'at least': ordered(sizes, compareSizes, (order) => order >= 0),

@@ -30,6 +30,7 @@ const order = [
   'body',
   'fields',
   'rows',
+  'parts',
   'accept',
   'rules',
   'checks',

@@ -12,7 +12,10 @@ import {
 import { messageNameList, messageNameType, messageNameValues } from './message-names.js';
 import type { NamedType, NameScope, Scene } from './scene.js';
 
-const recordNames = [
+/** The number of the row that a route writes, from 1; nothing where it does not go by rows. */
+const rowNumber = 'row.number';
+
+export const recordNames: readonly string[] = [
   'record.key',
   'record.sieve',
   'record.version',
@@ -31,6 +34,7 @@ export function sieveScope(
     const bare = fields[name] ?? columns[name];
     if (bare) return fieldType(bare);
     if (name === 'rows.count') return named(ownTypes.count);
+    if (name === rowNumber && Object.keys(columns).length > 0) return named(ownTypes.count);
     const column = name.startsWith('rows.') ? columns[name.slice('rows.'.length)] : undefined;
     if (column) return { ...fieldType(column), many: true };
     if (recordNames.includes(name)) return named(ownTypes.words);
@@ -39,6 +43,7 @@ export function sieveScope(
   const known = () => [
     ...Object.keys(fields),
     ...Object.keys(columns).flatMap((column) => [column, `rows.${column}`]),
+    ...(Object.keys(columns).length > 0 ? [rowNumber, 'rows.count'] : []),
     ...recordNames,
     ...messageNameList,
   ];
@@ -58,6 +63,7 @@ function fieldType(options: FieldOptions): NamedType {
 /** The values a name has in a scene, a list's items one by one; none means null. */
 export function valuesOf(name: string, scene: Scene): SingleValue[] {
   if (name === 'rows.count') return [countValue(scene.rows.length)];
+  if (name === rowNumber) return scene.row === null ? [] : [countValue(scene.rows.indexOf(scene.row) + 1)];
   if (name.startsWith('rows.')) return scene.rows.flatMap((row) => one(row.get(name.slice('rows.'.length))));
   if (name.startsWith('record.')) return one(scene.record[name] == null ? null : wordsValue(scene.record[name]));
   if (name.startsWith('message.')) return messageNameValues(name, scene);

@@ -3,6 +3,7 @@ import type { Code } from '../errors/index.js';
 import type { Mentions, Path, Report } from '../files/index.js';
 import type { Limits } from '../limits.js';
 import type { NameScope, Scene } from '../names/index.js';
+import type { PatternPart } from '../patterns/index.js';
 import type { Range, View } from '../reading/index.js';
 import type { FieldOptions, JsonValue, ReadContext, Value } from '../values/index.js';
 
@@ -125,6 +126,8 @@ export interface RuleCompiler {
   fields: Readonly<Record<string, FieldOptions>>;
   columns: Readonly<Record<string, FieldOptions>>;
   scope: NameScope;
+  /** The sieve's own parts of patterns. */
+  parts: Readonly<Record<string, PatternPart>>;
   context: ReadContext;
   path: Path;
   report: Report;

@@ -3,6 +3,7 @@ import { dictionary, isNameOfAll } from '../dictionary.js';
 import { type FileProblem, YsError } from '../errors/index.js';
 import { asParsedFile, checkShape, parseFile, Report } from '../files/index.js';
 import { sieveScope } from '../names/index.js';
+import { compileParts } from '../patterns/index.js';
 import type { BodyChoice } from '../reading/index.js';
 import { type CompiledRoute, compileRoute, type RouteSource } from '../routing/index.js';
 import { type CompiledRuleBody, type RuleCompiler, ruleKinds } from '../rules/index.js';
@@ -81,6 +82,7 @@ function compileChecked(source: SieveSource, report: Report): CompiledSieve {
   const locale = localeOf(source.locale);
   const timezone = source.timezone ?? null;
   const context = writtenContext({ locale, timezone });
+  const parts = compileParts(source.parts ?? {}, report);
   const compiler: ConditionCompiler = { scope: sieveScope(fields, columns), context, report };
   const condition = (from: SieveSource['accept'], key: string) =>
     from ? compileCondition(from, [key], compiler) : null;
@@ -96,7 +98,7 @@ function compileChecked(source: SieveSource, report: Report): CompiledSieve {
     defaults: readDefaults(fields, compiler),
     accept: condition(source.accept, 'accept'),
     rules: (source.rules ?? []).flatMap(
-      (rule, i) => compileRule(rule, i, { ...compiler, fields, columns, path: ['rules', i] }) ?? [],
+      (rule, i) => compileRule(rule, i, { ...compiler, fields, columns, parts, path: ['rules', i] }) ?? [],
     ),
     checks: (source.checks ?? []).flatMap((check, i) => compileCheck(check, i, columns, compiler) ?? []),
     routes: compileRoutes(source, fields, columns, compiler),

@@ -1,6 +1,7 @@
 import * as v from 'valibot';
 import { conditionSchema } from '../conditions/index.js';
 import { closed } from '../files/index.js';
+import { partsSchema } from '../patterns/index.js';
 import { routeSchema } from '../routing/index.js';
 import { ruleKinds } from '../rules/index.js';
 import { type FieldOptions, valueTypes, zoneSchema } from '../values/index.js';
@@ -60,6 +61,7 @@ export const sieveSchema = closed({
       columns: v.record(fieldName, fieldSchema),
     }),
   ),
+  parts: v.optional(partsSchema),
   accept: v.optional(conditionSchema),
   rules: v.optional(v.array(ruleSchema)),
   checks: v.optional(v.array(checkSchema)),

@@ -1,1 +1,3 @@
+export { formatLetters } from './format-letters.js';
+export { textReference } from './reference.js';
 export * from './text.js';

@@ -73,7 +73,7 @@ describe('texts with tokens', () => {
   test.each([
     ['{{ vesel }}', 'YS-TEXT-NAME', 'did you mean “vessel”?'],
     ['{{ vessel', 'YS-TEXT-SYNTAX', 'cannot be read'],
-    ['{{ vessel | shout }}', 'YS-TEXT-SYNTAX', 'shout'],
+    ['{{ vessel | shout }}', 'YS-TEXT-FILTER', 'shout'],
     ['{% include "secret" %}', 'YS-TEXT-SYNTAX', 'cannot be read'],
   ])('%s cannot be compiled', (source, code, words) => {
     const { text, problems } = compile(source);

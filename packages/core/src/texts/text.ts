@@ -4,7 +4,9 @@ import { nearest } from '../errors/index.js';
 import type { Path, Report } from '../files/index.js';
 import { limits } from '../limits.js';
 import { type NameScope, type Scene, textOf, valuesOf } from '../names/index.js';
+import { filterList } from './filter-list.js';
 import { filters } from './filters.js';
+import { wrongLetters } from './format-letters.js';
 import { NameDrop } from './name-drop.js';
 
 const liquid = new Liquid({
@@ -17,6 +19,8 @@ const liquid = new Liquid({
   templates: {},
 });
 for (const [name, filter] of Object.entries(filters)) liquid.registerFilter(name, filter);
+// What nobody has described is refused, so that a text means the same after an update of the library.
+for (const name of Object.keys(liquid.filters)) if (!Object.hasOwn(filterList, name)) delete liquid.filters[name];
 
 /** A text with tokens, compiled against the names it may use. */
 export interface CompiledText {
@@ -29,6 +33,7 @@ export interface CompiledText {
 
 /** Compiles a text; a token that cannot be read or names nothing known is reported, and gives null. */
 export function compileText(source: string, scope: NameScope, path: Path, report: Report): CompiledText | null {
+  if (!knowsFilters(source, path, report)) return null;
   let template: Template[];
   let names: string[];
   try {
@@ -43,6 +48,35 @@ export function compileText(source: string, scope: NameScope, path: Path, report
   if (unknown.length > 0) return null;
   const only = /^\{\{-?\s*([\w.[\]-]+)\s*-?\}\}$/.exec(source.trim())?.[1] ?? null;
   return { source, template, names, only: only !== null && names.includes(only) ? only : null };
+}
+
+/** A filter with its argument, where that is a text: `| date: 'd MMMM'`. */
+const filterUse = /\|\s*([A-Za-z_]\w*)(?:\s*:\s*(?:'([^']*)'|"([^"]*)"))?/g;
+
+/** Whether all filters of a text are known, and formats made of letters that stand for something; what is not is reported. */
+function knowsFilters(source: string, path: Path, report: Report): boolean {
+  let fine = true;
+  for (const [inside] of source.matchAll(/\{\{.*?\}\}|\{%.*?%\}/gs))
+    for (const [, filter = '', single, double] of withoutTexts(inside)) {
+      if (!Object.hasOwn(filterList, filter)) {
+        report.add('YS-TEXT-FILTER', path, { filter, nearest: nearest(filter, Object.keys(filterList)) });
+        fine = false;
+      }
+      const wrong = filter === 'date' ? wrongLetters(single ?? double ?? '') : null;
+      if (!wrong) continue;
+      const instead = wrong.instead === null ? '' : `, did you mean “${wrong.instead}”?`;
+      report.add('YS-TEXT-FORMAT', path, { letters: wrong.letters, instead });
+      fine = false;
+    }
+  return fine;
+}
+
+/** The filters of a tag; a bar within quotes is none. */
+function withoutTexts(inside: string): RegExpExecArray[] {
+  const quoted = [...inside.matchAll(/'[^']*'|"[^"]*"/g)];
+  return [...inside.matchAll(filterUse)].filter(
+    ({ index }) => !quoted.some((one) => one.index < index && index < one.index + one[0].length),
+  );
 }
 
 /** A rendered text, with the names it used that had no value. */

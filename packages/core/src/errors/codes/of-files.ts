@@ -87,13 +87,31 @@ export const ofFiles = {
   'YS-CONDITION-TEST': { status: 422, sentence: 'The test “{test}” does not go with {name}, which is of type {type}.' },
   'YS-CONDITION-VALUE': { status: 422, sentence: '“{value}” cannot be compared with {name}: {detail}.' },
   'YS-CONDITION-UNDECIDABLE': { status: 422, sentence: 'The condition on {name} cannot be decided: {detail}.' },
+  'YS-TEXT-FILTER': { status: 422, sentence: '“{filter}” is no filter of texts{nearest}.' },
+  'YS-TEXT-FORMAT': {
+    status: 422,
+    sentence:
+      '“{letters}” stands for nothing in a format of days{instead} Words of the format’s own stand in single quotes.',
+  },
   'YS-TEXT-SYNTAX': { status: 422, sentence: 'The text cannot be read: {detail}. Check its tokens.' },
   'YS-TEXT-NAME': { status: 422, sentence: 'The text uses “{name}”, which is not known{nearest}.' },
   'YS-TABLE-NO-COLUMN': {
     status: 422,
     sentence: 'The table rule names no column, so it fills nothing. Write a column of the rows, and the words over it.',
   },
-  'YS-PATTERN-SYNTAX': { status: 422, sentence: 'The pattern cannot be read: {detail}.' },
+  'YS-PATTERN-SYNTAX': {
+    status: 422,
+    sentence: 'The pattern cannot be read at character {at}, near “{near}”: {detail}.',
+  },
+  'YS-PATTERN-ALL-ONE': {
+    status: 422,
+    sentence:
+      '“{field}” holds one value, and `take: all` gives it several. Make it `many: true`, or take first, last, only or a number.',
+  },
+  'YS-PART-EXAMPLE': {
+    status: 422,
+    sentence: 'The part “~{part}~” {fault} its example “{example}”. Change one of the two.',
+  },
   'YS-PATTERN-NO-GROUP': {
     status: 422,
     sentence: 'The pattern has no named group, so it fills nothing. Name one after a field: (?<field>…).',

@@ -54,6 +54,51 @@ describe('a pattern rule', () => {
     expect(evidence['rows[1].kn']?.[0]).toMatchObject({ raw: '15', start: 15, end: 17 });
   });
 
+  test('all matches fill a field that takes many, each with its evidence; distinct folds twins', async () => {
+    const many = { fields: { phone: { type: 'phone', many: true } }, rows: undefined };
+    const text = 'call 07700 900412 or 07700 900413, again 07700900412';
+    const all = await run({ find: '(?<phone>~phone~)' }, text, many);
+    expect(all.fields.phone).toEqual(['+447700900412', '+447700900413', '+447700900412']);
+    expect(all.evidence.phone?.map(({ raw }) => raw)).toEqual(['07700 900412', '07700 900413', '07700900412']);
+    const distinct = await run({ find: '(?<phone>~phone~)', take: 'all', distinct: true }, text, many);
+    expect(distinct.fields.phone).toEqual(['+447700900412', '+447700900413']);
+    expect((await run({ find: '(?<phone>~phone~)', take: 'last' }, text, many)).fields.phone).toEqual([
+      '+447700900412',
+    ]);
+  });
+
+  test('one of all matches that cannot be read leaves none of them unsaid', async () => {
+    const many = { fields: { day: { type: 'date', many: true } }, rows: undefined };
+    const outcome = await run({ find: 'day (?<day>[\\d-]+)' }, 'day 2026-11-24, day 2026-13-40', many);
+    expect(outcome.fields.day).toBeNull();
+    expect(outcome.problems).toMatchObject([{ path: 'day' }]);
+    expect(outcome.verdict).toBe('review');
+  });
+
+  test('an own part, with examples', async () => {
+    const parts = { station: { find: '[NS]-~integer~', matches: ['N-7'], not: ['7-N'] } };
+    const extra = { parts };
+    expect((await run({ find: 'at (?<buoy>~station~)' }, 'at N-12', extra)).fields.buoy).toBe('N-12');
+    const faulty = { ...extra, parts: { station: { ...parts.station, matches: ['N7'], not: ['S-4'] } } };
+    const result = tryCompileSieve({
+      sieve: 's',
+      fields,
+      rules: [{ kind: 'pattern', find: '(?<buoy>~station~)' }],
+      ...faulty,
+    });
+    expect(result.ok ? [] : result.problems).toMatchObject([
+      { code: 'YS-PART-EXAMPLE', path: 'parts.station.matches', text: expect.stringContaining('N7') },
+      { code: 'YS-PART-EXAMPLE', path: 'parts.station.not', text: expect.stringContaining('S-4') },
+    ]);
+  });
+
+  test('one that runs away is stopped, and the record goes to review', async () => {
+    const outcome = await run({ find: '^(?<at>(a+)+)$' }, `${'a'.repeat(3000)}!`);
+    expect(outcome.verdict).toBe('review');
+    expect(outcome.trace[0]).toMatchObject({ guarded: expect.stringContaining('a+') });
+    expect(outcome.problems).toMatchObject([{ code: 'YS-RULE-STOPPED', text: expect.stringContaining('ms') }]);
+  });
+
   test('looks where it is told to', async () => {
     expect((await run({ in: 'message.subject', find: 'Buoy (?<buoy>\\w+)' }, 'Buoy X')).fields.buoy).toBe('B7');
   });
@@ -69,8 +114,10 @@ describe('a pattern rule', () => {
     ['no groups', 'YS-PATTERN-NO-GROUP'],
     ['(?<fone>x)', 'YS-SIEVE-UNKNOWN-FIELD'],
     ['(?<phone>~phon~)', 'YS-PATTERN-PART'],
-  ])('%s cannot be compiled', (find, code) => {
-    const result = tryCompileSieve({ sieve: 's', fields, rules: [{ kind: 'pattern', find }] });
+    [{ find: '(?<wind>\\d+)', take: 'all' }, 'YS-PATTERN-ALL-ONE'],
+  ])('%s cannot be compiled', (rule, code) => {
+    const entries = typeof rule === 'string' ? { find: rule } : rule;
+    const result = tryCompileSieve({ sieve: 's', fields, rules: [{ kind: 'pattern', ...entries }] });
     expect(result.ok ? [] : result.problems.map((problem) => problem.code)).toEqual([code]);
   });
 });

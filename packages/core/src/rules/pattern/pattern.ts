@@ -1,10 +1,11 @@
 import * as v from 'valibot';
+import { canonicalJson } from '../../canonical-json.js';
 import { nearest } from '../../errors/index.js';
+import { compilePattern, matchesOf, type Pattern } from '../../patterns/index.js';
 import type { View } from '../../reading/index.js';
-import { ownTypes } from '../../values/index.js';
+import { type FieldOptions, itemsOf, type ListValue, ownTypes, toJson } from '../../values/index.js';
 import { evidenceAt, findAt, problemAt } from '../finding.js';
 import type { CompiledRuleBody, Finding, Problem, RuleCompiler, RuleKind, RuleResult, RuleRun } from '../rule-kind.js';
-import { withParts } from './parts.js';
 import { type Take, taken } from './take.js';
 import type { PatternTrace } from './trace.js';
 
@@ -12,29 +13,35 @@ const entries = {
   in: v.optional(v.string()),
   find: v.string(),
   take: v.optional(v.union([v.picklist(['first', 'last', 'all', 'only']), v.pipe(v.number(), v.integer())])),
+  distinct: v.optional(v.boolean()),
   case: v.optional(v.picklist(['any', 'exact'])),
+  lines: v.optional(v.picklist(['each', 'together'])),
 };
 
 interface PatternSource {
   in?: string;
   find: string;
   take?: Take;
+  /** Of the values of a field that takes many, each once. */
+  distinct?: boolean;
   case?: 'any' | 'exact';
+  lines?: 'each' | 'together';
 }
 
 interface CompiledPattern {
-  expression: RegExp;
-  groups: string[];
+  pattern: Pattern;
   lookIn: string;
   take: Take;
+  distinct: boolean;
   rows: boolean;
 }
 
 function compile(source: PatternSource, compiler: RuleCompiler): CompiledRuleBody | null {
-  const { report, path, fields, columns } = compiler;
-  const expression = compileExpression(source, compiler);
-  if (!expression) return null;
-  const groups = [...new Set([...expression.source.matchAll(/\(\?<([A-Za-z_]\w*)>/g)].map((match) => match[1] ?? ''))];
+  const { report, path, fields, columns, parts } = compiler;
+  const { case: capitals, lines } = source;
+  const pattern = compilePattern(source.find, { case: capitals, lines, parts }, [...path, 'find'], report);
+  if (!pattern) return null;
+  const { groups } = pattern;
   if (groups.length === 0) report.add('YS-PATTERN-NO-GROUP', [...path, 'find']);
   const known = [...Object.keys(fields), ...Object.keys(columns)];
   const strangers = groups.filter((group) => !known.includes(group));
@@ -46,64 +53,68 @@ function compile(source: PatternSource, compiler: RuleCompiler): CompiledRuleBod
       name: lookIn,
       nearest: nearest(lookIn, compiler.scope.known()),
     });
-  if (groups.length === 0 || strangers.length > 0) return null;
   const rows = groups.some((group) => group in columns);
-  const pattern: CompiledPattern = { expression, groups, lookIn, take: source.take ?? (rows ? 'all' : 'first'), rows };
-  return { fills: groups, run: (run) => runPattern(pattern, run, compiler) };
-}
-
-function compileExpression(source: PatternSource, { report, path }: RuleCompiler): RegExp | null {
-  const parts = withParts(source.find);
-  if ('unknown' in parts) {
-    report.add('YS-PATTERN-PART', [...path, 'find'], { part: parts.unknown, nearest: parts.nearest });
-    return null;
-  }
-  try {
-    return new RegExp(parts.pattern, source.case === 'exact' ? 'gmud' : 'gmuid');
-  } catch (error) {
-    report.add('YS-PATTERN-SYNTAX', [...path, 'find'], { detail: (error as Error).message.replace(/^.*: /, '') });
-    return null;
-  }
+  const single = rows ? [] : groups.filter((group) => fields[group]?.many !== true);
+  const take = source.take ?? (rows || single.length === 0 ? 'all' : 'first');
+  const several = take === 'all' ? single.filter((field) => known.includes(field)) : [];
+  for (const field of several) report.add('YS-PATTERN-ALL-ONE', [...path, 'take'], { field });
+  if (groups.length === 0 || strangers.length > 0 || several.length > 0) return null;
+  const compiled: CompiledPattern = { pattern, lookIn, take, distinct: source.distinct === true, rows };
+  return { fills: [...groups], run: (run) => runPattern(compiled, run, compiler) };
 }
 
 type Match = RegExpExecArray;
 
-function runPattern(pattern: CompiledPattern, run: RuleRun, compiler: RuleCompiler): RuleResult {
-  const view = run.view(pattern.lookIn);
-  if (!view) return { findings: [], steps: 0, trace: { looked_at: pattern.lookIn, found: 'nothing of that name' } };
-  const { matches, problems } = allMatches(pattern, view, run);
-  const choice = taken(matches, pattern.take);
-  if (pattern.take === 'only' && matches.length > 1) problems.push(...severalProblems(pattern, matches, view, run));
+function runPattern(compiled: CompiledPattern, run: RuleRun, compiler: RuleCompiler): RuleResult {
+  const { pattern, lookIn, take, rows } = compiled;
+  const view = run.view(lookIn);
+  if (!view) return { findings: [], steps: 0, trace: { looked_at: lookIn, found: 'nothing of that name' } };
+  const { found: matches, stopped } = matchesOf(pattern, view.text, run.facts.limits);
+  const problems: Problem[] =
+    stopped === null ? [] : [problemAt('YS-RULE-STOPPED', '', { rule: run.rule, limit: stopped }, undefined)];
+  const choice = taken(matches, take);
+  if (take === 'only' && matches.length > 1) problems.push(...severalProblems(pattern, matches, view, run));
   const read = (match: Match) => pattern.groups.flatMap((group) => findGroup(match, group, view, run, compiler));
   const found = choice.taken.map(read);
+  const trace: PatternTrace = {
+    looked_at: lookIn,
+    matches: choice.taken.map((match) => match[0].slice(0, 80)),
+    passed_over: choice.passedOver.map((match) => match[0].slice(0, 80)),
+    ...(pattern.danger === null ? {} : { guarded: pattern.danger }),
+  };
   return {
-    findings: pattern.rows ? [] : found.flat(),
-    ...(pattern.rows ? { rows: found } : {}),
+    findings: rows ? [] : pattern.groups.flatMap((group) => together(found.flat(), group, compiler.fields, compiled)),
+    ...(rows ? { rows: found } : {}),
     problems,
     steps: matches.length,
-    trace: {
-      looked_at: pattern.lookIn,
-      matches: choice.taken.map((match) => match[0].slice(0, 80)),
-      passed_over: choice.passedOver.map((match) => match[0].slice(0, 80)),
-    } satisfies PatternTrace,
+    trace,
   };
 }
 
-function allMatches(pattern: CompiledPattern, view: View, run: RuleRun): { matches: Match[]; problems: Problem[] } {
-  const { patternText, patternMatches } = run.facts.limits;
-  const matches: Match[] = [];
-  const stopped = (limit: string) => ({
-    matches,
-    problems: [problemAt('YS-RULE-STOPPED', '', { rule: run.rule, limit }, undefined)],
+/** What the matches give a field: one value, or all of them as a list, each with its evidence. One that cannot be read stands for all. */
+function together(
+  all: readonly Finding[],
+  field: string,
+  fields: Readonly<Record<string, FieldOptions>>,
+  { distinct }: CompiledPattern,
+): Finding[] {
+  const own = all.filter((finding) => finding.field === field && finding.state !== 'closed');
+  const [first] = own;
+  if (fields[field]?.many !== true || first === undefined) return all.filter((finding) => finding.field === field);
+  const wrong = own.find(({ state }) => state === 'problem');
+  if (wrong) return [wrong];
+  const seen = new Set<string>();
+  const items = own.flatMap((finding) => (finding.state === 'value' ? itemsOf(finding.value) : []));
+  const kept = items.filter((item) => {
+    const key = canonicalJson(toJson(item));
+    return !(distinct && seen.has(key)) && seen.add(key);
   });
-  for (const match of view.text.slice(0, patternText).matchAll(pattern.expression)) {
-    if (matches.length >= patternMatches) return stopped(`${patternMatches} matches`);
-    if (match[0] !== '') matches.push(match);
-  }
-  return view.text.length > patternText ? stopped(`${patternText} characters`) : { matches, problems: [] };
+  const { separator } = fields[field];
+  const value: ListValue = { kind: 'list', items: kept, separator: typeof separator === 'string' ? separator : ', ' };
+  return [{ field, state: 'value', value, evidence: own.flatMap(({ evidence }) => evidence) }];
 }
 
-function severalProblems(pattern: CompiledPattern, matches: readonly Match[], view: View, run: RuleRun): Problem[] {
+function severalProblems(pattern: Pattern, matches: readonly Match[], view: View, run: RuleRun): Problem[] {
   const first = matches[0];
   const at = first ? evidenceAt(view, first.index, first.index + first[0].length, run.rule)[0] : undefined;
   return pattern.groups

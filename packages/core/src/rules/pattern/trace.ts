@@ -6,6 +6,8 @@ export const patternTrace = v.object({
   found: v.exactOptional(v.string()),
   matches: v.exactOptional(v.array(v.string())),
   passed_over: v.exactOptional(v.array(v.string())),
+  /** How the pattern can run away, so that it ran with a clock. */
+  guarded: v.exactOptional(v.string()),
 });
 
 export type PatternTrace = v.InferOutput<typeof patternTrace>;
