@@ -1,4 +1,5 @@
 import { dictionary } from '../dictionary.js';
+import { cut } from './cut/cut.js';
 import { derive } from './derive/derive.js';
 import { pattern } from './pattern/pattern.js';
 import { prompt } from './prompt/prompt.js';
@@ -7,7 +8,14 @@ import { table } from './table/table.js';
 import { template } from './template/template.js';
 
 /** The rule kinds. A new kind is one folder and one line here; schema, docs and forms follow from its declaration. */
-export const ruleKinds: Readonly<Record<string, RuleKind>> = dictionary({ template, table, pattern, prompt, derive });
+export const ruleKinds: Readonly<Record<string, RuleKind>> = dictionary({
+  template,
+  table,
+  pattern,
+  cut,
+  prompt,
+  derive,
+});
 
 /** Rules as the service itself writes them into sieves. */
 export const ownRules = {

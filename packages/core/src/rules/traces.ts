@@ -1,4 +1,5 @@
 import * as v from 'valibot';
+import { cutTrace } from './cut/trace.js';
 import { deriveTrace } from './derive/trace.js';
 import { patternTrace } from './pattern/trace.js';
 import { promptTrace } from './prompt/trace.js';
@@ -26,6 +27,7 @@ const known = v.variant('kind', [
   entryOf('template', templateTrace),
   entryOf('table', tableTrace),
   entryOf('pattern', patternTrace),
+  entryOf('cut', cutTrace),
   entryOf('prompt', promptTrace),
   entryOf('derive', deriveTrace),
 ]);

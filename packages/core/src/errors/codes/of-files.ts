@@ -117,6 +117,10 @@ export const ofFiles = {
     sentence: 'The pattern has no named group, so it fills nothing. Name one after a field: (?<field>…).',
   },
   'YS-PATTERN-PART': { status: 422, sentence: '“~{part}~” is no ready-made part of a pattern{nearest}.' },
+  'YS-CUT-FILLS': {
+    status: 422,
+    sentence: 'A cut has either `fills` with a field, or `columns` with the steps of each column.',
+  },
   'YS-TEMPLATE-NO-SLOT': {
     status: 422,
     sentence:
