@@ -22,6 +22,12 @@ export type CompiledCondition =
       within: string;
     };
 
+/** The names that a condition looks at, in their order; those it compares with come behind each. */
+export const namesIn = (condition: CompiledCondition): string[] =>
+  condition.kind === 'test'
+    ? [condition.name, ...condition.operands.flatMap((operand) => (operand.kind === 'name' ? [operand.name] : []))]
+    : condition.parts.flatMap(namesIn);
+
 export interface ConditionCompiler {
   scope: NameScope;
   context: ReadContext;

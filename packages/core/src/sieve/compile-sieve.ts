@@ -24,6 +24,8 @@ import { type RuleSource, reservedNames, type SieveSource, sieveSchema } from '.
 export interface CompiledRule extends CompiledRuleBody {
   name: string;
   kind: string;
+  /** It fills nothing; a check looks at what it finds. */
+  beside: boolean;
 }
 
 /** A message a sieve is held against; null where no value is expected of it. */
@@ -100,7 +102,9 @@ function compileChecked(source: SieveSource, report: Report): CompiledSieve {
     rules: (source.rules ?? []).flatMap(
       (rule, i) => compileRule(rule, i, { ...compiler, fields, columns, parts, path: ['rules', i] }) ?? [],
     ),
-    checks: (source.checks ?? []).flatMap((check, i) => compileCheck(check, i, columns, compiler) ?? []),
+    checks: (source.checks ?? []).flatMap(
+      (check, i) => compileCheck(check, i, { ...compiler, fields, columns, beside: namesBeside(source) }) ?? [],
+    ),
     routes: compileRoutes(source, fields, columns, compiler),
     review: { always: source.review?.always ?? false, prompt: source.review?.prompt ?? true },
     samples: (source.samples ?? []).map(({ message, expect }, i) => ({
@@ -152,8 +156,14 @@ function compileRule(source: RuleSource, index: number, compiler: RuleCompiler):
   if (source.off) return null;
   const kind = ruleKinds[source.kind];
   const body = kind?.compile(source as never, compiler);
-  return body ? { ...body, name: source.name ?? `${source.kind} ${index + 1}`, kind: source.kind } : null;
+  if (!body) return null;
+  return { ...body, name: nameOf(source, index), kind: source.kind, beside: source.beside === true };
 }
+
+const nameOf = ({ name, kind }: RuleSource, index: number) => name ?? `${kind} ${index + 1}`;
+
+const namesBeside = ({ rules = [] }: SieveSource): string[] =>
+  rules.flatMap((rule, i) => (rule.beside === true && rule.off !== true ? [nameOf(rule, i)] : []));
 
 function compileRoutes(
   source: SieveSource,

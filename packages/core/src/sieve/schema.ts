@@ -33,7 +33,13 @@ const fieldVariants = Object.values(valueTypes).map((type) =>
 export const fieldSchema = v.variant('type', fieldVariants as never) as unknown as v.GenericSchema<FieldOptions>;
 
 const ruleVariants = Object.values(ruleKinds).map((kind) =>
-  closed({ kind: v.literal(kind.kind), name: v.optional(v.string()), off: v.optional(v.boolean()), ...kind.entries }),
+  closed({
+    kind: v.literal(kind.kind),
+    name: v.optional(v.string()),
+    off: v.optional(v.boolean()),
+    beside: v.optional(v.boolean()),
+    ...kind.entries,
+  }),
 );
 
 /** A rule's declaration: kind and name, and the kind's own entries. */
@@ -41,6 +47,8 @@ export interface RuleSource {
   kind: string;
   name?: string | undefined;
   off?: boolean | undefined;
+  /** It runs, and fills nothing: a check holds what it finds against what the others found. */
+  beside?: boolean | undefined;
 }
 
 const ruleSchema = v.variant('kind', ruleVariants as never) as unknown as v.GenericSchema<RuleSource>;

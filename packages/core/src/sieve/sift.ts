@@ -13,6 +13,7 @@ import {
 import { hitRoute } from '../routing/index.js';
 import {
   type Facts,
+  type Finding,
   type ModelQuestion,
   type Problem,
   problemAt,
@@ -60,6 +61,8 @@ class Sifting {
   private readonly problems: Problem[] = [];
   /** Where the body’s values are read from; a template may choose other words than the body. */
   private looked: Looked;
+  /** What rules found that fill nothing. */
+  private readonly beside = new Map<string, readonly Finding[]>();
   private enteredProblems: readonly Problem[] = [];
   private layout: { name: string; score: number; recognised: boolean } | null = null;
 
@@ -105,6 +108,18 @@ class Sifting {
     }
     const result = rule.run(this.ruleRun(rule));
     if (result.wants && result.wants.length > 0) return result.wants;
+    if (rule.beside) {
+      this.beside.set(rule.name, result.findings);
+      const nothing = {
+        filled: [],
+        closed: [],
+        problems: [],
+        left: result.findings.map(({ field }) => field),
+        rows: 0,
+      };
+      this.tell(rule, { ...nothing, steps: result.steps }, result.trace);
+      return [];
+    }
     const taken = this.draft.take(result);
     this.problems.push(...(result.problems ?? []));
     if (result.layout && !this.layout?.recognised) {
@@ -121,8 +136,12 @@ class Sifting {
   }
 
   /** A rule fills only what is still empty, so with nothing empty it need not run. Those with layouts do: they tell which it is. */
-  private isIdle({ kind, fills }: CompiledRule): boolean {
-    return !ruleKinds[kind]?.hasLayouts && fills.every((name) => name in this.sieve.fields && !this.draft.isOpen(name));
+  private isIdle({ kind, fills, beside }: CompiledRule): boolean {
+    return (
+      !beside &&
+      !ruleKinds[kind]?.hasLayouts &&
+      fills.every((name) => name in this.sieve.fields && !this.draft.isOpen(name))
+    );
   }
 
   private ruleRun(rule: CompiledRule): RuleRun {
@@ -170,7 +189,7 @@ class Sifting {
       ...this.problems.filter(({ path }) => path === '' || this.draft.isOpen(path)),
       ...this.enteredProblems.filter(({ path }) => !this.draft.problem(path)),
       ...this.unrecognised(),
-      ...checkRecord(this.sieve, this.draft, this.scene({})),
+      ...checkRecord(this.sieve, this.draft, this.scene({}), this.beside),
     ];
     const { verdict, reasons } = verdictOf(this.sieve, this.draft, problems);
     const found = this.fieldsAndEvidence();

@@ -23,6 +23,11 @@ export const ofMessages = {
     sentence: 'The rule “{rule}” found {count} candidates for “{field}” and may take only one.',
   },
   'YS-CHECK-FAILED': { status: 422, sentence: '{say}.' },
+  'YS-CHECK-AGREE': { status: 422, sentence: 'It is {own} by its rule, and {second} by “{rule}”.' },
+  'YS-CHECK-BESIDE': {
+    status: 422,
+    sentence: '“{rule}” is no rule with `beside: true`, which runs beside the others and fills nothing{nearest}.',
+  },
   'YS-ROWS-TWICE': { status: 422, sentence: 'Row {row} has the same {columns} as row {other}.' },
   'YS-CHECK-UNIQUE': {
     status: 422,

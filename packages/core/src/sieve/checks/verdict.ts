@@ -1,18 +1,26 @@
-import { type CompiledCondition, decide } from '../../conditions/index.js';
+import { type CompiledCondition, decide, namesIn } from '../../conditions/index.js';
 import { say } from '../../errors/index.js';
 import type { Scene } from '../../names/index.js';
-import type { Problem } from '../../rules/index.js';
+import type { Finding, Problem } from '../../rules/index.js';
+import { fold, toText, type Value } from '../../values/index.js';
 import type { CompiledSieve } from '../compile-sieve.js';
 import type { DraftRecord } from '../draft-record.js';
 import type { Reason, Verdict } from '../outcome.js';
+import type { CompiledCheck } from './check.js';
 import { repeatedRows } from './unique-rows.js';
+
+type Condition = Extract<CompiledCheck, { kind: 'condition' }>;
+type Agreement = Extract<CompiledCheck, { kind: 'agree' }>;
 
 const unplaced = { in: null, start: null, end: null } as const;
 
 /** Problems of the record as a whole: required fields that are missing, rows out of bounds, checks that do not hold. */
-export function checkRecord(sieve: CompiledSieve, draft: DraftRecord, scene: Scene): Problem[] {
-  return [...fieldProblems(sieve, draft), ...rowProblems(sieve, draft), ...failedChecks(sieve, scene)];
+export function checkRecord(sieve: CompiledSieve, draft: DraftRecord, scene: Scene, beside: Beside): Problem[] {
+  return [...fieldProblems(sieve, draft), ...rowProblems(sieve, draft), ...failedChecks(sieve, scene, beside)];
 }
+
+/** What rules found that run beside the others and fill nothing, by their names. */
+export type Beside = ReadonlyMap<string, readonly Finding[]>;
 
 function fieldProblems(sieve: CompiledSieve, draft: DraftRecord): Problem[] {
   return Object.entries(sieve.fields).flatMap(([field, options]): Problem[] => {
@@ -54,36 +62,67 @@ function rowProblems(sieve: CompiledSieve, draft: DraftRecord): Problem[] {
   return [...problems, { code: 'YS-ROWS-COUNT', path: 'rows', text: say('YS-ROWS-COUNT', params), ...unplaced }];
 }
 
+const failedChecks = (sieve: CompiledSieve, scene: Scene, beside: Beside): Problem[] =>
+  sieve.checks.flatMap((check) => problemsOf(check, scene, beside));
+
+function problemsOf(check: CompiledCheck, scene: Scene, beside: Beside): Problem[] {
+  switch (check.kind) {
+    case 'unique':
+      return repeatedRows(scene.rows, check.columns, check.say);
+    case 'agree':
+      return disagreement(check, scene, beside);
+    case 'condition':
+      if (!check.ofRows) return conditionProblems(check, scene, check.marks ?? '');
+      return scene.rows.flatMap((row, i) =>
+        conditionProblems(check, { ...scene, row }, check.marks === null ? '' : pathIn(check.marks, row, i)),
+      );
+  }
+}
+
+const pathIn = (name: string, row: ReadonlyMap<string, Value | null>, i: number) =>
+  row.has(name) ? `rows[${i}].${name}` : name;
+
 /** A check on a field that is missing says nothing: its own `required` does. */
-function failedChecks(sieve: CompiledSieve, scene: Scene): Problem[] {
-  return sieve.checks.flatMap((check): Problem[] => {
-    if (check.kind === 'unique') return repeatedRows(scene.rows, check.columns, check.say);
-    const { that, say: sentence } = check;
-    const decision = decide(that, scene);
-    if (decision.undecidable) {
-      return [
-        {
-          code: 'YS-CONDITION-UNDECIDABLE',
-          path: decision.undecidable.name,
-          text: say('YS-CONDITION-UNDECIDABLE', decision.undecidable),
-          ...unplaced,
-        },
-      ];
-    }
-    if (decision.holds || asksForMissing(that, scene)) return [];
-    return [{ code: 'YS-CHECK-FAILED', path: '', text: say('YS-CHECK-FAILED', { say: sentence }), ...unplaced }];
-  });
+function conditionProblems({ that, say: sentence }: Condition, scene: Scene, path: string): Problem[] {
+  const decision = decide(that, scene);
+  if (decision.undecidable) {
+    const { name } = decision.undecidable;
+    return [
+      {
+        code: 'YS-CONDITION-UNDECIDABLE',
+        path: path || name,
+        text: say('YS-CONDITION-UNDECIDABLE', decision.undecidable),
+        ...unplaced,
+      },
+    ];
+  }
+  if (decision.holds || asksForMissing(that, scene)) return [];
+  return [{ code: 'YS-CHECK-FAILED', path, text: say('YS-CHECK-FAILED', { say: sentence }), ...unplaced }];
+}
+
+/** Where a second rule finds something else, or only one of the two finds anything. */
+function disagreement({ field, rule, say: sentence }: Agreement, scene: Scene, beside: Beside): Problem[] {
+  const other = beside.get(rule)?.find((finding) => finding.field === field && finding.state === 'value');
+  const [own, second] = [scene.fields.get(field) ?? null, other?.state === 'value' ? other.value : null];
+  const written = (value: Value | null) => (value === null ? null : fold(toText(value)));
+  if (written(own) === written(second)) return [];
+  const shown = (value: Value | null) => (value === null ? 'nothing' : `“${toText(value).slice(0, 80)}”`);
+  const text =
+    sentence === null
+      ? say('YS-CHECK-AGREE', { own: shown(own), second: shown(second), rule })
+      : say('YS-CHECK-FAILED', { say: sentence });
+  return [{ code: 'YS-CHECK-AGREE', path: field, text, ...unplaced }];
 }
 
 function asksForMissing(that: CompiledCondition, scene: Scene): boolean {
   if (that.kind !== 'test') return false;
-  const names = [that.name, ...that.operands.flatMap((operand) => (operand.kind === 'name' ? [operand.name] : []))];
-  return (
-    that.testName !== 'present' &&
-    that.testName !== 'missing' &&
-    names.some((name) => scene.fields.has(name) && scene.fields.get(name) === null)
-  );
+  const isMissing = (name: string) =>
+    scene.row?.has(name) ? scene.row.get(name) === null : scene.fields.has(name) && scene.fields.get(name) === null;
+  return that.testName !== 'present' && that.testName !== 'missing' && namesIn(that).some(isMissing);
 }
+
+/** Their words are the author’s, or name what they are about. */
+const spoken: ReadonlySet<string> = new Set(['YS-CHECK-FAILED', 'YS-ROWS-TWICE']);
 
 /** The verdict on a record, always with its reasons when it is not sound. */
 export function verdictOf(
@@ -93,7 +132,7 @@ export function verdictOf(
 ): { verdict: Verdict; reasons: Reason[] } {
   const reasons: Reason[] = problems.map(({ code, text, path }) => ({
     code,
-    text: path && !text.includes(path) ? `${path}: ${text}` : text,
+    text: path && !spoken.has(code) && !text.includes(path) ? `${path}: ${text}` : text,
   }));
   const byModel = Object.keys(sieve.fields).some((field) =>
     draft.evidence(field).some(({ how }) => how === 'quoted' || how === 'inferred'),

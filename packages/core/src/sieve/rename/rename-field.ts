@@ -25,6 +25,7 @@ const sieveMentions: Mentions = {
   accept: 'condition',
   'checks.*.that': 'condition',
   'checks.*.unique': 'name',
+  'checks.*.agree': 'name',
   'routes.*.when': 'condition',
   'routes.*.with.*': 'text',
   'samples.*.expect': 'keys',
