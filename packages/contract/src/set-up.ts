@@ -93,6 +93,31 @@ const formEntry = v.object({
 export type FormEntry = v.InferOutput<typeof formEntry>;
 
 const named = { kind: v.string(), about: v.string() };
+
+/** One entry of a rule as a form asks for it. */
+const ruleFormPart = v.object({
+  key: v.string(),
+  label: v.string(),
+  help: v.nullable(v.string()),
+  asks: v.picklist([
+    'text',
+    'field',
+    'fields',
+    'words',
+    'lines',
+    'pattern',
+    'steps',
+    'headings',
+    'choice',
+    'tick',
+    'which',
+  ]),
+  choices: v.array(v.string()),
+  /** What holds where it is left out. */
+  otherwise: v.nullable(v.string()),
+});
+export type RuleFormPartItem = v.InferOutput<typeof ruleFormPart>;
+
 const kindsSchema = v.object({
   types: v.array(
     v.object({
@@ -110,8 +135,14 @@ const kindsSchema = v.object({
       layouts: v.boolean(),
       /** It asks a model. */
       asks: v.boolean(),
+      /** What a form asks for; empty where rules are made in another way, or written in lines. */
+      form: v.array(ruleFormPart),
     }),
   ),
+  /** Ready-made parts of patterns. */
+  parts: v.array(v.object({ name: v.string(), about: v.string(), type: v.string(), example: v.string() })),
+  /** Names of a message that are texts, in which rules can look. */
+  texts: v.array(v.string()),
   destinations: v.array(
     v.object({
       ...named,

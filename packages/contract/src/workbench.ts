@@ -85,6 +85,8 @@ const ruleItem = v.object({
   layouts: v.array(v.string()),
   /** Its own lines of the file. */
   source: v.string(),
+  /** Its entries. */
+  entries: v.record(v.string(), v.unknown()),
 });
 export type RuleItem = v.InferOutput<typeof ruleItem>;
 
@@ -221,6 +223,26 @@ export const workbenchEndpoints = {
       source: v.nullable(v.string()),
       field: v.nullable(v.string()),
       problems: v.array(fileProblem),
+    }),
+  },
+  rule: {
+    method: 'POST',
+    path: '/api/v1/workbench/:name/rule',
+    role: 'author',
+    summary: 'What one rule, as it is being written, makes of one message or of a typed text, by itself',
+    params,
+    body: v.strictObject({
+      source,
+      /** Its entries. */
+      rule: v.record(v.string(), v.unknown()),
+      message: v.optional(shownRef),
+      /** Instead of a message: the text of one. */
+      text: v.optional(v.pipe(v.string(), v.maxLength(20_000))),
+    }),
+    response: v.object({
+      problems: v.array(fileProblem),
+      /** Null where it does not compile, or would ask a model. */
+      tried: v.nullable(siftedShape),
     }),
   },
   guess: {

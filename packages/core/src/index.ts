@@ -10,7 +10,7 @@ export { fileJsonSchema } from './json-schema.js';
 export { type Limits, limits } from './limits.js';
 export * from './mailbox/index.js';
 export { must } from './must.js';
-export type { Arrival } from './names/index.js';
+export { type Arrival, lookInNames } from './names/index.js';
 export { type PatternPart, patternParts } from './patterns/index.js';
 export * from './reading/index.js';
 export { type Cell, type Line, numberedName, type RouteHit } from './routing/index.js';

@@ -201,6 +201,7 @@ describe('a sieve from nothing, on the workbench', () => {
   test('rules are moved, switched off, and written by hand', async () => {
     const { page } = browsing;
     await page.getByRole('button', { name: 'Write a rule' }).click();
+    await page.getByRole('radio', { name: 'Lines' }).click();
     const lines = page.getByRole('textbox', { name: 'Its lines of the file' });
     await lines.fill("kind: pattern\nname: any berth\nfind: '(?<berht>B[0-9]+)'");
     await page.getByRole('button', { name: 'Use these lines' }).click();

@@ -2,7 +2,7 @@ import { useQuery } from '@tanstack/react-query';
 import type { Kinds } from '@yellow-sieve/contract';
 import { service } from '../service';
 
-const none: Kinds = { types: [], rules: [], destinations: [], intakes: [] };
+const none: Kinds = { types: [], rules: [], destinations: [], intakes: [], parts: [], texts: [] };
 
 /** What the service knows: types of values, kinds of rules, destinations and intakes. It does not change while it runs. */
 export function useKinds(): Kinds {

@@ -3,3 +3,4 @@ export type { Edited, ShownMessage } from './edited.js';
 export { type GuessedField, guessField, type Selected } from './guess-field.js';
 export { mailboxWithSieve } from './mailbox-with-sieve.js';
 export type { MarkedStretch } from './mark-value.js';
+export { type TriedRule, tryRule } from './try-rule.js';

@@ -1,3 +1,3 @@
-export { messageNameList } from './message-names.js';
+export { lookInNames, messageNameList } from './message-names.js';
 export * from './names.js';
 export * from './scene.js';

@@ -77,6 +77,11 @@ const header = /^message\.headers\.([a-z0-9-]+)$/;
 
 export const messageNameList: readonly string[] = Object.keys(messageNames);
 
+/** The names of a message that are one text each, in which rules can look. */
+export const lookInNames: readonly string[] = Object.entries(messageNames).flatMap(([name, { kind, many }]) =>
+  kind === words && !many ? [name] : [],
+);
+
 /** The type of a `message.*` name, or null when there is none such. */
 export function messageNameType(name: string): NamedType | null {
   const known = messageNames[name];

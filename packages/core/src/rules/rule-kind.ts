@@ -139,6 +139,32 @@ export interface CompiledRuleBody {
   run(run: RuleRun): RuleResult;
 }
 
+/** One entry of a rule as a form asks for it. An entry that no form asks for is written in the rule's own lines. */
+export interface RuleFormPart {
+  readonly key: string;
+  readonly label: string;
+  readonly help?: string;
+  /**
+   * How it is asked for: a text of the message, a field, several of them, words, several lines of them, a pattern, steps, the words over each
+   * column, one of some choices, yes or no, or which of several (`first`, `last`, a number).
+   */
+  readonly asks:
+    | 'text'
+    | 'field'
+    | 'fields'
+    | 'words'
+    | 'lines'
+    | 'pattern'
+    | 'steps'
+    | 'headings'
+    | 'choice'
+    | 'tick'
+    | 'which';
+  readonly choices?: readonly string[];
+  /** What holds where it is left out. */
+  readonly otherwise?: string;
+}
+
 /** One rule kind: a folder, and one line in the registry. Source has `kind`, `name`, `when` and the kind's own entries. */
 export interface RuleKind {
   readonly kind: string;
@@ -147,6 +173,8 @@ export interface RuleKind {
   readonly entries: v.ObjectEntries;
   /** Which of the entries name fields, so that a field can be renamed in them. */
   readonly mentions: Mentions;
+  /** What a form asks for; left out where rules are made in another way. */
+  readonly form?: readonly RuleFormPart[];
   /** Its layouts are made by marking values in messages, and tell which layout a message has. */
   readonly hasLayouts?: boolean;
   /** It puts questions to a model. */

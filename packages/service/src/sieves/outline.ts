@@ -35,5 +35,6 @@ function rulesOf({ source: { rules = [] } }: CompiledSieve, source: string) {
     off: rule.off ?? false,
     layouts: ((rule as { layouts?: { name: string }[] }).layouts ?? []).map(({ name }) => name),
     source: sources[i] ?? '',
+    entries: { ...rule },
   }));
 }

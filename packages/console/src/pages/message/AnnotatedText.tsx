@@ -4,7 +4,7 @@ import { fieldColour } from '../../looks/tokens';
 import { Button } from '../../parts/Button';
 import { Empty } from '../../parts/Page';
 import { fill, words } from '../../words';
-import { type AnnotatedLine, annotatedLines, type Item, subjectLine } from './annotated-lines';
+import { type AnnotatedLine, annotatedLines, type DrawnRule, type Item, subjectLine } from './annotated-lines';
 import type { Evidence, MessageReading } from './outcome';
 import { columnOf, marginNames } from './row-path';
 
@@ -82,6 +82,19 @@ const Value = styled.mark<{ $colour: string; $chosen: boolean }>`
   ${({ $chosen }) => $chosen && washed}
 `;
 
+const Struck = styled.s`
+  color: var(--second);
+  text-decoration-thickness: 1px;
+`;
+
+const Boxed = styled.span`
+  outline: 1px solid var(--ink);
+  outline-offset: 1px;
+  border-radius: 2px;
+`;
+
+const drawings = { struck: Struck, boxed: Boxed };
+
 export interface AnnotatedTextProps {
   reading: MessageReading;
   evidence: Readonly<Record<string, readonly Evidence[]>>;
@@ -94,14 +107,16 @@ export interface AnnotatedTextProps {
   onChoose(field: string): void;
   /** Lists to draw instead of the items of the record. */
   items?: readonly Item[] | undefined;
+  /** What a rule that is being written does to the text. */
+  drawn?: DrawnRule | null | undefined;
 }
 
 /** The message as a galley proof: its text as it is, each value underlined where it was read and named in the margin. */
 export function AnnotatedText(props: AnnotatedTextProps) {
-  const { reading, evidence, leftovers, fields, chosen, onChoose, items } = props;
+  const { reading, evidence, leftovers, fields, chosen, onChoose, items, drawn } = props;
   const lines = useMemo(
-    () => annotatedLines(reading, evidence, leftovers, items),
-    [reading, evidence, leftovers, items],
+    () => annotatedLines(reading, evidence, leftovers, items, drawn),
+    [reading, evidence, leftovers, items, drawn],
   );
   const subject = useMemo(() => subjectLine(reading.subject, evidence), [reading, evidence]);
   const [all, setAll] = useState(false);
@@ -170,9 +185,10 @@ function LineRow({ line, place, label, colourOf, chosen, onChoose }: LineRowProp
         data-in={place}
         data-start={line.start}
       >
-        {line.pieces.map(({ text, field }, i) =>
+        {line.pieces.map(({ text, field, drawn }, i) =>
           field === null ? (
-            text
+            // biome-ignore lint/suspicious/noArrayIndexKey: pieces never change their order
+            <Plain key={i} text={text} drawn={drawn} />
           ) : (
             <Value
               // biome-ignore lint/suspicious/noArrayIndexKey: pieces never change their order
@@ -184,11 +200,16 @@ function LineRow({ line, place, label, colourOf, chosen, onChoose }: LineRowProp
               $chosen={field === chosen || columnOf(field) === chosen}
               onClick={() => onChoose(field)}
             >
-              {text}
+              <Plain text={text} drawn={drawn} />
             </Value>
           ),
         )}
       </Words>
     </Line>
   );
+}
+
+function Plain({ text, drawn }: { text: string; drawn: 'struck' | 'boxed' | undefined }) {
+  const Drawn = drawn && drawings[drawn];
+  return Drawn ? <Drawn>{text}</Drawn> : text;
 }

@@ -5,6 +5,16 @@ import { rowOf } from './row-path';
 interface AnnotatedPiece {
   text: string;
   field: string | null;
+  /** A rule that is being written cuts it away, or finds it as a match. */
+  drawn?: 'struck' | 'boxed';
+}
+
+/** What a rule that is being written does to a text. */
+export interface DrawnRule {
+  /** What its last step left; null for a rule that cuts nothing away. */
+  kept: readonly Item[] | null;
+  /** Its matches. */
+  boxed: readonly Item[];
 }
 
 /** A line of the proof with what stands in its margin. */
@@ -55,6 +65,7 @@ export function annotatedLines(
   evidence: Readonly<Record<string, readonly Evidence[]>>,
   leftovers: readonly { start: number; end: number }[] = [],
   items: readonly Item[] = itemsOf(evidence),
+  drawn: DrawnRule | null = null,
 ): AnnotatedLine[] {
   const left = new Set(leftovers.map(({ start }) => start));
   const marks = marksIn('message.text', evidence);
@@ -69,7 +80,7 @@ export function annotatedLines(
     const begins = segment !== undefined && segment.start >= start && segment.start <= end;
     lines.push({
       start,
-      pieces: piecesOf(text, start, end, here),
+      pieces: drawnOver(piecesOf(text, start, end, here), start, drawn),
       fields: [...new Set(here.filter((mark) => mark.start >= start).map(({ field }) => field))],
       segment: begins && segment.kind !== 'own' ? segment.kind : null,
       muted: !body.some((range) => range.start < Math.max(end, start + 1) && range.end > start),
@@ -132,4 +143,24 @@ function piecesOf(text: string, start: number, end: number, marks: readonly Mark
   }
   add(end, null);
   return pieces;
+}
+
+/** Pieces cut where a rule draws over them. */
+function drawnOver(pieces: readonly AnnotatedPiece[], from: number, drawn: DrawnRule | null): AnnotatedPiece[] {
+  if (!drawn) return [...pieces];
+  const edges = [...(drawn.kept ?? []), ...drawn.boxed].flatMap(({ start, end }) => [start, end]);
+  const within = (ranges: readonly Item[], at: number) => ranges.some(({ start, end }) => start <= at && at < end);
+  let at = from;
+  return pieces.flatMap(({ text, field }) => {
+    const [begin, end] = [at, at + text.length];
+    at = end;
+    const cuts = [...new Set([begin, ...edges.filter((edge) => edge > begin && edge < end), end])].sort(
+      (a, b) => a - b,
+    );
+    return cuts.slice(0, -1).map((start, i): AnnotatedPiece => {
+      const piece = { text: text.slice(start - begin, (cuts[i + 1] ?? end) - begin), field };
+      if (drawn.kept && !within(drawn.kept, start)) return { ...piece, drawn: 'struck' };
+      return within(drawn.boxed, start) ? { ...piece, drawn: 'boxed' } : piece;
+    });
+  });
 }

@@ -1,5 +1,5 @@
 import type { ColumnItem, ShownRef, SieveActInput, SieveOutline } from '@yellow-sieve/contract';
-import { useMemo, useReducer, useRef } from 'react';
+import { useMemo, useReducer, useRef, useState } from 'react';
 import { styled } from 'styled-components';
 import { fieldColour } from '../../looks/tokens';
 import { Button } from '../../parts/Button';
@@ -26,6 +26,7 @@ import { useExpected } from './use-expected';
 import { type Marking, useMarking } from './use-marking';
 import { type Shown, useShownReading } from './use-shown';
 import type { ShownMessageState } from './use-shown-message';
+import type { RuleDrawing } from './use-tried-rule';
 
 const Right = styled(Side)`
   overflow: auto;
@@ -104,6 +105,7 @@ function Extraction(props: ExtractionProps) {
   });
   const go = useSteps(message, marking.drop);
   const { all, rows, units } = useNames(outline);
+  const [drawing, setDrawing] = useState<RuleDrawing | null>(null);
   const marked = useMemo(() => [...outline.fields, ...outline.columns], [outline]);
   const outcome = shown?.outcome ?? null;
   const point = (field: string | null) => tell({ type: 'pointed', field });
@@ -123,6 +125,7 @@ function Extraction(props: ExtractionProps) {
         fields={marked}
         names={all}
         chosen={state.chosen}
+        drawing={drawing}
         marking={marking}
         edits={edits}
         problems={state.rule === null ? edits.problems : noProblems}
@@ -160,6 +163,10 @@ function Extraction(props: ExtractionProps) {
           <RowsTable outcome={outcome} names={all} chosen={state.chosen} onChoose={point} />
         )}
         <Panels
+          sieve={name}
+          source={draft.source}
+          message={messageRef}
+          onDraw={setDrawing}
           state={state}
           tell={tell}
           outline={outline}
@@ -238,13 +245,17 @@ function LedgerFoot({ column, expected, onLayout }: LedgerFootProps) {
 
 interface PanelsProps
   extends Pick<ExtractionProps, 'outline' | 'column' | 'expected' | 'grid' | 'state' | 'tell' | 'marking'> {
+  sieve: string;
+  source: string;
+  message: ShownRef;
+  onDraw(drawing: RuleDrawing | null): void;
   names: readonly string[];
   outcome: Shown['outcome'];
   edits: ReturnType<typeof useEdits>;
 }
 
 /** The field or rule that is open, beside the list of rules. */
-function Panels({ state, tell, outline, outcome, edits, ...rest }: PanelsProps) {
+function Panels({ sieve, source, message, onDraw, state, tell, outline, outcome, edits, ...rest }: PanelsProps) {
   const { chosen, rule } = state;
   const name = chosen === null ? null : columnOf(chosen);
   const column = outline.columns.find((one) => one.name === name);
@@ -257,6 +268,13 @@ function Panels({ state, tell, outline, outcome, edits, ...rest }: PanelsProps) 
     <Pair>
       {rule !== null ? (
         <RulePanel
+          key={rule}
+          sieve={sieve}
+          source={source}
+          message={message}
+          outline={outline}
+          onAct={edits.act}
+          onDraw={onDraw}
           rule={rule === 'new' ? null : (outline.rules[rule] ?? null)}
           problems={edits.problems}
           onWrite={(source) => edits.act({ act: 'write rule', rule: rule === 'new' ? null : rule, source })}
@@ -286,7 +304,8 @@ function Panels({ state, tell, outline, outcome, edits, ...rest }: PanelsProps) 
   );
 }
 
-interface ChosenFieldProps extends Omit<PanelsProps, 'state' | 'tell' | 'outline'> {
+interface ChosenFieldProps
+  extends Omit<PanelsProps, 'state' | 'tell' | 'outline' | 'sieve' | 'source' | 'message' | 'onDraw'> {
   field: ColumnItem;
   /** Its own name, or that of one cell of it. */
   path: string;

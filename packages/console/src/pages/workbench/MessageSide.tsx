@@ -19,6 +19,7 @@ import type { useEdits } from './use-edits';
 import type { Marking } from './use-marking';
 import type { Shown } from './use-shown';
 import type { ShownMessageState } from './use-shown-message';
+import type { RuleDrawing } from './use-tried-rule';
 
 const Subject = styled.strong`
   color: var(--ink);
@@ -50,6 +51,8 @@ export interface MessageSideProps {
   /** Fields, then columns of the rows: their order gives them their colours. */
   names: readonly string[];
   chosen: string | null;
+  /** What a rule that is being written does to the message. */
+  drawing: RuleDrawing | null;
   marking: Marking;
   edits: ReturnType<typeof useEdits>;
   problems: readonly FileProblemItem[];
@@ -150,8 +153,10 @@ function Marks({
 
 /** The message in the form that is chosen. */
 function Forms(props: MessageSideProps & { messageRef: ShownRef; items: readonly Item[] | undefined }) {
-  const { items, name, message, messageRef, reading, names, chosen, marking, edits, onChoose } = props;
-  const { evidence = noEvidence, leftovers = noLeftovers } = message.shown?.outcome ?? {};
+  const { items, name, message, messageRef, reading, names, chosen, drawing, marking, edits, onChoose } = props;
+  const { outcome } = message.shown ?? {};
+  const evidence = drawing?.evidence ?? outcome?.evidence ?? noEvidence;
+  const leftovers = drawing ? noLeftovers : (outcome?.leftovers ?? noLeftovers);
   if (!reading)
     return (
       <View id="proof">
@@ -166,6 +171,7 @@ function Forms(props: MessageSideProps & { messageRef: ShownRef; items: readonly
           evidence={evidence}
           leftovers={leftovers}
           items={items}
+          drawn={drawing?.drawn}
           fields={names}
           chosen={chosen}
           onChoose={onChoose}

@@ -1,11 +1,18 @@
-import type { FileProblemItem, RuleItem } from '@yellow-sieve/contract';
-import { type FormEvent, useEffect, useState } from 'react';
+import type { FileProblemItem, RuleItem, ShownRef, SieveActInput, SieveOutline } from '@yellow-sieve/contract';
+import { type FormEvent, useEffect, useMemo, useState } from 'react';
 import { Form } from 'react-aria-components';
 import { styled } from 'styled-components';
 import { Button, InkButton } from '../../parts/Button';
+import { Choice } from '../../parts/Choice';
 import { Acts } from '../../parts/Dialog';
+import { OneOf } from '../../parts/OneOf';
+import { Muted } from '../../parts/Page';
 import { TextField } from '../../parts/TextField';
+import { useKinds } from '../../parts/use-kinds';
 import { fill, words } from '../../words';
+import { valueText } from '../message/outcome';
+import { finished, RuleForm } from './RuleForm';
+import { drawingOf, type RuleDrawing, type RuleEntries, type TriedRule, useTriedRule } from './use-tried-rule';
 
 const Frame = styled(Form)`
   display: grid;
@@ -18,34 +25,87 @@ const Wrong = styled.p`
   color: var(--bad);
 `;
 
-const template = 'kind: pattern\nname: \nfind: ""\n';
+const Gives = styled.ul`
+  margin: 0;
+  padding: 0;
+  list-style: none;
+  font: 400 0.8125rem/1.5 var(--mono);
+  overflow-wrap: anywhere;
+`;
+
+const Narrow = styled.div`
+  max-width: 260px;
+`;
+
+const newLines = 'kind: pattern\nname: \nfind: ""\n';
 
 export interface RulePanelProps {
+  sieve: string;
+  source: string;
+  message: ShownRef;
+  outline: SieveOutline;
   /** Null for a rule that is being added. */
   rule: RuleItem | null;
   problems: readonly FileProblemItem[];
   onWrite(source: string): void;
+  onAct(act: SieveActInput): void;
+  /** What the rule does to the shown message is drawn in the proof while it is written. */
+  onDraw(drawing: RuleDrawing | null): void;
   onClose(): void;
 }
 
-/** A rule’s own lines of the file: every kind of rule can be changed here. */
-export function RulePanel({ rule, problems, onWrite, onClose }: RulePanelProps) {
+/** A rule as its kind’s form, or as its own lines of the file: every kind can be changed there. */
+export function RulePanel({ rule, ...props }: RulePanelProps) {
   const say = words.workbench;
-  const [text, setText] = useState(rule?.source ?? template);
-  useEffect(() => setText(rule?.source ?? template), [rule]);
+  const { rules } = useKinds();
+  const [entries, setEntries] = useState<RuleEntries>(rule?.entries ?? {});
+  const hasForm = rules.some(({ kind, form }) => kind === entries.kind && form.length > 0);
+  const [inLines, setLines] = useState(rule !== null && !hasForm);
+  const title = rule ? fill(say.ruleTitle, { rule: rule.name }) : say.addRule;
+  return (
+    <section aria-label={title}>
+      <Frame as="div">
+        <h2>{title}</h2>
+        {(hasForm || rule === null) && (
+          <div>
+            <OneOf
+              label={say.ruleWays}
+              value={inLines ? 'lines' : 'form'}
+              options={[
+                { key: 'form', text: say.ruleForm },
+                { key: 'lines', text: say.ruleLines },
+              ]}
+              onChange={(way) => setLines(way === 'lines')}
+            />
+          </div>
+        )}
+      </Frame>
+      {inLines ? (
+        <Lines rule={rule} {...props} />
+      ) : (
+        <InForm isNew={rule === null} entries={entries} onEntries={setEntries} {...props} />
+      )}
+    </section>
+  );
+}
+
+function Lines({
+  rule,
+  problems,
+  onWrite,
+  onClose,
+}: Pick<RulePanelProps, 'rule' | 'problems' | 'onWrite' | 'onClose'>) {
+  const say = words.workbench;
+  const [text, setText] = useState(rule?.source ?? newLines);
+  useEffect(() => setText(rule?.source ?? newLines), [rule]);
   const submit = (event: FormEvent) => {
     event.preventDefault();
     onWrite(text);
   };
   return (
     <Frame onSubmit={submit}>
-      <h2>{rule ? fill(say.ruleTitle, { rule: rule.name }) : say.addRule}</h2>
       <TextField label={say.ruleSource} lines={10} value={text} onChange={setText} />
-      {problems.map(({ code, text: said }) => (
-        <Wrong key={code + said} role="alert">
-          {said}
-        </Wrong>
-      ))}
+      <Problems problems={problems} />
       <Acts>
         <InkButton type="submit">{say.ruleSubmit}</InkButton>
         <Button onPress={onClose}>{words.common.close}</Button>
@@ -53,3 +113,145 @@ export function RulePanel({ rule, problems, onWrite, onClose }: RulePanelProps) 
     </Frame>
   );
 }
+
+interface InFormProps extends Omit<RulePanelProps, 'rule'> {
+  isNew: boolean;
+  entries: RuleEntries;
+  onEntries(entries: RuleEntries): void;
+}
+
+function InForm(props: InFormProps) {
+  const { sieve, source, message, outline, isNew, entries, problems, onEntries, onWrite, onAct, onDraw, onClose } =
+    props;
+  const say = words.workbench;
+  const kinds = useKinds();
+  const [typed, setTyped] = useState('');
+  const kind = kinds.rules.find((one) => one.kind === entries.kind) ?? null;
+  const ready = useMemo(() => (kind ? finished(entries) : null), [kind, entries]);
+  const tried = useTriedRule({ sieve, source, entries: ready, message, text: typed });
+  const drawing = useMemo(() => (typed === '' ? drawingOf(tried) : null), [tried, typed]);
+  useEffect(() => {
+    onDraw(drawing);
+    return () => onDraw(null);
+  }, [drawing, onDraw]);
+  const submit = (event: FormEvent) => {
+    event.preventDefault();
+    // JSON is YAML, and the file gets it in its own dress.
+    if (ready) onWrite(JSON.stringify(ready));
+  };
+  const withForm = kinds.rules.filter(({ form }) => form.length > 0);
+  return (
+    <Frame onSubmit={submit}>
+      {isNew && (
+        <Choice
+          label={say.ruleKind}
+          value={String(entries.kind ?? '')}
+          options={[
+            ...(kind ? [] : [{ key: '', text: '…' }]),
+            ...withForm.map(({ kind: key, about }) => ({ key, text: `${key}: ${about}` })),
+          ]}
+          onChange={(next) => onEntries({ kind: next })}
+        />
+      )}
+      {kind && (
+        <>
+          <Narrow>
+            <TextField
+              label={say.ruleName}
+              value={typeof entries.name === 'string' ? entries.name : ''}
+              onChange={(name) => onEntries({ ...entries, name })}
+            />
+          </Narrow>
+          <RuleForm
+            form={kind.form}
+            entries={entries}
+            outline={outline}
+            kinds={kinds}
+            cuts={cutsOf(tried)}
+            onChange={onEntries}
+          />
+          <Tried tried={tried} />
+          <Missing entries={entries} outline={outline} parts={kinds.parts} onAct={onAct} />
+          <TextField label={say.ruleTyped} help={say.ruleTypedHelp} lines={2} value={typed} onChange={setTyped} />
+        </>
+      )}
+      <Problems problems={tried?.problems.length ? tried.problems : problems} />
+      <Acts>
+        <InkButton type="submit" isDisabled={!kind}>
+          {say.ruleUse}
+        </InkButton>
+        <Button onPress={onClose}>{words.common.close}</Button>
+      </Acts>
+    </Frame>
+  );
+}
+
+const cutsOf = (tried: TriedRule | null): readonly { left: string[] }[] => {
+  const [entry] = tried?.tried?.trace ?? [];
+  return entry && 'cuts' in entry && Array.isArray(entry.cuts) ? entry.cuts : [];
+};
+
+/** What the rule gives here, by itself. */
+function Tried({ tried }: { tried: TriedRule | null }) {
+  const say = words.workbench;
+  if (!tried || tried.problems.length > 0) return null;
+  const { tried: outcome } = tried;
+  if (!outcome) return <Muted>{say.ruleUntried}</Muted>;
+  const [entry] = outcome.trace;
+  const guarded = entry && 'guarded' in entry && typeof entry.guarded === 'string' ? entry.guarded : null;
+  const matches = entry && 'matches' in entry && Array.isArray(entry.matches) ? entry.matches.length : null;
+  const values = Object.entries(outcome.fields).flatMap(([field, value]) => {
+    const text = valueText(value);
+    return text === null ? [] : [fill(say.ruleGives, { field, value: text })];
+  });
+  const rows = outcome.rows.map((row) =>
+    Object.values(row)
+      .map((value) => valueText(value) ?? '–')
+      .join(' | '),
+  );
+  return (
+    <div role="status">
+      <Muted>{fill(say.ruleFound, { count: matches ?? Math.max(values.length, rows.length) })}</Muted>
+      <Gives>
+        {[...values, ...rows.slice(0, 8)].map((line) => (
+          <li key={line}>{line}</li>
+        ))}
+      </Gives>
+      {outcome.problems.map(({ path, text }) => (
+        <Wrong key={path + text}>{text}</Wrong>
+      ))}
+      {guarded !== null && <Muted>{fill(say.ruleGuarded, { why: guarded })}</Muted>}
+    </div>
+  );
+}
+
+/** Named groups that are no field yet, to be made one in an act, of the type of the part they hold. */
+function Missing({
+  entries,
+  outline,
+  parts,
+  onAct,
+}: Pick<InFormProps, 'entries' | 'outline' | 'onAct'> & { parts: readonly { name: string; type: string }[] }) {
+  const known = new Set([...outline.fields, ...outline.columns].map(({ name }) => name));
+  const find = typeof entries.find === 'string' ? entries.find : '';
+  const groups = [...find.matchAll(/\(\?<([A-Za-z]\w*)>(?:~([a-z][a-z0-9-]*)~)?/g)].filter(
+    ([, name = '']) => !known.has(name),
+  );
+  return groups.map(([, field = '', part]) => {
+    const type = parts.find(({ name }) => name === part)?.type ?? 'text';
+    return (
+      <div key={field}>
+        <Button onPress={() => onAct({ act: 'set field', field, options: { type } })}>
+          {fill(words.workbench.makeField, { field })}
+        </Button>
+      </div>
+    );
+  });
+}
+
+const Problems = ({ problems }: { problems: readonly FileProblemItem[] }) =>
+  problems.map(({ code, text }) => (
+    <Wrong key={code + text} role="alert">
+      {text}
+    </Wrong>
+  ));

@@ -39,6 +39,8 @@ export function extractingAfter(state: Extracting, event: ExtractingEvent): Extr
     case 'judging':
       return { ...state, judging: event.of };
     case 'done':
+      // A rule that is there is not written a second time.
+      if (event.act === 'write rule' && state.rule === 'new') return { ...state, rule: null };
       if (event.act === 'mark rows') return { ...state, chosen: rowsField };
       return choosing.has(event.act) ? { ...state, chosen: event.field } : state;
   }

@@ -164,5 +164,10 @@ export const cut: RuleKind = {
   about: 'cuts a text step by step, and fills a field or columns with what is left',
   entries,
   mentions: { fills: 'name', columns: 'keys', in: 'name' },
+  form: [
+    { key: 'in', label: 'Look in', asks: 'text', otherwise: 'message.body' },
+    { key: 'fills', label: 'Fills', asks: 'field' },
+    { key: 'steps', label: 'Steps', asks: 'steps' },
+  ],
   compile,
 };

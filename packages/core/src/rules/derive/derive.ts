@@ -66,5 +66,10 @@ export const derive: RuleKind = {
   about: 'works a field out of others',
   entries,
   mentions: { fills: 'name', from: 'text' },
+  form: [
+    { key: 'fills', label: 'Fills', asks: 'field' },
+    { key: 'from', label: 'Text', help: 'Fields as {{ name }}, with filters.', asks: 'words' },
+    { key: 'default', label: 'Where a name has no value', asks: 'words' },
+  ],
   compile,
 };

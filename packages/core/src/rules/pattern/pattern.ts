@@ -2,7 +2,7 @@ import * as v from 'valibot';
 import { canonicalJson } from '../../canonical-json.js';
 import { nearest } from '../../errors/index.js';
 import { compilePattern, matchesOf, type Pattern } from '../../patterns/index.js';
-import type { View } from '../../reading/index.js';
+import { toOrigin, type View } from '../../reading/index.js';
 import { type FieldOptions, itemsOf, type ListValue, ownTypes, toJson } from '../../values/index.js';
 import { evidenceAt, findAt, problemAt } from '../finding.js';
 import type { CompiledRuleBody, Finding, Problem, RuleCompiler, RuleKind, RuleResult, RuleRun } from '../rule-kind.js';
@@ -80,6 +80,7 @@ function runPattern(compiled: CompiledPattern, run: RuleRun, compiler: RuleCompi
     looked_at: lookIn,
     matches: choice.taken.map((match) => match[0].slice(0, 80)),
     passed_over: choice.passedOver.map((match) => match[0].slice(0, 80)),
+    at: choice.taken.flatMap((match) => toOrigin(view, match.index, match.index + match[0].length)),
     ...(pattern.danger === null ? {} : { guarded: pattern.danger }),
   };
   return {
@@ -142,5 +143,18 @@ export const pattern: RuleKind = {
   about: 'finds values by a regular expression',
   entries,
   mentions: { find: 'groups', in: 'name' },
+  form: [
+    { key: 'in', label: 'Look in', asks: 'text', otherwise: 'message.body' },
+    {
+      key: 'find',
+      label: 'Pattern',
+      help: 'Named groups are fields or columns: (?<phone>~phone~).',
+      asks: 'pattern',
+    },
+    { key: 'take', label: 'Take', asks: 'which', choices: ['first', 'last', 'all', 'only'] },
+    { key: 'distinct', label: 'Twins once', asks: 'tick' },
+    { key: 'case', label: 'Capitals', asks: 'choice', choices: ['any', 'exact'], otherwise: 'any' },
+    { key: 'lines', label: 'Lines', asks: 'choice', choices: ['each', 'together'], otherwise: 'each' },
+  ],
   compile,
 };

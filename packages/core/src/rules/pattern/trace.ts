@@ -6,6 +6,8 @@ export const patternTrace = v.object({
   found: v.exactOptional(v.string()),
   matches: v.exactOptional(v.array(v.string())),
   passed_over: v.exactOptional(v.array(v.string())),
+  /** Where each match stands in what was looked at. */
+  at: v.exactOptional(v.array(v.object({ start: v.number(), end: v.number() }))),
   /** How the pattern can run away, so that it ran with a clock. */
   guarded: v.exactOptional(v.string()),
 });

@@ -137,5 +137,9 @@ export const prompt: RuleKind = {
   about: 'asks a language model',
   entries,
   mentions: { show: 'name', fills: 'name', 'examples.*.gives': 'keys', when: 'condition' },
+  form: [
+    { key: 'ask', label: 'Instructions', asks: 'lines' },
+    { key: 'fills', label: 'Fills', asks: 'fields' },
+  ],
   compile,
 };

@@ -144,5 +144,14 @@ export const table: RuleKind = {
   about: 'makes rows of tables, found by the words over their columns, and of lists, by the labels of their lines',
   entries,
   mentions: { columns: 'keys' },
+  form: [
+    {
+      key: 'columns',
+      label: 'Words over the columns',
+      help: 'Several spellings with commas; of a list, the label of a line, or “line 1”.',
+      asks: 'headings',
+    },
+    { key: 'take', label: 'Tables', asks: 'choice', choices: ['all', 'first'], otherwise: 'all' },
+  ],
   compile,
 };

@@ -1,11 +1,20 @@
 import {
   connectionEndpoints,
   destinationEndpoints,
+  type Kinds,
   kindEndpoints,
   mailboxEndpoints,
   schemaEndpoints,
 } from '@yellow-sieve/contract';
-import { fileJsonSchema, mailboxWithSieve, neededOptions, ruleKinds, valueTypes } from '@yellow-sieve/core';
+import {
+  fileJsonSchema,
+  lookInNames,
+  mailboxWithSieve,
+  neededOptions,
+  patternParts,
+  ruleKinds,
+  valueTypes,
+} from '@yellow-sieve/core';
 import { destinationKinds } from '../../destinations/index.js';
 import { intakeKinds } from '../../intake/index.js';
 import { newSecret } from '../../people/secret.js';
@@ -66,6 +75,45 @@ function serveRemovals({ app, db }: ServeContext): void {
   );
 }
 
+/** What this service knows, as its parts declare it. */
+const kinds = (): Kinds => ({
+  types: Object.values(valueTypes).map(({ kind, about, measures, ...type }) => ({
+    kind,
+    about,
+    figure: measures?.scale === 'figure',
+    needs: neededOptions(type),
+  })),
+  rules: Object.values(ruleKinds).map(({ kind, about, hasLayouts = false, asks = false, form = [] }) => ({
+    kind,
+    about,
+    layouts: hasLayouts,
+    asks,
+    form: form.map(({ key, label, help = null, asks: how, choices = [], otherwise = null }) => ({
+      key,
+      label,
+      help,
+      asks: how,
+      choices: [...choices],
+      otherwise,
+    })),
+  })),
+  parts: Object.values(patternParts).map(({ name, about, type, matches: [example = ''] }) => ({
+    name,
+    about,
+    type,
+    example,
+  })),
+  texts: [...lookInNames],
+  destinations: Object.values(destinationKinds).map(({ kind, title, about, connection, linked = false }) => ({
+    kind,
+    title,
+    about,
+    connection: connection?.kind ?? null,
+    linked,
+  })),
+  intakes: Object.values(intakeKinds).map(({ kind, title, about }) => ({ kind, title, about })),
+});
+
 /** Mailboxes, destinations and connections. */
 export function serveSetUp(context: ServeContext): void {
   const { app, db, secrets, outgoing } = context;
@@ -105,28 +153,7 @@ export function serveSetUp(context: ServeContext): void {
   serveEndpoint(app, db, destinationEndpoints.test, ({ params }) =>
     testDestination(db, secrets, outgoing, params.name),
   );
-  serveEndpoint(app, db, kindEndpoints.list, async () => ({
-    types: Object.values(valueTypes).map(({ kind, about, measures, ...type }) => ({
-      kind,
-      about,
-      figure: measures?.scale === 'figure',
-      needs: neededOptions(type),
-    })),
-    rules: Object.values(ruleKinds).map(({ kind, about, hasLayouts = false, asks = false }) => ({
-      kind,
-      about,
-      layouts: hasLayouts,
-      asks,
-    })),
-    destinations: Object.values(destinationKinds).map(({ kind, title, about, connection, linked = false }) => ({
-      kind,
-      title,
-      about,
-      connection: connection?.kind ?? null,
-      linked,
-    })),
-    intakes: Object.values(intakeKinds).map(({ kind, title, about }) => ({ kind, title, about })),
-  }));
+  serveEndpoint(app, db, kindEndpoints.list, async () => kinds());
   serveEndpoint(app, db, destinationEndpoints.form, ({ params, body }) =>
     destinationForm(db, secrets, params.kind, body),
   );

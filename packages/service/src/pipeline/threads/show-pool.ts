@@ -5,6 +5,7 @@ import {
   must,
   type PublicReading,
   type Suggestion,
+  type TriedRule,
   YsError,
 } from '@yellow-sieve/core';
 import type { Mark } from '../../original/mark-source.js';
@@ -13,7 +14,7 @@ import type { CompareReply, CompareTask } from './compare.js';
 import type { ShowReply, ShowTask } from './show.js';
 import type { SuggestTask } from './suggest.js';
 import { ThreadPool } from './thread-pool.js';
-import type { EditTask, GuessTask, ShownTask, TextTask } from './workbench.js';
+import type { EditTask, GuessTask, RuleTask, ShownTask, TextTask } from './workbench.js';
 import type { Works } from './worker.js';
 
 /** Two, so that a long message holds up nobody but who looks at it. */
@@ -73,6 +74,7 @@ export class ShowPool {
   /** What a text makes of one message; does an act to it; guesses what was selected. @throws YsError YS-MESSAGE-TOO-SLOW */
   shown = (task: ShownTask, on: string): Promise<HandleResult> => this.asked('shown', task, on);
   edit = (task: EditTask, on: string): Promise<Edited> => this.asked('edit', task, on);
+  rule = (task: RuleTask, on: string): Promise<TriedRule> => this.asked('rule', task, on);
   guess = (task: GuessTask, on: string): Promise<GuessedField> => this.asked('guess', task, on);
   outline = (task: TextTask, on: string): Promise<Outline> => this.asked('outline', task, on);
 

@@ -6,9 +6,12 @@ import {
   guessField,
   type HandleResult,
   type KeptAnswer,
+  readMessage,
   type Selected,
   type SieveAct,
+  type TriedRule,
   tryCompileSieve,
+  tryRule,
   YsError,
 } from '@yellow-sieve/core';
 import { type Outline, outlineOf } from '../../sieves/outline.js';
@@ -40,6 +43,15 @@ export interface GuessTask extends Selected {
   message: { name: string; rawId: string };
 }
 
+/** Tries one rule by itself, on a message or on a typed text. */
+export interface RuleTask {
+  database: string;
+  source: string;
+  rule: Record<string, unknown>;
+  rawId: string | null;
+  text: string;
+}
+
 /** A source text that somebody sent. */
 export interface TextTask {
   source: string;
@@ -58,6 +70,14 @@ export async function edit({ database, source, act, message }: EditTask): Promis
 /** Guesses what was selected. */
 export const guess = async ({ database, source, message, ...stretch }: GuessTask): Promise<GuessedField> =>
   guessField(compileSieve(source), await readingOf(database, message.rawId), stretch);
+
+/** What a rule that is being written makes of a message by itself. */
+export const rule = async ({ database, source, rule: entries, rawId, text }: RuleTask): Promise<TriedRule> =>
+  tryRule(source, entries, rawId === null ? await readMessage(typedMessage(text)) : await readingOf(database, rawId));
+
+/** A typed text as a message of nobody. */
+const typedMessage = (text: string) =>
+  Buffer.from(`Content-Type: text/plain; charset=utf-8\r\nContent-Transfer-Encoding: 8bit\r\n\r\n${text}`);
 
 /** What a text declares, or what is wrong with it. */
 export const outline = ({ source }: TextTask): Outline => outlineOf(source);

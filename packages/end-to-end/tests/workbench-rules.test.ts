@@ -1,0 +1,112 @@
+import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
+import type { Page } from 'playwright-core';
+import { type Browsing, browse, expectCalm, logIn, makeOwner } from './browser.js';
+import { type Hands, KeyHands, MouseHands } from './hands.js';
+import { settled, startWorld, until, type World } from './harness.js';
+
+const letter = (number: number, calls: string) =>
+  `From: watch@skerry.example\r\nTo: log@gannetbay.example\r\nSubject: Log ${number}\r\nDate: Fri, 27 Nov 2026 09:0${number}:00 +0000\r\n` +
+  `Message-ID: <l${number}@skerry.example>\r\nContent-Type: text/plain; charset=utf-8\r\n\r\nHello office,\r\n\r\n${calls}\r\n\r\n` +
+  `REMARKS\r\n  Wind   from the north,\r\n  see [chart] 7\r\n\r\nThe watch\r\n`;
+
+const sieve = `sieve: watch-log
+locale: en-GB
+fields:
+  remarks: { type: text }
+rules: []
+`;
+
+describe.each([
+  ['the mouse', (page: Page) => new MouseHands(page)],
+  ['keys alone', (page: Page) => new KeyHands(page)],
+])('rules by their forms, with %s', (way, handsOf) => {
+  let world: World;
+  let browsing: Browsing;
+  let page: Page;
+  let hands: Hands;
+  beforeAll(async () => {
+    world = await startWorld();
+    await makeOwner(world);
+    browsing = await browse();
+    page = browsing.page;
+    hands = handsOf(page);
+    const { client } = world;
+    await client.sieves.put({ params: { name: 'watch-log' }, body: Buffer.from(sieve) });
+    const file = 'mailbox: log\naddresses: [log@gannetbay.example]\nsieves: [watch-log]\n';
+    await client.mailboxes.put({ params: { name: 'log' }, body: Buffer.from(file) });
+    for (const [i, calls] of ['Called 07700 900412 and 07700 900413.', 'Called 07700 900414, at 04:10.'].entries())
+      await client.messages.feed({ params: { mailbox: 'log' }, body: Buffer.from(letter(i + 1, calls)) });
+    await settled(client, 'Log 2');
+    await logIn(page, world.url, '/workbench/watch-log?of=stored');
+    await page.getByText('2 of 2 tried').waitFor();
+  });
+  afterAll(async () => {
+    await browsing.close();
+    await world.end();
+  });
+
+  const button = (name: string | RegExp) => page.getByRole('button', { name, exact: typeof name === 'string' });
+  const choice = (name: string) => page.getByRole('button', { name: new RegExp(name) });
+  const ledgerRow = (field: string) => page.getByRole('row', { name: field, exact: true });
+  const step = (number: number) => page.getByRole('listitem', { name: `Step ${number}` });
+  const proof = () => page.getByRole('group', { name: 'The message, to mark values in' });
+  const option = async (label: string, wanted: RegExp) => {
+    const { rules } = await world.client.kinds.list();
+    return rules.map(({ kind, about }) => `${kind}: ${about}`).find((one) => wanted.test(one)) ?? label;
+  };
+  const draft = async () => (await world.client.sieves.draft({ params: { name: 'watch-log' } })).source;
+
+  test('a pattern finds all matches while it is typed, and its group becomes a field', async () => {
+    await hands.press(button('Write a rule'));
+    await hands.choose(choice('Kind$'), await option('pattern', /^pattern/));
+    await hands.write(page.getByLabel('Name of the rule'), 'calls');
+    await hands.write(page.getByLabel('Pattern', { exact: true }), '(?<called>~phone~');
+    await page
+      .getByRole('alert')
+      .getByText(/at character \d+.*not closed/)
+      .waitFor();
+    await hands.write(page.getByLabel('Pattern', { exact: true }), '(?<called>~phone~)');
+    await hands.press(button('Make “called” a field'));
+    await page.getByRole('status').getByText('called: +447700900414').waitFor();
+    await proof().locator('mark', { hasText: '07700 900414' }).waitFor();
+    await hands.write(page.getByLabel('Tried on a typed text'), 'ring 07700 900999');
+    await page.getByRole('status').getByText('called: +447700900999').waitFor();
+    if (way === 'the mouse') await expectCalm(browsing);
+    await hands.press(button('Use this rule'));
+    await ledgerRow('called').getByText('+447700900414').waitFor();
+  });
+
+  test('a cut of four steps shows what is left after each, and strikes what is cut away', async () => {
+    await hands.press(button('Write a rule'));
+    await hands.choose(choice('Kind$'), await option('cut', /^cut/));
+    await hands.choose(choice('Fills$'), 'remarks');
+    for (const [i, text] of ['REMARKS', 'chart', '[', ''].entries()) {
+      await hands.press(button('Add a step'));
+      const own = step(i + 1);
+      if (i === 1) await hands.choose(own.getByRole('button', { name: /Step$/ }), 'before');
+      if (i === 2) await hands.choose(own.getByRole('button', { name: /Step$/ }), 'drop');
+      if (i === 3) await hands.choose(own.getByRole('button', { name: /Step$/ }), 'tidy');
+      else await hands.write(own.getByRole('textbox', { name: 'Text', exact: true }), text);
+    }
+    await step(2)
+      .getByText(/see \[$/)
+      .waitFor();
+    await step(4).getByText('Wind from the north,\nsee', { exact: false }).waitFor();
+    await proof().locator('s', { hasText: 'Hello office' }).waitFor();
+    await until(
+      'what is left is not struck',
+      async () => (await proof().locator('s', { hasText: 'Wind' }).count()) === 0,
+    );
+    if (way === 'the mouse') await expectCalm(browsing);
+    await hands.press(button('Use this rule'));
+    await ledgerRow('remarks').getByText('Wind from the north,').waitFor();
+    await until('the draft has both rules', async () => {
+      const source = await draft();
+      return (
+        source.includes('find: (?<called>~phone~)') && source.includes('- tidy') && source.includes('- before: chart')
+      );
+    });
+    await page.getByText('2 of 2 tried').waitFor();
+    expect(browsing.errors.splice(0)).toEqual([]);
+  });
+});
