@@ -104,12 +104,8 @@ function together(
   if (fields[field]?.many !== true || first === undefined) return all.filter((finding) => finding.field === field);
   const wrong = own.find(({ state }) => state === 'problem');
   if (wrong) return [wrong];
-  const seen = new Set<string>();
   const items = own.flatMap((finding) => (finding.state === 'value' ? itemsOf(finding.value) : []));
-  const kept = items.filter((item) => {
-    const key = canonicalJson(toJson(item));
-    return !(distinct && seen.has(key)) && seen.add(key);
-  });
+  const kept = distinct ? [...new Map(items.map((item) => [canonicalJson(toJson(item)), item])).values()] : items;
   const { separator } = fields[field];
   const value: ListValue = { kind: 'list', items: kept, separator: typeof separator === 'string' ? separator : ', ' };
   return [{ field, state: 'value', value, evidence: own.flatMap(({ evidence }) => evidence) }];
