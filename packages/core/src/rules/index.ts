@@ -1,6 +1,7 @@
 import { dictionary } from '../dictionary.js';
 import { cut } from './cut/cut.js';
 import { derive } from './derive/derive.js';
+import { lookup } from './lookup/lookup.js';
 import { pattern } from './pattern/pattern.js';
 import { prompt } from './prompt/prompt.js';
 import type { RuleKind } from './rule-kind.js';
@@ -13,6 +14,7 @@ export const ruleKinds: Readonly<Record<string, RuleKind>> = dictionary({
   table,
   pattern,
   cut,
+  lookup,
   prompt,
   derive,
 });

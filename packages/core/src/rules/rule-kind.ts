@@ -2,6 +2,7 @@ import type * as v from 'valibot';
 import type { Code } from '../errors/index.js';
 import type { Mentions, Path, Report } from '../files/index.js';
 import type { Limits } from '../limits.js';
+import type { LookupTable } from '../lookups/index.js';
 import type { NameScope, Scene } from '../names/index.js';
 import type { PatternPart } from '../patterns/index.js';
 import type { Range, View } from '../reading/index.js';
@@ -74,6 +75,8 @@ export interface Facts {
   /** Our key of the record the outcome will become, and a link to it; empty outside the service. */
   record: { key: string; link: string };
   answers: Readonly<Record<string, KeptAnswer>>;
+  /** Tables that lookup rules look in, by name. */
+  lookups?: Readonly<Record<string, LookupTable>> | undefined;
   /** Name of the model that prompt rules address. */
   model: string;
   limits: Limits;
@@ -108,6 +111,10 @@ export type RuleTrace = Readonly<Record<string, unknown>>;
 export interface RuleResult {
   findings: Finding[];
   rows?: Finding[][];
+  /** Values for columns of the rows that are there, row by row. */
+  cells?: Finding[][];
+  /** Rules behind this one do not run any more. */
+  stop?: boolean;
   /** Problems of the rule as a whole. */
   problems?: Problem[];
   wants?: ModelQuestion[];
@@ -136,6 +143,8 @@ export interface RuleCompiler {
 /** A compiled rule: the fields it can fill, and how it runs. */
 export interface CompiledRuleBody {
   fills: string[];
+  /** Names of the tables it looks in. */
+  lookups?: string[];
   run(run: RuleRun): RuleResult;
 }
 

@@ -1,6 +1,7 @@
 import * as v from 'valibot';
 import { cutTrace } from './cut/trace.js';
 import { deriveTrace } from './derive/trace.js';
+import { lookupTrace } from './lookup/trace.js';
 import { patternTrace } from './pattern/trace.js';
 import { promptTrace } from './prompt/trace.js';
 import { tableTrace } from './table/trace.js';
@@ -28,6 +29,7 @@ const known = v.variant('kind', [
   entryOf('table', tableTrace),
   entryOf('pattern', patternTrace),
   entryOf('cut', cutTrace),
+  entryOf('lookup', lookupTrace),
   entryOf('prompt', promptTrace),
   entryOf('derive', deriveTrace),
 ]);

@@ -48,6 +48,8 @@ export interface CompiledSieve {
   defaults: ReadonlyMap<string, Value>;
   accept: CompiledCondition | null;
   rules: CompiledRule[];
+  /** Names of the tables its rules look in. */
+  lookups: string[];
   checks: CompiledCheck[];
   routes: CompiledRoute[];
   review: { always: boolean; prompt: boolean };
@@ -86,6 +88,9 @@ function compileChecked(source: SieveSource, report: Report): CompiledSieve {
   const context = writtenContext({ locale, timezone });
   const parts = compileParts(source.parts ?? {}, report);
   const compiler: ConditionCompiler = { scope: sieveScope(fields, columns), context, report };
+  const rules = (source.rules ?? []).flatMap(
+    (rule, i) => compileRule(rule, i, { ...compiler, fields, columns, parts, path: ['rules', i] }) ?? [],
+  );
   const condition = (from: SieveSource['accept'], key: string) =>
     from ? compileCondition(from, [key], compiler) : null;
   return {
@@ -99,9 +104,8 @@ function compileChecked(source: SieveSource, report: Report): CompiledSieve {
     columns,
     defaults: readDefaults(fields, compiler),
     accept: condition(source.accept, 'accept'),
-    rules: (source.rules ?? []).flatMap(
-      (rule, i) => compileRule(rule, i, { ...compiler, fields, columns, parts, path: ['rules', i] }) ?? [],
-    ),
+    rules,
+    lookups: [...new Set(rules.flatMap(({ lookups = [] }) => lookups))],
     checks: (source.checks ?? []).flatMap(
       (check, i) => compileCheck(check, i, { ...compiler, fields, columns, beside: namesBeside(source) }) ?? [],
     ),

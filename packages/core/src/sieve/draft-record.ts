@@ -41,7 +41,18 @@ export class DraftRecord {
       this.rows = rows.map(asRow);
       report.rows = rows.length;
     }
+    for (const [i, cells] of (result.cells ?? []).entries()) this.takeCells(this.rows[i], cells, report);
     return report;
+  }
+
+  /** Values for the columns of a row that have none yet. */
+  private takeCells(row: DraftRow | undefined, cells: readonly Finding[], report: { filled: string[] }): void {
+    for (const finding of cells) {
+      const known = row?.get(finding.field);
+      if (!row || (known && known.state !== 'problem')) continue;
+      row.set(finding.field, finding);
+      if (finding.state === 'value' && !report.filled.includes(finding.field)) report.filled.push(finding.field);
+    }
   }
 
   private takeFinding(

@@ -61,6 +61,7 @@ class Sifting {
   private readonly problems: Problem[] = [];
   /** Where the body’s values are read from; a template may choose other words than the body. */
   private looked: Looked;
+  private stopped = false;
   /** What rules found that fill nothing. */
   private readonly beside = new Map<string, readonly Finding[]>();
   private enteredProblems: readonly Problem[] = [];
@@ -81,6 +82,7 @@ class Sifting {
   run(): SiftResult {
     this.takeEntered();
     for (const rule of this.sieve.rules) {
+      if (this.stopped) break;
       const wants = this.apply(rule);
       // Later rules depend on what this one finds, so nothing more is known until it is answered.
       if (wants.length > 0) return { kind: 'wants', wants };
@@ -121,6 +123,7 @@ class Sifting {
       return [];
     }
     const taken = this.draft.take(result);
+    this.stopped = result.stop === true;
     this.problems.push(...(result.problems ?? []));
     if (result.layout && !this.layout?.recognised) {
       this.layout = result.layout;

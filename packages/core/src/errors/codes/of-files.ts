@@ -117,6 +117,15 @@ export const ofFiles = {
     sentence: 'The pattern has no named group, so it fills nothing. Name one after a field: (?<field>…).',
   },
   'YS-PATTERN-PART': { status: 422, sentence: '“~{part}~” is no ready-made part of a pattern{nearest}.' },
+  'YS-LOOKUP-NOTHING': {
+    status: 422,
+    sentence: 'A lookup has `where` with what it looks for, and `fills` with what it takes.',
+  },
+  'YS-LOOKUP-ROWS': {
+    status: 422,
+    sentence:
+      '“{field}” does not go with the others: a lookup fills fields of the record, or columns of its rows, each by values of its own.',
+  },
   'YS-CUT-FILLS': {
     status: 422,
     sentence: 'A cut has either `fills` with a field, or `columns` with the steps of each column.',

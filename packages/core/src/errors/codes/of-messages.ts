@@ -133,6 +133,17 @@ export const ofMessages = {
     status: 409,
     sentence: 'Only a delivery that is kept back is released or dropped; this one is {state}.',
   },
+  'YS-LOOKUP-NO-TABLE': {
+    status: 422,
+    sentence:
+      'There is no table “{table}” to look in. Put it among the lookups, or as lookups/{table}.csv beside the sieve.',
+  },
+  'YS-LOOKUP-NO-COLUMN': { status: 422, sentence: 'The table “{table}” has no column “{column}”; it has {known}.' },
+  'YS-LOOKUP-MISSING': { status: 422, sentence: 'The table “{table}” has nothing for {what}.' },
+  'YS-LOOKUP-SEVERAL': { status: 422, sentence: 'The table “{table}” has {count} lines for {what}.' },
+  'YS-LOOKUP-USED': { status: 409, sentence: 'The table “{table}” is used by {users}. Change those first.' },
+  'YS-LOOKUP-FILE': { status: 422, sentence: 'The file cannot be taken as a table: {detail}.' },
+  'YS-LOOKUP-UNKNOWN': { status: 404, sentence: 'There is no table “{table}”.' },
   'YS-EDIT-NOTHING-FOUND': {
     status: 409,
     sentence: 'Nothing the sieve looks for was found in this message. Mark a value in it: that begins a layout, too.',

@@ -1,0 +1,1 @@
+export { cellOf, type LookupMatch, type LookupTable, lacking, rowsWith, type Wanted } from './lookup-table.js';
