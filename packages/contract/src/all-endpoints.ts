@@ -2,6 +2,7 @@ import { deliveryEndpoints } from './deliveries.js';
 import { driftEndpoints } from './drift.js';
 import { jobEndpoints } from './jobs.js';
 import { liveEndpoints } from './live.js';
+import { lookupEndpoints } from './lookups.js';
 import { messageEndpoints } from './messages.js';
 import { overviewEndpoints } from './overview.js';
 import { invitationEndpoints, peopleEndpoints, sessionEndpoints, tokenEndpoints } from './people.js';
@@ -34,6 +35,7 @@ export const endpoints = {
   kinds: kindEndpoints,
   destinations: destinationEndpoints,
   connections: connectionEndpoints,
+  lookups: lookupEndpoints,
   schemas: schemaEndpoints,
   live: liveEndpoints,
   session: sessionEndpoints,

@@ -12,7 +12,7 @@ export interface Endpoint {
   params?: v.GenericSchema;
   query?: v.GenericSchema;
   /** A schema for JSON, or the media type of a body that is passed as bytes. */
-  body?: v.GenericSchema | 'message/rfc822' | 'application/yaml';
+  body?: v.GenericSchema | 'message/rfc822' | 'application/yaml' | 'application/octet-stream';
   /** Takes `If-Match` with the digest of what the caller saw: a change by somebody else meanwhile is answered with 412. */
   match?: true;
   /** A schema for JSON, `file` for bytes with a media type of their own, or `events` for server-sent events. */

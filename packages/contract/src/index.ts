@@ -5,6 +5,7 @@ export * from './drift.js';
 export * from './endpoint.js';
 export * from './jobs.js';
 export * from './live.js';
+export * from './lookups.js';
 export * from './messages.js';
 export * from './overview.js';
 export * from './people.js';

@@ -17,7 +17,7 @@ import {
 } from '@yellow-sieve/core';
 import type { Command, Input, Output } from '../command.js';
 import { modelAt } from '../offline/ask-model.js';
-import { loadAnswers, readBytes, readText } from '../offline/files.js';
+import { loadAnswers, loadLookups, readBytes, readText } from '../offline/files.js';
 import { tryBytes } from '../offline/sift-file.js';
 import { coverageText } from '../show/coverage-text.js';
 import { effectText } from '../show/effect-text.js';
@@ -73,7 +73,8 @@ function maker({ options }: Input, file: string): Make {
   const ask = typeof options.model === 'string' ? modelAt(options.model) : null;
   const model = { name: String(options.modelName), ask };
   const answers: Record<string, KeptAnswer> = loadAnswers(file);
-  return async (raw, sieve) => madeOf(await tryBytes(raw, { mailbox: mailboxOf(sieve), answers, model }));
+  return async (raw, sieve) =>
+    madeOf(await tryBytes(raw, { mailbox: mailboxOf(sieve), answers, lookups: loadLookups(file, [sieve]), model }));
 }
 
 function report(title: string, messages: Parameters<typeof accuracyOf>[0], effects: MessageEffect[] | null): Output {

@@ -8,6 +8,7 @@ import { filesGet } from './files/get.js';
 import { files } from './files/list.js';
 import { filesPut } from './files/put.js';
 import { jobs, jobsFindings, jobsStop } from './jobs.js';
+import { lookupPut, lookupRemove, lookups } from './lookups.js';
 import { again, messages, takeIn } from './messages.js';
 import { read } from './read.js';
 import { enterRecord, exportRecords, judgeRecord, records } from './records.js';
@@ -75,6 +76,9 @@ export const commands: readonly Command[] = [
   destinationRemove,
   connections,
   connectionRemove,
+  lookups,
+  lookupPut,
+  lookupRemove,
   drift,
   driftSeen,
   jobs,

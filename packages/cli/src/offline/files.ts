@@ -5,11 +5,14 @@ import {
   type CompiledSieve,
   compileMailbox,
   compileSieve,
+  digestOf,
   type KeptAnswer,
+  type LookupTable,
   mailboxOf,
   parseMailbox,
   YsError,
 } from '@yellow-sieve/core';
+import Papa from 'papaparse';
 import { CallError } from '../call-error.js';
 
 /** Reads a file as text, or says in a sentence that it cannot. */
@@ -49,6 +52,22 @@ export function loadMailbox(file: string): CompiledMailbox {
 function sieveFile(folder: string, name: string): string {
   const candidates = ['yaml', 'yml', 'json'].map((ending) => join(folder, `${name}.sieve.${ending}`));
   return candidates.find(existsSync) ?? join(folder, `${name}.sieve.yaml`);
+}
+
+/** The tables that sieves look in, from `lookups/NAME.csv` beside the file; one that is not there is missing. */
+export function loadLookups(file: string, sieves: readonly CompiledSieve[]): Record<string, LookupTable> {
+  const folder = join(dirname(resolve(file)), 'lookups');
+  const names = [...new Set(sieves.flatMap(({ lookups }) => lookups))].filter((name) =>
+    existsSync(join(folder, `${name}.csv`)),
+  );
+  return Object.fromEntries(
+    names.map((name): [string, LookupTable] => {
+      const text = readText(join(folder, `${name}.csv`));
+      const { data } = Papa.parse<string[]>(text.replace(/^\ufeff/, ''), { skipEmptyLines: 'greedy' });
+      const [head = [], ...rows] = data.map((line) => line.map((cell) => cell.trim()));
+      return [name, { name, revision: digestOf(text), columns: head, rows }];
+    }),
+  );
 }
 
 /** Kept answers beside a sieve: one `{"digest", "content"}` a line in `answers.jsonl`. */

@@ -4,6 +4,7 @@ import {
   type HandleResult,
   handleMessage,
   type KeptAnswer,
+  type LookupTable,
   limits,
   type ModelQuestion,
   readMessage,
@@ -13,6 +14,8 @@ import {
 export interface SiftOptions {
   mailbox: CompiledMailbox;
   answers: Record<string, KeptAnswer>;
+  /** Tables that lookup rules look in. */
+  lookups: Record<string, LookupTable>;
   model: { name: string; ask: ((want: ModelQuestion) => Promise<KeptAnswer>) | null };
 }
 
@@ -25,11 +28,20 @@ export async function siftBytes(raw: Uint8Array, options: SiftOptions): Promise<
 }
 
 /** The same, but where there is no model to ask, the questions come back. */
-export async function tryBytes(raw: Uint8Array, { mailbox, answers, model }: SiftOptions): Promise<HandleResult> {
+export async function tryBytes(
+  raw: Uint8Array,
+  { mailbox, answers, lookups, model }: SiftOptions,
+): Promise<HandleResult> {
   const reading = await readMessage(raw);
   const { ask } = model;
   const once = (known: Record<string, KeptAnswer>): HandleResult =>
-    handleMessage(reading, mailbox, { record: { key: '', link: '' }, answers: known, model: model.name, limits });
+    handleMessage(reading, mailbox, {
+      record: { key: '', link: '' },
+      answers: known,
+      lookups,
+      model: model.name,
+      limits,
+    });
   const asked = async (wants: readonly ModelQuestion[]) => {
     const found: Record<string, KeptAnswer> = {};
     if (ask) for (const want of wants) found[want.digest] = await ask(want);

@@ -1,6 +1,7 @@
 import type { FileProblem } from '../errors/index.js';
 import { parseFile } from '../files/index.js';
 import type { Reading } from '../reading/index.js';
+import type { Facts } from '../rules/index.js';
 import { type CompiledSieve, noFacts, type Outcome, sift, tryCompileSieve } from '../sieve/index.js';
 
 /** What one rule makes of one message by itself, or why it cannot be compiled. */
@@ -8,14 +9,14 @@ export type TriedRule = { ok: true; outcome: Outcome | null } | { ok: false; pro
 
 /**
  * Tries a rule that is being written on one message, with the fields and parts of its sieve and no other rule beside it. `outcome` is null
- * where it would ask a model.
+ * where it would ask a model. `lookups`: the tables it may look in.
  */
-export function tryRule(source: string, rule: object, reading: Reading): TriedRule {
+export function tryRule(source: string, rule: object, reading: Reading, lookups: Facts['lookups'] = {}): TriedRule {
   const file = parseFile(source);
   if (file.problems.length > 0) return { ok: false, problems: file.problems };
   const compiled = tryCompileSieve(alone(file.data, rule));
   if (!compiled.ok) return { ok: false, problems: compiled.problems };
-  const result = sift(reading, withoutDemands(compiled.sieve), noFacts);
+  const result = sift(reading, withoutDemands(compiled.sieve), { ...noFacts, lookups });
   return { ok: true, outcome: result.kind === 'outcome' ? result.outcome : null };
 }
 

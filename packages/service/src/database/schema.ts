@@ -4,6 +4,7 @@ export * from './schema/changes.js';
 export * from './schema/deliveries.js';
 export * from './schema/drift.js';
 export * from './schema/jobs.js';
+export * from './schema/lookups.js';
 export * from './schema/messages.js';
 export * from './schema/people.js';
 export * from './schema/records.js';

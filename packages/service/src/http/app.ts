@@ -10,12 +10,14 @@ import type { Logger } from 'pino';
 import type { Config } from '../config.js';
 import { ConnectionCaps } from '../connection-caps.js';
 import { intakeKinds } from '../intake/index.js';
+import { tableBytes } from '../lookups/read-table.js';
 import { Networks } from '../networks.js';
 import { codeVersion } from '../version.js';
 import { sendProblem } from './problems.js';
 import { serveDeliveries } from './routes/deliveries.js';
 import { serveDrift } from './routes/drift.js';
 import { serveJobs } from './routes/jobs.js';
+import { serveLookups } from './routes/lookups.js';
 import { serveMessages } from './routes/messages.js';
 import { serveOpen } from './routes/open.js';
 import { serveOverview } from './routes/overview.js';
@@ -43,6 +45,7 @@ const families = [
   serveDrift,
   serveJobs,
   serveSetUp,
+  serveLookups,
   servePeople,
 ];
 /** Milliseconds for a request to come in whole, and for a connection on which nothing is said: streams speak every 15 seconds, answers come sooner. */
@@ -81,6 +84,11 @@ export async function buildApp(
     done(null, payload as Readable),
   );
   app.addContentTypeParser('application/yaml', { parseAs: 'string' }, (_request, body, done) => done(null, body));
+  app.addContentTypeParser(
+    'application/octet-stream',
+    { parseAs: 'buffer', bodyLimit: tableBytes },
+    (_request, body, done) => done(null, body),
+  );
   await app.register(helmet, {
     contentSecurityPolicy: { directives: { defaultSrc: ["'none'"], frameAncestors: ["'none'"] } },
   });

@@ -34,9 +34,11 @@ type BodyOf<E extends Endpoint> = E['body'] extends 'message/rfc822'
   ? Readable
   : E['body'] extends 'application/yaml'
     ? string
-    : E['body'] extends v.GenericSchema
-      ? v.InferOutput<E['body']>
-      : undefined;
+    : E['body'] extends 'application/octet-stream'
+      ? Buffer
+      : E['body'] extends v.GenericSchema
+        ? v.InferOutput<E['body']>
+        : undefined;
 
 interface Input<E extends Endpoint> {
   params: ParamsOf<E>;

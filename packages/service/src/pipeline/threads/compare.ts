@@ -28,6 +28,7 @@ import {
   readingOf,
   type SieveText,
   type SourceText,
+  tablesOf,
 } from './worker-state.js';
 
 /** One state of the rules: the mailboxes that messages came to, by name, and the sieves in them. */
@@ -81,8 +82,8 @@ export async function compare(task: CompareTask): Promise<CompareReply[]> {
 
 async function compareOne(task: CompareTask, item: CompareItem): Promise<CompareReply> {
   const reading = await readingOf(task.database, item.rawId);
-  const before = task.before && make(reading, task.before, task, item);
-  const after = make(reading, task.after, task, item);
+  const before = task.before && (await make(reading, task.before, task, item));
+  const after = await make(reading, task.after, task, item);
   const sieve = sieveOf(task.after, task.sieve);
   const { expected, unreadable } = readExpected(item, sieve, task.before && sieveOf(task.before, task.sieve));
   const fields = Object.keys(sieve?.fields ?? {});
@@ -96,22 +97,24 @@ async function compareOne(task: CompareTask, item: CompareItem): Promise<Compare
   };
 }
 
-const make = (reading: Reading, state: RuleState, task: CompareTask, item: CompareItem): Made =>
-  madeOf(handled(reading, state, task, item));
+const make = async (reading: Reading, state: RuleState, task: CompareTask, item: CompareItem): Promise<Made> =>
+  madeOf(await handled(reading, state, task, item));
 
 /** What a state of the rules makes of a message; a sample is tried on the sieve alone. */
-export function handled(
+export async function handled(
   reading: Reading,
   state: RuleState,
-  task: Pick<CompareTask, 'answers' | 'model' | 'sieve'>,
+  task: Pick<CompareTask, 'answers' | 'model' | 'sieve' | 'database'>,
   { came, entered }: Pick<CompareItem, 'came' | 'entered'>,
-): HandleResult {
+): Promise<HandleResult> {
+  const lookups = await tablesOf(task.database, state.sieves);
   const facts = (record: Facts['record']): Facts => ({
     record,
     answers: task.answers,
     model: task.model,
     limits,
     entered,
+    lookups,
   });
   if (came) {
     const mailbox = state.mailboxes[came.arrival.mailbox];

@@ -11,7 +11,7 @@ import {
   wayOf,
 } from '@yellow-sieve/core';
 import { rawPieces } from '../../store/raw-store.js';
-import { compiledMailbox, databaseOf, type SieveText, type SourceText } from './worker-state.js';
+import { compiledMailbox, databaseOf, type SieveText, type SourceText, tablesOf } from './worker-state.js';
 
 /** What a worker thread is told of one message. It reads the raw pieces itself. */
 export interface HandleTask {
@@ -52,7 +52,8 @@ export async function handle(task: HandleTask): Promise<HandleReply> {
   const { db } = databaseOf(task.database);
   const reading = await readMessage(rawPieces(db, task.rawId));
   const { record, answers, model, entered } = task;
-  const facts = { record, answers, model, limits, entered };
+  const lookups = await tablesOf(task.database, task.sieves);
+  const facts = { record, answers, model, limits, entered, lookups };
   const result = handleMessage(reading, compiledMailbox(task.mailbox, task.sieves), facts, task.arrival);
   return { summary: summaryOf(reading), same: sameness(reading), result };
 }

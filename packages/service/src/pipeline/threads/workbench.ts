@@ -15,8 +15,9 @@ import {
   YsError,
 } from '@yellow-sieve/core';
 import { type Outline, outlineOf } from '../../sieves/outline.js';
+import { tablesFor } from '../../store/lookup-store.js';
 import { type CompareItem, handled, type RuleState } from './compare.js';
-import { readingOf } from './worker-state.js';
+import { databaseOf, readingOf } from './worker-state.js';
 
 /** Tries one state of the rules on one message. */
 export interface ShownTask {
@@ -58,8 +59,8 @@ export interface TextTask {
 }
 
 /** What rules make of the message a person has before them. */
-export const shown = async ({ database, item, state, ...task }: ShownTask): Promise<HandleResult> =>
-  handled(await readingOf(database, item.rawId), state, task, item);
+export const shown = async ({ item, state, ...task }: ShownTask): Promise<HandleResult> =>
+  handled(await readingOf(task.database, item.rawId), state, task, item);
 
 /** Does an act to a source text. */
 export async function edit({ database, source, act, message }: EditTask): Promise<Edited> {
@@ -72,8 +73,11 @@ export const guess = async ({ database, source, message, ...stretch }: GuessTask
   guessField(compileSieve(source), await readingOf(database, message.rawId), stretch);
 
 /** What a rule that is being written makes of a message by itself. */
-export const rule = async ({ database, source, rule: entries, rawId, text }: RuleTask): Promise<TriedRule> =>
-  tryRule(source, entries, rawId === null ? await readMessage(typedMessage(text)) : await readingOf(database, rawId));
+export async function rule({ database, source, rule: entries, rawId, text }: RuleTask): Promise<TriedRule> {
+  const reading = rawId === null ? await readMessage(typedMessage(text)) : await readingOf(database, rawId);
+  const tables = typeof entries.table === 'string' ? await tablesFor(databaseOf(database).db, [entries.table]) : {};
+  return tryRule(source, entries, reading, tables);
+}
 
 /** A typed text as a message of nobody. */
 const typedMessage = (text: string) =>

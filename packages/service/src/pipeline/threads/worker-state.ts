@@ -3,11 +3,13 @@ import {
   type CompiledSieve,
   compileMailbox,
   compileSieve,
+  type LookupTable,
   mailboxOf,
   type Reading,
   readMessage,
 } from '@yellow-sieve/core';
 import { connectDatabase, type DatabaseHandle } from '../../database/connect.js';
+import { tablesFor } from '../../store/lookup-store.js';
 import { rawPieces } from '../../store/raw-store.js';
 
 /** A file's text, and what tells it from others. */
@@ -45,6 +47,12 @@ export function compiledMailbox(mailbox: SourceText, texts: readonly SieveText[]
 /** A sieve alone, as samples are held against it. */
 export const aloneMailbox = (text: SieveText): CompiledMailbox =>
   kept(mailboxes, `alone ${text.digest}`, () => mailboxOf(compiledSieve(text)));
+
+/** The tables that some sieves look in, as they stand now. */
+export function tablesOf(database: string, texts: readonly SieveText[]): Promise<Record<string, LookupTable>> {
+  const names = new Set(texts.flatMap((text) => compiledSieve(text).lookups));
+  return names.size === 0 ? Promise.resolve({}) : tablesFor(databaseOf(database).db, [...names]);
+}
 
 export const compiledSieve = ({ digest, source }: SourceText): CompiledSieve =>
   kept(sieves, digest, () => compileSieve(source));

@@ -1,0 +1,87 @@
+import * as v from 'valibot';
+import { doneSchema, momentSchema, nameSchema } from './common.js';
+import type { Endpoint } from './endpoint.js';
+
+const params = v.object({ name: nameSchema });
+
+const lookupItem = v.object({
+  name: v.string(),
+  title: v.string(),
+  /** Counted from 1; records name the one that was looked in. */
+  revision: v.number(),
+  columns: v.array(v.string()),
+  /** How many lines it has. */
+  count: v.number(),
+  updated: momentSchema,
+  /** Who put this revision. */
+  by: v.string(),
+  /** Sieves whose rules look in it. */
+  used_by: v.array(v.string()),
+});
+export type LookupItem = v.InferOutput<typeof lookupItem>;
+
+const line = v.array(v.string());
+
+/** What another state of a table changes, line by line: lines are the same by their first column. */
+const lookupChanges = v.object({
+  added: v.number(),
+  changed: v.number(),
+  removed: v.number(),
+  same: v.number(),
+  columns_added: v.array(v.string()),
+  columns_removed: v.array(v.string()),
+  /** The first changes, in the order of the file. */
+  examples: v.array(
+    v.object({ kind: v.picklist(['added', 'changed', 'removed']), before: v.nullable(line), after: v.nullable(line) }),
+  ),
+});
+export type LookupChanges = v.InferOutput<typeof lookupChanges>;
+
+/** Tables that rules look values up in. */
+export const lookupEndpoints = {
+  list: {
+    method: 'GET',
+    path: '/api/v1/lookups',
+    role: 'viewer',
+    summary: 'Tables that rules look values up in, with the sieves that use each',
+    response: v.object({ items: v.array(lookupItem) }),
+  },
+  get: {
+    method: 'GET',
+    path: '/api/v1/lookups/:name',
+    role: 'viewer',
+    summary: 'A table with its first 500 lines',
+    params,
+    response: v.object({ ...lookupItem.entries, lines: v.array(line) }),
+  },
+  file: {
+    method: 'GET',
+    path: '/api/v1/lookups/:name/file',
+    role: 'viewer',
+    summary: 'A table as a CSV file',
+    params,
+    response: 'file',
+  },
+  put: {
+    method: 'PUT',
+    path: '/api/v1/lookups/:name',
+    role: 'author',
+    summary:
+      'Puts a table, from CSV or the first sheet of an .xlsx workbook; `dry=true` says what would change, and keeps nothing',
+    params,
+    query: v.object({
+      dry: v.optional(v.picklist(['true', 'false']), 'false'),
+      title: v.optional(v.pipe(v.string(), v.maxLength(200))),
+    }),
+    body: 'application/octet-stream',
+    response: v.object({ changes: lookupChanges, table: v.nullable(lookupItem) }),
+  },
+  remove: {
+    method: 'DELETE',
+    path: '/api/v1/lookups/:name',
+    role: 'author',
+    summary: 'Deletes a table that no rule uses',
+    params,
+    response: doneSchema,
+  },
+} as const satisfies Record<string, Endpoint>;

@@ -1,0 +1,154 @@
+import { mkdirSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
+import ExcelJS from 'exceljs';
+import { runCommand, serviceEnv } from './command-line.js';
+import { settled, startWorld, type World } from './harness.js';
+
+const buoys = 'buoy,keeper,mail\nB7,Ebba Lindqvist,ebba@gannetbay.example\nB9,Tam Ferrier,tam@gannetbay.example\n';
+const sieve = `sieve: alarms
+locale: en-GB
+fields:
+  buoy: { type: text, required: true }
+  keeper: { type: text }
+rules:
+  - { kind: pattern, name: which, find: 'buoy (?<buoy>B\\d)' }
+  - kind: lookup
+    name: who
+    table: buoys
+    where: { buoy: buoy }
+    fills: { keeper: keeper }
+`;
+const letter = (buoy: string) =>
+  `From: mast@skerry.example\r\nTo: alerts@gannetbay.example\r\nSubject: Alarm of ${buoy}\r\nMessage-ID: <${buoy}@skerry.example>\r\n\r\nThe buoy ${buoy} is adrift.\r\n`;
+
+let world: World;
+let folder: string;
+beforeAll(async () => {
+  folder = mkdtempSync(join(tmpdir(), 'yellow-sieve-lookups-'));
+  writeFileSync(join(folder, 'buoys.csv'), buoys);
+  world = await startWorld();
+});
+afterAll(async () => {
+  await world.end();
+  rmSync(folder, { recursive: true, force: true });
+});
+
+const put = (body: Buffer | string, dry: 'true' | 'false' = 'false', name = 'buoys') =>
+  world.client.lookups.put({ params: { name }, query: { dry }, body: Buffer.from(body) });
+const outcomeOf = async (subject: string) => (await settled(world.client, subject)).outcome;
+const feed = (buoy: string) =>
+  world.client.messages.feed({ params: { mailbox: 'alerts' }, body: Buffer.from(letter(buoy)) });
+
+describe('a table of the service', () => {
+  test('is put from CSV, after it was said what changes', async () => {
+    expect(await put(buoys, 'true')).toMatchObject({
+      changes: { added: 2, columns_added: ['buoy', 'keeper', 'mail'] },
+      table: null,
+    });
+    expect((await world.client.lookups.list()).items).toEqual([]);
+    expect(await put(buoys)).toMatchObject({ table: { revision: 1, count: 2, columns: ['buoy', 'keeper', 'mail'] } });
+    expect(await put(buoys)).toMatchObject({ changes: { same: 2, added: 0 }, table: { revision: 1 } });
+  });
+
+  test('is looked in by rules, whose records name its revision', async () => {
+    const { client } = world;
+    await client.sieves.put({ params: { name: 'alarms' }, body: Buffer.from(sieve) });
+    const file = 'mailbox: alerts\naddresses: [alerts@gannetbay.example]\nsieves: [alarms]\n';
+    await client.mailboxes.put({ params: { name: 'alerts' }, body: Buffer.from(file) });
+    await feed('B7');
+    const outcome = await outcomeOf('Alarm of B7');
+    expect(outcome).toMatchObject({ verdict: 'sound', fields: { buoy: 'B7', keeper: 'Ebba Lindqvist' } });
+    expect(outcome?.trace[1]).toMatchObject({ table: 'buoys', revision: '1' });
+    expect(outcome?.evidence.keeper).toMatchObject([{ how: 'looked up', in: 'lookup:buoys' }]);
+    await feed('B8');
+    expect(await outcomeOf('Alarm of B8')).toMatchObject({
+      verdict: 'review',
+      problems: [{ code: 'YS-LOOKUP-MISSING' }],
+    });
+  });
+
+  test('that changes is looked in as it is from then on', async () => {
+    const changed = buoys.replace('Tam Ferrier', 'Inga Holm').replace('B7,Ebba', 'B8,Ebba');
+    expect((await put(changed)).changes).toMatchObject({
+      added: 1,
+      changed: 1,
+      removed: 1,
+      examples: [
+        { kind: 'added' },
+        { kind: 'changed', before: ['B9', 'Tam Ferrier', 'tam@gannetbay.example'] },
+        { kind: 'removed', before: ['B7', 'Ebba Lindqvist', 'ebba@gannetbay.example'] },
+      ],
+    });
+    await feed('B9');
+    const outcome = await outcomeOf('Alarm of B9');
+    expect(outcome?.fields.keeper).toBe('Inga Holm');
+    expect(outcome?.trace[1]).toMatchObject({ revision: '2' });
+  });
+
+  test('is put from a workbook, and given out as CSV', async () => {
+    const book = new ExcelJS.Workbook();
+    book.addWorksheet('Classes').addRows([
+      ['min', 'class'],
+      [8, 'small'],
+      [15.5, '=evil'],
+    ]);
+    await put(Buffer.from(await book.xlsx.writeBuffer()), 'false', 'classes');
+    expect((await world.client.lookups.get({ params: { name: 'classes' } })).lines).toEqual([
+      ['8', 'small'],
+      ['15.5', '=evil'],
+    ]);
+    const csv = Buffer.from(await world.client.lookups.file({ params: { name: 'classes' } })).toString();
+    expect(csv).toContain("15.5,'=evil");
+  });
+
+  test.each([
+    ['', 'the first line names the columns'],
+    ['a,a\n1,2\n', 'names “a” twice'],
+    ['a,,b\n1,2,3\n', 'column 2 has no name'],
+    ['a,b\n"x,2\n', 'not closed'],
+    [Buffer.from([0x61, 0xff, 0xfe]), 'UTF-8'],
+    [Buffer.from('PK not a workbook'), 'no workbook'],
+  ])('that is no table (%#) is refused, and says why', async (body, words) => {
+    await expect(put(body as string)).rejects.toMatchObject({
+      code: 'YS-LOOKUP-FILE',
+      message: expect.stringContaining(words),
+    });
+  });
+
+  test('that a sieve uses is not deleted', async () => {
+    await expect(world.client.lookups.remove({ params: { name: 'buoys' } })).rejects.toMatchObject({
+      code: 'YS-LOOKUP-USED',
+      message: expect.stringContaining('alarms'),
+    });
+    await world.client.lookups.remove({ params: { name: 'classes' } });
+    await expect(world.client.lookups.get({ params: { name: 'classes' } })).rejects.toMatchObject({
+      code: 'YS-LOOKUP-UNKNOWN',
+    });
+  });
+});
+
+describe('the command line', () => {
+  const run = (...args: string[]) => runCommand(args, { env: serviceEnv(world) });
+
+  test('puts, lists, shows and deletes tables', async () => {
+    const dry = await run('lookup', 'put', join(folder, 'buoys.csv'), '--name', 'spares', '--dry');
+    expect(dry.out).toMatch(/2 added, 0 changed[\s\S]*\+ B7 \| Ebba[\s\S]*Nothing is kept/);
+    expect((await run('lookup', 'put', join(folder, 'buoys.csv'), '--name', 'spares')).out).toContain(
+      'spares is at revision 1',
+    );
+    expect((await run('lookup')).out).toMatch(/buoys .*alarms/);
+    expect((await run('lookup', 'spares')).out).toMatch(/B9 +Tam Ferrier/);
+    expect((await run('lookup', 'remove', 'spares')).out).toContain('deleted');
+  });
+
+  test('looks in lookups/NAME.csv beside the sieve, with no service', async () => {
+    mkdirSync(join(folder, 'lookups'));
+    writeFileSync(join(folder, 'lookups', 'buoys.csv'), buoys);
+    writeFileSync(join(folder, 'alarms.sieve.yaml'), sieve);
+    writeFileSync(join(folder, 'b9.eml'), letter('B9'));
+    const { out } = await runCommand(['sift', join(folder, 'alarms.sieve.yaml'), join(folder, 'b9.eml'), '--json']);
+    expect(JSON.parse(out.trim().split('\n')[0] ?? '')).toMatchObject({ fields: { keeper: 'Tam Ferrier' } });
+  });
+});

@@ -1,0 +1,150 @@
+import type { LookupItem } from '@yellow-sieve/contract';
+import { digestOf, type LookupTable, tryCompileSieve, YsError } from '@yellow-sieve/core';
+import { and, asc, eq, inArray } from 'drizzle-orm';
+import { v7 as uuid } from 'uuid';
+import type { Database, Executor } from '../database/connect.js';
+import { lookup, lookupRevision } from '../database/schema.js';
+import { retryDeadlocks } from '../database/trouble.js';
+import type { TableFile } from '../lookups/read-table.js';
+import { noteSetUp } from './change-store.js';
+import { listSieves } from './sieve-store.js';
+
+const live = and(eq(lookupRevision.lookupId, lookup.id), eq(lookupRevision.number, lookup.revision));
+const heads = {
+  name: lookup.name,
+  title: lookup.title,
+  revision: lookup.revision,
+  columns: lookupRevision.columns,
+  count: lookupRevision.count,
+  updated: lookup.updatedAt,
+  by: lookupRevision.by,
+};
+
+/** All tables, by name, each with the live sieves whose rules look in it. */
+export async function listLookups(db: Database): Promise<LookupItem[]> {
+  const rows = await db.select(heads).from(lookup).innerJoin(lookupRevision, live).orderBy(asc(lookup.name));
+  const users = rows.length > 0 ? await usersOf(db) : new Map<string, string[]>();
+  return rows.map(({ updated, ...row }) => ({
+    ...row,
+    updated: updated.toISOString(),
+    used_by: users.get(row.name) ?? [],
+  }));
+}
+
+/** @throws YsError YS-LOOKUP-UNKNOWN */
+export async function getLookup(db: Database, name: string): Promise<LookupItem & TableFile> {
+  const item = (await listLookups(db)).find((one) => one.name === name);
+  const table = item && (await tableOf(db, name));
+  if (!item || !table) throw new YsError('YS-LOOKUP-UNKNOWN', { table: name });
+  return { ...item, ...table };
+}
+
+/** A table as it stands; null where there is none of this name. */
+export async function tableOf(db: Executor, name: string): Promise<TableFile | null> {
+  const [row] = await db
+    .select({ columns: lookupRevision.columns, rows: lookupRevision.rows })
+    .from(lookup)
+    .innerJoin(lookupRevision, live)
+    .where(eq(lookup.name, name));
+  return row ? { columns: row.columns, rows: JSON.parse(row.rows) as string[][] } : null;
+}
+
+export interface PutLookup extends TableFile {
+  name: string;
+  title: string | undefined;
+  by: string;
+}
+
+/** Keeps another state of a table as its next revision; the same state as before makes none. */
+export async function putLookup(db: Database, { name, title, by, columns, rows }: PutLookup): Promise<void> {
+  const text = JSON.stringify(rows);
+  const digest = digestOf(JSON.stringify([columns, rows]));
+  const now = new Date();
+  await retryDeadlocks(() =>
+    db.transaction(async (tx) => {
+      const [known] = await tx.select().from(lookup).where(eq(lookup.name, name)).for('update');
+      const id = known?.id ?? uuid();
+      const [before] = known
+        ? await tx
+            .select({ digest: lookupRevision.digest })
+            .from(lookupRevision)
+            .where(and(eq(lookupRevision.lookupId, id), eq(lookupRevision.number, known.revision)))
+        : [];
+      const number = before?.digest === digest ? (known?.revision ?? 1) : (known?.revision ?? 0) + 1;
+      const values = { title: title ?? known?.title ?? name, revision: number, updatedAt: now };
+      if (known) await tx.update(lookup).set(values).where(eq(lookup.id, id));
+      else await tx.insert(lookup).values({ id, name, ...values });
+      if (before?.digest !== digest)
+        await tx
+          .insert(lookupRevision)
+          .values({ lookupId: id, number, columns, rows: text, count: rows.length, digest, by, createdAt: now });
+      await noteSetUp(tx, name);
+    }),
+  );
+}
+
+/**
+ * Deletes a table with its revisions.
+ * @throws YsError YS-LOOKUP-UNKNOWN, YS-LOOKUP-USED
+ */
+export async function removeLookup(db: Database, name: string): Promise<void> {
+  const { used_by: users } = await getLookup(db, name);
+  if (users.length > 0) throw new YsError('YS-LOOKUP-USED', { table: name, users: users.join(', ') });
+  await db.transaction(async (tx) => {
+    const [known] = await tx.select().from(lookup).where(eq(lookup.name, name)).for('update');
+    if (!known) return;
+    await tx.delete(lookupRevision).where(eq(lookupRevision.lookupId, known.id));
+    await tx.delete(lookup).where(eq(lookup.id, known.id));
+    await noteSetUp(tx, name);
+  });
+}
+
+async function usersOf(db: Database): Promise<Map<string, string[]>> {
+  const users = new Map<string, string[]>();
+  for (const { name, source } of await listSieves(db)) {
+    const compiled = tryCompileSieve(source);
+    for (const table of compiled.ok ? compiled.sieve.lookups : [])
+      users.set(table, [...(users.get(table) ?? []), name]);
+  }
+  return users;
+}
+
+/** Tables by the revision that was loaded last: threads ask for the same ones again and again. */
+const loaded = new Map<string, LookupTable>();
+/** Cells of all tables that a thread keeps; what is beyond is loaded anew. */
+const maxCells = 2_000_000;
+
+/** Tables as they stand now, by name; those that are not there are missing. Each is loaded once a revision. */
+export async function tablesFor(db: Executor, names: readonly string[]): Promise<Record<string, LookupTable>> {
+  if (names.length === 0) return {};
+  const current = await db
+    .select({ id: lookup.id, name: lookup.name, revision: lookup.revision })
+    .from(lookup)
+    .where(inArray(lookup.name, [...names]));
+  const tables: Record<string, LookupTable> = {};
+  for (const { id, name, revision } of current) {
+    const key = `${id} ${revision}`;
+    const table = loaded.get(key) ?? (await loadTable(db, id, name, revision));
+    if (!table) continue;
+    tables[name] = table;
+    if (!loaded.has(key) && table.rows.length * table.columns.length <= maxCells) keep(key, id, table);
+  }
+  return tables;
+}
+
+function keep(key: string, id: string, table: LookupTable): void {
+  for (const old of loaded.keys()) if (old.startsWith(`${id} `)) loaded.delete(old);
+  const cells = [...loaded.values()].reduce((sum, { rows, columns }) => sum + rows.length * columns.length, 0);
+  if (cells > maxCells) loaded.clear();
+  loaded.set(key, table);
+}
+
+async function loadTable(db: Executor, id: string, name: string, revision: number): Promise<LookupTable | null> {
+  const [row] = await db
+    .select({ columns: lookupRevision.columns, rows: lookupRevision.rows })
+    .from(lookupRevision)
+    .where(and(eq(lookupRevision.lookupId, id), eq(lookupRevision.number, revision)));
+  return row
+    ? { name, revision: String(revision), columns: row.columns, rows: JSON.parse(row.rows) as string[][] }
+    : null;
+}
