@@ -14,7 +14,7 @@ const read = (...path) => readFileSync(join(here, ...path));
 const demoDay = Date.parse('2026-11-22T12:00:00Z');
 
 /** Mailboxes, each in a folder of its name, and the sieve of each. */
-const desks = { berths: 'berth-request', fuel: 'fuel-docket', notices: 'notice-digest' };
+const desks = { berths: 'berth-request', fuel: 'fuel-docket', notices: 'notice-digest', alerts: 'buoy-alert' };
 
 /** Its rules are new, so that nothing of it leaves yet. */
 const onTrial = 'notice-digest';
@@ -34,6 +34,11 @@ export async function loadDemo({ url, token, smtpPort, database, standIns }) {
   await connect(client, database, standIns);
   for (const file of readdirSync(join(here, 'destinations')))
     await client.destinations.put({ params: { name: file.split('.')[0] }, body: read('destinations', file) });
+  await client.lookups.put({
+    params: { name: 'buoys' },
+    query: { title: 'Buoys and their keepers' },
+    body: read('alerts', 'lookups', 'buoys.csv'),
+  });
   for (const [mailbox, sieve] of Object.entries(desks)) {
     await putSieve(client, mailbox, sieve, sieve === onTrial ? 'false' : 'true');
     await client.mailboxes.put({ params: { name: mailbox }, body: read(mailbox, `${mailbox}.mailbox.yaml`) });

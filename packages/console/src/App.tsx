@@ -18,6 +18,7 @@ const MessagesPage = lazy(() => import('./pages/messages/MessagesPage'));
 const MessagePage = lazy(() => import('./pages/message/MessagePage'));
 const RecordsPage = lazy(() => import('./pages/records/RecordsPage'));
 const DestinationsPage = lazy(() => import('./pages/destinations/DestinationsPage'));
+const LookupsPage = lazy(() => import('./pages/lookups/LookupsPage'));
 const AccountPage = lazy(() => import('./pages/account/AccountPage'));
 const PeoplePage = lazy(() => import('./pages/people/PeoplePage'));
 const WelcomePage = lazy(() => import('./pages/welcome/WelcomePage'));
@@ -39,6 +40,8 @@ export function App() {
             <Route path="/messages/:key" element={<MessagePage />} />
             <Route path="/records" element={<RecordsPage />} />
             <Route path="/destinations" element={<DestinationsPage />} />
+            <Route path="/lookups" element={<LookupsPage />} />
+            <Route path="/lookups/:name" element={<LookupsPage />} />
             <Route path="/account" element={<AccountPage />} />
             <Route path="/people" element={<PeoplePage />} />
             <Route path="/overview" element={<Navigate to="/" replace />} />

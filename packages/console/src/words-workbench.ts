@@ -145,6 +145,8 @@ export const workbenchWords = {
   makeField: 'Make “{field}” a field',
   parts: 'Put in a part',
   otherwise: '{value}, if left out',
+  addPair: '{list}: add',
+  removePair: 'Leave {name} out',
   steps: {
     title: 'Steps',
     step: 'Step {number}',

@@ -1,8 +1,10 @@
 import * as v from 'valibot';
-import { doneSchema, momentSchema, nameSchema } from './common.js';
+import { doneSchema, momentSchema } from './common.js';
 import type { Endpoint } from './endpoint.js';
 
-const params = v.object({ name: nameSchema });
+/** Rules name a table so: small letters, digits, underlines and hyphens. */
+const lookupName = v.pipe(v.string(), v.regex(/^[a-z0-9][a-z0-9_-]{0,62}$/));
+const params = v.object({ name: lookupName });
 
 const lookupItem = v.object({
   name: v.string(),

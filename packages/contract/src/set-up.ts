@@ -111,6 +111,8 @@ const ruleFormPart = v.object({
     'choice',
     'tick',
     'which',
+    'lookup',
+    'pairs',
   ]),
   choices: v.array(v.string()),
   /** What holds where it is left out. */

@@ -235,6 +235,8 @@ export const workbenchEndpoints = {
       source,
       /** Its entries. */
       rule: v.record(v.string(), v.unknown()),
+      /** Its place among the rules, from 0; null for one that is new. */
+      place: v.optional(v.nullable(place), null),
       message: v.optional(shownRef),
       /** Instead of a message: the text of one. */
       text: v.optional(v.pipe(v.string(), v.maxLength(20_000))),

@@ -116,6 +116,7 @@ export function TopBar({ children }: { children: ReactNode }) {
           <Place to="/messages">{words.places.messages}</Place>
           <Place to="/records">{words.places.records}</Place>
           <Place to="/destinations">{words.places.destinations}</Place>
+          <Place to="/lookups">{words.places.lookups}</Place>
         </Places>
         <PersonMenu />
       </Bar>

@@ -1,36 +1,64 @@
 import type { FileProblem } from '../errors/index.js';
 import { parseFile } from '../files/index.js';
 import type { Reading } from '../reading/index.js';
-import type { Facts } from '../rules/index.js';
-import { type CompiledSieve, noFacts, type Outcome, sift, tryCompileSieve } from '../sieve/index.js';
+import { type Facts, ruleKinds } from '../rules/index.js';
+import { type CompiledRule, type CompiledSieve, noFacts, type Outcome, sift, tryCompileSieve } from '../sieve/index.js';
 
 /** What one rule makes of one message by itself, or why it cannot be compiled. */
 export type TriedRule = { ok: true; outcome: Outcome | null } | { ok: false; problems: FileProblem[] };
 
-/**
- * Tries a rule that is being written on one message, with the fields and parts of its sieve and no other rule beside it. `outcome` is null
- * where it would ask a model. `lookups`: the tables it may look in.
- */
-export function tryRule(source: string, rule: object, reading: Reading, lookups: Facts['lookups'] = {}): TriedRule {
-  const file = parseFile(source);
-  if (file.problems.length > 0) return { ok: false, problems: file.problems };
-  const compiled = tryCompileSieve(alone(file.data, rule));
-  if (!compiled.ok) return { ok: false, problems: compiled.problems };
-  const result = sift(reading, withoutDemands(compiled.sieve), { ...noFacts, lookups });
-  return { ok: true, outcome: result.kind === 'outcome' ? result.outcome : null };
+/** A rule that is tried, and its place among the rules of its sieve: null for one that is new. */
+export interface RuleToTry {
+  entries: object;
+  place: number | null;
+  /** The tables it may look in. */
+  lookups?: Facts['lookups'];
 }
 
-/** The sieve with this rule alone; what holds of whole records is left out. */
-function alone(data: unknown, rule: object): object {
+/**
+ * Tries a rule that is being written on one message, with the fields and parts of its sieve and no other rule beside it; one that works with
+ * what others found, behind all of these. `outcome` has what this rule found, and is null where it would ask a model.
+ */
+export function tryRule(source: string, { entries, place, lookups = {} }: RuleToTry, reading: Reading): TriedRule {
+  const file = parseFile(source);
+  if (file.problems.length > 0) return { ok: false, problems: file.problems };
+  const compiled = tryCompileSieve(withRule(file.data, entries, place));
+  if (!compiled.ok) return { ok: false, problems: compiled.problems };
+  const sieve = withoutDemands(compiled.sieve);
+  const result = sift(reading, sieve, { ...noFacts, lookups });
+  const own = sieve.rules.at(-1);
+  return { ok: true, outcome: result.kind === 'outcome' && own ? onlyOf(own, result.outcome) : null };
+}
+
+/** The sieve with this rule as its last; what holds of whole records is left out. */
+function withRule(data: unknown, rule: object, place: number | null): object {
   const {
     accept: _accept,
     checks: _checks,
     routes: _routes,
     samples: _samples,
+    rules,
     ...rest
   } = data as Record<string, unknown>;
   const { off: _off, beside: _beside, ...own } = rule as Record<string, unknown>;
-  return { ...rest, rules: [own] };
+  const follows = ruleKinds[String(own.kind)]?.follows === true;
+  const others = follows && Array.isArray(rules) ? rules.filter((_, i) => i !== place) : [];
+  return { ...rest, rules: [...others, own] };
+}
+
+/** What one rule found of an outcome. */
+function onlyOf({ name, fills }: CompiledRule, outcome: Outcome): Outcome {
+  const isOwn = (path: string) => fills.includes(path.replace(/^rows\[\d+\]\./, ''));
+  const of = <T>(all: Readonly<Record<string, T>>) =>
+    Object.fromEntries(Object.entries(all).filter(([path]) => isOwn(path)));
+  return {
+    ...outcome,
+    fields: of(outcome.fields),
+    rows: outcome.rows.map(of).filter((row) => Object.keys(row).length > 0),
+    evidence: of(outcome.evidence),
+    problems: outcome.problems.filter(({ path }) => path === '' || isOwn(path)),
+    trace: outcome.trace.filter(({ rule }) => rule === name).slice(-1),
+  };
 }
 
 /** One rule fills what it fills: that others are missing is no fault of its. */

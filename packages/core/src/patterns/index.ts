@@ -1,11 +1,3 @@
-export { compileParts, type PartsSource, partsSchema } from './own-parts.js';
+export { compileParts, partsSchema } from './own-parts.js';
 export { type PatternPart, patternParts } from './parts.js';
-export {
-  compilePattern,
-  isFoundIn,
-  type Matches,
-  matchesOf,
-  type Pattern,
-  type PatternOptions,
-  patternOf,
-} from './pattern.js';
+export { compilePattern, isFoundIn, matchesOf, type Pattern, patternOf } from './pattern.js';

@@ -149,13 +149,13 @@ export interface CompiledRuleBody {
 }
 
 /** One entry of a rule as a form asks for it. An entry that no form asks for is written in the rule's own lines. */
-export interface RuleFormPart {
+interface RuleFormPart {
   readonly key: string;
   readonly label: string;
   readonly help?: string;
   /**
    * How it is asked for: a text of the message, a field, several of them, words, several lines of them, a pattern, steps, the words over each
-   * column, one of some choices, yes or no, or which of several (`first`, `last`, a number).
+   * column, one of some choices, yes or no, which of several (`first`, `last`, a number), a table, or names of the sieve with those of the table.
    */
   readonly asks:
     | 'text'
@@ -168,7 +168,9 @@ export interface RuleFormPart {
     | 'headings'
     | 'choice'
     | 'tick'
-    | 'which';
+    | 'which'
+    | 'lookup'
+    | 'pairs';
   readonly choices?: readonly string[];
   /** What holds where it is left out. */
   readonly otherwise?: string;
@@ -186,6 +188,8 @@ export interface RuleKind {
   readonly form?: readonly RuleFormPart[];
   /** Its layouts are made by marking values in messages, and tell which layout a message has. */
   readonly hasLayouts?: boolean;
+  /** It works with what other rules found. */
+  readonly follows?: boolean;
   /** It puts questions to a model. */
   readonly asks?: boolean;
   /** Null when it cannot be compiled; the reasons are in the report. */

@@ -275,6 +275,7 @@ function Panels({ sieve, source, message, onDraw, state, tell, outline, outcome,
           outline={outline}
           onAct={edits.act}
           onDraw={onDraw}
+          place={rule === 'new' ? null : rule}
           rule={rule === 'new' ? null : (outline.rules[rule] ?? null)}
           problems={edits.problems}
           onWrite={(source) => edits.act({ act: 'write rule', rule: rule === 'new' ? null : rule, source })}

@@ -1,9 +1,12 @@
+import { useQuery } from '@tanstack/react-query';
 import type { Kinds, RuleFormPartItem, SieveOutline } from '@yellow-sieve/contract';
 import { styled } from 'styled-components';
+import { Button } from '../../parts/Button';
 import { Choice } from '../../parts/Choice';
 import { FormStack } from '../../parts/FormStack';
 import { TextField } from '../../parts/TextField';
 import { Tick } from '../../parts/Tick';
+import { service } from '../../service';
 import { fill, words } from '../../words';
 import { formOfStep, type StepForm, stepOfForm } from './rule-steps';
 import { StepsEditor } from './StepsEditor';
@@ -46,7 +49,7 @@ export function RuleForm({ form, entries, onChange, ...rest }: RuleFormProps) {
 }
 
 /** Parts that are short, and stand beside each other. */
-const inLine: ReadonlySet<RuleFormPartItem['asks']> = new Set(['text', 'field', 'choice', 'tick', 'which']);
+const inLine: ReadonlySet<RuleFormPartItem['asks']> = new Set(['text', 'field', 'choice', 'tick', 'which', 'lookup']);
 
 interface PartProps extends Pick<RuleFormProps, 'outline' | 'kinds' | 'cuts'> {
   part: RuleFormPartItem;
@@ -114,6 +117,17 @@ function Part({ part, value, outline, kinds, cuts, onChange }: PartProps) {
       return <TextField {...shared} value={text} onChange={onChange} />;
     case 'pattern':
       return <PatternField {...shared} value={text} parts={kinds.parts} onChange={onChange} />;
+    case 'lookup':
+      return <TablePick label={label} value={text} onChange={onChange} />;
+    case 'pairs':
+      return (
+        <Pairs
+          {...shared}
+          value={value}
+          names={[...outline.fields, ...outline.columns].map(({ name }) => name)}
+          onChange={onChange}
+        />
+      );
     case 'headings':
       return (
         <Headings {...shared} value={value} columns={outline.columns.map(({ name }) => name)} onChange={onChange} />
@@ -197,6 +211,68 @@ function Headings({ label, help, value, columns, onChange }: HeadingsProps) {
           onChange={(text) => set(column, text)}
         />
       ))}
+    </FormStack>
+  );
+}
+
+/** One of the tables of the service. */
+function TablePick({ label, value, onChange }: { label: string; value: string; onChange(value: string): void }) {
+  const { data } = useQuery({ queryKey: ['lookups'], queryFn: () => service.lookups.list() });
+  const names = [...new Set([...(data?.items.map(({ name }) => name) ?? []), ...(value ? [value] : [])])];
+  return (
+    <Choice
+      label={label}
+      value={value}
+      options={[...(value ? [] : [{ key: '', text: words.common.none }]), ...names.map((key) => ({ key, text: key }))]}
+      onChange={onChange}
+    />
+  );
+}
+
+interface PairsProps {
+  label: string;
+  help?: string;
+  value: unknown;
+  names: readonly string[];
+  onChange(value: unknown): void;
+}
+
+/** Names of the sieve, each with what it is held against. What is more than a name is written in the rule’s lines. */
+function Pairs({ label, help, value, names, onChange }: PairsProps) {
+  const known = Object.entries((typeof value === 'object' && value !== null ? value : {}) as Record<string, unknown>);
+  const free = names.filter((name) => !known.some(([own]) => own === name));
+  const set = (next: [string, unknown][]) => onChange(Object.fromEntries(next));
+  return (
+    <FormStack role="group" aria-label={label}>
+      <span>
+        {label}. {help}
+      </span>
+      {known.map(([name, own], at) => (
+        <Line key={name}>
+          <TextField
+            beside
+            label={name}
+            isDisabled={typeof own !== 'string'}
+            value={typeof own === 'string' ? own : JSON.stringify(own)}
+            onChange={(text) => set(known.map((one, i) => (i === at ? [name, text] : one)))}
+          />
+          <Button
+            aria-label={fill(words.workbench.removePair, { name })}
+            onPress={() => set(known.filter((_, i) => i !== at))}
+          >
+            ×
+          </Button>
+        </Line>
+      ))}
+      {free.length > 0 && (
+        <Choice
+          label={fill(words.workbench.addPair, { list: label })}
+          inline
+          value=""
+          options={[{ key: '', text: '…' }, ...free.map((key) => ({ key, text: key }))]}
+          onChange={(name) => name !== '' && set([...known, [name, '']])}
+        />
+      )}
     </FormStack>
   );
 }

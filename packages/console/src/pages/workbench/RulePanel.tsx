@@ -46,6 +46,8 @@ export interface RulePanelProps {
   outline: SieveOutline;
   /** Null for a rule that is being added. */
   rule: RuleItem | null;
+  /** Its place among the rules, from 0. */
+  place: number | null;
   problems: readonly FileProblemItem[];
   onWrite(source: string): void;
   onAct(act: SieveActInput): void;
@@ -60,7 +62,8 @@ export function RulePanel({ rule, ...props }: RulePanelProps) {
   const { rules } = useKinds();
   const [entries, setEntries] = useState<RuleEntries>(rule?.entries ?? {});
   const hasForm = rules.some(({ kind, form }) => kind === entries.kind && form.length > 0);
-  const [inLines, setLines] = useState(rule !== null && !hasForm);
+  const [chosen, setChosen] = useState<'form' | 'lines' | null>(null);
+  const inLines = chosen === 'lines' || (chosen === null && rule !== null && rules.length > 0 && !hasForm);
   const title = rule ? fill(say.ruleTitle, { rule: rule.name }) : say.addRule;
   return (
     <section aria-label={title}>
@@ -75,7 +78,7 @@ export function RulePanel({ rule, ...props }: RulePanelProps) {
                 { key: 'form', text: say.ruleForm },
                 { key: 'lines', text: say.ruleLines },
               ]}
-              onChange={(way) => setLines(way === 'lines')}
+              onChange={(way) => setChosen(way)}
             />
           </div>
         )}
@@ -121,14 +124,14 @@ interface InFormProps extends Omit<RulePanelProps, 'rule'> {
 }
 
 function InForm(props: InFormProps) {
-  const { sieve, source, message, outline, isNew, entries, problems, onEntries, onWrite, onAct, onDraw, onClose } =
-    props;
+  const { sieve, source, message, outline, isNew, entries, place, problems } = props;
+  const { onEntries, onWrite, onAct, onDraw, onClose } = props;
   const say = words.workbench;
   const kinds = useKinds();
   const [typed, setTyped] = useState('');
   const kind = kinds.rules.find((one) => one.kind === entries.kind) ?? null;
   const ready = useMemo(() => (kind ? finished(entries) : null), [kind, entries]);
-  const tried = useTriedRule({ sieve, source, entries: ready, message, text: typed });
+  const tried = useTriedRule({ sieve, source, entries: ready, place, message, text: typed });
   const drawing = useMemo(() => (typed === '' ? drawingOf(tried) : null), [tried, typed]);
   useEffect(() => {
     onDraw(drawing);

@@ -14,7 +14,7 @@ export const stepActs = [
 export type StepAct = (typeof stepActs)[number];
 
 /** How a step says what it looks for. */
-export const stepWays = ['text', 'pattern', 'edge', 'number'] as const;
+const stepWays = ['text', 'pattern', 'edge', 'number'] as const;
 export type StepWay = (typeof stepWays)[number];
 
 export const stepEdges = ['line end', 'blank line', 'space', 'ruling', 'heading', 'end of segment', 'end'] as const;

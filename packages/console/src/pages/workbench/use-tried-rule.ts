@@ -15,27 +15,28 @@ export interface ToTry {
   sieve: string;
   source: string;
   entries: RuleEntries | null;
+  place: number | null;
   message: ShownRef;
   /** A typed text in the place of the message; empty for the message. */
   text: string;
 }
 
 /** Tries a rule while it is being written. */
-export function useTriedRule({ sieve, source, entries, message, text }: ToTry): TriedRule | null {
+export function useTriedRule({ sieve, source, entries, place, message, text }: ToTry): TriedRule | null {
   const [resting, setResting] = useState(entries);
   useEffect(() => {
     const timer = setTimeout(() => setResting(entries), rest);
     return () => clearTimeout(timer);
   }, [entries]);
   const { data } = useQuery({
-    queryKey: ['workbench rule', sieve, source, resting, text === '' ? message : text],
+    queryKey: ['workbench rule', sieve, source, resting, place, text === '' ? message : text],
     placeholderData: keepPreviousData,
     gcTime: 10_000,
     queryFn: resting
       ? () =>
           service.workbench.rule({
             params: { name: sieve },
-            body: { source, rule: { ...resting }, ...(text === '' ? { message } : { text }) },
+            body: { source, rule: { ...resting }, place, ...(text === '' ? { message } : { text }) },
           })
       : skipToken,
   });

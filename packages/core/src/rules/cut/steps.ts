@@ -23,7 +23,7 @@ export const stepSchema = v.union([
 export type StepSource = v.InferOutput<typeof stepSchema>;
 
 /** What a step makes of one text: the texts that are left, none where it found nothing; `stopped`: the limit that ended it. */
-export interface Cut {
+interface Cut {
   left: View[];
   stopped: string | null;
 }

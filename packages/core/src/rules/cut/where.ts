@@ -6,8 +6,8 @@ import type { RuleCompiler, RuleRun } from '../rule-kind.js';
 import { normalise } from '../template/text/lines.js';
 
 /** Places of a text that need no words. */
-export const edges = ['line end', 'blank line', 'space', 'ruling', 'heading', 'end of segment', 'end'] as const;
-export type Edge = (typeof edges)[number];
+const edges = ['line end', 'blank line', 'space', 'ruling', 'heading', 'end of segment', 'end'] as const;
+type Edge = (typeof edges)[number];
 
 const take = v.optional(v.union([v.picklist(['first', 'last']), v.pipe(v.number(), v.integer(), v.notValue(0))]));
 const capitals = v.optional(v.picklist(['any', 'exact']));

@@ -64,6 +64,7 @@ function without({ fills, from }: DeriveSource, code: Code, params: Params): Rul
 export const derive: RuleKind = {
   kind: 'derive',
   about: 'works a field out of others',
+  follows: true,
   entries,
   mentions: { fills: 'name', from: 'text' },
   form: [

@@ -214,7 +214,27 @@ const traceOf = (table: LookupTable, searches: readonly Search[]): LookupTrace =
 export const lookup: RuleKind = {
   kind: 'lookup',
   about: 'looks values up in a table',
+  follows: true,
   entries,
   mentions: { where: 'keys', fills: 'keys' },
+  form: [
+    { key: 'table', label: 'Table', asks: 'lookup' },
+    { key: 'where', label: 'Where', help: 'Left a field, right the column that has to be the same.', asks: 'pairs' },
+    { key: 'fills', label: 'Fills', help: 'Left a field, right the column it is taken from.', asks: 'pairs' },
+    {
+      key: 'missing',
+      label: 'Nothing found',
+      asks: 'choice',
+      choices: ['review', 'leave', 'stop'],
+      otherwise: 'review',
+    },
+    {
+      key: 'several',
+      label: 'Several found',
+      asks: 'choice',
+      choices: ['review', 'first', 'all'],
+      otherwise: 'review',
+    },
+  ],
   compile,
 };

@@ -68,9 +68,9 @@ export function serveWorkbench(context: ServeContext): void {
       : { source: null, field: null, problems: edited.problems };
   });
   serveEndpoint(app, db, workbenchEndpoints.rule, async ({ params, body }, { caller }) => {
-    const { source, rule, message, text = '' } = body;
+    const { source, rule, place, message, text = '' } = body;
     const rawId = message ? (await namedRaw(context, params.name, message)).rawId : null;
-    const tried = await show.rule({ database: trying.databaseUrl, source, rule, rawId, text }, ownerOf(caller));
+    const tried = await show.rule({ database: trying.databaseUrl, source, rule, place, rawId, text }, ownerOf(caller));
     return tried.ok ? { problems: [], tried: tried.outcome } : { problems: tried.problems, tried: null };
   });
   serveEndpoint(app, db, workbenchEndpoints.guess, async ({ params, body }, { caller }) => {

@@ -49,6 +49,7 @@ export interface RuleTask {
   database: string;
   source: string;
   rule: Record<string, unknown>;
+  place: number | null;
   rawId: string | null;
   text: string;
 }
@@ -73,10 +74,13 @@ export const guess = async ({ database, source, message, ...stretch }: GuessTask
   guessField(compileSieve(source), await readingOf(database, message.rawId), stretch);
 
 /** What a rule that is being written makes of a message by itself. */
-export async function rule({ database, source, rule: entries, rawId, text }: RuleTask): Promise<TriedRule> {
+export async function rule({ database, source, rule: entries, place, rawId, text }: RuleTask): Promise<TriedRule> {
   const reading = rawId === null ? await readMessage(typedMessage(text)) : await readingOf(database, rawId);
-  const tables = typeof entries.table === 'string' ? await tablesFor(databaseOf(database).db, [entries.table]) : {};
-  return tryRule(source, entries, reading, tables);
+  const compiled = tryCompileSieve(source);
+  const others = compiled.ok ? compiled.sieve.lookups : [];
+  const named = typeof entries.table === 'string' ? [entries.table] : [];
+  const tables = await tablesFor(databaseOf(database).db, [...others, ...named]);
+  return tryRule(source, { entries, place, lookups: tables }, reading);
 }
 
 /** A typed text as a message of nobody. */
