@@ -2,47 +2,54 @@ import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import type { Page } from 'playwright-core';
 import { type Browsing, browse, expectCalm, logIn, makeOwner } from './browser.js';
 import { type Hands, KeyHands, MouseHands } from './hands.js';
-import { settled, startWorld, until, type World } from './harness.js';
+import { startWorld, until, type World } from './harness.js';
 
 const letter = (number: number, calls: string) =>
   `From: watch@skerry.example\r\nTo: log@gannetbay.example\r\nSubject: Log ${number}\r\nDate: Fri, 27 Nov 2026 09:0${number}:00 +0000\r\n` +
   `Message-ID: <l${number}@skerry.example>\r\nContent-Type: text/plain; charset=utf-8\r\n\r\nHello office,\r\n\r\n${calls}\r\n\r\n` +
   `REMARKS\r\n  Wind   from the north,\r\n  see [chart] 7\r\n\r\nThe watch\r\n`;
 
-const sieve = `sieve: watch-log
+const sieveOf = (name: string) => `sieve: ${name}
 locale: en-GB
 fields:
   remarks: { type: text }
 rules: []
 `;
 
+let world: World;
+let browsing: Browsing;
+beforeAll(async () => {
+  world = await startWorld();
+  await makeOwner(world);
+  browsing = await browse();
+  const { client } = world;
+  for (const name of ['by-mouse', 'by-keys'])
+    await client.sieves.put({ params: { name }, body: Buffer.from(sieveOf(name)) });
+  for (const [i, calls] of ['Called 07700 900412 and 07700 900413.', 'Called 07700 900414, at 04:10.'].entries()) {
+    const raw = Buffer.from(letter(i + 1, calls));
+    await client.samples.put({ params: { name: 'by-keys', sample: `samples/${i + 1}.eml` }, body: raw });
+    await client.samples.put({ params: { name: 'by-mouse', sample: `samples/${i + 1}.eml` }, body: raw });
+  }
+  await logIn(browsing.page, world.url, '/workbench');
+});
+afterAll(async () => {
+  await browsing.close();
+  await world.end();
+});
+
 describe.each([
-  ['the mouse', (page: Page) => new MouseHands(page)],
-  ['keys alone', (page: Page) => new KeyHands(page)],
-])('rules by their forms, with %s', (way, handsOf) => {
-  let world: World;
-  let browsing: Browsing;
+  ['the mouse', 'by-mouse', (page: Page) => new MouseHands(page)],
+  ['keys alone', 'by-keys', (page: Page) => new KeyHands(page)],
+])('rules by their forms, with %s', (way, sieve, handsOf) => {
   let page: Page;
   let hands: Hands;
   beforeAll(async () => {
-    world = await startWorld();
-    await makeOwner(world);
-    browsing = await browse();
     page = browsing.page;
     hands = handsOf(page);
-    const { client } = world;
-    await client.sieves.put({ params: { name: 'watch-log' }, body: Buffer.from(sieve) });
-    const file = 'mailbox: log\naddresses: [log@gannetbay.example]\nsieves: [watch-log]\n';
-    await client.mailboxes.put({ params: { name: 'log' }, body: Buffer.from(file) });
-    for (const [i, calls] of ['Called 07700 900412 and 07700 900413.', 'Called 07700 900414, at 04:10.'].entries())
-      await client.messages.feed({ params: { mailbox: 'log' }, body: Buffer.from(letter(i + 1, calls)) });
-    await settled(client, 'Log 2');
-    await logIn(page, world.url, '/workbench/watch-log?of=stored');
+    await page.goto(`${world.url}/workbench/${sieve}?of=samples`);
     await page.getByText('2 of 2 tried').waitFor();
-  });
-  afterAll(async () => {
-    await browsing.close();
-    await world.end();
+    // The newest one comes last among samples.
+    await hands.press(page.getByRole('button', { name: 'Next message (J)' }));
   });
 
   const button = (name: string | RegExp) => page.getByRole('button', { name, exact: typeof name === 'string' });
@@ -54,7 +61,7 @@ describe.each([
     const { rules } = await world.client.kinds.list();
     return rules.map(({ kind, about }) => `${kind}: ${about}`).find((one) => wanted.test(one)) ?? label;
   };
-  const draft = async () => (await world.client.sieves.draft({ params: { name: 'watch-log' } })).source;
+  const draft = async () => (await world.client.sieves.draft({ params: { name: sieve } })).source;
 
   test('a pattern finds all matches while it is typed, and its group becomes a field', async () => {
     await hands.press(button('Write a rule'));

@@ -1,4 +1,19 @@
-import { analyse } from 'scslre';
+// The analysis brings tables of all characters with it, which most threads never need: it is loaded when a pattern asks for it.
+import { createRequire } from 'node:module';
+import type { analyse as Analyse } from 'scslre';
+
+const require = createRequire(import.meta.url);
+
+/** Repeats of this many and more are looked at as if they had no end. */
+const many = 16;
+
+/** Whether an expression repeats anything often enough for its time to be a question. */
+function repeats(source: string): boolean {
+  const marks = source.replace(/\\.|\[(?:\\.|[^\]])*\]/gs, 'x');
+  return [...marks.matchAll(/[*+]|\{\d+,\}|\{(?:\d+,)?(\d+)\}/g)].some(
+    ([, most]) => most === undefined || Number(most) >= many,
+  );
+}
 
 const known = new Map<string, string | null>();
 /** Patterns whose answer is kept; a service has far fewer. */
@@ -19,6 +34,8 @@ export function runsAway(source: string, flags: string): string | null {
 }
 
 function analysed(source: string, flags: string): string | null {
+  if (!repeats(source)) return null;
+  const { analyse } = require('scslre') as { analyse: typeof Analyse };
   const { reports } = analyse({ source, flags: flags.replace(/[dg]/g, '') }, { maxReports: 20 });
   const worst =
     reports.find(({ exponential }) => exponential) ?? reports.find(({ type }) => type !== 'Move') ?? reports[0];
