@@ -36,10 +36,10 @@ module.exports = {
     {
       name: 'core-without-node',
       severity: 'error',
-      // But for two doors: what stops a pattern that runs away, and what tells whether one can, which is loaded when it is needed.
+      // But for what stops a pattern that runs away, and what is loaded only for patterns that ask for it.
       from: {
         path: '^packages/core/src',
-        pathNot: '\\.test\\.ts$|^packages/core/src/patterns/(guard|run-away)\\.ts$',
+        pathNot: '\\.test\\.ts$|^packages/core/src/patterns/(guard|run-away|syntax)\\.ts$',
       },
       to: { dependencyTypes: ['core'] },
     },

@@ -132,10 +132,15 @@ export class KeyHands implements Hands {
 
   async files(button: Locator, paths: string[]) {
     this.acts++;
-    await this.reach(button);
-    const chooser = this.page.waitForEvent('filechooser');
-    await this.page.keyboard.press('Enter');
-    await (await chooser).setFiles(paths);
+    // A page that is drawn anew between the focus and the key has the key for nothing: then it is pressed again.
+    for (let tries = 1; ; tries++) {
+      await this.reach(button);
+      const chooser = this.page.waitForEvent('filechooser', { timeout: 5000 }).catch(() => null);
+      await this.page.keyboard.press('Enter');
+      const opened = await chooser;
+      if (opened) return opened.setFiles(paths);
+      if (tries === 4) throw new Error(`no file is asked for: ${button}`);
+    }
   }
 
   /** Goes word by word to the first one, and extends to the last. */

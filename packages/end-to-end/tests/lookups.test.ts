@@ -117,6 +117,17 @@ describe('a table of the service', () => {
     });
   });
 
+  test('that is a workbook of far more than it seems is refused before it is unpacked', async () => {
+    // The header of one entry in the central directory, which says that it unpacks to 1 GB.
+    const header = Buffer.alloc(46);
+    header.write('PK\x01\x02', 'latin1');
+    header.writeUInt32LE(2 ** 30, 24);
+    await expect(put(Buffer.concat([Buffer.from('PK'), header]))).rejects.toMatchObject({
+      code: 'YS-LOOKUP-FILE',
+      message: expect.stringContaining('64 MB'),
+    });
+  });
+
   test('that a sieve uses is not deleted', async () => {
     await expect(world.client.lookups.remove({ params: { name: 'buoys' } })).rejects.toMatchObject({
       code: 'YS-LOOKUP-USED',

@@ -1,4 +1,8 @@
-import { RegExpParser, RegExpSyntaxError } from '@eslint-community/regexpp';
+// The parser is loaded for patterns that are wrong: the engine says that one is, but not where.
+import { createRequire } from 'node:module';
+import type * as Regexpp from '@eslint-community/regexpp';
+
+const require = createRequire(import.meta.url);
 
 /** What the parser says, in words that tell what to do. The parser’s own words stand where none fit. */
 const said: readonly [RegExp, string][] = [
@@ -20,17 +24,27 @@ const said: readonly [RegExp, string][] = [
   [/Invalid group/, 'what stands behind “(?” is no kind of group'],
 ];
 
-const parser = new RegExpParser({ ecmaVersion: 2024 });
-
 /** Why a pattern cannot be read, in words, and at which character (from 0); null when it can. */
 export function syntaxTrouble(source: string): { at: number; detail: string } | null {
   try {
-    parser.parsePattern(source, 0, source.length, true);
+    new RegExp(source, 'u');
     return null;
   } catch (error) {
-    if (!(error instanceof RegExpSyntaxError)) throw error;
-    const own = error.message.replace(/^Invalid regular expression: /, '').replace(/^.*: (?=[^:]*$)/, '');
-    const words = said.find(([like]) => like.test(error.message))?.[1] ?? own;
-    return { at: Math.min(error.index, source.length), detail: words };
+    return placed(source, error as Error);
   }
 }
+
+function placed(source: string, { message }: Error): { at: number; detail: string } {
+  const { RegExpParser, RegExpSyntaxError } = require('@eslint-community/regexpp') as typeof Regexpp;
+  try {
+    new RegExpParser({ ecmaVersion: 2024 }).parsePattern(source, 0, source.length, true);
+  } catch (error) {
+    if (!(error instanceof RegExpSyntaxError)) throw error;
+    return { at: Math.min(error.index, source.length), detail: inWords(error.message) };
+  }
+  return { at: 0, detail: inWords(message) };
+}
+
+const inWords = (message: string): string =>
+  said.find(([like]) => like.test(message))?.[1] ??
+  message.replace(/^Invalid regular expression: /, '').replace(/^.*: (?=[^:]*$)/, '');

@@ -58,7 +58,22 @@ function csvLines(bytes: Buffer): string[][] {
   return data;
 }
 
+/** Bytes that a workbook may unpack to: a small file can hold very much. */
+const unpackedBytes = 64 * 1024 * 1024;
+
+/**
+ * Bytes that a ZIP file unpacks to, by its central directory (APPNOTE.TXT 4.3.12: uncompressed size at offset 24 of each header). Sizes
+ * beyond 32 bits are told as too large as well.
+ */
+function unpackedSize(bytes: Buffer): number {
+  let size = 0;
+  for (let at = bytes.indexOf('PK\x01\x02', 0, 'latin1'); at >= 0; at = bytes.indexOf('PK\x01\x02', at + 4, 'latin1'))
+    size += at + 28 <= bytes.length ? bytes.readUInt32LE(at + 24) : 0;
+  return size;
+}
+
 async function sheetLines(bytes: Buffer): Promise<string[][]> {
+  if (unpackedSize(bytes) > unpackedBytes) throw wrong('the workbook is larger than 64 MB when it is unpacked');
   const { default: ExcelJS } = await import('exceljs');
   const book = new ExcelJS.Workbook();
   try {
