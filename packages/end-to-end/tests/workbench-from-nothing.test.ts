@@ -4,7 +4,7 @@ import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import type { Page } from 'playwright-core';
 import { type Browsing, browse, expectCalm, logIn, makeOwner } from './browser.js';
-import { type Hands, KeyHands, MouseHands } from './hands.js';
+import { type Hands, MouseHands } from './hands.js';
 import { demoFile, sendRaw, settled, startWorld, until, type World } from './harness.js';
 
 const subjects = ['', 'A key, please', 'Key wanted', 'About a key', 'One more key'];
@@ -27,10 +27,8 @@ beforeAll(() => {
 });
 afterAll(() => rmSync(folder, { recursive: true, force: true }));
 
-describe.each([
-  ['the mouse', (page: Page) => new MouseHands(page)],
-  ['keys alone', (page: Page) => new KeyHands(page)],
-])('from an empty service to two destinations, with %s', (way, handsOf) => {
+// The same way by keys alone, for a digest of cards: workbench-cards.test.ts.
+describe('from an empty service to two destinations, with the mouse', () => {
   let world: World;
   let browsing: Browsing;
   let page: Page;
@@ -40,7 +38,7 @@ describe.each([
     await makeOwner(world);
     browsing = await browse();
     page = browsing.page;
-    hands = handsOf(page);
+    hands = new MouseHands(page);
     await logIn(page, world.url, '/mailboxes');
   });
   afterAll(async () => {
@@ -53,11 +51,7 @@ describe.each([
   const ledgerRow = (field: string) => page.getByRole('row', { name: field, exact: true });
   const proof = () => page.getByRole('group', { name: 'The message, to mark values in' });
 
-  /** The pages are the same for both: one of them is enough to look for faults of access. */
-  const expectFine = async () => {
-    if (way === 'the mouse') await expectCalm(browsing);
-    else expect(browsing.errors.splice(0)).toEqual([]);
-  };
+  const expectFine = () => expectCalm(browsing);
 
   test('a mailbox is made, and three messages put into it', async () => {
     await hands.press(button('Make a mailbox').first());
