@@ -39,7 +39,7 @@ module.exports = {
       // But for what stops a pattern that runs away, and what is loaded only for patterns that ask for it.
       from: {
         path: '^packages/core/src',
-        pathNot: '\\.test\\.ts$|^packages/core/src/patterns/(guard|run-away|syntax)\\.ts$',
+        pathNot: '\\.test\\.ts$|^packages/core/src/patterns/(guard|run-away|syntax|ways)\\.ts$',
       },
       to: { dependencyTypes: ['core'] },
     },

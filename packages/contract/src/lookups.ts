@@ -1,5 +1,5 @@
 import * as v from 'valibot';
-import { doneSchema, momentSchema } from './common.js';
+import { momentSchema, removalQuery, removalSchema } from './common.js';
 import type { Endpoint } from './endpoint.js';
 
 /** Rules name a table so: small letters, digits, underlines and hyphens. */
@@ -82,8 +82,9 @@ export const lookupEndpoints = {
     method: 'DELETE',
     path: '/api/v1/lookups/:name',
     role: 'author',
-    summary: 'Deletes a table that no rule uses',
+    summary: 'Deletes a table that no rule uses; with dry=true says what would go',
     params,
-    response: doneSchema,
+    query: removalQuery,
+    response: removalSchema,
   },
 } as const satisfies Record<string, Endpoint>;

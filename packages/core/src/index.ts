@@ -8,7 +8,13 @@ export * from './errors/index.js';
 export { checkShape, closed, parseFile, Report } from './files/index.js';
 export { fileJsonSchema } from './json-schema.js';
 export { type Limits, limits } from './limits.js';
-export type { LookupTable } from './lookups/index.js';
+export {
+  type LookupTable,
+  maxTableColumns,
+  maxTableLines,
+  type TableFile,
+  tableFromLines,
+} from './lookups/index.js';
 export * from './mailbox/index.js';
 export { must } from './must.js';
 export { type Arrival, lookInNames } from './names/index.js';

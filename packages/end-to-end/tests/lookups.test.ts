@@ -101,6 +101,8 @@ describe('a table of the service', () => {
     ]);
     const csv = Buffer.from(await world.client.lookups.file({ params: { name: 'classes' } })).toString();
     expect(csv).toContain("15.5,'=evil");
+    // What was given out comes back as it was.
+    expect((await put(csv, 'true', 'classes')).changes).toMatchObject({ same: 2, changed: 0, added: 0 });
   });
 
   test.each([
@@ -151,7 +153,9 @@ describe('the command line', () => {
     );
     expect((await run('lookup')).out).toMatch(/buoys .*alarms/);
     expect((await run('lookup', 'spares')).out).toMatch(/B9 +Tam Ferrier/);
-    expect((await run('lookup', 'remove', 'spares')).out).toContain('deleted');
+    expect((await run('lookup', 'remove', 'spares', '--dry')).out).toContain('would be deleted');
+    expect((await run('lookup', 'remove', 'spares')).out).toContain('is deleted');
+    expect((await run('lookup', 'remove', 'buoys', '--dry')).err).toContain('alarms');
   });
 
   test('looks in lookups/NAME.csv beside the sieve, with no service', async () => {

@@ -8,11 +8,18 @@ import { filesGet } from './files/get.js';
 import { files } from './files/list.js';
 import { filesPut } from './files/put.js';
 import { jobs, jobsFindings, jobsStop } from './jobs.js';
-import { lookupPut, lookupRemove, lookups } from './lookups.js';
+import { lookupPut, lookups } from './lookups.js';
 import { again, messages, takeIn } from './messages.js';
 import { read } from './read.js';
 import { enterRecord, exportRecords, judgeRecord, records } from './records.js';
-import { connectionRemove, destinationRemove, mailboxRemove, samplesRemove, sieveRemove } from './remove.js';
+import {
+  connectionRemove,
+  destinationRemove,
+  lookupRemove,
+  mailboxRemove,
+  samplesRemove,
+  sieveRemove,
+} from './remove.js';
 import { scrub } from './scrub.js';
 import { connections, destinationLink, destinationPut, destinations, mailboxes, mailboxPut, sieves } from './set-up.js';
 import { sieveGet } from './sieve/get.js';

@@ -72,14 +72,3 @@ function told({
     ),
   ].join('\n');
 }
-
-export const lookupRemove: Command = {
-  words: 'lookup remove',
-  about: 'Delete a table that no rule uses',
-  args: '<name>',
-  examples: ['yellow-sieve lookup remove old-buoys'],
-  async run({ args: [name = ''], client }) {
-    await client().lookups.remove({ params: { name } });
-    return { kind: 'text', text: `${name} is deleted.`, json: { done: true } };
-  },
-};

@@ -50,6 +50,10 @@ export const connectionRemove = removeCommand(
   (client, name, dry) => client.connections.remove({ params: { name }, query: { dry } }),
 );
 
+export const lookupRemove = removeCommand('lookup', 'Delete a table that no rule uses', (client, name, dry) =>
+  client.lookups.remove({ params: { name }, query: { dry } }),
+);
+
 export const samplesRemove: Command = {
   words: 'samples remove',
   about: 'Delete a sample of a sieve',

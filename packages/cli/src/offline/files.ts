@@ -10,6 +10,7 @@ import {
   type LookupTable,
   mailboxOf,
   parseMailbox,
+  tableFromLines,
   YsError,
 } from '@yellow-sieve/core';
 import Papa from 'papaparse';
@@ -63,9 +64,8 @@ export function loadLookups(file: string, sieves: readonly CompiledSieve[]): Rec
   return Object.fromEntries(
     names.map((name): [string, LookupTable] => {
       const text = readText(join(folder, `${name}.csv`));
-      const { data } = Papa.parse<string[]>(text.replace(/^\ufeff/, ''), { skipEmptyLines: 'greedy' });
-      const [head = [], ...rows] = data.map((line) => line.map((cell) => cell.trim()));
-      return [name, { name, revision: digestOf(text), columns: head, rows }];
+      const { data } = Papa.parse<string[]>(text, { skipEmptyLines: 'greedy' });
+      return [name, { name, revision: digestOf(text), ...tableFromLines(data) }];
     }),
   );
 }

@@ -1,1 +1,2 @@
 export { cellOf, type LookupMatch, type LookupTable, lacking, rowsWith, type Wanted } from './lookup-table.js';
+export { maxTableColumns, maxTableLines, type TableFile, tableFromLines } from './table-from-lines.js';

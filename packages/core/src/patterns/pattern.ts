@@ -5,6 +5,7 @@ import { withinTime } from './guard.js';
 import { type PatternPart, patternParts } from './parts.js';
 import { runsAway } from './run-away.js';
 import { syntaxTrouble } from './syntax.js';
+import { waysOf } from './ways.js';
 
 /** A pattern that is ready to be looked for. */
 export interface Pattern {
@@ -47,8 +48,20 @@ export function compilePattern(source: string, options: PatternOptions, path: Pa
   const flags = `gd${options.lines === 'together' ? 's' : 'm'}u${options.case === 'exact' ? '' : 'i'}`;
   const expression = new RegExp(written, flags);
   const groups = [...new Set([...written.matchAll(/\(\?<([A-Za-z_]\w*)>/g)].map(([, name = '']) => name))];
-  return { expression, groups, danger: runsAway(written, flags) };
+  return { expression, groups, danger: runsAway(written, flags) ?? tooManyWays(withAtoms(source, parts)) };
 }
+
+/** Ways from one place of a text that an engine goes through in no time, whatever the place. */
+const fewWays = 500;
+
+const tooManyWays = (source: string): string | null =>
+  waysOf(source) > fewWays ? 'its repeats can share a text among them in very many ways' : null;
+
+/** A pattern with its own parts, and the ready-made ones, whose ways are few by their tests, as something of a few lengths. */
+const withAtoms = (source: string, parts: Readonly<Record<string, PatternPart>>): string =>
+  source.replace(partName, (_, name: string) =>
+    parts[name] === patternParts[name] ? 'x{1,8}' : `(?:${withAtoms(parts[name]?.find ?? '', parts)})`,
+  );
 
 /** A pattern with the expressions of its parts; those of parts within own parts too. */
 const withParts = (source: string, parts: Readonly<Record<string, PatternPart>>): string =>

@@ -1,6 +1,7 @@
+import { canonicalJson } from '../canonical-json.js';
 import { type Code, type Params, say } from '../errors/index.js';
 import { toOrigin, type View } from '../reading/index.js';
-import { type FieldOptions, type ReadContext, readValue } from '../values/index.js';
+import { type FieldOptions, itemsOf, type ListValue, type ReadContext, readValue, toJson } from '../values/index.js';
 import type { Evidence, Finding, Problem } from './rule-kind.js';
 
 /** Evidence that a range of a view is where a value stands. */
@@ -81,3 +82,22 @@ export function readRaw(
 /** The day a value was counted from stands in its evidence. */
 const counted = (evidence: Evidence[], from: string | undefined) =>
   from === undefined ? evidence : evidence.map((item) => ({ ...item, counted_from: from }));
+
+/**
+ * Several findings as the value of a field that takes many, each with its evidence; one that cannot be read stands for all of them.
+ * `distinct`: of the same value one is kept.
+ */
+export function asList(
+  found: readonly Finding[],
+  field: string,
+  { separator = ', ' }: FieldOptions,
+  distinct = false,
+): Finding[] {
+  const wrong = found.find(({ state }) => state === 'problem');
+  if (wrong) return [wrong];
+  const all = found.flatMap((one) => (one.state === 'value' ? itemsOf(one.value) : []));
+  if (all.length === 0) return [];
+  const items = distinct ? [...new Map(all.map((item) => [canonicalJson(toJson(item)), item])).values()] : all;
+  const value: ListValue = { kind: 'list', items, separator: String(separator) };
+  return [{ field, state: 'value', value, evidence: found.flatMap(({ evidence }) => evidence) }];
+}

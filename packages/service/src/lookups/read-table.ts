@@ -1,44 +1,15 @@
-import { YsError } from '@yellow-sieve/core';
+import { maxTableColumns, maxTableLines, type TableFile, tableFromLines, YsError } from '@yellow-sieve/core';
 import Papa from 'papaparse';
 
 /** Bytes of a file that is put as a table. */
 export const tableBytes = 8 * 1024 * 1024;
-/** Lines and columns of a table: more belongs into a database. */
-const maxLines = 50_000;
-const maxColumns = 100;
-/** Characters of a cell. */
-const maxCell = 2000;
-
-/** A table as a file has it. */
-export interface TableFile {
-  columns: string[];
-  rows: string[][];
-}
-
 /**
  * Reads a table from CSV (any of the usual delimiters), or from the first sheet of an .xlsx workbook. The first line names the columns.
  * @throws YsError YS-LOOKUP-FILE with what is wrong, and at which line
  */
 export async function readTable(bytes: Buffer): Promise<TableFile> {
   const isZip = bytes.subarray(0, 2).toString('latin1') === 'PK';
-  const lines = (isZip ? await sheetLines(bytes) : csvLines(bytes)).filter((line) => line.some((cell) => cell !== ''));
-  const [head = [], ...rows] = lines;
-  const columns = head.map((name) => name.trim());
-  while (columns.at(-1) === '') columns.pop();
-  if (columns.length === 0) throw wrong('it is empty; the first line names the columns');
-  if (columns.length > maxColumns) throw wrong(`it has more than ${maxColumns} columns`);
-  if (rows.length > maxLines) throw wrong(`it has more than ${maxLines} lines`);
-  const nameless = columns.indexOf('');
-  if (nameless >= 0) throw wrong(`column ${nameless + 1} has no name in the first line`);
-  const twice = columns.find((name, i) => columns.indexOf(name) !== i);
-  if (twice !== undefined) throw wrong(`the first line names “${twice}” twice`);
-  return { columns, rows: rows.map((row, i) => columns.map((_, at) => cellAt(row, at, i))) };
-}
-
-function cellAt(row: readonly string[], at: number, line: number): string {
-  const cell = (row[at] ?? '').trim();
-  if (cell.length > maxCell) throw wrong(`line ${line + 2} has a cell of more than ${maxCell} characters`);
-  return cell;
+  return tableFromLines(isZip ? await sheetLines(bytes) : csvLines(bytes));
 }
 
 const wrong = (detail: string) => new YsError('YS-LOOKUP-FILE', { detail });
@@ -52,7 +23,7 @@ function csvLines(bytes: Buffer): string[][] {
       cause: error,
     });
   }
-  const { data, errors } = Papa.parse<string[]>(text, { skipEmptyLines: 'greedy', preview: maxLines + 2 });
+  const { data, errors } = Papa.parse<string[]>(text, { skipEmptyLines: 'greedy', preview: maxTableLines + 2 });
   const broken = errors.find(({ type }) => type === 'Quotes');
   if (broken) throw wrong(`line ${(broken.row ?? 0) + 1} has a quote that is not closed`);
   return data;
@@ -84,10 +55,10 @@ async function sheetLines(bytes: Buffer): Promise<string[][]> {
   const [sheet] = book.worksheets;
   const lines: string[][] = [];
   sheet?.eachRow({ includeEmpty: false }, (row) => {
-    if (lines.length > maxLines + 1) return;
+    if (lines.length > maxTableLines + 1) return;
     const cells: string[] = [];
     row.eachCell({ includeEmpty: true }, (cell, at) => {
-      if (at <= maxColumns + 1)
+      if (at <= maxTableColumns + 1)
         cells[at - 1] = cell.value instanceof Date ? cell.value.toISOString().slice(0, 10) : cell.text;
     });
     lines.push(Array.from(cells, (cell) => cell ?? ''));

@@ -1,5 +1,5 @@
 import type { LookupChanges } from '@yellow-sieve/contract';
-import type { TableFile } from './read-table.js';
+import type { TableFile } from '@yellow-sieve/core';
 
 /** Changes that are shown. */
 const maxExamples = 20;

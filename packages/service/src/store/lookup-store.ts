@@ -1,11 +1,10 @@
-import type { LookupItem } from '@yellow-sieve/contract';
-import { digestOf, type LookupTable, tryCompileSieve, YsError } from '@yellow-sieve/core';
+import type { LookupItem, Removal } from '@yellow-sieve/contract';
+import { digestOf, type LookupTable, type TableFile, tryCompileSieve, YsError } from '@yellow-sieve/core';
 import { and, asc, eq, inArray } from 'drizzle-orm';
 import { v7 as uuid } from 'uuid';
 import type { Database, Executor } from '../database/connect.js';
 import { lookup, lookupRevision } from '../database/schema.js';
 import { retryDeadlocks } from '../database/trouble.js';
-import type { TableFile } from '../lookups/read-table.js';
 import { noteSetUp } from './change-store.js';
 import { listSieves } from './sieve-store.js';
 
@@ -84,19 +83,21 @@ export async function putLookup(db: Database, { name, title, by, columns, rows }
 }
 
 /**
- * Deletes a table with its revisions.
+ * Deletes a table with its revisions; dry, it says what would go.
  * @throws YsError YS-LOOKUP-UNKNOWN, YS-LOOKUP-USED
  */
-export async function removeLookup(db: Database, name: string): Promise<void> {
-  const { used_by: users } = await getLookup(db, name);
+export async function removeLookup(db: Database, name: string, dry: boolean): Promise<Removal> {
+  const { used_by: users, revision } = await getLookup(db, name);
   if (users.length > 0) throw new YsError('YS-LOOKUP-USED', { table: name, users: users.join(', ') });
-  await db.transaction(async (tx) => {
-    const [known] = await tx.select().from(lookup).where(eq(lookup.name, name)).for('update');
-    if (!known) return;
-    await tx.delete(lookupRevision).where(eq(lookupRevision.lookupId, known.id));
-    await tx.delete(lookup).where(eq(lookup.id, known.id));
-    await noteSetUp(tx, name);
-  });
+  if (!dry)
+    await db.transaction(async (tx) => {
+      const [known] = await tx.select().from(lookup).where(eq(lookup.name, name)).for('update');
+      if (!known) return;
+      await tx.delete(lookupRevision).where(eq(lookupRevision.lookupId, known.id));
+      await tx.delete(lookup).where(eq(lookup.id, known.id));
+      await noteSetUp(tx, name);
+    });
+  return { outcome: 'deleted', goes: [{ what: 'versions', count: revision }], stays: [] };
 }
 
 async function usersOf(db: Database): Promise<Map<string, string[]>> {

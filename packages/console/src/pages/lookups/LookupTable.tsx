@@ -48,11 +48,9 @@ export function LookupTable({ name, onEdit }: LookupTableProps) {
   const { title, columns, lines, count, revision, by, used_by: users } = data;
   const whole = lines.length === count;
   const remove = async (dry: 'true' | 'false') => {
-    if (dry === 'false') {
-      await service.lookups.remove({ params: { name } });
-      await navigate('/lookups');
-    }
-    return { outcome: 'deleted' as const, goes: [], stays: [] };
+    const removal = await service.lookups.remove({ params: { name }, query: { dry } });
+    if (dry === 'false') await navigate('/lookups');
+    return removal;
   };
   return (
     <>

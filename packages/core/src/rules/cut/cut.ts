@@ -1,8 +1,8 @@
 import * as v from 'valibot';
 import { nearest } from '../../errors/index.js';
 import { toOrigin, type View } from '../../reading/index.js';
-import { type FieldOptions, itemsOf, type ListValue, ownTypes } from '../../values/index.js';
-import { problemAt, readRaw } from '../finding.js';
+import { type FieldOptions, ownTypes } from '../../values/index.js';
+import { asList, problemAt, readRaw } from '../finding.js';
 import type { CompiledRuleBody, Evidence, Finding, RuleCompiler, RuleKind, RuleResult, RuleRun } from '../rule-kind.js';
 import { compileStep, type Step, type StepSource, stepSchema } from './steps.js';
 import type { CutTrace } from './trace.js';
@@ -130,14 +130,7 @@ function fieldOf(
   if (!options || !first) return [];
   if (options.many !== true || texts.length < 2) return [findIn(first, field, options, run)];
   const found = texts.map((text) => findIn(text, field, options, run)).filter(({ state }) => state !== 'closed');
-  const wrong = found.find(({ state }) => state === 'problem');
-  if (wrong) return [wrong];
-  const items = found.flatMap((one) => (one.state === 'value' ? itemsOf(one.value) : []));
-  const separator = typeof options.separator === 'string' ? options.separator : ', ';
-  const value: ListValue = { kind: 'list', items, separator };
-  return items.length === 0
-    ? []
-    : [{ field, state: 'value', value, evidence: found.flatMap(({ evidence }) => evidence) }];
+  return asList(found, field, options);
 }
 
 function findIn(view: View, field: string, options: FieldOptions, run: RuleRun): Finding {

@@ -2,8 +2,8 @@ import * as v from 'valibot';
 import { nearest } from '../../errors/index.js';
 import { closed } from '../../files/index.js';
 import { cellOf, type LookupMatch, type LookupTable, lacking, rowsWith, type Wanted } from '../../lookups/index.js';
-import { type FieldOptions, itemsOf, type ListValue, toText, type Value } from '../../values/index.js';
-import { problemAt, readRaw } from '../finding.js';
+import { type FieldOptions, toText, type Value } from '../../values/index.js';
+import { asList, problemAt, readRaw } from '../finding.js';
 import type {
   CompiledRuleBody,
   Evidence,
@@ -177,16 +177,7 @@ function filled(
     ];
     return readRaw(raw, field, options, run.context, evidence);
   });
-  if (options.many !== true) return found.slice(0, 1);
-  const wrong = found.find(({ state }) => state === 'problem');
-  if (wrong || found.length === 0) return wrong ? [wrong] : [];
-  const items = found.flatMap((one) => (one.state === 'value' ? itemsOf(one.value) : []));
-  const value: ListValue = {
-    kind: 'list',
-    items,
-    separator: typeof options.separator === 'string' ? options.separator : ', ',
-  };
-  return [{ field, state: 'value', value, evidence: found.flatMap(({ evidence }) => evidence) }];
+  return options.many === true ? asList(found, field, options) : found.slice(0, 1);
 }
 
 /** A table that is not there, or not as the rule has it: its fields stay open, with the reason. */

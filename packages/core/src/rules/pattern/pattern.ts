@@ -1,10 +1,9 @@
 import * as v from 'valibot';
-import { canonicalJson } from '../../canonical-json.js';
 import { nearest } from '../../errors/index.js';
 import { compilePattern, matchesOf, type Pattern } from '../../patterns/index.js';
 import { toOrigin, type View } from '../../reading/index.js';
-import { type FieldOptions, itemsOf, type ListValue, ownTypes, toJson } from '../../values/index.js';
-import { evidenceAt, findAt, problemAt } from '../finding.js';
+import { type FieldOptions, ownTypes } from '../../values/index.js';
+import { asList, evidenceAt, findAt, problemAt } from '../finding.js';
 import type { CompiledRuleBody, Finding, Problem, RuleCompiler, RuleKind, RuleResult, RuleRun } from '../rule-kind.js';
 import { type Take, taken } from './take.js';
 import type { PatternTrace } from './trace.js';
@@ -99,16 +98,10 @@ function together(
   fields: Readonly<Record<string, FieldOptions>>,
   { distinct }: CompiledPattern,
 ): Finding[] {
-  const own = all.filter((finding) => finding.field === field && finding.state !== 'closed');
-  const [first] = own;
-  if (fields[field]?.many !== true || first === undefined) return all.filter((finding) => finding.field === field);
-  const wrong = own.find(({ state }) => state === 'problem');
-  if (wrong) return [wrong];
-  const items = own.flatMap((finding) => (finding.state === 'value' ? itemsOf(finding.value) : []));
-  const kept = distinct ? [...new Map(items.map((item) => [canonicalJson(toJson(item)), item])).values()] : items;
-  const { separator } = fields[field];
-  const value: ListValue = { kind: 'list', items: kept, separator: typeof separator === 'string' ? separator : ', ' };
-  return [{ field, state: 'value', value, evidence: own.flatMap(({ evidence }) => evidence) }];
+  const own = all.filter((finding) => finding.field === field);
+  const filled = own.filter(({ state }) => state !== 'closed');
+  const options = fields[field];
+  return options?.many === true && filled.length > 0 ? asList(filled, field, options, distinct) : own;
 }
 
 function severalProblems(pattern: Pattern, matches: readonly Match[], view: View, run: RuleRun): Problem[] {

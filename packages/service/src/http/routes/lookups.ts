@@ -33,8 +33,7 @@ export function serveLookups({ app, db }: ServeContext): void {
     const { rows: _rows, ...table } = await getLookup(db, params.name);
     return { changes, table };
   });
-  serveEndpoint(app, db, lookupEndpoints.remove, async ({ params }) => {
-    await removeLookup(db, params.name);
-    return { done: true as const };
-  });
+  serveEndpoint(app, db, lookupEndpoints.remove, ({ params, query }) =>
+    removeLookup(db, params.name, query.dry === 'true'),
+  );
 }
