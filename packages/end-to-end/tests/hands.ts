@@ -45,18 +45,22 @@ export class MouseHands implements Hands {
   /** Presses the button before the first letter, and lets go behind the last; again, where the page moved meanwhile. */
   async select(text: Locator, words: string) {
     this.acts++;
+    // What was asked for may still be on its way to the page.
+    await text.filter({ hasText: words }).waitFor();
+    let got = '';
     for (let tries = 0; tries < 40; tries++) {
       const { from, to } = await this.atRest(text, words);
       await this.page.mouse.move(from.x, from.y);
       await this.page.mouse.down();
       await this.page.mouse.move(to.x, to.y, { steps: 4 });
       await this.page.mouse.up();
-      if ((await this.page.evaluate(() => getSelection()?.toString().trim())) === words) return;
+      got = (await this.page.evaluate(() => getSelection()?.toString().trim())) ?? '';
+      if (got === words) return;
       // Where other words were hit, what opened for them may stand in the way; and a busy machine draws late.
       await this.page.keyboard.press('Escape');
       await this.page.waitForTimeout(200);
     }
-    throw new Error(`“${words}” cannot be selected`);
+    throw new Error(`“${words}” cannot be selected: “${got}” is, by ${await this.page.evaluate(topmost)}`);
   }
 
   /** Where some words begin and end, once that is the same twice. */
@@ -69,6 +73,12 @@ export class MouseHands implements Hands {
     }
   }
 }
+
+/** What has the focus, and what is drawn over all. */
+const topmost = () =>
+  [document.activeElement, document.elementFromPoint(innerWidth / 2, innerHeight / 2)]
+    .map((one) => one?.outerHTML.slice(0, 200))
+    .join(' and ');
 
 interface Stretched {
   from: { x: number; y: number };

@@ -9,7 +9,7 @@ const name = 'berth-request';
 const params = { name };
 const source = readFileSync(demoFile('berths', 'berth-request.sieve.yaml'), 'utf8');
 const changed = (from: string | RegExp, to: string) => source.replace(from, to);
-const many = 200;
+const many = 100;
 const mail = (i: number) =>
   `Subject: Berth request: Vessel${i}\r\nDate: Mon, 3 May 2027 09:12:00 +0100\r\n\r\nVessel: Vessel${i}\r\nLength over all: ${10 + (i % 20)} m\r\nArrives 3 June 2027 for 4 nights\r\nE-mail: a${i}@b.example\r\n`;
 

@@ -80,6 +80,7 @@ describe('from an empty service to two destinations, with the mouse', () => {
 
   test('the message in free words gets a layout of its own', async () => {
     await hands.press(button('Previous message (K)'));
+    await proof().getByText('Nell Fairweather').waitFor();
     await hands.press(button('New layout from this message'));
     await page.getByText('3 of 3 tried').waitFor();
     for (const [words, field] of [
