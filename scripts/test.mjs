@@ -24,5 +24,6 @@ await main(async () => {
     await runBeside(checks, 2);
   }
   say('Running the tests');
-  run(...npx('jest', ...args), { env: { NODE_OPTIONS: '--experimental-vm-modules --no-warnings' } });
+  // What a test that failed left running does not keep the run from ending.
+  run(...npx('jest', '--forceExit', ...args), { env: { NODE_OPTIONS: '--experimental-vm-modules --no-warnings' } });
 });

@@ -31,6 +31,7 @@ export {
   type ModelQuestion,
   type Problem,
   ruleKinds,
+  type SeenBefore,
   type TraceEntry,
 } from './rules/index.js';
 export * from './scrub/index.js';

@@ -142,6 +142,35 @@ describe('a table of the service', () => {
   });
 });
 
+describe('a check on what earlier records had', () => {
+  test('sends the later of two to review, whenever they are put through', async () => {
+    const { client } = world;
+    const unique = `${sieve}checks:\n  - { unique: [buoy, keeper], within_days: 7 }\n`;
+    await client.sieves.put({ params: { name: 'alarms' }, body: Buffer.from(unique) });
+    const again = (to: string, id: string) =>
+      client.messages.feed({
+        params: { mailbox: to },
+        body: Buffer.from(letter('B9').replace('Alarm of B9', `Alarm ${id}`).replace('<B9@', `<${id}@`)),
+      });
+    await client.lookups.put({ params: { name: 'buoys' }, query: { dry: 'false' }, body: Buffer.from(buoys) });
+    const file = 'mailbox: spare\naddresses: [spare@gannetbay.example]\nsieves: [alarms]\n';
+    await client.mailboxes.put({ params: { name: 'spare' }, body: Buffer.from(file) });
+    await again('spare', 'one');
+    expect(await outcomeOf('Alarm one')).toMatchObject({ verdict: 'sound' });
+    await again('spare', 'two');
+    const { key } = await settled(client, 'Alarm two');
+    expect(await outcomeOf('Alarm two')).toMatchObject({
+      verdict: 'review',
+      problems: [{ code: 'YS-CHECK-SEEN', path: 'buoy' }],
+    });
+    const first = (await settled(client, 'Alarm one')).key;
+    for (const one of [first, key]) await client.messages.again({ params: { key: one } });
+    expect((await settled(client, 'Alarm one')).state).toBe('done');
+    expect((await settled(client, 'Alarm two')).state).toBe('review');
+    await client.sieves.put({ params: { name: 'alarms' }, body: Buffer.from(sieve) });
+  });
+});
+
 describe('the command line', () => {
   const run = (...args: string[]) => runCommand(args, { env: serviceEnv(world) });
 

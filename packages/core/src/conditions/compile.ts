@@ -1,7 +1,7 @@
 import { nearest } from '../errors/index.js';
 import type { Path, Report } from '../files/index.js';
 import type { NamedType, NameScope } from '../names/index.js';
-import { patternOf } from '../patterns/index.js';
+import { type PatternPart, patternOf, withOwnParts } from '../patterns/index.js';
 import { ownTypes, type ReadContext, readValue, type Value, valueTypes, wordsValue } from '../values/index.js';
 import type { ConditionSource, Operand } from './schema.js';
 import { type Test, tests } from './tests.js';
@@ -32,6 +32,8 @@ export interface ConditionCompiler {
   scope: NameScope;
   context: ReadContext;
   report: Report;
+  /** A sieve's own parts of patterns; none outside of sieves. */
+  parts?: Readonly<Record<string, PatternPart>>;
 }
 
 /** Compiles a condition: unknown names, tests that do not fit the type and unreadable literals are reported, and give null. */
@@ -137,15 +139,20 @@ function compileOperand(
     return { kind: 'name', name: operand.field };
   }
   const written = String(operand);
-  const value = readLiteral(written, test, type, compiler.context);
+  const value = readLiteral(written, test, type, compiler);
   if (typeof value === 'string')
     return fail(compiler.report, 'YS-CONDITION-VALUE', at, { name, value: written, detail: value });
   return { kind: 'value', value };
 }
 
 /** A literal's value, or in words why it cannot be read. */
-function readLiteral(written: string, test: Test, type: NamedType, context: ReadContext): Value | string {
-  if (test.literal === 'pattern') return patternLiteral(written);
+function readLiteral(
+  written: string,
+  test: Test,
+  type: NamedType,
+  { context, parts = {} }: ConditionCompiler,
+): Value | string {
+  if (test.literal === 'pattern') return patternLiteral(withOwnParts(written, parts));
   if (test.literal === 'text') return wordsValue(written);
   const { literal } = valueTypes[type.kind] ?? {};
   if (literal) return literal(written) ?? 'it is no date';

@@ -15,8 +15,19 @@ function makeGuard(): (milliseconds: number) => void {
   return (timeout) => void script.runInContext(context, { timeout });
 }
 
-/** Does a piece of work, and stops it after some milliseconds; whether it came to its end. Costs some 75 µs beside the work. */
+/** A clock on the wall also runs while a busy machine does something else; seldom twice in a row. */
+const tries = 2;
+
+/**
+ * Does a piece of work, and stops it after some milliseconds; whether it came to its end. What was stopped begins once more. Costs some
+ * 75 µs beside the work.
+ */
 export function withinTime(milliseconds: number, run: () => void): boolean {
+  for (let i = 0; i < tries; i++) if (onceWithin(milliseconds, run)) return true;
+  return false;
+}
+
+function onceWithin(milliseconds: number, run: () => void): boolean {
   guarded ??= makeGuard();
   work.run = run;
   try {

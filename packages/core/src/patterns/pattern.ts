@@ -70,6 +70,12 @@ const withParts = (source: string, parts: Readonly<Record<string, PatternPart>>)
 const known = new Map<string, Pattern | string>();
 const maxKnown = 500;
 
+/** A pattern with a sieve's own parts written out, so that it can be read without the sieve; the ready-made ones stay names. */
+export const withOwnParts = (source: string, parts: Readonly<Record<string, PatternPart>>): string =>
+  source.replace(partName, (whole, name: string) =>
+    Object.hasOwn(parts, name) ? `(?:${withOwnParts(parts[name]?.find ?? '', parts)})` : whole,
+  );
+
 /** A pattern as conditions write it, with the ready-made parts; or in words why it cannot be read. */
 export function patternOf(source: string): Pattern | string {
   const found = known.get(source);
@@ -96,6 +102,7 @@ export function matchesOf({ expression, danger }: Pattern, text: string, limits:
   const found: RegExpExecArray[] = [];
   let tooMany = false;
   const run = () => {
+    found.length = 0;
     for (const match of text.slice(0, patternText).matchAll(expression)) {
       tooMany = found.length >= patternMatches;
       if (tooMany) return;

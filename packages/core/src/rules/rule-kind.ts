@@ -70,6 +70,13 @@ export interface Entered {
   rows: readonly Readonly<Record<string, JsonValue>>[] | null;
 }
 
+/** A record of an earlier message with the same values. */
+export interface SeenBefore {
+  /** When its message was received, ISO 8601. */
+  received: string;
+  link: string;
+}
+
 /** Everything sifting needs from outside, as snapshots. */
 export interface Facts {
   /** Our key of the record the outcome will become, and a link to it; empty outside the service. */
@@ -77,6 +84,8 @@ export interface Facts {
   answers: Readonly<Record<string, KeptAnswer>>;
   /** Tables that lookup rules look in, by name. */
   lookups?: Readonly<Record<string, LookupTable>> | undefined;
+  /** Earlier records that checks asked for (`seenQuestions`), by the question's key; left out where nothing is known of other messages. */
+  seen?: Readonly<Record<string, SeenBefore>> | undefined;
   /** Name of the model that prompt rules address. */
   model: string;
   limits: Limits;

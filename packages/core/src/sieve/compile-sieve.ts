@@ -87,9 +87,9 @@ function compileChecked(source: SieveSource, report: Report): CompiledSieve {
   const timezone = source.timezone ?? null;
   const context = writtenContext({ locale, timezone });
   const parts = compileParts(source.parts ?? {}, report);
-  const compiler: ConditionCompiler = { scope: sieveScope(fields, columns), context, report };
+  const compiler = { scope: sieveScope(fields, columns), context, report, parts };
   const rules = (source.rules ?? []).flatMap(
-    (rule, i) => compileRule(rule, i, { ...compiler, fields, columns, parts, path: ['rules', i] }) ?? [],
+    (rule, i) => compileRule(rule, i, { ...compiler, fields, columns, path: ['rules', i] }) ?? [],
   );
   const condition = (from: SieveSource['accept'], key: string) =>
     from ? compileCondition(from, [key], compiler) : null;

@@ -1,3 +1,4 @@
+export { type SeenQuestion, seenQuestions } from './checks/seen-before.js';
 export * from './compile-sieve.js';
 export { compileExpected, type Expected, type ExpectSource, expectSchema } from './expected.js';
 export type { Leftover } from './leftovers.js';

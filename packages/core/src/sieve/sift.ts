@@ -192,7 +192,7 @@ class Sifting {
       ...this.problems.filter(({ path }) => path === '' || this.draft.isOpen(path)),
       ...this.enteredProblems.filter(({ path }) => !this.draft.problem(path)),
       ...this.unrecognised(),
-      ...checkRecord(this.sieve, this.draft, this.scene({}), this.beside),
+      ...checkRecord(this.sieve, this.draft, this.scene({}), { beside: this.beside, seen: this.facts.seen ?? {} }),
     ];
     const { verdict, reasons } = verdictOf(this.sieve, this.draft, problems);
     const found = this.fieldsAndEvidence();

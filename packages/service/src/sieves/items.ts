@@ -3,7 +3,7 @@ import { and, count, desc, eq, inArray, isNull, lt, or, type SQL } from 'drizzle
 import type { Executor } from '../database/connect.js';
 import { judgement, mailbox, message, record } from '../database/schema.js';
 import type { CompareItem } from '../pipeline/threads/compare.js';
-import { recordLink } from '../pipeline/threads/handle.js';
+import { recordLink } from '../pipeline/threads/knowing.js';
 import { enteredOf } from '../store/entered-store.js';
 import { listSamples, type SampleRow } from '../store/sample-store.js';
 

@@ -28,6 +28,10 @@ export const ofMessages = {
     status: 422,
     sentence: '“{rule}” is no rule with `beside: true`, which runs beside the others and fills nothing{nearest}.',
   },
+  'YS-CHECK-SEEN': {
+    status: 422,
+    sentence: 'A record of a message received {received} has the same {fields}: {link}.',
+  },
   'YS-ROWS-TWICE': { status: 422, sentence: 'Row {row} has the same {columns} as row {other}.' },
   'YS-CHECK-UNIQUE': {
     status: 422,

@@ -92,6 +92,29 @@ describe('a pattern rule', () => {
     ]);
   });
 
+  test('an own part in a condition and in a heading', async () => {
+    const parts = { station: { find: '[NS]-~integer~', matches: ['N-7'] } };
+    const checks = [{ that: ['buoy', 'matches', '^~station~$'], say: 'No station' }];
+    const rule = { find: 'at (?<buoy>\\S+)' };
+    expect((await run(rule, 'at N-12', { parts, checks })).verdict).toBe('sound');
+    expect((await run(rule, 'at N12', { parts, checks })).verdict).toBe('review');
+    const rules = [{ kind: 'table', columns: { at: 'Hour', kn: 'Wind at ~station~' } }];
+    const table = 'Hour   Wind at N-7\n------------------\n09:00  12\n09:10  15\n';
+    expect((await run({}, table, { parts, rules })).rows).toEqual([
+      { at: '09:00', kn: 12 },
+      { at: '09:10', kn: 15 },
+    ]);
+    const unknown = tryCompileSieve({
+      sieve: 's',
+      fields,
+      rows,
+      rules: [{ kind: 'table', columns: { at: '~hour~' } }],
+    });
+    expect(unknown.ok ? [] : unknown.problems).toMatchObject([
+      { code: 'YS-PATTERN-PART', path: 'rules[0].columns.at' },
+    ]);
+  });
+
   test('one that runs away is stopped, and the record goes to review', async () => {
     const outcome = await run({ find: '^(?<at>(a+)+)$' }, `${'a'.repeat(3000)}!`);
     expect(outcome.verdict).toBe('review');

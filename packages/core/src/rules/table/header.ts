@@ -1,4 +1,6 @@
-/** Left a column of the sieve, right the words that may stand over it outside. */
+import { isFoundIn, patternOf } from '../../patterns/index.js';
+
+/** Left a column of the sieve, right the words that may stand over it outside; words with a part (`Price in ~hex~`) are a pattern of the whole cell. */
 export type HeaderWords = Readonly<Record<string, readonly string[]>>;
 
 /** Which cell of a header row each column has. */
@@ -29,7 +31,10 @@ export function headerOf(cells: readonly string[], words: HeaderWords, needed: r
   const texts = cells.map(folded);
   const fits = Object.entries(words).flatMap(([column, names]) =>
     texts.flatMap((text, cell) => {
-      const fit = Math.max(...names.map((name) => fitOf(text, folded(name))));
+      const raw = (cells[cell] ?? '').trim();
+      const fit = Math.max(
+        ...names.map((name) => (hasPart(name) ? fitOfPattern(raw, name) : fitOf(text, folded(name)))),
+      );
       return fit > 0 ? [{ column, cell, fit }] : [];
     }),
   );
@@ -51,6 +56,18 @@ function isTaken(cell: number, column: string, found: ReadonlyMap<string, number
   return [...found].some(
     ([other, at]) => at === cell && !(words[other] ?? []).some((word) => own.includes(folded(word))),
   );
+}
+
+/** Whether words over a column are a pattern. */
+export const hasPart = (words: string): boolean => /~[a-z][a-z0-9-]*~/.test(words);
+
+/** The pattern that a heading with parts is: of the whole cell. */
+export const headingPattern = (words: string): string => `^(?:${words})$`;
+
+/** Less than the very words, more than words among others. */
+function fitOfPattern(cell: string, words: string): number {
+  const pattern = patternOf(headingPattern(words));
+  return typeof pattern !== 'string' && isFoundIn(pattern, cell) ? 0.95 : 0;
 }
 
 /** 1 for the same words, less where a cell has more of them: `Unit price` is a price, if no cell is just that. */

@@ -1,12 +1,13 @@
 import * as v from 'valibot';
 import { nearest } from '../../errors/index.js';
+import { compilePattern, withOwnParts } from '../../patterns/index.js';
 import { listsOf, type View } from '../../reading/index.js';
 import { typeOfField } from '../../values/index.js';
 import { evidenceAt, findAt, problemAt, readRaw } from '../finding.js';
 import { linkAt } from '../link-at.js';
 import type { CompiledRuleBody, Finding, RuleCompiler, RuleKind, RuleResult, RuleRun } from '../rule-kind.js';
 import { cellText, type Grid, type GridCell, markedGrids } from './grid.js';
-import { type Header, type HeaderWords, headerOf } from './header.js';
+import { type Header, type HeaderWords, hasPart, headerOf, headingPattern } from './header.js';
 import { type Item, itemsOf } from './items.js';
 import { listGrids } from './list-grid.js';
 import { textGrids } from './text-grid.js';
@@ -30,15 +31,26 @@ interface CompiledTable {
   take: 'first' | 'all';
 }
 
-function compile(source: TableSource, { columns, path, report }: RuleCompiler): CompiledRuleBody | null {
+function compile(source: TableSource, { columns, path, report, parts }: RuleCompiler): CompiledRuleBody | null {
   const known = Object.keys(columns);
   const named = Object.keys(source.columns);
   for (const field of named.filter((name) => !known.includes(name)))
     report.add('YS-SIEVE-UNKNOWN-FIELD', [...path, 'columns', field], { field, nearest: nearest(field, known) });
   if (named.length === 0) report.add('YS-TABLE-NO-COLUMN', [...path, 'columns']);
-  if (named.length === 0 || named.some((name) => !known.includes(name))) return null;
+  const patterns = Object.entries(source.columns).flatMap(([name, words]) =>
+    [words]
+      .flat()
+      .filter(hasPart)
+      .map((word) => compilePattern(headingPattern(word), { parts }, [...path, 'columns', name], report)),
+  );
+  if (named.length === 0 || named.some((name) => !known.includes(name)) || patterns.includes(null)) return null;
   const table: CompiledTable = {
-    words: Object.fromEntries(Object.entries(source.columns).map(([name, words]) => [name, [words].flat()])),
+    words: Object.fromEntries(
+      Object.entries(source.columns).map(([name, words]) => [
+        name,
+        [words].flat().map((word) => withOwnParts(word, parts)),
+      ]),
+    ),
     needed: named.filter((name) => columns[name]?.required === true),
     take: source.take ?? 'all',
   };
@@ -148,7 +160,7 @@ export const table: RuleKind = {
     {
       key: 'columns',
       label: 'Words over the columns',
-      help: 'Several spellings with commas; of a list, the label of a line, or “line 1”.',
+      help: 'Several spellings with commas; parts of patterns, as in “Price on ~date~”; of a list, the label of a line, or “line 1”.',
       asks: 'headings',
     },
     { key: 'take', label: 'Tables', asks: 'choice', choices: ['all', 'first'], otherwise: 'all' },

@@ -10,14 +10,22 @@ import { nearest } from '../../errors/index.js';
 import { closed } from '../../files/index.js';
 import type { FieldOptions } from '../../values/index.js';
 
+/** Ten years: who wants more wants a key in a database. */
+const maxDays = 3660;
+
 /**
  * A check as the file has it: a condition with what to say where it does not hold (of each row, where it names columns by their own names),
- * a field that a second rule has to find as well, or columns whose values no two rows share.
+ * a field that a second rule has to find as well, columns whose values no two rows share, or fields whose values no record of the same
+ * mailbox had within some days before.
  */
 export const checkSchema = v.union([
   closed({ that: conditionSchema, say: v.string() }),
   closed({ agree: v.string(), with: v.string(), say: v.optional(v.string()) }),
-  closed({ unique: v.pipe(v.array(v.string()), v.minLength(1)), say: v.optional(v.string()) }),
+  closed({
+    unique: v.pipe(v.array(v.string()), v.minLength(1)),
+    within_days: v.optional(v.pipe(v.number(), v.integer(), v.minValue(1), v.maxValue(maxDays))),
+    say: v.optional(v.string()),
+  }),
 ]);
 
 export type CheckSource = v.InferOutput<typeof checkSchema>;
@@ -26,7 +34,8 @@ export type CheckSource = v.InferOutput<typeof checkSchema>;
 export type CompiledCheck =
   | { kind: 'condition'; that: CompiledCondition; say: string; marks: string | null; ofRows: boolean }
   | { kind: 'agree'; field: string; rule: string; say: string | null }
-  | { kind: 'unique'; columns: string[]; say: string | null };
+  | { kind: 'unique'; columns: string[]; say: string | null }
+  | { kind: 'seen'; fields: string[]; days: number; say: string | null };
 
 /** What compiling a check can see of its sieve. */
 export interface CheckCompiler extends ConditionCompiler {
@@ -59,9 +68,20 @@ export function compileCheck(check: CheckSource, index: number, compiler: CheckC
       compiler.report.add('YS-CHECK-BESIDE', [...at, 'with'], { rule, nearest: nearest(rule, beside) });
     return field in fields && beside.includes(rule) ? { kind: 'agree', field, rule, say } : null;
   }
-  const known = Object.keys(columns);
+  const { within_days: days } = check;
+  const known = Object.keys(days === undefined ? columns : fields);
   const strangers = check.unique.filter((name) => !known.includes(name));
   for (const field of strangers)
-    compiler.report.add('YS-CHECK-UNIQUE', ['checks', index, 'unique'], { field, nearest: nearest(field, known) });
-  return strangers.length > 0 ? null : { kind: 'unique', columns: check.unique, say };
+    compiler.report.add(
+      days === undefined ? 'YS-CHECK-UNIQUE' : 'YS-SIEVE-UNKNOWN-FIELD',
+      ['checks', index, 'unique'],
+      {
+        field,
+        nearest: nearest(field, known),
+      },
+    );
+  if (strangers.length > 0) return null;
+  return days === undefined
+    ? { kind: 'unique', columns: check.unique, say }
+    : { kind: 'seen', fields: check.unique, days, say };
 }

@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import { readMessage } from '../../reading/index.js';
-import { compileSieve, sift, tryCompileSieve } from '../index.js';
+import { compileSieve, noFacts, seenQuestions, sift, tryCompileSieve } from '../index.js';
 
 const sieve = {
   sieve: 's',
@@ -79,6 +79,40 @@ describe('a check that does not hold marks what it is about', () => {
     const outcome = await outcomeOf([{ that: ['to', 'after', { field: 'from' }], say: 'It ends before it begins' }]);
     expect(outcome.verdict).toBe('review');
     expect(outcome.reasons).toEqual([{ code: 'YS-CHECK-FAILED', text: 'It ends before it begins.' }]);
+  });
+});
+
+describe('values that an earlier record had', () => {
+  const check = { unique: ['total', 'to'], within_days: 30 };
+  const compiled = (more: object = {}) => compileSieve({ ...sieve, checks: [{ ...check, ...more }] });
+  const made = async (one: ReturnType<typeof compiled>, facts = noFacts) => {
+    const result = sift(await readMessage(Buffer.from(letter)), one, facts);
+    if (result.kind !== 'outcome') throw new Error('nothing is asked here');
+    return result;
+  };
+
+  test('are asked for by what they are, and send the record to review', async () => {
+    const one = compiled();
+    const first = await made(one);
+    expect(first.outcome.problems).toEqual([]);
+    const [question] = seenQuestions(one, first.values);
+    expect(question).toMatchObject({ values: { total: '17 GBP', to: expect.any(String) }, days: 30 });
+    const seen = { [question?.key ?? '']: { received: '2026-11-03T09:00:00.000Z', link: '/api/v1/records/1' } };
+    const again = await made(one, { ...noFacts, seen });
+    expect(again.outcome.problems).toMatchObject([
+      { code: 'YS-CHECK-SEEN', path: 'total', text: expect.stringContaining('/api/v1/records/1') },
+    ]);
+    expect(again.outcome.verdict).toBe('review');
+    expect((await made(compiled({ say: 'Billed twice' }), { ...noFacts, seen })).outcome.reasons).toMatchObject([
+      { text: 'Billed twice.' },
+    ]);
+  });
+
+  test('are of fields, where days are named', () => {
+    const result = tryCompileSieve({ ...sieve, checks: [{ unique: ['totl'], within_days: 30 }] });
+    expect(result.ok ? [] : result.problems).toMatchObject([
+      { code: 'YS-SIEVE-UNKNOWN-FIELD', path: 'checks[0].unique' },
+    ]);
   });
 });
 

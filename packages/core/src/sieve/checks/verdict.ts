@@ -1,12 +1,13 @@
 import { type CompiledCondition, decide, namesIn } from '../../conditions/index.js';
 import { say } from '../../errors/index.js';
 import type { Scene } from '../../names/index.js';
-import type { Finding, Problem } from '../../rules/index.js';
+import type { Finding, Problem, SeenBefore } from '../../rules/index.js';
 import { fold, toText, type Value } from '../../values/index.js';
 import type { CompiledSieve } from '../compile-sieve.js';
 import type { DraftRecord } from '../draft-record.js';
 import type { Reason, Verdict } from '../outcome.js';
 import type { CompiledCheck } from './check.js';
+import { seenProblems } from './seen-before.js';
 import { repeatedRows } from './unique-rows.js';
 
 type Condition = Extract<CompiledCheck, { kind: 'condition' }>;
@@ -15,8 +16,14 @@ type Agreement = Extract<CompiledCheck, { kind: 'agree' }>;
 const unplaced = { in: null, start: null, end: null } as const;
 
 /** Problems of the record as a whole: required fields that are missing, rows out of bounds, checks that do not hold. */
-export function checkRecord(sieve: CompiledSieve, draft: DraftRecord, scene: Scene, beside: Beside): Problem[] {
-  return [...fieldProblems(sieve, draft), ...rowProblems(sieve, draft), ...failedChecks(sieve, scene, beside)];
+export function checkRecord(sieve: CompiledSieve, draft: DraftRecord, scene: Scene, known: Known): Problem[] {
+  return [...fieldProblems(sieve, draft), ...rowProblems(sieve, draft), ...failedChecks(sieve, scene, known)];
+}
+
+/** What checks hold a record against beside its own values. */
+export interface Known {
+  beside: Beside;
+  seen: Readonly<Record<string, SeenBefore>>;
 }
 
 /** What rules found that run beside the others and fill nothing, by their names. */
@@ -62,13 +69,15 @@ function rowProblems(sieve: CompiledSieve, draft: DraftRecord): Problem[] {
   return [...problems, { code: 'YS-ROWS-COUNT', path: 'rows', text: say('YS-ROWS-COUNT', params), ...unplaced }];
 }
 
-const failedChecks = (sieve: CompiledSieve, scene: Scene, beside: Beside): Problem[] =>
-  sieve.checks.flatMap((check) => problemsOf(check, scene, beside));
+const failedChecks = (sieve: CompiledSieve, scene: Scene, known: Known): Problem[] =>
+  sieve.checks.flatMap((check) => problemsOf(check, scene, known));
 
-function problemsOf(check: CompiledCheck, scene: Scene, beside: Beside): Problem[] {
+function problemsOf(check: CompiledCheck, scene: Scene, { beside, seen }: Known): Problem[] {
   switch (check.kind) {
     case 'unique':
       return repeatedRows(scene.rows, check.columns, check.say);
+    case 'seen':
+      return seenProblems(check, scene.fields, seen);
     case 'agree':
       return disagreement(check, scene, beside);
     case 'condition':
@@ -122,7 +131,7 @@ function asksForMissing(that: CompiledCondition, scene: Scene): boolean {
 }
 
 /** Their words are the author’s, or name what they are about. */
-const spoken: ReadonlySet<string> = new Set(['YS-CHECK-FAILED', 'YS-ROWS-TWICE']);
+const spoken: ReadonlySet<string> = new Set(['YS-CHECK-FAILED', 'YS-ROWS-TWICE', 'YS-CHECK-SEEN']);
 
 /** The verdict on a record, always with its reasons when it is not sound. */
 export function verdictOf(

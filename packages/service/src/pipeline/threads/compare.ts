@@ -21,6 +21,7 @@ import {
   Report,
   writtenContext,
 } from '@yellow-sieve/core';
+import { handleKnowing } from './knowing.js';
 import {
   aloneMailbox,
   compiledMailbox,
@@ -119,7 +120,8 @@ export async function handled(
   if (came) {
     const mailbox = state.mailboxes[came.arrival.mailbox];
     if (!mailbox) throw new TypeError('the mailbox of each message comes with the rules');
-    return handleMessage(reading, compiledMailbox(mailbox, state.sieves), facts(came.record), came.arrival);
+    const compiled = compiledMailbox(mailbox, state.sieves);
+    return handleKnowing(task.database, reading, compiled, facts(came.record), came.arrival);
   }
   const text = state.sieves.find(({ name }) => name === task.sieve);
   if (!text) throw new TypeError('samples are tried on a sieve that is among the rules');

@@ -2,7 +2,6 @@ import {
   type Arrival,
   type Entered,
   type HandleResult,
-  handleMessage,
   type KeptAnswer,
   limits,
   type Reading,
@@ -11,6 +10,7 @@ import {
   wayOf,
 } from '@yellow-sieve/core';
 import { rawPieces } from '../../store/raw-store.js';
+import { handleKnowing } from './knowing.js';
 import { compiledMailbox, databaseOf, type SieveText, type SourceText, tablesOf } from './worker-state.js';
 
 /** What a worker thread is told of one message. It reads the raw pieces itself. */
@@ -44,9 +44,6 @@ export interface HandleReply {
   result: HandleResult;
 }
 
-/** Where a record is found in the API. */
-export const recordLink = (key: string): string => `/api/v1/records/${key}`;
-
 /** Reads the raw message piece by piece, and handles it. */
 export async function handle(task: HandleTask): Promise<HandleReply> {
   const { db } = databaseOf(task.database);
@@ -54,7 +51,8 @@ export async function handle(task: HandleTask): Promise<HandleReply> {
   const { record, answers, model, entered } = task;
   const lookups = await tablesOf(task.database, task.sieves);
   const facts = { record, answers, model, limits, entered, lookups };
-  const result = handleMessage(reading, compiledMailbox(task.mailbox, task.sieves), facts, task.arrival);
+  const mailbox = compiledMailbox(task.mailbox, task.sieves);
+  const result = await handleKnowing(task.database, reading, mailbox, facts, task.arrival);
   return { summary: summaryOf(reading), same: sameness(reading), result };
 }
 
