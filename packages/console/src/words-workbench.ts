@@ -229,7 +229,7 @@ export const workbenchWords = {
   },
   again: 'Put its messages through again now',
   effectTitle: 'If you publish this now',
-  effectAbout: 'draft against version {version}, over {count} samples and stored messages',
+  effectAbout: 'over {count} samples and stored messages',
   effectNew: 'nothing is live yet, so there is nothing to compare with',
   effectCounts: {
     gained: 'values gained',

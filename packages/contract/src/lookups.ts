@@ -78,6 +78,22 @@ export const lookupEndpoints = {
     body: 'application/octet-stream',
     response: v.object({ changes: lookupChanges, table: v.nullable(lookupItem) }),
   },
+  effect: {
+    method: 'POST',
+    path: '/api/v1/lookups/:name/effect',
+    role: 'author',
+    summary:
+      'What another state of a table would change in records: a job for each live sieve that looks in it, over samples and stored messages. The state is kept beside the live one, and not looked in',
+    params,
+    query: v.object({
+      stored: v.optional(
+        v.union([v.literal('all'), v.pipe(v.string(), v.regex(/^\d{1,6}$/), v.transform(Number))]),
+        '200',
+      ),
+    }),
+    body: 'application/octet-stream',
+    response: v.object({ revision: v.number(), jobs: v.array(v.object({ sieve: v.string(), job: v.string() })) }),
+  },
   remove: {
     method: 'DELETE',
     path: '/api/v1/lookups/:name',

@@ -187,6 +187,13 @@ describe('the command line', () => {
     expect((await run('lookup', 'remove', 'buoys', '--dry')).err).toContain('alarms');
   });
 
+  test('shows what another state of a table does to records, and keeps the live one', async () => {
+    writeFileSync(join(folder, 'other.csv'), 'buoy,keeper\nB9,Ezra Fenn\n');
+    const { out } = await run('lookup', 'effect', join(folder, 'other.csv'), '--name', 'buoys');
+    expect(out).toMatch(/^alarms\n[\s\S]*keeper[\s\S]*Tam Ferrier[\s\S]*Ezra Fenn/);
+    expect((await run('lookup', 'buoys')).out).toContain('Tam Ferrier');
+  });
+
   test('looks in lookups/NAME.csv beside the sieve, with no service', async () => {
     mkdirSync(join(folder, 'lookups'));
     writeFileSync(join(folder, 'lookups', 'buoys.csv'), buoys);

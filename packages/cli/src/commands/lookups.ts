@@ -1,7 +1,8 @@
 import { basename } from 'node:path';
 import type { LookupChanges } from '@yellow-sieve/contract';
-import type { Command } from '../command.js';
+import type { Command, Input } from '../command.js';
 import { readBytes } from '../offline/files.js';
+import { awaitEffect, effectOptions, storedOf } from './sieve/effect-job.js';
 
 export const lookups: Command = {
   words: 'lookup',
@@ -29,6 +30,35 @@ export const lookups: Command = {
   },
 };
 
+export const lookupEffect: Command = {
+  words: 'lookup effect',
+  about:
+    'Show what another state of a table would change in the records of the sieves that look in it; the live one stays',
+  args: '<file>',
+  options: [{ flags: '--name <name>', about: 'the table; the file’s name when left out' }, ...effectOptions],
+  examples: ['yellow-sieve lookup effect lookups/buoys.csv', 'yellow-sieve lookup effect buoys.csv --stored all'],
+  async run(input) {
+    const [file = ''] = input.args;
+    const query = { stored: String(storedOf(input)) };
+    const { jobs } = await input
+      .client()
+      .lookups.effect({ params: { name: nameOf(input, file) }, query, body: readBytes(file) });
+    const found = [];
+    for (const { sieve, job } of jobs) found.push({ sieve, ...(await awaitEffect(input, input.client(), job)) });
+    const text = found.map((one) => `${one.sieve}\n${one.text}`).join('\n\n');
+    return {
+      kind: 'text',
+      text: found.length > 0 ? text : 'No live sieve looks in it.',
+      json: found.map(({ sieve, summary, messages }) => ({ sieve, summary, messages })),
+      exit: found.some(({ summary }) => summary.breaks > 0) ? 1 : 0,
+    };
+  },
+};
+
+/** The table that is meant: by its name, or by that of its file. */
+const nameOf = ({ options }: Pick<Input, 'options'>, file: string): string =>
+  typeof options.name === 'string' ? options.name : (basename(file).split('.')[0] ?? '');
+
 export const lookupPut: Command = {
   words: 'lookup put',
   about: 'Put a table into the service, from CSV or the first sheet of a workbook; says what changes',
@@ -40,7 +70,7 @@ export const lookupPut: Command = {
   ],
   examples: ['yellow-sieve lookup put lookups/buoys.csv --dry', 'yellow-sieve lookup put lookups/buoys.csv'],
   async run({ args: [file = ''], options, client }) {
-    const name = typeof options.name === 'string' ? options.name : (basename(file).split('.')[0] ?? '');
+    const name = nameOf({ options }, file);
     const dry = options.dry === true;
     const query = {
       dry: dry ? ('true' as const) : ('false' as const),

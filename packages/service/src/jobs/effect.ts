@@ -12,6 +12,8 @@ export interface EffectParams {
   source: string;
   /** How many stored messages, the newest first. */
   stored: number | 'all';
+  /** Revisions of tables that would be looked in. */
+  tables?: Record<string, number>;
 }
 
 type At = { of: 'samples' } | { of: 'stored'; before: string | undefined; left: number };
@@ -33,8 +35,9 @@ export const effect: JobKind<EffectParams, At, FoundEffect> = {
     return { total, done: 0, at: { of: 'samples' }, result: emptySummary() };
   },
 
-  async step(tools, { sieve, source, stored }, stand) {
-    const states = await ruleStates(tools.db, sieve, source);
+  async step(tools, { sieve, source, stored, tables }, stand) {
+    const rules = await ruleStates(tools.db, sieve, source);
+    const states = { ...rules, after: { ...rules.after, tables } };
     const { at } = stand;
     if (at.of === 'samples') {
       const seen = await compared(tools, sieve, states, await sampleItems(tools.db, sieve, source));

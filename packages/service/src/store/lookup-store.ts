@@ -1,6 +1,6 @@
 import type { LookupItem, Removal } from '@yellow-sieve/contract';
 import { digestOf, type LookupTable, type TableFile, tryCompileSieve, YsError } from '@yellow-sieve/core';
-import { and, asc, eq, inArray } from 'drizzle-orm';
+import { and, asc, eq, gt, inArray, max } from 'drizzle-orm';
 import { v7 as uuid } from 'uuid';
 import type { Database, Executor } from '../database/connect.js';
 import { lookup, lookupRevision } from '../database/schema.js';
@@ -59,6 +59,7 @@ export async function putLookup(db: Database, { name, title, by, columns, rows }
   const text = JSON.stringify(rows);
   const digest = digestOf(JSON.stringify([columns, rows]));
   const now = new Date();
+  const revision = { columns, rows: text, count: rows.length, digest, by, createdAt: now };
   await retryDeadlocks(() =>
     db.transaction(async (tx) => {
       const [known] = await tx.select().from(lookup).where(eq(lookup.name, name)).for('update');
@@ -69,18 +70,47 @@ export async function putLookup(db: Database, { name, title, by, columns, rows }
             .from(lookupRevision)
             .where(and(eq(lookupRevision.lookupId, id), eq(lookupRevision.number, known.revision)))
         : [];
-      const number = before?.digest === digest ? (known?.revision ?? 1) : (known?.revision ?? 0) + 1;
+      const number = before?.digest === digest ? (known?.revision ?? 1) : await nextNumber(tx, id);
+      if (known) await dropStaged(tx, known);
       const values = { title: title ?? known?.title ?? name, revision: number, updatedAt: now };
       if (known) await tx.update(lookup).set(values).where(eq(lookup.id, id));
       else await tx.insert(lookup).values({ id, name, ...values });
-      if (before?.digest !== digest)
-        await tx
-          .insert(lookupRevision)
-          .values({ lookupId: id, number, columns, rows: text, count: rows.length, digest, by, createdAt: now });
+      if (before?.digest !== digest) await tx.insert(lookupRevision).values({ lookupId: id, number, ...revision });
       await noteSetUp(tx, name);
     }),
   );
 }
+
+/**
+ * Keeps a state of a table that is not looked in yet, so that its effect can be seen; one that was kept so before goes. Its number.
+ * @throws YsError YS-LOOKUP-UNKNOWN
+ */
+export function stageLookup(db: Database, name: string, { columns, rows }: TableFile, by: string): Promise<number> {
+  const digest = digestOf(JSON.stringify([columns, rows]));
+  return retryDeadlocks(() =>
+    db.transaction(async (tx) => {
+      const [known] = await tx.select().from(lookup).where(eq(lookup.name, name)).for('update');
+      if (!known) throw new YsError('YS-LOOKUP-UNKNOWN', { table: name });
+      const number = await nextNumber(tx, known.id);
+      await dropStaged(tx, known);
+      const kept = { columns, rows: JSON.stringify(rows), count: rows.length, digest, by, createdAt: new Date() };
+      await tx.insert(lookupRevision).values({ lookupId: known.id, number, ...kept });
+      return number;
+    }),
+  );
+}
+
+/** A number no revision ever had, so that what was loaded under one is never another. */
+async function nextNumber(tx: Executor, lookupId: string): Promise<number> {
+  const [last] = await tx
+    .select({ number: max(lookupRevision.number) })
+    .from(lookupRevision)
+    .where(eq(lookupRevision.lookupId, lookupId));
+  return (last?.number ?? 0) + 1;
+}
+
+const dropStaged = (tx: Executor, { id, revision }: { id: string; revision: number }) =>
+  tx.delete(lookupRevision).where(and(eq(lookupRevision.lookupId, id), gt(lookupRevision.number, revision)));
 
 /**
  * Deletes a table with its revisions; dry, it says what would go.
@@ -115,15 +145,20 @@ const loaded = new Map<string, LookupTable>();
 /** Cells of all tables that a thread keeps; what is beyond is loaded anew. */
 const maxCells = 2_000_000;
 
-/** Tables as they stand now, by name; those that are not there are missing. Each is loaded once a revision. */
-export async function tablesFor(db: Executor, names: readonly string[]): Promise<Record<string, LookupTable>> {
+/** Tables as they stand now, or at some revisions, by name; those that are not there are missing. Each is loaded once a revision. */
+export async function tablesFor(
+  db: Executor,
+  names: readonly string[],
+  revisions: Readonly<Record<string, number>> = {},
+): Promise<Record<string, LookupTable>> {
   if (names.length === 0) return {};
   const current = await db
     .select({ id: lookup.id, name: lookup.name, revision: lookup.revision })
     .from(lookup)
     .where(inArray(lookup.name, [...names]));
   const tables: Record<string, LookupTable> = {};
-  for (const { id, name, revision } of current) {
+  for (const { id, name, revision: live } of current) {
+    const revision = revisions[name] ?? live;
     const key = `${id} ${revision}`;
     const table = loaded.get(key) ?? (await loadTable(db, id, name, revision));
     if (!table) continue;
@@ -134,7 +169,8 @@ export async function tablesFor(db: Executor, names: readonly string[]): Promise
 }
 
 function keep(key: string, id: string, table: LookupTable): void {
-  for (const old of loaded.keys()) if (old.startsWith(`${id} `)) loaded.delete(old);
+  // Two of a table stay: where the effect of one is shown, both are asked for in turns.
+  for (const old of [...loaded.keys()].filter((one) => one.startsWith(`${id} `)).slice(0, -1)) loaded.delete(old);
   const cells = [...loaded.values()].reduce((sum, { rows, columns }) => sum + rows.length * columns.length, 0);
   if (cells > maxCells) loaded.clear();
   loaded.set(key, table);

@@ -26,7 +26,12 @@ export type EffectOf = { source: string } | { with: 'draft' | number };
 /** Has the service try a change, and waits for what it finds. */
 export async function findEffect(input: Input, client: Client, name: string, of: EffectOf): Promise<FoundEffect> {
   const body = { ...of, stored: storedOf(input) };
-  const { job: key } = await client.sieves.effect({ params: { name }, body });
+  const { job } = await client.sieves.effect({ params: { name }, body });
+  return awaitEffect(input, client, job);
+}
+
+/** Waits for a job that tries a change, and gives what it found. */
+export async function awaitEffect(input: Input, client: Client, key: string): Promise<FoundEffect> {
   const job = await waitForJob(client, key, input.progress);
   if (job.state !== 'done') throw new CallError('YS-CLI-JOB', { state: job.state, detail: job.detail ?? '' });
   const page = await client.jobs.findings({ params: { key }, query: { limit: String(maxTold) } });
@@ -36,7 +41,8 @@ export async function findEffect(input: Input, client: Client, name: string, of:
   return { summary, messages, text: `${effectText(summary, messages)}${more}` };
 }
 
-function storedOf({ options }: Input): number | 'all' {
+/** How many stored messages are to be tried. */
+export function storedOf({ options }: Input): number | 'all' {
   const stored = String(options.stored ?? '200');
   if (stored === 'all') return 'all';
   if (!/^\d{1,8}$/.test(stored)) throw new CallError('YS-CLI-COUNT', { option: '--stored', value: stored });

@@ -11,6 +11,7 @@ import { TextField } from '../../parts/TextField';
 import { Trouble } from '../../parts/Trouble';
 import { service } from '../../service';
 import { fill, words } from '../../words';
+import { EffectOfJob } from '../effect/EffectOfJob';
 
 const Lines = styled.div`
   max-height: 30vh;
@@ -31,13 +32,12 @@ export function PutLookup({ toPut, onClose }: { toPut: ToPut; onClose(): void })
   const [name, setName] = useState(toPut.name ?? '');
   const [text, setText] = useState(toPut.text);
   const [file, setFile] = useState<{ name: string; bytes: Uint8Array } | null>(null);
-  const put = (dry: 'true' | 'false') =>
-    service.lookups.put({
-      params: { name },
-      query: { dry },
-      body: file?.bytes ?? new TextEncoder().encode(text),
-    });
+  const body = () => file?.bytes ?? new TextEncoder().encode(text);
+  const put = (dry: 'true' | 'false') => service.lookups.put({ params: { name }, query: { dry }, body: body() });
   const look = useMutation({ mutationFn: () => put('true') });
+  const effect = useMutation({
+    mutationFn: () => service.lookups.effect({ params: { name }, query: {}, body: body() }),
+  });
   const keep = useMutation({
     mutationFn: () => put('false'),
     onSuccess: async () => {
@@ -51,10 +51,12 @@ export function PutLookup({ toPut, onClose }: { toPut: ToPut; onClose(): void })
     setFile({ name: chosen.name, bytes: new Uint8Array(await chosen.arrayBuffer()) });
     if (name === '') setName(nameFrom(chosen.name));
     look.reset();
+    effect.reset();
   };
   // What was said holds of what was looked at, and of nothing else.
   const anew = (set: (value: string) => void) => (value: string) => {
     look.reset();
+    effect.reset();
     set(value);
   };
   const submit = (event: FormEvent) => {
@@ -62,6 +64,7 @@ export function PutLookup({ toPut, onClose }: { toPut: ToPut; onClose(): void })
     if (look.data) keep.mutate();
     else look.mutate();
   };
+  const trouble = keep.error ?? look.error ?? effect.error;
   const isReady = name !== '' && (file !== null || text.trim() !== '');
   return (
     <Dialog title={toPut.name ? fill(say.putTitle, { name: toPut.name }) : say.newTitle} wide isOpen onClose={onClose}>
@@ -78,17 +81,34 @@ export function PutLookup({ toPut, onClose }: { toPut: ToPut; onClose(): void })
           </Acts>
           {!file && <TextField label={say.text} help={say.textHelp} lines={10} value={text} onChange={anew(setText)} />}
           {look.data && <Changes changes={look.data.changes} />}
-          {(keep.error ?? look.error) && <Trouble error={keep.error ?? look.error} />}
+          {effect.data && <Effects jobs={effect.data.jobs} />}
+          {trouble && <Trouble error={trouble} />}
           <Acts>
             <InkButton type="submit" isPending={look.isPending || keep.isPending} isDisabled={!isReady}>
               {look.data ? say.keep : say.look}
             </InkButton>
+            {look.data && toPut.name !== null && (
+              <Button isPending={effect.isPending} onPress={() => effect.mutate()}>
+                {say.effect}
+              </Button>
+            )}
             <Button onPress={onClose}>{words.common.cancel}</Button>
           </Acts>
         </FormStack>
       </Form>
     </Dialog>
   );
+}
+
+/** What it would do to the records of each sieve that looks in it. */
+function Effects({ jobs }: { jobs: readonly { sieve: string; job: string }[] }) {
+  const say = words.lookups;
+  if (jobs.length === 0) return <Muted>{say.effectOfNone}</Muted>;
+  return jobs.map(({ sieve, job }) => (
+    <section key={sieve} aria-label={fill(say.effectOf, { sieve })}>
+      <EffectOfJob job={job} title={fill(say.effectOf, { sieve })} before={say.before} after={say.after} fields={[]} />
+    </section>
+  ));
 }
 
 /** A table's name from that of its file. */

@@ -27,7 +27,7 @@ export interface Known {
 }
 
 /** What rules found that run beside the others and fill nothing, by their names. */
-export type Beside = ReadonlyMap<string, readonly Finding[]>;
+type Beside = ReadonlyMap<string, readonly Finding[]>;
 
 function fieldProblems(sieve: CompiledSieve, draft: DraftRecord): Problem[] {
   return Object.entries(sieve.fields).flatMap(([field, options]): Problem[] => {

@@ -1,9 +1,12 @@
 import { Readable } from 'node:stream';
 import { lookupEndpoints } from '@yellow-sieve/contract';
 import { csvOf } from '../../exports/csv.js';
+import { type EffectParams, effect } from '../../jobs/effect.js';
 import { readTable } from '../../lookups/read-table.js';
 import { tableChanges } from '../../lookups/table-changes.js';
-import { getLookup, listLookups, putLookup, removeLookup, tableOf } from '../../store/lookup-store.js';
+import { sourceOf } from '../../sieves/rule-state.js';
+import { createJob } from '../../store/job-store.js';
+import { getLookup, listLookups, putLookup, removeLookup, stageLookup, tableOf } from '../../store/lookup-store.js';
 import type { ServeContext } from '../serve-context.js';
 import { serveEndpoint } from '../serve-endpoint.js';
 
@@ -11,7 +14,7 @@ import { serveEndpoint } from '../serve-endpoint.js';
 const shown = 500;
 
 /** Tables that rules look values up in. */
-export function serveLookups({ app, db }: ServeContext): void {
+export function serveLookups({ app, db, onward }: ServeContext): void {
   serveEndpoint(app, db, lookupEndpoints.list, async () => ({ items: await listLookups(db) }));
   serveEndpoint(app, db, lookupEndpoints.get, async ({ params }) => {
     const { rows, ...item } = await getLookup(db, params.name);
@@ -32,6 +35,22 @@ export function serveLookups({ app, db }: ServeContext): void {
     await putLookup(db, { name: params.name, title: query.title, by: caller?.name ?? '', ...file });
     const { rows: _rows, ...table } = await getLookup(db, params.name);
     return { changes, table };
+  });
+  serveEndpoint(app, db, lookupEndpoints.effect, async ({ params, query, body }, { caller }) => {
+    const { name } = params;
+    const file = await readTable(body);
+    const { used_by: users } = await getLookup(db, name);
+    const by = caller?.name ?? '';
+    const revision = await stageLookup(db, name, file, by);
+    const jobs = [];
+    for (const sieve of users) {
+      const source = await sourceOf(db, sieve, 'live');
+      const made: EffectParams = { sieve, source, stored: query.stored, tables: { [name]: revision } };
+      const title = `Effect of another table ${name} on ${sieve}`;
+      jobs.push({ sieve, job: await createJob(db, { kind: effect.kind, title, sieve, by, params: made }) });
+    }
+    onward();
+    return { revision, jobs };
   });
   serveEndpoint(app, db, lookupEndpoints.remove, ({ params, query }) =>
     removeLookup(db, params.name, query.dry === 'true'),

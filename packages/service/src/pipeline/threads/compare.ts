@@ -36,6 +36,8 @@ import {
 export interface RuleState {
   mailboxes: Record<string, SourceText>;
   sieves: SieveText[];
+  /** Revisions of tables that are looked in; of the others, and when left out, the live ones. */
+  tables?: Readonly<Record<string, number>> | undefined;
 }
 
 /** A message or sample to try rules on. */
@@ -108,7 +110,7 @@ export async function handled(
   task: Pick<CompareTask, 'answers' | 'model' | 'sieve' | 'database'>,
   { came, entered }: Pick<CompareItem, 'came' | 'entered'>,
 ): Promise<HandleResult> {
-  const lookups = await tablesOf(task.database, state.sieves);
+  const lookups = await tablesOf(task.database, state.sieves, state.tables);
   const facts = (record: Facts['record']): Facts => ({
     record,
     answers: task.answers,

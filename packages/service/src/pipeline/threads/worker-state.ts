@@ -48,10 +48,14 @@ export function compiledMailbox(mailbox: SourceText, texts: readonly SieveText[]
 export const aloneMailbox = (text: SieveText): CompiledMailbox =>
   kept(mailboxes, `alone ${text.digest}`, () => mailboxOf(compiledSieve(text)));
 
-/** The tables that some sieves look in, as they stand now. */
-export function tablesOf(database: string, texts: readonly SieveText[]): Promise<Record<string, LookupTable>> {
+/** The tables that some sieves look in, as they stand now, or at some revisions. */
+export function tablesOf(
+  database: string,
+  texts: readonly SieveText[],
+  revisions: Readonly<Record<string, number>> = {},
+): Promise<Record<string, LookupTable>> {
   const names = new Set(texts.flatMap((text) => compiledSieve(text).lookups));
-  return names.size === 0 ? Promise.resolve({}) : tablesFor(databaseOf(database).db, [...names]);
+  return names.size === 0 ? Promise.resolve({}) : tablesFor(databaseOf(database).db, [...names], revisions);
 }
 
 export const compiledSieve = ({ digest, source }: SourceText): CompiledSieve =>
