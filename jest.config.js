@@ -1,5 +1,3 @@
-import { availableParallelism } from 'node:os';
-
 const typescript = [
   '@swc/jest',
   { jsc: { parser: { syntax: 'typescript' }, target: 'es2022' }, module: { type: 'es6' } },
@@ -33,8 +31,8 @@ const processes = {
 };
 
 export default {
-  // Half as many again as there are cores: most tests wait for processes of their own.
-  maxWorkers: Math.ceil(availableParallelism() * 1.5),
+  // One for each core: most tests wait for processes of their own.
+  maxWorkers: '100%',
   projects: [
     {
       ...shared,
@@ -52,6 +50,12 @@ export default {
       testMatch: ['<rootDir>/packages/end-to-end/tests/**/*.test.ts'],
       testPathIgnorePatterns: [inBrowser],
     },
-    { ...processes, displayName: 'browser', testRegex: inBrowser },
+    {
+      ...processes,
+      displayName: 'browser',
+      testRegex: inBrowser,
+      globalSetup: '<rootDir>/packages/end-to-end/tests/start-browser.mjs',
+      globalTeardown: '<rootDir>/packages/end-to-end/tests/stop-browser.mjs',
+    },
   ],
 };

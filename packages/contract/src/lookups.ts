@@ -6,6 +6,26 @@ import type { Endpoint } from './endpoint.js';
 const lookupName = v.pipe(v.string(), v.regex(/^[a-z0-9][a-z0-9_-]{0,62}$/));
 const params = v.object({ name: lookupName });
 
+const everyMinutes = v.optional(v.pipe(v.number(), v.integer(), v.minValue(1), v.maxValue(10_080)));
+
+/** Where a table is kept that is not put by hand: a file of the configured folder, CSV at an address, or a table of a database. */
+export const lookupSource = v.union([
+  v.strictObject({
+    file: v.pipe(
+      v.string(),
+      v.regex(/^[\p{L}\p{N} _-][\p{L}\p{N} ._-]*\.(csv|xlsx)$/iu, 'a name in the folder, ending in .csv or .xlsx'),
+    ),
+    every_minutes: everyMinutes,
+  }),
+  v.strictObject({ url: v.pipe(v.string(), v.url(), v.maxLength(1000)), every_minutes: everyMinutes }),
+  v.strictObject({
+    connection: v.string(),
+    table: v.pipe(v.string(), v.regex(/^[A-Za-z_][A-Za-z0-9_]{0,62}$/)),
+    every_minutes: everyMinutes,
+  }),
+]);
+export type LookupSource = v.InferOutput<typeof lookupSource>;
+
 const lookupItem = v.object({
   name: v.string(),
   title: v.string(),
@@ -19,6 +39,12 @@ const lookupItem = v.object({
   by: v.string(),
   /** Sieves whose rules look in it. */
   used_by: v.array(v.string()),
+  /** Where it is kept; null when it is put by hand. */
+  source: v.nullable(lookupSource),
+  /** When it was last read there: what is looked in is as old as that. */
+  fetched: v.nullable(momentSchema),
+  /** Why the last try to read it failed, in words; the copy from before stays. */
+  trouble: v.nullable(v.string()),
 });
 export type LookupItem = v.InferOutput<typeof lookupItem>;
 
@@ -77,6 +103,32 @@ export const lookupEndpoints = {
     }),
     body: 'application/octet-stream',
     response: v.object({ changes: lookupChanges, table: v.nullable(lookupItem) }),
+  },
+  follow: {
+    method: 'PUT',
+    path: '/api/v1/lookups/:name/source',
+    role: 'author',
+    summary:
+      'Has a table read where it is kept, now and at an interval; made when it is not there. What cannot be read now is refused, and nothing changes',
+    params,
+    body: lookupSource,
+    response: v.object({ table: lookupItem }),
+  },
+  unfollow: {
+    method: 'DELETE',
+    path: '/api/v1/lookups/:name/source',
+    role: 'author',
+    summary: 'Has a table read no more; its last copy stays, and is put by hand from then on',
+    params,
+    response: v.object({ table: lookupItem }),
+  },
+  fetch: {
+    method: 'POST',
+    path: '/api/v1/lookups/:name/fetch',
+    role: 'author',
+    summary: 'Reads a table where it is kept, at once',
+    params,
+    response: v.object({ table: lookupItem }),
   },
   effect: {
     method: 'POST',

@@ -35,6 +35,10 @@ const routeSchema = v.strictObject({
 export type RouteItem = v.InferOutput<typeof routeSchema>;
 
 /** What a person does to a sieve; rules are named by their place, from 0. */
+/** A check as the file has it. */
+const checkItem = v.record(v.string(), v.unknown());
+export type CheckItem = v.InferOutput<typeof checkItem>;
+
 export const sieveAct = v.variant('act', [
   v.strictObject({
     act: v.literal('mark'),
@@ -55,13 +59,15 @@ export const sieveAct = v.variant('act', [
   v.strictObject({ act: v.literal('split column'), column: fieldName }),
   v.strictObject({ act: v.literal('move rule'), rule: place, to: place }),
   v.strictObject({ act: v.literal('switch rule'), rule: place, off: v.boolean() }),
-  v.strictObject({ act: v.literal('copy rule'), rule: place }),
+  v.strictObject({ act: v.literal('copy rule'), rule: place, field: v.optional(fieldName) }),
   v.strictObject({ act: v.literal('remove rule'), rule: place }),
   v.strictObject({
     act: v.literal('write rule'),
     rule: v.nullable(place),
     source: v.pipe(v.string(), v.maxLength(200_000)),
   }),
+  v.strictObject({ act: v.literal('set check'), check: v.nullable(place), value: checkItem }),
+  v.strictObject({ act: v.literal('remove check'), check: place }),
   v.strictObject({ act: v.literal('set route'), route: v.nullable(place), value: routeSchema }),
   v.strictObject({ act: v.literal('remove route'), route: place }),
 ]);
@@ -100,6 +106,7 @@ const outlineSchema = v.object({
   fields: v.array(columnItem),
   columns: v.array(columnItem),
   rules: v.array(ruleItem),
+  checks: v.array(checkItem),
   routes: v.array(routeSchema),
 });
 export type SieveOutline = v.InferOutput<typeof outlineSchema>;

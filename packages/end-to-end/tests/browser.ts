@@ -1,6 +1,7 @@
 import { expect } from '@jest/globals';
 import axe from 'axe-core';
 import { type BrowserContextOptions, chromium, type Page } from 'playwright-core';
+import { chromiumOptions } from './chromium.mjs';
 import type { World } from './harness.js';
 
 export const person = {
@@ -18,12 +19,11 @@ export interface Browsing {
   close(): Promise<void>;
 }
 
-/** As root there is no sandbox, and containers have little shared memory. */
-const args = ['--no-sandbox', '--disable-dev-shm-usage'];
-
-/** Starts headless Chromium. The viewport is that of a small laptop unless said otherwise. */
+/** A context of headless Chromium. The viewport is that of a small laptop unless said otherwise. */
 export async function browse(options: BrowserContextOptions = {}): Promise<Browsing> {
-  const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args });
+  const server = process.env.TEST_BROWSER;
+  // Files that are not of the browser’s project start one of their own.
+  const browser = await (server ? chromium.connect(server) : chromium.launch(chromiumOptions));
   const context = await browser.newContext({ viewport: { width: 1280, height: 800 }, ...options });
   // Long enough for a busy machine; waiting longer only hides that something never comes.
   context.setDefaultTimeout(20_000);

@@ -3,7 +3,7 @@ import { demoMail, setUpBerths, startWorld, until, type World } from './harness.
 
 let world: World;
 beforeAll(async () => {
-  world = await startWorld({ YELLOW_SIEVE_LEASE_SECONDS: '2' });
+  world = await startWorld({ YELLOW_SIEVE_LEASE_SECONDS: '2', YELLOW_SIEVE_THREADS: '2' });
   await setUpBerths(world);
 });
 afterAll(() => world.end());

@@ -14,7 +14,7 @@ const mail = (i: number) =>
   `Subject: Berth request: Vessel${i}\r\nDate: Mon, 3 May 2027 09:12:00 +0100\r\n\r\nVessel: Vessel${i}\r\nLength over all: ${10 + (i % 20)} m\r\nArrives 3 June 2027 for 4 nights\r\nE-mail: a${i}@b.example\r\n`;
 
 beforeAll(async () => {
-  world = await startWorld({ YELLOW_SIEVE_LEASE_SECONDS: '2' });
+  world = await startWorld({ YELLOW_SIEVE_LEASE_SECONDS: '2', YELLOW_SIEVE_THREADS: '2' });
   await setUpBerths(world);
   for (const number of ['001', '002', '003'])
     await world.client.samples.put({ params: { name, sample: `messages/${number}.eml` }, body: demoMail(number) });

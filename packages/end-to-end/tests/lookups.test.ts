@@ -1,10 +1,13 @@
-import { mkdirSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { mkdirSync, mkdtempSync, rmSync, utimesSync, writeFileSync } from 'node:fs';
+import { createServer } from 'node:http';
+import type { AddressInfo } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
+import type { LookupSource } from '@yellow-sieve/contract';
 import ExcelJS from 'exceljs';
 import { runCommand, serviceEnv } from './command-line.js';
-import { settled, startWorld, type World } from './harness.js';
+import { settled, startWorld, until, type World } from './harness.js';
 
 const buoys = 'buoy,keeper,mail\nB7,Ebba Lindqvist,ebba@gannetbay.example\nB9,Tam Ferrier,tam@gannetbay.example\n';
 const sieve = `sieve: alarms
@@ -28,7 +31,7 @@ let folder: string;
 beforeAll(async () => {
   folder = mkdtempSync(join(tmpdir(), 'yellow-sieve-lookups-'));
   writeFileSync(join(folder, 'buoys.csv'), buoys);
-  world = await startWorld();
+  world = await startWorld({ YELLOW_SIEVE_LOOKUPS: folder });
 });
 afterAll(async () => {
   await world.end();
@@ -142,6 +145,103 @@ describe('a table of the service', () => {
   });
 });
 
+describe('a table that is kept elsewhere', () => {
+  const follow = (name: string, body: LookupSource) => world.client.lookups.follow({ params: { name }, body });
+  const linesOf = async (name: string) => (await world.client.lookups.get({ params: { name } })).lines;
+  /** Writes the file as of some seconds ago: a second state within one tick of the clock would be no other. */
+  const write = (text: string, ago: number) => {
+    const path = join(folder, 'piers.csv');
+    writeFileSync(path, text);
+    utimesSync(path, Date.now() / 1000 - ago, Date.now() / 1000 - ago);
+  };
+
+  test('in a file is read anew when others have changed it', async () => {
+    write('pier,warden\nNorth,Inga Holm\n', 60);
+    expect((await follow('piers', { file: 'piers.csv' })).table).toMatchObject({
+      revision: 1,
+      by: 'piers.csv',
+      source: { file: 'piers.csv' },
+      fetched: expect.any(String),
+      trouble: null,
+    });
+    write('pier,warden\nNorth,Ezra Fenn\n', 30);
+    await world.sql("UPDATE lookup SET due_at = NOW(3) - INTERVAL 1 MINUTE WHERE name = 'piers'");
+    await until('it is read by itself', async () => (await linesOf('piers'))[0]?.[1] === 'Ezra Fenn');
+    await expect(put('pier\nX\n', 'false', 'piers')).rejects.toMatchObject({ code: 'YS-LOOKUP-FOLLOWED' });
+  });
+
+  test('keeps its last copy while it cannot be read, and says why and since when', async () => {
+    const params = { name: 'piers' };
+    const before = await world.client.lookups.get({ params });
+    write('pier,pier\n', 10);
+    expect((await world.client.lookups.fetch({ params })).table).toMatchObject({
+      trouble: expect.stringContaining('names “pier” twice'),
+      fetched: before.fetched,
+      revision: before.revision,
+    });
+    rmSync(join(folder, 'piers.csv'));
+    expect((await world.client.lookups.fetch({ params })).table.trouble).toContain('ENOENT');
+    expect(await linesOf('piers')).toEqual([['North', 'Ezra Fenn']]);
+    expect((await world.client.lookups.unfollow({ params })).table).toMatchObject({ source: null, trouble: null });
+    await expect(world.client.lookups.fetch({ params })).rejects.toMatchObject({ code: 'YS-LOOKUP-OWN' });
+    await world.client.lookups.remove({ params });
+  });
+
+  test('at an address is fetched; what cannot be is not begun with', async () => {
+    const asked: (string | undefined)[] = [];
+    const server = createServer((request, answer) => {
+      asked.push(request.url);
+      if (request.url === '/piers.csv') answer.end('pier,warden\nSouth,Tam Ferrier\n');
+      else answer.writeHead(302, { location: '/piers.csv' }).end();
+    }).listen(0, '127.0.0.1');
+    await until('it listens', async () => server.listening);
+    const at = `http://127.0.0.1:${(server.address() as AddressInfo).port}`;
+    await expect(follow('wardens', { url: `${at}/moved.csv` })).rejects.toMatchObject({
+      code: 'YS-LOOKUP-SOURCE',
+      message: expect.stringContaining('answered 302'),
+    });
+    await follow('wardens', { url: `${at}/piers.csv`, every_minutes: 5 });
+    expect(await linesOf('wardens')).toEqual([['South', 'Tam Ferrier']]);
+    expect(asked).toEqual(['/moved.csv', '/piers.csv']);
+    server.close();
+    server.closeAllConnections();
+    await expect(follow('others', { url: 'http://10.0.0.7/x.csv' })).rejects.toMatchObject({
+      code: 'YS-LOOKUP-SOURCE',
+    });
+    await expect(follow('others', { file: '../key' } as LookupSource)).rejects.toMatchObject({
+      code: 'YS-REQUEST-INVALID',
+    });
+    expect((await world.client.lookups.list()).items.map(({ name }) => name)).not.toContain('others');
+  });
+
+  test('in a database is read with all its columns', async () => {
+    const { database, client } = world;
+    await world.sql('CREATE TABLE wharf (pier VARCHAR(20), depth DECIMAL(4,1), since DATE)');
+    await world.sql("INSERT INTO wharf VALUES ('North', 4.5, '2019-05-01'), ('South', NULL, NULL)");
+    const body = {
+      kind: 'mariadb',
+      host: '127.0.0.1',
+      port: database.port,
+      user: 'app',
+      password: database.password,
+      database: world.name,
+    };
+    await client.connections.put({ params: { name: 'wharves' }, body });
+    expect((await follow('wharf', { connection: 'wharves', table: 'wharf' })).table).toMatchObject({
+      columns: ['pier', 'depth', 'since'],
+      by: 'wharves.wharf',
+    });
+    expect(await linesOf('wharf')).toEqual([
+      ['North', '4.5', '2019-05-01'],
+      ['South', '', ''],
+    ]);
+    await expect(follow('wharf', { connection: 'wharves', table: 'warf' })).rejects.toMatchObject({
+      code: 'YS-LOOKUP-SOURCE',
+      message: expect.stringContaining("warf' doesn't exist"),
+    });
+  });
+});
+
 describe('a check on what earlier records had', () => {
   test('sends the later of two to review, whenever they are put through', async () => {
     const { client } = world;
@@ -185,6 +285,15 @@ describe('the command line', () => {
     expect((await run('lookup', 'remove', 'spares', '--dry')).out).toContain('would be deleted');
     expect((await run('lookup', 'remove', 'spares')).out).toContain('is deleted');
     expect((await run('lookup', 'remove', 'buoys', '--dry')).err).toContain('alarms');
+  });
+
+  test('has a table read where it is kept, and shows how old it is', async () => {
+    writeFileSync(join(folder, 'spares.csv'), 'part,shelf\nshackle,4\n');
+    const begun = await run('lookup', 'follow', 'shelves', '--file', 'spares.csv', '--every', '10');
+    expect(begun.out).toContain('shelves is at revision 1, and read there from now on.');
+    expect((await run('lookup')).out).toMatch(/shelves.*\d{4}-\d\d-\d\dT/);
+    expect((await run('lookup', 'follow', 'shelves', '--end')).out).toContain('no more');
+    expect((await run('lookup', 'follow', 'shelves')).exit).not.toBe(0);
   });
 
   test('shows what another state of a table does to records, and keeps the live one', async () => {

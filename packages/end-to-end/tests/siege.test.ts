@@ -15,7 +15,7 @@ beforeAll(async () => {
   console.info(`TEST_SEED=${seed}`);
   hole = await startBlackHole();
   // Nobody is a relay here: the tests' own connections are counted like a stranger's.
-  world = await startWorld({ YELLOW_SIEVE_RELAYS: '', YELLOW_SIEVE_SIFT_SECONDS: '10' });
+  world = await startWorld({ YELLOW_SIEVE_RELAYS: '', YELLOW_SIEVE_SIFT_SECONDS: '10', YELLOW_SIEVE_THREADS: '2' });
   await setUpSiege(world.client, hole.port);
 });
 afterAll(async () => {

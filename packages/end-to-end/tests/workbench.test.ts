@@ -222,6 +222,46 @@ describe('a sieve from nothing, on the workbench', () => {
     await expectCalm(browsing);
   });
 
+  test('a rule is copied for another field in one act', async () => {
+    const { page } = browsing;
+    await page.getByRole('button', { name: 'Acts on the rule “any berth”' }).click();
+    await page.getByRole('menuitem', { name: /Copy for another field/ }).hover();
+    await page.getByRole('menuitem', { name: 'name', exact: true }).click();
+    await page.getByRole('row', { name: 'any berth, name' }).waitFor();
+    await until('the copy finds it', async () => {
+      const { source } = await world.client.sieves.draft({ params: { name: 'gates' } });
+      return source.includes('(?<name>B[0-9]+)');
+    });
+    await page.getByRole('button', { name: 'Acts on the rule “any berth, name”' }).click();
+    await page.getByRole('menuitem', { name: 'Remove' }).click();
+    await page.getByRole('row', { name: 'any berth, name' }).waitFor({ state: 'detached' });
+  });
+
+  test('a check is put together by a form, and says what is wrong in its words', async () => {
+    const { page } = browsing;
+    const dialog = page.getByRole('dialog');
+    const choose = async (label: RegExp, option: string) => {
+      await dialog.getByRole('button', { name: label }).click();
+      await page.getByRole('option', { name: option, exact: true }).click();
+    };
+    await page.getByRole('button', { name: 'Add a check' }).click();
+    await choose(/Field/, 'gate');
+    await choose(/Test/, 'contains');
+    await dialog.getByRole('textbox', { name: 'Value' }).fill('9');
+    await dialog.getByLabel(/What to say/).fill('There is no such gate');
+    await dialog.getByRole('button', { name: 'Keep the check' }).click();
+    // A test that does not fit the field is told where the check is.
+    await dialog.getByRole('alert').getByText('contains').waitFor();
+    await choose(/Test/, 'over');
+    await expectCalm(browsing);
+    await dialog.getByRole('button', { name: 'Keep the check' }).click();
+    await page.getByRole('button', { name: 'gate over 9', exact: true }).waitFor();
+    const { source } = await world.client.sieves.draft({ params: { name: 'gates' } });
+    expect(source).toContain('There is no such gate');
+    await page.getByRole('button', { name: 'Remove the check gate over 9' }).click();
+    await page.getByRole('button', { name: 'gate over 9', exact: true }).waitFor({ state: 'detached' });
+  });
+
   test('the source is in step with the page; what is wrong stands at its line', async () => {
     const { page } = browsing;
     await page.getByRole('button', { name: 'Source' }).click();

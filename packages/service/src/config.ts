@@ -44,6 +44,8 @@ const schema = v.object({
   YELLOW_SIEVE_RELAYS: v.optional(networks, ''),
   /** Private addresses or networks that destinations may lead to, with commas between. */
   YELLOW_SIEVE_PRIVATE_TARGETS: v.optional(networks, ''),
+  /** Folder with tables (.csv, .xlsx) that lookups may be read from. */
+  YELLOW_SIEVE_LOOKUPS: v.optional(v.string()),
   YELLOW_SIEVE_LOG: v.optional(v.picklist(['debug', 'info', 'warn', 'error', 'silent']), 'info'),
 });
 
@@ -65,6 +67,7 @@ export interface Config {
   trustProxy: string;
   relays: string[];
   privateTargets: string[];
+  lookupFolder: string | undefined;
   log: string;
 }
 
@@ -97,6 +100,7 @@ export function readConfig(env: NodeJS.ProcessEnv): Config {
     trustProxy: o.YELLOW_SIEVE_TRUST_PROXY,
     relays: o.YELLOW_SIEVE_RELAYS,
     privateTargets: o.YELLOW_SIEVE_PRIVATE_TARGETS,
+    lookupFolder: o.YELLOW_SIEVE_LOOKUPS,
     log: o.YELLOW_SIEVE_LOG,
   };
 }

@@ -16,6 +16,7 @@ import type { Intake } from './intake/accept.js';
 import { CommitQueue } from './intake/commit-queue.js';
 import { type IntakeTools, intakeKinds, mailPort, type RunningIntake } from './intake/index.js';
 import type { JobTools } from './jobs/index.js';
+import { followRound } from './lookups/follow.js';
 import { estimateAsks } from './model/price.js';
 import { Outgoing } from './outgoing/outgoing.js';
 import { ShowPool } from './pipeline/threads/show-pool.js';
@@ -53,6 +54,8 @@ const sweepMs = 10 * 60_000;
 const driftPollMs = 15_000;
 const foldMs = 5000;
 const closePatienceMs = 2000;
+/** How often tables are looked for that are due to be read where they are kept. */
+const followPollMs = 5000;
 const orphanAgeMs = 24 * 3600_000;
 
 /** Puts the service together and starts what its role asks for. */
@@ -68,7 +71,17 @@ export async function startService(config: Config): Promise<Service> {
   const onward = () => work?.nudge();
   const intake: Intake = { db: database.db, queue: new CommitQueue(database), limit: config.messageLimit };
   const web = has('web')
-    ? await startWeb({ config, database, secrets, intake, outgoing, onward, modelName, log })
+    ? await startWeb({
+        config,
+        database,
+        secrets,
+        intake,
+        outgoing,
+        onward,
+        modelName,
+        log,
+        lookupFolder: config.lookupFolder,
+      })
     : null;
   const httpPort = web?.port ?? null;
   const intakes = has('intake')
@@ -158,6 +171,12 @@ function startWork(
       pollMs: Math.min(driftPollMs, config.driftSeconds * 1000),
       log,
       round: () => drift.round(),
+    }),
+    new Lane({
+      name: 'lookups',
+      pollMs: followPollMs,
+      log,
+      round: () => followRound({ db, secrets, outgoing, folder: config.lookupFolder }),
     }),
     new Lane({ name: 'counts', pollMs: foldMs, log, round: () => foldChanges(db) }),
   ];

@@ -8,7 +8,7 @@ import { filesGet } from './files/get.js';
 import { files } from './files/list.js';
 import { filesPut } from './files/put.js';
 import { jobs, jobsFindings, jobsStop } from './jobs.js';
-import { lookupEffect, lookupPut, lookups } from './lookups.js';
+import { lookupEffect, lookupFollow, lookupPut, lookups } from './lookups.js';
 import { again, messages, takeIn } from './messages.js';
 import { read } from './read.js';
 import { enterRecord, exportRecords, judgeRecord, records } from './records.js';
@@ -85,6 +85,7 @@ export const commands: readonly Command[] = [
   connectionRemove,
   lookups,
   lookupEffect,
+  lookupFollow,
   lookupPut,
   lookupRemove,
   drift,

@@ -1,5 +1,5 @@
 import { basename } from 'node:path';
-import type { LookupChanges } from '@yellow-sieve/contract';
+import type { LookupChanges, LookupSource } from '@yellow-sieve/contract';
 import type { Command, Input } from '../command.js';
 import { readBytes } from '../offline/files.js';
 import { awaitEffect, effectOptions, storedOf } from './sieve/effect-job.js';
@@ -17,18 +17,58 @@ export const lookups: Command = {
     const page = await client().lookups.list();
     return {
       kind: 'table',
-      columns: ['name', 'title', 'revision', 'lines', 'used by'],
+      columns: ['name', 'title', 'revision', 'lines', 'used by', 'last read'],
       rows: page.items.map((item) => [
         item.name,
         item.title,
         String(item.revision),
         String(item.count),
         item.used_by.join(', '),
+        item.trouble ? `${item.fetched ?? ''}; ${item.trouble}` : (item.fetched ?? ''),
       ]),
       json: page,
     };
   },
 };
+
+export const lookupFollow: Command = {
+  words: 'lookup follow',
+  about: 'Have a table read where it is kept, now and at an interval; with --end, no more',
+  args: '<name>',
+  options: [
+    { flags: '--file <file>', about: 'a .csv or .xlsx file in the service’s folder of tables' },
+    { flags: '--url <url>', about: 'the address of a CSV' },
+    { flags: '--connection <name>', about: 'a connection to a database, with --table' },
+    { flags: '--table <table>', about: 'a table or view of it' },
+    { flags: '--every <minutes>', about: 'minutes between two looks; 1 for files, 60 for others when left out' },
+    { flags: '--end', about: 'read it no more; the last copy stays' },
+  ],
+  examples: [
+    'yellow-sieve lookup follow buoys --file buoys.xlsx',
+    'yellow-sieve lookup follow buoys --connection harbour-database --table buoys --every 30',
+    'yellow-sieve lookup follow buoys --end',
+  ],
+  async run({ args: [name = ''], options, client }) {
+    const params = { name };
+    const { table } = await (options.end === true
+      ? client().lookups.unfollow({ params })
+      : client().lookups.follow({ params, body: sourceOf(options) }));
+    const text = table.source
+      ? `${name} is at revision ${table.revision}, and read there from now on.`
+      : `${name} is read from elsewhere no more.`;
+    return { kind: 'text', text, json: table };
+  },
+};
+
+/** The service says what is lacking, or is too much. */
+function sourceOf({ file, url, connection, table, every }: Input['options']): LookupSource {
+  const often = every === undefined ? {} : { every_minutes: Number(every) };
+  const given = { file, url, connection, table };
+  return {
+    ...Object.fromEntries(Object.entries(given).filter(([, value]) => value !== undefined)),
+    ...often,
+  } as LookupSource;
+}
 
 export const lookupEffect: Command = {
   words: 'lookup effect',

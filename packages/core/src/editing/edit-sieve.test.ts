@@ -413,6 +413,14 @@ describe('rules', () => {
     expect(done(copied, { act: 'remove rule', rule: 2 }).source).toBe(source);
   });
 
+  test('are copied for another field in one act, which is declared where there is none', () => {
+    const { rules, fields } = parse(done(source, { act: 'copy rule', rule: 1, field: 'ship' }).source);
+    expect(fields.ship).toEqual(fields.vessel);
+    expect(rules[2]).toEqual({ kind: 'pattern', name: 'any number, ship', find: '(?<ship>zzz)' });
+    const refusal = editSieve(source, { act: 'copy rule', rule: 0, field: 'ship' }, null);
+    expect(refusal.ok ? null : refusal.problems[0]?.code).toBe('YS-EDIT-COPY');
+  });
+
   test('are written by hand, in their place', () => {
     expect(ruleSources(source)[1]).toBe("kind: pattern   # numbers anywhere\nname: any number\nfind: '(?<vessel>zzz)'");
     const next = done(source, {
@@ -424,6 +432,22 @@ describe('rules', () => {
     const wrong = editSieve(source, { act: 'write rule', rule: null, source: 'kind: patern\nfind: x' }, null);
     expect(wrong.ok ? null : wrong.problems[0]?.code).toBe('YS-RULE-KIND');
   });
+});
+
+test('checks are set in their place, and taken away', () => {
+  const value = { that: ['vessel', 'present'], say: 'No vessel' };
+  const one = done(source, { act: 'set check', check: null, value }).source;
+  expect(parse(one).checks).toEqual([value]);
+  const two = done(one, { act: 'set check', check: null, value: { ...value, say: 'Again' } }).source;
+  const changed = done(two, { act: 'set check', check: 0, value: { ...value, say: 'None at all' } }).source;
+  expect(parse(changed).checks.map(({ say }: { say: string }) => say)).toEqual(['None at all', 'Again']);
+  expect(parse(done(changed, { act: 'remove check', check: 1 }).source).checks).toHaveLength(1);
+  const wrong = editSieve(
+    source,
+    { act: 'set check', check: null, value: { that: ['vesel', 'present'], say: 'x' } },
+    null,
+  );
+  expect(wrong.ok ? null : wrong.problems[0]?.code).toBe('YS-CONDITION-NAME');
 });
 
 test('a field is set and renamed', () => {

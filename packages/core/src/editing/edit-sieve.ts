@@ -3,7 +3,7 @@ import { canonicalJson } from '../canonical-json.js';
 import type { RouteSource } from '../routing/index.js';
 import { renameField } from '../sieve/index.js';
 import type { FieldOptions } from '../values/index.js';
-import { checked, type Edited, type ShownMessage } from './edited.js';
+import { checked, type Edited, refused, type ShownMessage } from './edited.js';
 import { splitColumn } from './mark-cell.js';
 import { markRows } from './mark-rows.js';
 import { layoutFrom, type MarkedStretch, markValue, unmark, withoutMark } from './mark-value.js';
@@ -24,9 +24,12 @@ export type SieveAct =
   | { act: 'split column'; column: string }
   | { act: 'move rule'; rule: number; to: number }
   | { act: 'switch rule'; rule: number; off: boolean }
-  | { act: 'copy rule'; rule: number }
+  /** For another field, where one is named: it is declared like the rule's own, where there is none of that name. */
+  | { act: 'copy rule'; rule: number; field?: string | undefined }
   | { act: 'remove rule'; rule: number }
   | { act: 'write rule'; rule: number | null; source: string }
+  | { act: 'set check'; check: number | null; value: Readonly<Record<string, unknown>> }
+  | { act: 'remove check'; check: number }
   | { act: 'set route'; route: number | null; value: RouteSource }
   | { act: 'remove route'; route: number };
 
@@ -59,13 +62,17 @@ export function editSieve(source: string, act: SieveAct, shown: ShownMessage | n
     case 'move rule':
       return checked(inOrder(source, (places) => moved(places, act.rule, act.to)));
     case 'copy rule':
-      return checked(copied(source, act.rule));
+      return copiedRule(source, act.rule, act.field);
     case 'remove rule':
       return checked(withoutItem(source, 'rules', act.rule));
     case 'switch rule':
       return checked(setEntry(source, ['rules', act.rule], 'off', act.off ? true : undefined));
     case 'write rule':
       return checked(writtenRule(source, act.rule, act.source));
+    case 'set check':
+      return checked(writtenItem(source, 'checks', act.check, act.value));
+    case 'remove check':
+      return checked(withoutItem(source, 'checks', act.check));
     case 'set route':
       return checked(withRoute(source, act.route, act.value));
     case 'remove route':
@@ -146,17 +153,45 @@ function moved(places: readonly number[], from: number, to: number): number[] {
 const ruleOf = (source: string, rule: number): Record<string, unknown> | null =>
   (new SourceMap(source).at('rules', rule)?.toJSON() as Record<string, unknown> | undefined) ?? null;
 
-function copied(source: string, rule: number): string {
+/** A copy of a rule behind it; for another field, what it fills is that field, in its `fills` or its named group. */
+function copiedRule(source: string, rule: number, field: string | undefined): Edited {
   const now = ruleOf(source, rule);
-  if (!now) return source;
-  const name = `${typeof now.name === 'string' ? now.name : `${String(now.kind)} ${rule + 1}`}, copy`;
-  const { kind, name: _, ...rest } = now;
+  if (!now) return unchanged(source);
+  const own = typeof now.name === 'string' ? now.name : `${String(now.kind)} ${rule + 1}`;
+  if (field === undefined) return checked(withCopy(source, rule, { ...now, name: `${own}, copy` }));
+  const { fields = {} } = parse(source) as { fields?: Record<string, FieldOptions> };
+  const [from] = filledBy(now, Object.keys(fields));
+  const options = from === undefined ? undefined : fields[from];
+  if (from === undefined || !options) return refused('YS-EDIT-COPY', { rule: own });
+  const declared = Object.hasOwn(fields, field) ? source : setEntry(source, ['fields'], field, options, true);
+  return checked(withCopy(declared, rule, { ...forField(now, from, field), name: `${own}, ${field}` }), field);
+}
+
+function withCopy(source: string, rule: number, { kind, name, ...rest }: Record<string, unknown>): string {
   const added = addItem(source, ['rules'], { kind, name, ...rest });
   const last = new SourceMap(added).list('rules').length - 1;
   return inOrder(added, (places) => moved(places, last, rule + 1));
 }
 
-function withoutItem(source: string, key: 'rules' | 'routes', at: number): string {
+const groupOfField = (field: string) => new RegExp(`\\(\\?<${field}>`, 'g');
+
+/** The fields that a rule names as what it fills. */
+function filledBy({ fills, find }: Record<string, unknown>, fields: readonly string[]): string[] {
+  const listed = typeof fills === 'string' ? [fills] : Array.isArray(fills) ? fills.map(String) : [];
+  return fields.filter((name) => listed.includes(name) || (typeof find === 'string' && groupOfField(name).test(find)));
+}
+
+function forField(rule: Record<string, unknown>, from: string, to: string): Record<string, unknown> {
+  const { fills, find } = rule;
+  const other = (name: unknown) => (name === from ? to : name);
+  return {
+    ...rule,
+    ...(fills === undefined ? {} : { fills: Array.isArray(fills) ? fills.map(other) : other(fills) }),
+    ...(typeof find === 'string' ? { find: find.replace(groupOfField(from), `(?<${to}>`) } : {}),
+  };
+}
+
+function withoutItem(source: string, key: 'rules' | 'routes' | 'checks', at: number): string {
   const map = new SourceMap(source);
   const list = map.at(key);
   if (!isSeq(list) || list.flow) return source;
@@ -182,11 +217,15 @@ function withRoute(source: string, at: number | null, value: RouteSource): strin
 /** A rule as a person wrote it, in its place or behind the others. */
 function writtenRule(source: string, rule: number | null, text: string): string {
   const read: unknown = parse(text);
-  const now = (Array.isArray(read) ? read[0] : read) as unknown;
-  if (rule === null) return addItem(source, ['rules'], now);
+  return writtenItem(source, 'rules', rule, Array.isArray(read) ? read[0] : read);
+}
+
+/** One of a list in its place, or behind the others. */
+function writtenItem(source: string, key: 'rules' | 'checks', at: number | null, now: unknown): string {
+  if (at === null) return addItem(source, [key], now);
   const map = new SourceMap(source);
-  const list = map.at('rules');
-  const range = isSeq(list) && !list.flow ? itemRanges(map, list)[rule] : undefined;
+  const list = map.at(key);
+  const range = isSeq(list) && !list.flow ? itemRanges(map, list)[at] : undefined;
   if (!range) return source;
   const indent = ' '.repeat(/^ */.exec(source.slice(range.start))?.[0].length ?? 0);
   const lines = stringify([now], { lineWidth: 0 }).replace(/^(?=.)/gm, indent);

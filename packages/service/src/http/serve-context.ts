@@ -21,6 +21,8 @@ export interface ServeContext {
   trying: Trying;
   /** Connections that take several statements as one transaction. */
   together: DatabaseHandle['together'];
+  /** Folder of tables that lookups may be read from. */
+  lookupFolder: string | undefined;
   /** Wakes those who do the work. */
   onward: () => void;
 }

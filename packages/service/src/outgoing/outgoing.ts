@@ -28,7 +28,7 @@ const blocked = new Networks([
 ]);
 
 /** Bytes of an answer that are read; what an error says stands at its beginning. */
-const maxBytes = 1024 * 1024;
+const usualBytes = 1024 * 1024;
 const usualPatienceMs = 15_000;
 /** The library's own clocks only see to it that nothing waits for ever; each request brings its own. */
 const longestPatienceMs = 600_000;
@@ -42,6 +42,8 @@ export interface OutgoingRequest {
   body?: unknown;
   /** Milliseconds to wait for the whole answer; 15 seconds when left out. */
   patienceMs?: number;
+  /** Bytes of the answer that are read; 1 MB when left out. */
+  maxBytes?: number;
 }
 
 /** What came of a request. `silent`: it was sent and no answer came, so it may have worked. */
@@ -89,7 +91,14 @@ export class Outgoing {
     );
   };
 
-  async send({ method, url, headers, body, patienceMs = usualPatienceMs }: OutgoingRequest): Promise<OutgoingAnswer> {
+  async send({
+    method,
+    url,
+    headers,
+    body,
+    patienceMs = usualPatienceMs,
+    maxBytes = usualBytes,
+  }: OutgoingRequest): Promise<OutgoingAnswer> {
     const { protocol, hostname } = new URL(url);
     const host = hostname.replace(/^\[|\]$/g, '');
     if (protocol !== 'https:' && protocol !== 'http:') return { kind: 'private', detail: say('YS-DESTINATION-WEB') };
@@ -111,7 +120,7 @@ export class Outgoing {
       return {
         kind: 'answer',
         status: response.status,
-        text: await beginningOf(response.body),
+        text: await beginningOf(response.body, maxBytes),
         retryAfterSeconds: retryAfter(response.headers.get('retry-after')),
       };
     } catch (error) {
@@ -150,7 +159,7 @@ function troubleOf(error: unknown, host: string): OutgoingAnswer {
   return before.includes(code) ? { kind: 'unreachable', detail: code } : { kind: 'silent', detail: code, timedOut };
 }
 
-async function beginningOf(body: AsyncIterable<Uint8Array> | null): Promise<string> {
+async function beginningOf(body: AsyncIterable<Uint8Array> | null, maxBytes: number): Promise<string> {
   const pieces: Uint8Array[] = [];
   let size = 0;
   for await (const piece of body ?? []) {

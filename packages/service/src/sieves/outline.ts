@@ -6,7 +6,8 @@ export type Outline = ResponseOf<typeof workbenchEndpoints.outline>;
 /** What a source text declares, as the workbench shows it; with problems, and nothing else, where it does not compile. */
 export function outlineOf(source: string): Outline {
   const compiled = tryCompileSieve(source);
-  if (!compiled.ok) return { problems: compiled.problems, title: null, fields: [], columns: [], rules: [], routes: [] };
+  if (!compiled.ok)
+    return { problems: compiled.problems, title: null, fields: [], columns: [], rules: [], checks: [], routes: [] };
   const { title, fields, columns } = compiled.sieve;
   return {
     problems: [],
@@ -14,6 +15,7 @@ export function outlineOf(source: string): Outline {
     fields: items(fields),
     columns: items(columns),
     rules: rulesOf(compiled.sieve, source),
+    checks: compiled.sieve.source.checks ?? [],
     routes: compiled.sieve.source.routes ?? [],
   };
 }

@@ -200,7 +200,8 @@ function openConnection(
   return openNamed(db, secrets, kind, String(definition.connection));
 }
 
-async function openNamed(
+/** What a connection of some kind was made with; null for kinds that need none. @throws YsError YS-DESTINATION-CONNECTION */
+export async function openNamed(
   db: Executor,
   secrets: Secrets,
   kind: DestinationKind,

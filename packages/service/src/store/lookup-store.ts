@@ -17,17 +17,27 @@ const heads = {
   count: lookupRevision.count,
   updated: lookup.updatedAt,
   by: lookupRevision.by,
+  source: lookup.source,
+  fetched: lookup.fetchedAt,
+  trouble: lookup.trouble,
 };
 
 /** All tables, by name, each with the live sieves whose rules look in it. */
 export async function listLookups(db: Database): Promise<LookupItem[]> {
   const rows = await db.select(heads).from(lookup).innerJoin(lookupRevision, live).orderBy(asc(lookup.name));
   const users = rows.length > 0 ? await usersOf(db) : new Map<string, string[]>();
-  return rows.map(({ updated, ...row }) => ({
+  return rows.map(({ updated, fetched, ...row }) => ({
     ...row,
     updated: updated.toISOString(),
+    fetched: fetched?.toISOString() ?? null,
     used_by: users.get(row.name) ?? [],
   }));
+}
+
+/** Whether there is a table of this name. */
+export async function findLookup(db: Executor, name: string): Promise<boolean> {
+  const [row] = await db.select({ id: lookup.id }).from(lookup).where(eq(lookup.name, name));
+  return row !== undefined;
 }
 
 /** @throws YsError YS-LOOKUP-UNKNOWN */

@@ -1,4 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
+import type { LookupSource } from '@yellow-sieve/contract';
 import { useNavigate } from 'react-router';
 import { styled } from 'styled-components';
 import { Button } from '../../parts/Button';
@@ -10,6 +11,7 @@ import { service } from '../../service';
 import { useMay } from '../../session/use-session';
 import { fill, words } from '../../words';
 import { csvText } from './csv-text';
+import { FollowedFrom } from './FollowedFrom';
 import type { ToPut } from './PutLookup';
 
 const Acts = styled.div`
@@ -31,10 +33,11 @@ const Body = styled.div`
 export interface LookupTableProps {
   name: string;
   onEdit(toPut: ToPut): void;
+  onFollow(followed: { name: string; source: LookupSource | null }): void;
 }
 
 /** One table: its lines, and what can be done with it. */
-export function LookupTable({ name, onEdit }: LookupTableProps) {
+export function LookupTable({ name, onEdit, onFollow }: LookupTableProps) {
   const say = words.lookups;
   const may = useMay('author');
   const navigate = useNavigate();
@@ -45,7 +48,7 @@ export function LookupTable({ name, onEdit }: LookupTableProps) {
   });
   if (error) return <Trouble error={error} onRetry={() => void refetch()} />;
   if (!data) return <Empty>{words.common.loading}</Empty>;
-  const { title, columns, lines, count, revision, by, used_by: users } = data;
+  const { title, columns, lines, count, revision, by, used_by: users, source } = data;
   const whole = lines.length === count;
   const remove = async (dry: 'true' | 'false') => {
     const removal = await service.lookups.remove({ params: { name }, query: { dry } });
@@ -56,13 +59,15 @@ export function LookupTable({ name, onEdit }: LookupTableProps) {
     <>
       <Acts>
         <Muted>{fill(say.about, { count, revision, by, used: users.join(', ') || words.common.none })}</Muted>
-        {may && whole && (
+        {may && whole && !source && (
           <Button onPress={() => onEdit({ name, text: csvText([columns, ...lines]) })}>{say.edit}</Button>
         )}
-        {may && <Button onPress={() => onEdit({ name, text: '' })}>{say.replace}</Button>}
+        {may && !source && <Button onPress={() => onEdit({ name, text: '' })}>{say.replace}</Button>}
+        {may && <Button onPress={() => onFollow({ name, source })}>{say.follow.act}</Button>}
         <a href={`/api/v1/lookups/${name}/file`}>{say.download}</a>
         {may && <RemoveButton title={title} lists={['lookups']} remove={remove} />}
       </Acts>
+      {source && <FollowedFrom table={data} />}
       <Body>
         <RuledTable aria-label={title}>
           <thead>

@@ -11,6 +11,7 @@ import { When } from '../../parts/When';
 import { service } from '../../service';
 import { useMay } from '../../session/use-session';
 import { fill, words } from '../../words';
+import { FollowLookup, type FollowLookupProps } from './FollowLookup';
 import { LookupTable } from './LookupTable';
 import { PutLookup, type ToPut } from './PutLookup';
 
@@ -25,16 +26,30 @@ export default function LookupsPage() {
   const say = words.lookups;
   const may = useMay('author');
   const [putting, setPutting] = useState<ToPut | null>(null);
+  const [following, setFollowing] = useState<Pick<FollowLookupProps, 'name' | 'source'> | null>(null);
   const { data, error, refetch } = useQuery({ queryKey: ['lookups'], queryFn: () => service.lookups.list() });
   const back = name && <Link to="/lookups">{say.all}</Link>;
   return (
     <Page
       title={name ? (data?.items.find((one) => one.name === name)?.title ?? name) : say.title}
       about={back}
-      acts={may && !name && <Button onPress={() => setPutting({ name: null, text: '' })}>{say.put}</Button>}
+      acts={
+        may &&
+        !name && (
+          <>
+            <Button onPress={() => setFollowing({ name: null, source: null })}>{say.follow.act}</Button>
+            <Button onPress={() => setPutting({ name: null, text: '' })}>{say.put}</Button>
+          </>
+        )
+      }
     >
       {error && <Trouble error={error} onRetry={() => void refetch()} />}
-      {name ? <LookupTable name={name} onEdit={setPutting} /> : data && <All items={data.items} />}
+      {name ? (
+        <LookupTable name={name} onEdit={setPutting} onFollow={setFollowing} />
+      ) : (
+        data && <All items={data.items} />
+      )}
+      {following && <FollowLookup {...following} onClose={() => setFollowing(null)} />}
       {putting && <PutLookup toPut={putting} onClose={() => setPutting(null)} />}
     </Page>
   );

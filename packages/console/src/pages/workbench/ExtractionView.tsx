@@ -10,6 +10,7 @@ import { fill, words } from '../../words';
 import { ledgerRow } from '../message/outcome';
 import { RowsTable } from '../message/RowsTable';
 import { columnOf, rowOf } from '../message/row-path';
+import { Checks } from './Checks';
 import { ColumnLedger } from './ColumnLedger';
 import { type Extracting, type ExtractingEvent, extractingAfter, rowsField, untouched } from './extracting';
 import { FieldLedger } from './FieldLedger';
@@ -293,14 +294,18 @@ function Panels({ sieve, source, message, onDraw, state, tell, outline, outcome,
       ) : (
         <Empty>{words.workbench.noField}</Empty>
       )}
-      <RuleList
-        rules={outline.rules}
-        filled={filledBy(outcome)}
-        chosen={rule === 'new' ? null : rule}
-        onChoose={open}
-        onAct={(act: SieveActInput) => edits.act(act)}
-        onAdd={() => tell({ type: 'opened rule', rule: 'new' })}
-      />
+      <div>
+        <RuleList
+          fields={outline.fields.map(({ name }) => name)}
+          rules={outline.rules}
+          filled={filledBy(outcome)}
+          chosen={rule === 'new' ? null : rule}
+          onChoose={open}
+          onAct={(act: SieveActInput) => edits.act(act)}
+          onAdd={() => tell({ type: 'opened rule', rule: 'new' })}
+        />
+        <Checks outline={outline} problems={edits.problems} onAct={edits.done} />
+      </div>
     </Pair>
   );
 }

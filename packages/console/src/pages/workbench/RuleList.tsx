@@ -6,6 +6,7 @@ import {
   type Key,
   MenuTrigger,
   Popover,
+  SubmenuTrigger,
   useDragAndDrop,
 } from 'react-aria-components';
 import { styled } from 'styled-components';
@@ -100,6 +101,8 @@ interface RuleRow extends RuleItem {
 
 export interface RuleListProps {
   rules: readonly RuleItem[];
+  /** Names of the fields, for which a rule may be copied. */
+  fields: readonly string[];
   /** How many fields each rule fills in the shown message, by its name. */
   filled: ReadonlyMap<string, number>;
   chosen: number | null;
@@ -109,7 +112,7 @@ export interface RuleListProps {
 }
 
 /** The rules in their order: dragged, or moved by keys with the handle; switched off, copied, removed. */
-export function RuleList({ rules, filled, chosen, onChoose, onAct, onAdd }: RuleListProps) {
+export function RuleList({ rules, fields, filled, chosen, onChoose, onAct, onAdd }: RuleListProps) {
   const say = words.workbench;
   const rows = rules.map((rule, place): RuleRow => ({ ...rule, id: idOf(rules, place), place }));
   const placeOf = (key: Key | undefined) => rows.findIndex(({ id }) => id === key);
@@ -153,7 +156,7 @@ export function RuleList({ rules, filled, chosen, onChoose, onAct, onAdd }: Rule
             <Count title={rule.off ? undefined : fill(say.filled, { count: filled.get(rule.name) ?? 0 })}>
               {rule.off ? say.off : (filled.get(rule.name) ?? 0)}
             </Count>
-            <RuleMenu rule={rule} onAct={onAct} />
+            <RuleMenu rule={rule} fields={fields} onAct={onAct} />
           </Rule>
         )}
       </Rules>
@@ -171,7 +174,11 @@ function idOf(rules: readonly RuleItem[], place: number): string {
   return before === 0 ? name : `${name} ${before + 1}`;
 }
 
-function RuleMenu({ rule: { place, off, name }, onAct }: { rule: RuleRow } & Pick<RuleListProps, 'onAct'>) {
+function RuleMenu({
+  rule: { place, off, name },
+  fields,
+  onAct,
+}: { rule: RuleRow } & Pick<RuleListProps, 'fields' | 'onAct'>) {
   const say = words.workbench;
   const acts: Record<string, SieveActInput> = {
     off: { act: 'switch rule', rule: place, off: !off },
@@ -190,6 +197,21 @@ function RuleMenu({ rule: { place, off, name }, onAct }: { rule: RuleRow } & Pic
         >
           <Item id="off">{off ? say.switchOn : say.switchOff}</Item>
           <Item id="copy">{say.copyRule}</Item>
+          <SubmenuTrigger>
+            <Item id="copy for">{say.copyRuleFor} ▸</Item>
+            <Menu>
+              <List
+                onAction={(field) => onAct({ act: 'copy rule', rule: place, field: String(field) })}
+                aria-label={say.copyRuleFor}
+              >
+                {fields.map((field) => (
+                  <Item key={field} id={field}>
+                    {field}
+                  </Item>
+                ))}
+              </List>
+            </Menu>
+          </SubmenuTrigger>
           <Item id="remove">{say.removeRule}</Item>
         </List>
       </Menu>

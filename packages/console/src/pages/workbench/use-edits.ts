@@ -25,5 +25,12 @@ export function useEdits(
       onDone(act, reply.field);
     },
   });
-  return { act: edit.mutate, problems, error: edit.error, forget: () => setProblems([]) };
+  /** Does an act; true when it was done, so that what asked for it may close. */
+  const done = (act: SieveActInput): Promise<boolean> =>
+    edit.mutateAsync(act).then(
+      ({ reply }) => reply.source !== null,
+      // What went wrong with the call is in `error`.
+      () => false,
+    );
+  return { act: edit.mutate, done, problems, error: edit.error, forget: () => setProblems([]) };
 }

@@ -147,7 +147,19 @@ export const ofMessages = {
   'YS-LOOKUP-SEVERAL': { status: 422, sentence: 'The table “{table}” has {count} lines for {what}.' },
   'YS-LOOKUP-USED': { status: 409, sentence: 'The table “{table}” is used by {users}. Change those first.' },
   'YS-LOOKUP-FILE': { status: 422, sentence: 'The file cannot be taken as a table: {detail}.' },
+  'YS-LOOKUP-SOURCE': { status: 422, sentence: 'The table cannot be read where it is kept: {detail}.' },
+  'YS-LOOKUP-FOLLOWED': {
+    status: 409,
+    sentence:
+      'The table “{table}” is read from elsewhere, so it is not put by hand. Change it there, or end the reading first.',
+  },
+  'YS-LOOKUP-OWN': { status: 409, sentence: 'The table “{table}” is put by hand; it is read from nowhere.' },
   'YS-LOOKUP-UNKNOWN': { status: 404, sentence: 'There is no table “{table}”.' },
+  'YS-EDIT-COPY': {
+    status: 409,
+    sentence:
+      'The rule “{rule}” names no single field that it fills, so a copy of it cannot be for another. Copy it as it is, and change the copy.',
+  },
   'YS-EDIT-NOTHING-FOUND': {
     status: 409,
     sentence: 'Nothing the sieve looks for was found in this message. Mark a value in it: that begins a layout, too.',

@@ -1,3 +1,4 @@
+import type { LookupSource } from '@yellow-sieve/contract';
 import { customType, int, json, mysqlTable, primaryKey, varchar } from 'drizzle-orm/mysql-core';
 import { digest, key, moment } from '../columns.js';
 
@@ -12,6 +13,14 @@ export const lookup = mysqlTable('lookup', {
   /** The revision that is looked in. */
   revision: int('revision').notNull(),
   updatedAt: moment('updated_at').notNull(),
+  /** Where it is kept, when it is not put by hand. */
+  source: json('source').$type<LookupSource>(),
+  /** What told the last state there from others. */
+  stamp: varchar('stamp', { length: 100 }),
+  fetchedAt: moment('fetched_at'),
+  /** When it is looked at again. */
+  dueAt: moment('due_at'),
+  trouble: varchar('trouble', { length: 500 }),
 });
 
 /** A state of a table. Those that records name are kept. */

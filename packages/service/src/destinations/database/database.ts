@@ -1,11 +1,12 @@
 import type { DestinationColumn } from '@yellow-sieve/contract';
 import { type Cell, canonicalJson, digestOf, say, YsError } from '@yellow-sieve/core';
-import { type Connection, createConnection } from 'mysql2/promise';
+import type { Connection } from 'mysql2/promise';
 import * as v from 'valibot';
 import { isDatabaseDown } from '../../database/trouble.js';
 import type { DeliveryAbout, DestinationContext, DestinationKind, Tried } from '../destination-kind.js';
 import { columnsOf, isColumnName } from './columns.js';
 import { deleteRow, ownColumns, prepareTable, upsertRow } from './table.js';
+import { withConnection } from './table-rows.js';
 
 const entries = {
   table: v.pipe(
@@ -111,9 +112,6 @@ function keyOf(
   };
 }
 
-/** Milliseconds for all that one try says to the database. */
-const longestMs = 20_000;
-
 type Taken =
   | Tried
   | { result: 'left'; answer: string }
@@ -123,24 +121,18 @@ async function connected<T extends Taken = Tried>(
   { connection: options, outgoing }: DestinationContext,
   work: (connection: Connection) => Promise<T>,
 ): Promise<T | Tried> {
-  let connection: Connection | null = null;
-  let impatience: NodeJS.Timeout | undefined;
+  let isOpen = false;
   try {
-    const host = await outgoing.addressOf(String(options?.host));
-    connection = await createConnection({ ...options, host, timezone: 'Z', charset: 'utf8mb4', connectTimeout: 5000 });
-    // A statement that hangs, behind a lock of somebody else's say, ends with its connection.
-    impatience = setTimeout(() => connection?.destroy(), longestMs);
-    return await work(connection);
+    return await withConnection(options, outgoing, (connection) => {
+      isOpen = true;
+      return work(connection);
+    });
   } catch (error) {
     if (error instanceof YsError) return { result: 'refused', answer: error.message };
     const { code = 'no answer', sqlMessage } = error as { code?: string; sqlMessage?: string };
-    const passing =
-      connection === null ? !/ACCESS_DENIED|BAD_DB/.test(code) : isDatabaseDown(error) || /LOCK/.test(code);
+    const passing = isOpen ? isDatabaseDown(error) || /LOCK/.test(code) : !/ACCESS_DENIED|BAD_DB/.test(code);
     return passing
       ? { result: 'unreachable', answer: say('YS-DELIVERY-UNREACHABLE', { detail: code }) }
       : { result: 'refused', answer: sqlMessage ?? code };
-  } finally {
-    clearTimeout(impatience);
-    connection?.destroy();
   }
 }

@@ -1,10 +1,13 @@
 import { Readable } from 'node:stream';
 import { lookupEndpoints } from '@yellow-sieve/contract';
+import { YsError } from '@yellow-sieve/core';
 import { csvOf } from '../../exports/csv.js';
 import { type EffectParams, effect } from '../../jobs/effect.js';
+import { beginToFollow, lookAgain } from '../../lookups/follow.js';
 import { readTable } from '../../lookups/read-table.js';
 import { tableChanges } from '../../lookups/table-changes.js';
 import { sourceOf } from '../../sieves/rule-state.js';
+import { followed, unfollow } from '../../store/followed-store.js';
 import { createJob } from '../../store/job-store.js';
 import { getLookup, listLookups, putLookup, removeLookup, stageLookup, tableOf } from '../../store/lookup-store.js';
 import type { ServeContext } from '../serve-context.js';
@@ -14,7 +17,12 @@ import { serveEndpoint } from '../serve-endpoint.js';
 const shown = 500;
 
 /** Tables that rules look values up in. */
-export function serveLookups({ app, db, onward }: ServeContext): void {
+export function serveLookups({ app, db, onward, secrets, outgoing, lookupFolder: folder }: ServeContext): void {
+  const tools = { db, secrets, outgoing, folder };
+  const itemOf = async (name: string) => {
+    const { rows: _rows, ...table } = await getLookup(db, name);
+    return table;
+  };
   serveEndpoint(app, db, lookupEndpoints.list, async () => ({ items: await listLookups(db) }));
   serveEndpoint(app, db, lookupEndpoints.get, async ({ params }) => {
     const { rows, ...item } = await getLookup(db, params.name);
@@ -31,10 +39,24 @@ export function serveLookups({ app, db, onward }: ServeContext): void {
   serveEndpoint(app, db, lookupEndpoints.put, async ({ params, query, body }, { caller }) => {
     const file = await readTable(body);
     const changes = tableChanges(await tableOf(db, params.name), file);
+    const known = (await listLookups(db)).find((one) => one.name === params.name);
+    if (known?.source) throw new YsError('YS-LOOKUP-FOLLOWED', { table: params.name });
     if (query.dry === 'true') return { changes, table: null };
     await putLookup(db, { name: params.name, title: query.title, by: caller?.name ?? '', ...file });
-    const { rows: _rows, ...table } = await getLookup(db, params.name);
-    return { changes, table };
+    return { changes, table: await itemOf(params.name) };
+  });
+  serveEndpoint(app, db, lookupEndpoints.follow, async ({ params, body }) => {
+    await beginToFollow(params.name, body, tools);
+    return { table: await itemOf(params.name) };
+  });
+  serveEndpoint(app, db, lookupEndpoints.unfollow, async ({ params }) => {
+    await followed(db, params.name);
+    await unfollow(db, params.name);
+    return { table: await itemOf(params.name) };
+  });
+  serveEndpoint(app, db, lookupEndpoints.fetch, async ({ params }) => {
+    await lookAgain(await followed(db, params.name), tools);
+    return { table: await itemOf(params.name) };
   });
   serveEndpoint(app, db, lookupEndpoints.effect, async ({ params, query, body }, { caller }) => {
     const { name } = params;

@@ -1,0 +1,11 @@
+import { chromium } from 'playwright-core';
+import { chromiumOptions } from './chromium.mjs';
+import startDatabase from './start-database.mjs';
+
+/** Beside the database, one Chromium for all tests in the browser; each makes contexts of its own in it. */
+export default async function start() {
+  await startDatabase();
+  const server = await chromium.launchServer(chromiumOptions);
+  globalThis.yellowSieveBrowser = server;
+  process.env.TEST_BROWSER = server.wsEndpoint();
+}
