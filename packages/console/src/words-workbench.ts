@@ -171,6 +171,7 @@ export const workbenchWords = {
   ruleTyped: 'Tried on a typed text',
   ruleTypedHelp: 'Empty: tried on the message that is shown.',
   ruleFound: 'Found here: {count}',
+  ruleCounted: 'In {found} of the newest {messages} stored messages: {matches}',
   ruleGives: '{field}: {value}',
   ruleGuarded: 'It can run away: {why}. So it runs with a clock.',
   makeField: 'Make “{field}” a field',

@@ -254,6 +254,24 @@ export const workbenchEndpoints = {
       tried: v.nullable(siftedShape),
     }),
   },
+  count: {
+    method: 'POST',
+    path: '/api/v1/workbench/:name/count',
+    role: 'author',
+    summary:
+      'In how many of the newest 200 messages of its mailboxes a rule, as it is being written, finds anything by itself; null where it does not compile, or would ask a model',
+    params,
+    body: v.strictObject({
+      source,
+      rule: v.record(v.string(), v.unknown()),
+      place: v.optional(v.nullable(place), null),
+      /** For a sieve its mailbox does not name yet: messages of this mailbox that no sieve took. */
+      mailbox: v.optional(nameSchema),
+    }),
+    response: v.object({
+      count: v.nullable(v.object({ messages: v.number(), found: v.number(), matches: v.number() })),
+    }),
+  },
   guess: {
     method: 'POST',
     path: '/api/v1/workbench/:name/guess',

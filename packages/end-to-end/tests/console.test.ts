@@ -1,3 +1,4 @@
+import { text as textOf } from 'node:stream/consumers';
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import type { Evidence } from '@yellow-sieve/core';
 import { type Browsing, browse, expectCalm, logIn, person } from './browser.js';
@@ -267,9 +268,8 @@ describe('records', () => {
       page.waitForEvent('download'),
       page.getByRole('menuitem', { name: 'CSV' }).click(),
     ]);
-    const path = await download.path();
-    const { readFileSync } = await import('node:fs');
-    const [header = '', ...lines] = readFileSync(path, 'utf8').trim().split('\r\n');
+    const file = await textOf(await download.createReadStream());
+    const [header = '', ...lines] = file.trim().split('\r\n');
     expect(header.replace('\ufeff', '').split(',').slice(0, 4)).toEqual(['received', 'verdict', 'vessel', 'length']);
     expect(header).not.toContain('remarks');
     expect(lines).toHaveLength(2);

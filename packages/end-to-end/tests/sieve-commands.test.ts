@@ -57,6 +57,16 @@ describe('check, on files alone', () => {
     expect(out).toMatch(/ {2}phone +2\/2 {2}■·■\?·\n/);
   });
 
+  test('says of a pattern that it can run away', async () => {
+    const before = text();
+    write(before.replace('(?<phone>~phone~)', '(?<phone>(?:[0-9]+)+)!'));
+    const { out } = await check(sieveFile());
+    write(before);
+    expect(out).toMatch(
+      /Rule “any phone number”: it can run away, so it runs with a clock: “.*” repeats what repeats already/,
+    );
+  });
+
   test('says what falls short, where, and ends with 1', async () => {
     const before = text();
     write(
@@ -100,6 +110,24 @@ describe('check, on files alone', () => {
     write(before);
     expect(exit).toBe(1);
     expect(err).toMatch(/^line \d+, column \d+: What is expected of “nights” can never be a value of type integer/);
+  });
+});
+
+describe('sieve parts', () => {
+  test('holds a file of parts against its examples, and copies them into sieves', async () => {
+    const [parts, before] = [join(folder, 'harbour.parts.yaml'), text()];
+    writeFileSync(parts, 'parts:\n  station: { find: "[NS]-~integer~", matches: [N-7], not: [7-N] }\n');
+    expect((await runCommand(['sieve', 'parts', parts])).out).toBe('station: all examples hold.\n');
+    const copied = await runCommand(['sieve', 'parts', parts, sieveFile()]);
+    expect([copied.out, text()]).toEqual([
+      expect.stringContaining('changed'),
+      expect.stringContaining('parts:\n  station:'),
+    ]);
+    expect((await runCommand(['sieve', 'parts', parts, sieveFile()])).out).toContain('as it was');
+    write(before);
+    writeFileSync(parts, 'parts:\n  station: { find: "[NS]-~integer~", matches: [7-N] }\n');
+    const broken = await runCommand(['sieve', 'parts', parts]);
+    expect([broken.exit, broken.err]).toEqual([1, expect.stringContaining('7-N')]);
   });
 });
 

@@ -483,6 +483,23 @@ describe('the calls behind it', () => {
     expect(await states(source.replace('Gate: [[gate]]', 'Digit: [[gate]]'))).toEqual(['problem']);
   });
 
+  test('count what a rule finds in stored messages', async () => {
+    const { client } = world;
+    const params = { name: 'gates' };
+    const { source } = await client.sieves.get({ params });
+    const counted = (find: string) =>
+      client.workbench.count({ params, body: { source, rule: { kind: 'pattern', name: 'n', find } } });
+    const { count } = await counted('gate: *(?<gate>\\d)');
+    expect(count?.messages).toBeGreaterThan(1);
+    expect(count?.found).toBeGreaterThan(0);
+    expect((await counted('(?<gate>nowhere at all)')).count).toEqual({
+      messages: count?.messages,
+      found: 0,
+      matches: 0,
+    });
+    expect((await counted('(')).count).toBeNull();
+  });
+
   test('name the fields of all live sieves, the most used first', async () => {
     const { client } = world;
     const other = 'sieve: other\nfields: { gate: { type: integer }, zone: { type: text } }\n';

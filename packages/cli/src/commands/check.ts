@@ -63,7 +63,7 @@ export const check: Command = {
       messages.push(coverMessage(made, { message, fields, rows: sieve.source.rows !== undefined, expected, before }));
       if (before) effects.push(effectOn(message, before, made, expected));
     }
-    return report(sieve.title, messages, old === null ? null : effects);
+    return report(sieve, messages, old === null ? null : effects);
   },
 };
 
@@ -77,17 +77,23 @@ function maker({ options }: Input, file: string): Make {
     madeOf(await tryBytes(raw, { mailbox: mailboxOf(sieve), answers, lookups: loadLookups(file, [sieve]), model }));
 }
 
-function report(title: string, messages: Parameters<typeof accuracyOf>[0], effects: MessageEffect[] | null): Output {
+function report(
+  { title, rules }: CompiledSieve,
+  messages: Parameters<typeof accuracyOf>[0],
+  effects: MessageEffect[] | null,
+): Output {
   const accuracy = accuracyOf(messages);
+  const notes = rules.flatMap(({ name: rule, notes = [] }) => notes.map((note) => ({ rule, note })));
   const summary = effects?.reduce(addEffect, emptySummary()) ?? null;
   const text = [
     coverageText(title, messages, accuracy),
     ...(effects && summary ? [effectText(summary, effects)] : []),
+    ...(notes.length > 0 ? [notes.map(({ rule, note }) => `Rule “${rule}”: ${note}.`).join('\n')] : []),
   ].join('\n\n');
   return {
     kind: 'text',
     text,
-    json: { accuracy, messages, ...(effects ? { effect: { summary, messages: effects } } : {}) },
+    json: { accuracy, messages, notes, ...(effects ? { effect: { summary, messages: effects } } : {}) },
     exit: fallsShort(messages) ? 1 : 0,
   };
 }

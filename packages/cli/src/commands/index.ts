@@ -23,6 +23,7 @@ import {
 import { scrub } from './scrub.js';
 import { connections, destinationLink, destinationPut, destinations, mailboxes, mailboxPut, sieves } from './set-up.js';
 import { sieveGet } from './sieve/get.js';
+import { sieveParts } from './sieve/parts.js';
 import { sieveBack, sievePublish } from './sieve/publish.js';
 import { sievePut } from './sieve/put.js';
 import { sieveRename } from './sieve/rename.js';
@@ -62,6 +63,7 @@ export const commands: readonly Command[] = [
   sieveVersions,
   sieveCompare,
   sieveBack,
+  sieveParts,
   sieveRename,
   sieveTrial,
   sieveTurnOn,

@@ -73,11 +73,15 @@ const endOf = ({ source }: SourceMap, node: YAMLMap): number => {
   return throughLine(source, value.range?.[1] ?? 0);
 };
 
-/** Where a key that is not there belongs: before the first that people write behind it. */
+/** Where a key that is not there belongs: before the first that people write behind it, and before the comments right over that. */
 function placeOf(map: SourceMap, node: YAMLMap, key: string): number {
   const later = order.slice(order.indexOf(key) + 1);
   const next = node.items.map(({ key: one }) => one as Node).find((one) => later.includes(String(one)));
-  return next?.range ? map.lineStart(next.range[0]) : endOf(map, node);
+  if (!next?.range) return endOf(map, node);
+  const at = map.lineStart(next.range[0]);
+  const over = /(?:^#[^\n]*\n)+$/m.exec(map.source.slice(0, at));
+  // What stands at the head of the file is about all of it.
+  return over && over.index > 0 ? over.index : at;
 }
 
 /** A map that is empty, in one line, or not there is written anew as a whole. */

@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import { readMessage } from '../reading/index.js';
-import { tryRule } from './index.js';
+import { countRule, tryRule } from './index.js';
 
 const source = `sieve: s
 locale: en-GB
@@ -25,6 +25,20 @@ const tried = (entries: object, place: number | null = null) => {
 };
 
 describe('a rule that is being written', () => {
+  test('is counted over messages: in how many it finds anything, and how much', async () => {
+    const other = await readMessage(Buffer.from('Subject: x\r\n\r\nNothing is adrift.\r\n'));
+    const count = (entries: object) => countRule(source, { entries, place: null, lookups }, [reading, other, reading]);
+    expect(await count({ kind: 'pattern', find: '(?<keeper>B\\d)', take: 'first' })).toEqual({
+      messages: 3,
+      found: 2,
+      matches: 2,
+    });
+    expect(await count({ kind: 'cut', fills: 'keeper', steps: [{ after: 'of' }, { before: 'is' }] })).toMatchObject({
+      found: 2,
+    });
+    expect(await count({ kind: 'pattern', find: '(' })).toBeNull();
+  });
+
   test('is tried by itself: nothing of the others, of checks, defaults or routes', () => {
     const outcome = tried({ kind: 'pattern', name: 'new', find: 'of (?<keeper>~word~)' });
     expect(outcome).toMatchObject({ fields: { keeper: 'Ebba' }, problems: [], trace: [{ rule: 'new' }] });

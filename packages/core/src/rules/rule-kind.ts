@@ -154,6 +154,8 @@ export interface CompiledRuleBody {
   fills: string[];
   /** Names of the tables it looks in. */
   lookups?: string[];
+  /** What its author should know though nothing is wrong, in words. */
+  notes?: string[];
   run(run: RuleRun): RuleResult;
 }
 

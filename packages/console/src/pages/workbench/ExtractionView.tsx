@@ -167,6 +167,7 @@ function Extraction(props: ExtractionProps) {
           sieve={name}
           source={draft.source}
           message={messageRef}
+          mailbox={message.selection.mailbox ?? null}
           onDraw={setDrawing}
           state={state}
           tell={tell}
@@ -249,6 +250,7 @@ interface PanelsProps
   sieve: string;
   source: string;
   message: ShownRef;
+  mailbox: string | null;
   onDraw(drawing: RuleDrawing | null): void;
   names: readonly string[];
   outcome: Shown['outcome'];
@@ -256,7 +258,19 @@ interface PanelsProps
 }
 
 /** The field or rule that is open, beside the list of rules. */
-function Panels({ sieve, source, message, onDraw, state, tell, outline, outcome, edits, ...rest }: PanelsProps) {
+function Panels({
+  sieve,
+  source,
+  message,
+  mailbox,
+  onDraw,
+  state,
+  tell,
+  outline,
+  outcome,
+  edits,
+  ...rest
+}: PanelsProps) {
   const { chosen, rule } = state;
   const name = chosen === null ? null : columnOf(chosen);
   const column = outline.columns.find((one) => one.name === name);
@@ -273,6 +287,7 @@ function Panels({ sieve, source, message, onDraw, state, tell, outline, outcome,
           sieve={sieve}
           source={source}
           message={message}
+          mailbox={mailbox}
           outline={outline}
           onAct={edits.act}
           onDraw={onDraw}
@@ -311,7 +326,7 @@ function Panels({ sieve, source, message, onDraw, state, tell, outline, outcome,
 }
 
 interface ChosenFieldProps
-  extends Omit<PanelsProps, 'state' | 'tell' | 'outline' | 'sieve' | 'source' | 'message' | 'onDraw'> {
+  extends Omit<PanelsProps, 'state' | 'tell' | 'outline' | 'sieve' | 'source' | 'message' | 'mailbox' | 'onDraw'> {
   field: ColumnItem;
   /** Its own name, or that of one cell of it. */
   path: string;

@@ -12,7 +12,15 @@ import { useKinds } from '../../parts/use-kinds';
 import { fill, words } from '../../words';
 import { valueText } from '../message/outcome';
 import { finished, RuleForm } from './RuleForm';
-import { drawingOf, type RuleDrawing, type RuleEntries, type TriedRule, useTriedRule } from './use-tried-rule';
+import {
+  drawingOf,
+  type RuleCount,
+  type RuleDrawing,
+  type RuleEntries,
+  type TriedRule,
+  useRuleCount,
+  useTriedRule,
+} from './use-tried-rule';
 
 const Frame = styled(Form)`
   display: grid;
@@ -43,6 +51,8 @@ export interface RulePanelProps {
   sieve: string;
   source: string;
   message: ShownRef;
+  /** Whose messages it is tried on; null for those of the mailboxes that name the sieve. */
+  mailbox: string | null;
   outline: SieveOutline;
   /** Null for a rule that is being added. */
   rule: RuleItem | null;
@@ -124,7 +134,7 @@ interface InFormProps extends Omit<RulePanelProps, 'rule'> {
 }
 
 function InForm(props: InFormProps) {
-  const { sieve, source, message, outline, isNew, entries, place, problems } = props;
+  const { sieve, source, message, mailbox, outline, isNew, entries, place, problems } = props;
   const { onEntries, onWrite, onAct, onDraw, onClose } = props;
   const say = words.workbench;
   const kinds = useKinds();
@@ -132,6 +142,7 @@ function InForm(props: InFormProps) {
   const kind = kinds.rules.find((one) => one.kind === entries.kind) ?? null;
   const ready = useMemo(() => (kind ? finished(entries) : null), [kind, entries]);
   const tried = useTriedRule({ sieve, source, entries: ready, place, message, text: typed });
+  const count = useRuleCount({ sieve, source, entries: ready, place, mailbox });
   const drawing = useMemo(() => (typed === '' ? drawingOf(tried) : null), [tried, typed]);
   useEffect(() => {
     onDraw(drawing);
@@ -174,6 +185,7 @@ function InForm(props: InFormProps) {
             onChange={onEntries}
           />
           <Tried tried={tried} />
+          {count && count.messages > 0 && <Counted count={count} />}
           <Missing entries={entries} outline={outline} parts={kinds.parts} onAct={onAct} />
           <TextField label={say.ruleTyped} help={say.ruleTypedHelp} lines={2} value={typed} onChange={setTyped} />
         </>
@@ -226,6 +238,11 @@ function Tried({ tried }: { tried: TriedRule | null }) {
       {guarded !== null && <Muted>{fill(say.ruleGuarded, { why: guarded })}</Muted>}
     </div>
   );
+}
+
+/** How far the rule reaches, over stored messages. */
+function Counted({ count }: { count: RuleCount }) {
+  return <Muted role="status">{fill(words.workbench.ruleCounted, { ...count })}</Muted>;
 }
 
 /** Named groups that are no field yet, to be made one in an act, of the type of the part they hold. */

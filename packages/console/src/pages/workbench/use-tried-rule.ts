@@ -43,6 +43,38 @@ export function useTriedRule({ sieve, source, entries, place, message, text }: T
   return (resting && data) ?? null;
 }
 
+/** Milliseconds that a rule rests before it is counted in many messages. */
+const countRest = 700;
+
+export type RuleCount = NonNullable<ResponseOf<typeof workbenchEndpoints.count>['count']>;
+
+/** In how many stored messages a rule finds anything, once nobody types any more; null until it is known. */
+export function useRuleCount({
+  sieve,
+  source,
+  entries,
+  place,
+  mailbox,
+}: Omit<ToTry, 'message' | 'text'> & { mailbox: string | null }): RuleCount | null {
+  const [resting, setResting] = useState<RuleEntries | null>(null);
+  useEffect(() => {
+    const timer = setTimeout(() => setResting(entries), countRest);
+    return () => clearTimeout(timer);
+  }, [entries]);
+  const { data } = useQuery({
+    queryKey: ['workbench count', sieve, source, resting, place, mailbox],
+    gcTime: 10_000,
+    queryFn: resting
+      ? () =>
+          service.workbench.count({
+            params: { name: sieve },
+            body: { source, rule: { ...resting }, place, ...(mailbox ? { mailbox } : {}) },
+          })
+      : skipToken,
+  });
+  return (resting === entries && data?.count) || null;
+}
+
 /** What is drawn in the proof of a rule that is being written. */
 export interface RuleDrawing {
   evidence: NonNullable<TriedRule['tried']>['evidence'];

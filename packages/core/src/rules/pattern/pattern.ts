@@ -59,7 +59,12 @@ function compile(source: PatternSource, compiler: RuleCompiler): CompiledRuleBod
   for (const field of several) report.add('YS-PATTERN-ALL-ONE', [...path, 'take'], { field });
   if (groups.length === 0 || strangers.length > 0 || several.length > 0) return null;
   const compiled: CompiledPattern = { pattern, lookIn, take, distinct: source.distinct === true, rows };
-  return { fills: [...groups], run: (run) => runPattern(compiled, run, compiler) };
+  const { danger } = pattern;
+  return {
+    fills: [...groups],
+    ...(danger === null ? {} : { notes: [`it can run away, so it runs with a clock: ${danger}`] }),
+    run: (run) => runPattern(compiled, run, compiler),
+  };
 }
 
 type Match = RegExpExecArray;

@@ -73,12 +73,28 @@ export function serveWorkbench(context: ServeContext): void {
     const tried = await show.rule({ database: trying.databaseUrl, source, rule, place, rawId, text }, ownerOf(caller));
     return tried.ok ? { problems: [], tried: tried.outcome } : { problems: tried.problems, tried: null };
   });
+  serveEndpoint(app, db, workbenchEndpoints.count, async ({ params: { name }, body }, { caller }) => {
+    const { source, rule, place, mailbox } = body;
+    const items = mailbox
+      ? await untakenItems(db, { mailbox, before: undefined, takenBy: name }, counted)
+      : await storedItems(
+          db,
+          { mailboxIds: (await mailboxesNaming(db, name)).map(({ id }) => id), before: undefined },
+          counted,
+        );
+    const rawIds = items.map(({ rawId }) => rawId);
+    const count = await show.count({ database: trying.databaseUrl, source, rule, place, rawIds }, ownerOf(caller));
+    return { count };
+  });
   serveEndpoint(app, db, workbenchEndpoints.guess, async ({ params, body }, { caller }) => {
     const { message: ref, ...stretch } = body;
     const message = await namedRaw(context, params.name, ref);
     return show.guess({ database: trying.databaseUrl, message, ...stretch }, ownerOf(caller));
   });
 }
+
+/** Stored messages that a rule is counted in. */
+const counted = 200;
 
 /** The part of a message the sieve looks at, as it is being edited. */
 async function bodyOf({ db }: ServeContext, name: string): Promise<BodyChoice> {

@@ -4,6 +4,7 @@ import {
   type HandleResult,
   must,
   type PublicReading,
+  type RuleCount,
   type Suggestion,
   type TriedRule,
   YsError,
@@ -14,7 +15,7 @@ import type { CompareReply, CompareTask } from './compare.js';
 import type { ShowReply, ShowTask } from './show.js';
 import type { SuggestTask } from './suggest.js';
 import { ThreadPool } from './thread-pool.js';
-import type { EditTask, GuessTask, RuleTask, ShownTask, TextTask } from './workbench.js';
+import type { CountTask, EditTask, GuessTask, RuleTask, ShownTask, TextTask } from './workbench.js';
 import type { Works } from './worker.js';
 
 /** Two, so that a long message holds up nobody but who looks at it. */
@@ -61,9 +62,19 @@ export class ShowPool {
    * of messages tried behind the one on screen, and must not wait for them.
    */
   async compare(task: CompareTask): Promise<CompareReply[] | null> {
-    this.comparing ??= new ThreadPool({ threads: 1, seconds: this.seconds });
-    const done = await this.comparing.run('compare', task, task.sieve);
+    const done = await this.background().run('compare', task, task.sieve);
     return 'reply' in done ? done.reply : null;
+  }
+
+  /** Counts what a rule finds in some messages, behind the one on screen as well; null where that takes too long, or cannot be. */
+  async count(task: CountTask, on: string): Promise<RuleCount | null> {
+    const done = await this.background().run('count', task, on);
+    return 'reply' in done ? done.reply : null;
+  }
+
+  private background(): ThreadPool {
+    this.comparing ??= new ThreadPool({ threads: 1, seconds: this.seconds });
+    return this.comparing;
   }
 
   /** Suggests a sieve; null when nothing was found. @throws YsError YS-MESSAGE-TOO-SLOW */

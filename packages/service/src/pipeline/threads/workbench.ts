@@ -1,11 +1,13 @@
 import {
   compileSieve,
+  countRule,
   type Edited,
   editSieve,
   type GuessedField,
   guessField,
   type HandleResult,
   type KeptAnswer,
+  type RuleCount,
   readMessage,
   type Selected,
   type SieveAct,
@@ -54,6 +56,11 @@ export interface RuleTask {
   text: string;
 }
 
+/** Counts what one rule finds by itself, in some raw messages. */
+export interface CountTask extends Omit<RuleTask, 'rawId' | 'text'> {
+  rawIds: readonly string[];
+}
+
 /** A source text that somebody sent. */
 export interface TextTask {
   source: string;
@@ -76,11 +83,23 @@ export const guess = async ({ database, source, message, ...stretch }: GuessTask
 /** What a rule that is being written makes of a message by itself. */
 export async function rule({ database, source, rule: entries, place, rawId, text }: RuleTask): Promise<TriedRule> {
   const reading = rawId === null ? await readMessage(typedMessage(text)) : await readingOf(database, rawId);
+  return tryRule(source, { entries, place, lookups: await tablesBeside(database, source, entries) }, reading);
+}
+
+/** Counts what a rule that is being written finds in stored messages. */
+export async function count({ database, source, rule: entries, place, rawIds }: CountTask): Promise<RuleCount | null> {
+  const lookups = await tablesBeside(database, source, entries);
+  async function* readings() {
+    for (const rawId of rawIds) yield await readingOf(database, rawId);
+  }
+  return countRule(source, { entries, place, lookups }, readings());
+}
+
+/** The tables that a sieve and a rule beside it look in. */
+function tablesBeside(database: string, source: string, { table }: Record<string, unknown>) {
   const compiled = tryCompileSieve(source);
   const others = compiled.ok ? compiled.sieve.lookups : [];
-  const named = typeof entries.table === 'string' ? [entries.table] : [];
-  const tables = await tablesFor(databaseOf(database).db, [...others, ...named]);
-  return tryRule(source, { entries, place, lookups: tables }, reading);
+  return tablesFor(databaseOf(database).db, [...others, ...(typeof table === 'string' ? [table] : [])]);
 }
 
 /** A typed text as a message of nobody. */
