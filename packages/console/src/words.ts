@@ -360,6 +360,8 @@ export const words = {
     keep: 'Keep it',
     read: 'Read from {place}',
     readAt: ', last read',
+    lastRead: 'last read',
+    readElsewhere: 'Where it is read',
     readTrouble: 'The last try failed, so this is the copy from before. {trouble}',
     readNow: 'Read it now',
     readNoMore: 'Read it no more',

@@ -9,21 +9,24 @@ const params = v.object({ name: lookupName });
 const everyMinutes = v.optional(v.pipe(v.number(), v.integer(), v.minValue(1), v.maxValue(10_080)));
 
 /** Where a table is kept that is not put by hand: a file of the configured folder, CSV at an address, or a table of a database. */
-export const lookupSource = v.union([
-  v.strictObject({
-    file: v.pipe(
-      v.string(),
-      v.regex(/^[\p{L}\p{N} _-][\p{L}\p{N} ._-]*\.(csv|xlsx)$/iu, 'a name in the folder, ending in .csv or .xlsx'),
-    ),
-    every_minutes: everyMinutes,
-  }),
-  v.strictObject({ url: v.pipe(v.string(), v.url(), v.maxLength(1000)), every_minutes: everyMinutes }),
-  v.strictObject({
-    connection: v.string(),
-    table: v.pipe(v.string(), v.regex(/^[A-Za-z_][A-Za-z0-9_]{0,62}$/)),
-    every_minutes: everyMinutes,
-  }),
-]);
+export const lookupSource = v.union(
+  [
+    v.strictObject({
+      file: v.pipe(
+        v.string(),
+        v.regex(/^[\p{L}\p{N} _-][\p{L}\p{N} ._-]*\.(csv|xlsx)$/iu, 'a name in the folder, ending in .csv or .xlsx'),
+      ),
+      every_minutes: everyMinutes,
+    }),
+    v.strictObject({ url: v.pipe(v.string(), v.url(), v.maxLength(1000)), every_minutes: everyMinutes }),
+    v.strictObject({
+      connection: v.string(),
+      table: v.pipe(v.string(), v.regex(/^[A-Za-z_][A-Za-z0-9_]{0,62}$/)),
+      every_minutes: everyMinutes,
+    }),
+  ],
+  'it is one of a file, a url, or a connection with a table; every_minutes is a whole number from 1 to 10080',
+);
 export type LookupSource = v.InferOutput<typeof lookupSource>;
 
 const lookupItem = v.object({
@@ -109,7 +112,7 @@ export const lookupEndpoints = {
     path: '/api/v1/lookups/:name/source',
     role: 'author',
     summary:
-      'Has a table read where it is kept, now and at an interval; made when it is not there. What cannot be read now is refused, and nothing changes',
+      'Has a table read where it is kept, now and at an interval; made when it is not there. What cannot be read now is refused, and nothing changes. Through a connection only an owner may',
     params,
     body: lookupSource,
     response: v.object({ table: lookupItem }),

@@ -4,6 +4,7 @@ import type { AddressInfo } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
+import { createClient } from '@yellow-sieve/client';
 import type { LookupSource } from '@yellow-sieve/contract';
 import ExcelJS from 'exceljs';
 import { runCommand, serviceEnv } from './command-line.js';
@@ -235,6 +236,11 @@ describe('a table that is kept elsewhere', () => {
       ['North', '4.5', '2019-05-01'],
       ['South', '', ''],
     ]);
+    const { token } = await client.tokens.make({ body: { name: 'an author', role: 'author' } });
+    const author = createClient({ url: world.url, token });
+    await expect(
+      author.lookups.follow({ params: { name: 'wharf' }, body: { connection: 'wharves', table: 'wharf' } }),
+    ).rejects.toMatchObject({ code: 'YS-AUTH-ROLE' });
     await expect(follow('wharf', { connection: 'wharves', table: 'warf' })).rejects.toMatchObject({
       code: 'YS-LOOKUP-SOURCE',
       message: expect.stringContaining("warf' doesn't exist"),
@@ -293,7 +299,10 @@ describe('the command line', () => {
     expect(begun.out).toContain('shelves is at revision 1, and read there from now on.');
     expect((await run('lookup')).out).toMatch(/shelves.*\d{4}-\d\d-\d\dT/);
     expect((await run('lookup', 'follow', 'shelves', '--end')).out).toContain('no more');
-    expect((await run('lookup', 'follow', 'shelves')).exit).not.toBe(0);
+    const nowhere = await run('lookup', 'follow', 'shelves');
+    expect([nowhere.exit, nowhere.err]).toEqual([1, expect.stringContaining('one of a file, a url, or a connection')]);
+    const strange = await run('lookup', 'follow', 'shelves', '--connection', 'nosuch', '--table', 'x');
+    expect(strange.err).toContain('there is no connection “nosuch” to a database');
   });
 
   test('shows what another state of a table does to records, and keeps the live one', async () => {

@@ -1,7 +1,7 @@
 import { nearest } from '../errors/index.js';
 import type { Path, Report } from '../files/index.js';
 import type { NamedType, NameScope } from '../names/index.js';
-import { type PatternPart, patternOf, withOwnParts } from '../patterns/index.js';
+import { isTooLong, type PatternPart, patternOf, withOwnParts } from '../patterns/index.js';
 import { ownTypes, type ReadContext, readValue, type Value, valueTypes, wordsValue } from '../values/index.js';
 import type { ConditionSource, Operand } from './schema.js';
 import { type Test, tests } from './tests.js';
@@ -152,7 +152,8 @@ function readLiteral(
   type: NamedType,
   { context, parts = {} }: ConditionCompiler,
 ): Value | string {
-  if (test.literal === 'pattern') return patternLiteral(withOwnParts(written, parts));
+  if (test.literal === 'pattern')
+    return isTooLong(written, parts) ? 'the pattern is too long' : patternLiteral(withOwnParts(written, parts));
   if (test.literal === 'text') return wordsValue(written);
   const { literal } = valueTypes[type.kind] ?? {};
   if (literal) return literal(written) ?? 'it is no date';

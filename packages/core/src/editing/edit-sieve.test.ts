@@ -417,6 +417,14 @@ describe('rules', () => {
     const { rules, fields } = parse(done(source, { act: 'copy rule', rule: 1, field: 'ship' }).source);
     expect(fields.ship).toEqual(fields.vessel);
     expect(rules[2]).toEqual({ kind: 'pattern', name: 'any number, ship', find: '(?<ship>zzz)' });
+    const nights = done(source, { act: 'set field', field: 'nights', options: { type: 'integer' } });
+    const several = done(nights.source, {
+      act: 'write rule',
+      rule: 1,
+      source: "kind: pattern\nfind: '(?<vessel>a)(?<nights>b)'",
+    });
+    const two = editSieve(several.source, { act: 'copy rule', rule: 1, field: 'ship' }, null);
+    expect(two.ok ? null : two.problems[0]?.code).toBe('YS-EDIT-COPY');
     const refusal = editSieve(source, { act: 'copy rule', rule: 0, field: 'ship' }, null);
     expect(refusal.ok ? null : refusal.problems[0]?.code).toBe('YS-EDIT-COPY');
   });

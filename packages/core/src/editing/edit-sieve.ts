@@ -160,9 +160,9 @@ function copiedRule(source: string, rule: number, field: string | undefined): Ed
   const own = typeof now.name === 'string' ? now.name : `${String(now.kind)} ${rule + 1}`;
   if (field === undefined) return checked(withCopy(source, rule, { ...now, name: `${own}, copy` }));
   const { fields = {} } = parse(source) as { fields?: Record<string, FieldOptions> };
-  const [from] = filledBy(now, Object.keys(fields));
+  const [from, ...others] = filledBy(now, Object.keys(fields));
   const options = from === undefined ? undefined : fields[from];
-  if (from === undefined || !options) return refused('YS-EDIT-COPY', { rule: own });
+  if (from === undefined || !options || others.length > 0) return refused('YS-EDIT-COPY', { rule: own });
   const declared = Object.hasOwn(fields, field) ? source : setEntry(source, ['fields'], field, options, true);
   return checked(withCopy(declared, rule, { ...forField(now, from, field), name: `${own}, ${field}` }), field);
 }

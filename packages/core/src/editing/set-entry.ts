@@ -79,9 +79,10 @@ function placeOf(map: SourceMap, node: YAMLMap, key: string): number {
   const next = node.items.map(({ key: one }) => one as Node).find((one) => later.includes(String(one)));
   if (!next?.range) return endOf(map, node);
   const at = map.lineStart(next.range[0]);
-  const over = /(?:^#[^\n]*\n)+$/m.exec(map.source.slice(0, at));
+  let over = at;
+  while (over > 0 && map.source[map.lineStart(over - 1)] === '#') over = map.lineStart(over - 1);
   // What stands at the head of the file is about all of it.
-  return over && over.index > 0 ? over.index : at;
+  return over > 0 ? over : at;
 }
 
 /** A map that is empty, in one line, or not there is written anew as a whole. */

@@ -29,6 +29,8 @@ describe('a file of parts', () => {
     const taken = takeParts(sieve, file);
     const text = taken.ok ? taken.source : '';
     expect(parse(text).parts).toEqual(parse(file).parts);
+    const far = takeParts(sieve.replace('sieve: s\n', 'sieve: s\n# About it.\n\n'), file);
+    expect(far.ok ? far.source : '').toMatch(/# About it\.\n\nfields:[\s\S]*parts:/);
     expect(text).toContain('# As the stations write it.\nrules:');
     const again = takeParts(text, file.replace('[12 kn]', '[12 kn, 7 kn]'));
     expect(parse(again.ok ? again.source : '').parts.gust.matches).toEqual(['12 kn', '7 kn']);

@@ -1,3 +1,3 @@
 export { compileParts, partsSchema } from './own-parts.js';
 export { type PatternPart, patternParts } from './parts.js';
-export { compilePattern, isFoundIn, matchesOf, type Pattern, patternOf, withOwnParts } from './pattern.js';
+export { compilePattern, isFoundIn, isTooLong, matchesOf, type Pattern, patternOf, withOwnParts } from './pattern.js';

@@ -1,8 +1,8 @@
 import * as v from 'valibot';
 import { closed, type Report } from '../files/index.js';
 import { ownTypes } from '../values/index.js';
-import type { PatternPart } from './parts.js';
-import { compilePattern, isFoundIn } from './pattern.js';
+import { type PatternPart, patternParts } from './parts.js';
+import { compilePattern, isFoundIn, withOwnParts } from './pattern.js';
 
 /** A sieve’s own parts of patterns, by name, each with examples: texts that it finds as a whole, and texts in which it finds nothing. */
 export const partsSchema = v.record(
@@ -22,8 +22,13 @@ export function compileParts(source: PartsSource, report: Report): Record<string
   const parts: Record<string, PatternPart> = {};
   for (const [name, { find, about = '', matches, not = [] }] of Object.entries(source)) {
     const path = ['parts', name];
+    if (Object.hasOwn(patternParts, name)) {
+      report.add('YS-PART-NAME', path, { part: name });
+      continue;
+    }
     if (!compilePattern(find, { parts }, [...path, 'find'], report)) continue;
-    parts[name] = { name, about, find, type: ownTypes.words, matches, not };
+    // Those above it are written out, so that none has another of them in it, however many there are.
+    parts[name] = { name, about, find: withOwnParts(find, parts), type: ownTypes.words, matches, not };
     const whole = compilePattern(`^(?:~${name}~)$`, { parts, lines: 'together' }, path, report);
     const anywhere = compilePattern(`~${name}~`, { parts }, path, report);
     const fails = (key: 'matches' | 'not', example: string, fault: string) =>

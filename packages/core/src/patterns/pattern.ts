@@ -35,10 +35,12 @@ export function compilePattern(source: string, options: PatternOptions, path: Pa
   const unknown = names.filter((name) => !Object.hasOwn(parts, name));
   for (const part of unknown) report.add('YS-PATTERN-PART', path, { part, nearest: nearest(part, Object.keys(parts)) });
   if (unknown.length > 0) return null;
-  // In the place of a part stands a group of the same length, so that what is wrong is told where it was written.
-  const trouble = syntaxTrouble(
-    source.replace(partName, (whole) => `(?:${'x'.repeat(whole.length - 4)})`.slice(-whole.length)),
-  );
+  if (isTooLong(source, parts)) {
+    report.add('YS-PATTERN-LONG', path, { limit: maxWritten });
+    return null;
+  }
+  // In the place of a part stands a class of the same length, so that what is wrong is told where it was written.
+  const trouble = syntaxTrouble(source.replace(partName, (whole) => `[${'x'.repeat(whole.length - 2)}]`));
   if (trouble) {
     const near = source.slice(Math.max(0, trouble.at - 8), trouble.at + 8);
     report.add('YS-PATTERN-SYNTAX', path, { at: trouble.at + 1, near, detail: trouble.detail });
@@ -49,6 +51,18 @@ export function compilePattern(source: string, options: PatternOptions, path: Pa
   const expression = new RegExp(written, flags);
   const groups = [...new Set([...written.matchAll(/\(\?<([A-Za-z_]\w*)>/g)].map(([, name = '']) => name))];
   return { expression, groups, danger: runsAway(written, flags) ?? tooManyWays(withAtoms(source, parts)) };
+}
+
+/** Characters of a pattern with its parts written out: parts of parts can make much of little. */
+const maxWritten = 20_000;
+
+/** Whether a pattern is longer than patterns may be, once the parts in it are written out. */
+export function isTooLong(source: string, parts: Readonly<Record<string, PatternPart>>): boolean {
+  const inParts = [...source.matchAll(partName)].reduce(
+    (sum, [, name = '']) => sum + (parts[name]?.find.length ?? 0),
+    0,
+  );
+  return source.length + inParts > maxWritten;
 }
 
 /** Ways from one place of a text that an engine goes through in no time, whatever the place. */
@@ -70,10 +84,13 @@ const withParts = (source: string, parts: Readonly<Record<string, PatternPart>>)
 const known = new Map<string, Pattern | string>();
 const maxKnown = 500;
 
-/** A pattern with a sieve's own parts written out, so that it can be read without the sieve; the ready-made ones stay names. */
+/**
+ * A pattern with a sieve's own parts written out, so that it can be read without the sieve; the ready-made ones stay names. Own parts have
+ * none of their like in them.
+ */
 export const withOwnParts = (source: string, parts: Readonly<Record<string, PatternPart>>): string =>
   source.replace(partName, (whole, name: string) =>
-    Object.hasOwn(parts, name) ? `(?:${withOwnParts(parts[name]?.find ?? '', parts)})` : whole,
+    Object.hasOwn(parts, name) ? `(?:${parts[name]?.find ?? ''})` : whole,
   );
 
 /** A pattern as conditions write it, with the ready-made parts; or in words why it cannot be read. */

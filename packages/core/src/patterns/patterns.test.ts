@@ -1,5 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import { Report } from '../files/index.js';
+import { tryCompileSieve } from '../sieve/index.js';
 import { compilePattern, matchesOf, patternParts } from './index.js';
 
 const compiled = (source: string, options = {}) => {
@@ -12,6 +13,41 @@ const found = (source: string, text: string, options = {}) => {
   if (!pattern) throw new Error('it does not compile');
   return matchesOf(pattern, text).found.map(([all]) => all);
 };
+
+describe('own parts', () => {
+  const problems = (parts: object, find = '(?<a>~word~)') => {
+    const result = tryCompileSieve({
+      sieve: 's',
+      fields: { a: { type: 'text' } },
+      parts,
+      rules: [{ kind: 'pattern', find }],
+    });
+    return result.ok ? [] : result.problems.map(({ code, path }) => `${code} ${path}`);
+  };
+
+  test('have names of their own', () => {
+    expect(problems({ email: { find: '~email~x', matches: ['a@b.examplex'] } })).toEqual(['YS-PART-NAME parts.email']);
+  });
+
+  test('of parts stay within bounds, however often they double', () => {
+    const names = Array.from(
+      { length: 40 },
+      (_, i) => `p${String.fromCharCode(97 + (i % 26)).repeat(1 + Math.floor(i / 26))}`,
+    );
+    const doubling = Object.fromEntries(
+      names.map((name, i) => [
+        name,
+        i === 0
+          ? { find: 'x', matches: ['x'] }
+          : { find: `~${names[i - 1]}~`.repeat(2), matches: ['x'.repeat(Math.min(2 ** i, 9000))] },
+      ]),
+    );
+    expect(problems(doubling).some((problem) => problem.startsWith('YS-PATTERN-LONG'))).toBe(true);
+    expect(problems({ x: { find: 'x'.repeat(900), matches: ['x'.repeat(900)] } }, `(?<a>${'~x~'.repeat(30)})`)).toEqual(
+      ['YS-PATTERN-LONG rules[0].find'],
+    );
+  });
+});
 
 const parts = Object.values(patternParts).filter(({ matches }) => matches.length > 0);
 

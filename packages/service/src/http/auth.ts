@@ -17,8 +17,17 @@ export async function requireRole(
     return null;
   }
   const caller = await callerOf(db, request);
-  if (roles.indexOf(caller.role) > roles.indexOf(role)) throw new YsError('YS-AUTH-ROLE', { role, has: caller.role });
+  allow(caller, role);
   return caller;
+}
+
+/**
+ * For a call that asks for more than its endpoint in some cases.
+ * @throws YsError YS-AUTH-ROLE for a caller with a lesser role
+ */
+export function allow(caller: Caller | null, role: Caller['role']): void {
+  const has = caller?.role;
+  if (!has || roles.indexOf(has) > roles.indexOf(role)) throw new YsError('YS-AUTH-ROLE', { role, has: has ?? 'none' });
 }
 
 /** The caller, or null when nobody is named, or one who is not known (any more). */

@@ -67,11 +67,13 @@ async function fromDatabase(
   { connection, table }: { connection: string; table: string },
   { db, secrets, outgoing }: SourceTools,
 ): Promise<Fetched> {
-  const options = await openNamed(db, secrets, database, connection);
   try {
+    const options = await openNamed(db, secrets, database, connection);
     const lines = await withConnection(options, outgoing, (open) => allRows(open, table, maxTableLines + 1));
     return { table: tableFromLines(lines), stamp: '' };
   } catch (error) {
+    if (error instanceof YsError && error.code === 'YS-DESTINATION-CONNECTION')
+      throw wrong(`there is no connection “${connection}” to a database`, error);
     if (error instanceof YsError) throw error;
     const { sqlMessage, code = 'no answer' } = error as { sqlMessage?: string; code?: string };
     throw wrong(`the database answered: ${sqlMessage ?? code}`, error);

@@ -39,6 +39,12 @@ export async function noteLook(
   await db.update(lookup).set(set).where(eq(lookup.name, name));
 }
 
+/** Whether a table is there, and read elsewhere. */
+export async function isFollowed(db: Executor, name: string): Promise<boolean> {
+  const [row] = await db.select({ source: lookup.source }).from(lookup).where(eq(lookup.name, name));
+  return (row?.source ?? null) !== null;
+}
+
 /** @throws YsError YS-LOOKUP-UNKNOWN, and YS-LOOKUP-OWN for one that is put by hand */
 export async function followed(db: Executor, name: string): Promise<Followed> {
   const [row] = await db.select().from(lookup).where(eq(lookup.name, name));

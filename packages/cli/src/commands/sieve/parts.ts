@@ -15,13 +15,15 @@ export const sieveParts: Command = {
     const parts = readText(file);
     const read = checkParts(parts);
     if (!read.ok) throw new YsError(read.problems[0]?.code ?? 'YS-FILE-WRONG-VALUE', {}, read.problems);
-    const changed = sieves.filter((sieve) => {
+    const taken = sieves.map((sieve) => {
       const before = readText(sieve);
-      const taken = takeParts(before, parts);
-      if (!taken.ok) throw new YsError(taken.problems[0]?.code ?? 'YS-FILE-WRONG-VALUE', {}, taken.problems);
-      if (taken.source !== before) writeFileSync(sieve, taken.source);
-      return taken.source !== before;
+      const made = takeParts(before, parts);
+      if (!made.ok) throw new YsError(made.problems[0]?.code ?? 'YS-FILE-WRONG-VALUE', {}, made.problems);
+      return { sieve, source: made.source, isNew: made.source !== before };
     });
+    // Nothing is written unless all can be.
+    const changed = taken.filter(({ isNew }) => isNew).map(({ sieve }) => sieve);
+    for (const { sieve, source, isNew } of taken) if (isNew) writeFileSync(sieve, source);
     const text = [
       `${read.names.join(', ')}: all examples hold.`,
       ...sieves.map((sieve) => `${sieve}: ${changed.includes(sieve) ? 'changed' : 'as it was'}`),

@@ -63,7 +63,9 @@ export function LookupTable({ name, onEdit, onFollow }: LookupTableProps) {
           <Button onPress={() => onEdit({ name, text: csvText([columns, ...lines]) })}>{say.edit}</Button>
         )}
         {may && !source && <Button onPress={() => onEdit({ name, text: '' })}>{say.replace}</Button>}
-        {may && <Button onPress={() => onFollow({ name, source })}>{say.follow.act}</Button>}
+        {may && (
+          <Button onPress={() => onFollow({ name, source })}>{source ? say.readElsewhere : say.follow.act}</Button>
+        )}
         <a href={`/api/v1/lookups/${name}/file`}>{say.download}</a>
         {may && <RemoveButton title={title} lists={['lookups']} remove={remove} />}
       </Acts>

@@ -20,6 +20,10 @@ const Body = styled.div`
   padding: 8px 16px 24px;
 `;
 
+const Failed = styled.div`
+  color: var(--bad);
+`;
+
 /** The tables that rules look values up in, or one of them. */
 export default function LookupsPage() {
   const { name } = useParams();
@@ -77,19 +81,27 @@ function All({ items }: { items: readonly LookupItem[] }) {
           </tr>
         </thead>
         <tbody>
-          {items.map(({ name, title, count, columns, used_by: users, revision, by, updated }) => (
-            <tr key={name}>
-              <th scope="row">
-                <Link to={`/lookups/${name}`}>{title}</Link> {title !== name && <Muted>{name}</Muted>}
-              </th>
-              <td>{count}</td>
-              <td>{columns.join(', ')}</td>
-              <td>{users.join(', ') || words.common.none}</td>
-              <td>
-                {fill(say.revisionBy, { revision, by })} <When at={updated} />
-              </td>
-            </tr>
-          ))}
+          {items.map(
+            ({ name, title, count, columns, used_by: users, revision, by, updated, source, fetched, trouble }) => (
+              <tr key={name}>
+                <th scope="row">
+                  <Link to={`/lookups/${name}`}>{title}</Link> {title !== name && <Muted>{name}</Muted>}
+                </th>
+                <td>{count}</td>
+                <td>{columns.join(', ')}</td>
+                <td>{users.join(', ') || words.common.none}</td>
+                <td>
+                  {fill(say.revisionBy, { revision, by })} <When at={updated} />
+                  {source && fetched && (
+                    <div>
+                      <Muted>{say.lastRead}</Muted> <When at={fetched} />
+                    </div>
+                  )}
+                  {trouble && <Failed>{trouble}</Failed>}
+                </td>
+              </tr>
+            ),
+          )}
         </tbody>
       </RuledTable>
     </Body>

@@ -56,14 +56,20 @@ const Wrong = styled.p`
 export interface ChecksProps {
   outline: SieveOutline;
   problems: readonly FileProblemItem[];
+  /** What was wrong with another act is no matter of a check. */
+  onForget(): void;
   /** Does an act; true when it was done. */
   onAct(act: SieveActInput): Promise<boolean>;
 }
 
 /** What a record is held to: each check in a line, changed by a form. */
-export function Checks({ outline, problems, onAct }: ChecksProps) {
+export function Checks({ outline, problems, onForget, onAct }: ChecksProps) {
   const say = words.workbench.checks;
-  const [open, setOpen] = useState<number | 'new' | null>(null);
+  const [open, setChosen] = useState<number | 'new' | null>(null);
+  const setOpen = (next: typeof open) => {
+    onForget();
+    setChosen(next);
+  };
   return (
     <Frame aria-label={say.title}>
       <h2>{say.title}</h2>
@@ -99,7 +105,7 @@ export function Checks({ outline, problems, onAct }: ChecksProps) {
   );
 }
 
-interface CheckDialogProps extends Omit<ChecksProps, 'onAct'> {
+interface CheckDialogProps extends Omit<ChecksProps, 'onAct' | 'onForget'> {
   check: CheckItem | null;
   onKeep(check: CheckItem): void;
   onClose(): void;

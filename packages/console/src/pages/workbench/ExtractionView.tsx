@@ -319,7 +319,7 @@ function Panels({
           onAct={(act: SieveActInput) => edits.act(act)}
           onAdd={() => tell({ type: 'opened rule', rule: 'new' })}
         />
-        <Checks outline={outline} problems={edits.problems} onAct={edits.done} />
+        <Checks outline={outline} problems={edits.problems} onForget={edits.forget} onAct={edits.done} />
       </div>
     </Pair>
   );

@@ -116,6 +116,14 @@ export const ofFiles = {
     status: 422,
     sentence: 'The pattern has no named group, so it fills nothing. Name one after a field: (?<field>…).',
   },
+  'YS-PART-NAME': {
+    status: 422,
+    sentence: '“~{part}~” is a ready-made part. Give the part of this sieve another name.',
+  },
+  'YS-PATTERN-LONG': {
+    status: 422,
+    sentence: 'With its parts written out the pattern is longer than {limit} characters. Divide it.',
+  },
   'YS-PATTERN-PART': { status: 422, sentence: '“~{part}~” is no ready-made part of a pattern{nearest}.' },
   'YS-LOOKUP-NOTHING': {
     status: 422,

@@ -7,9 +7,10 @@ import { beginToFollow, lookAgain } from '../../lookups/follow.js';
 import { readTable } from '../../lookups/read-table.js';
 import { tableChanges } from '../../lookups/table-changes.js';
 import { sourceOf } from '../../sieves/rule-state.js';
-import { followed, unfollow } from '../../store/followed-store.js';
+import { followed, isFollowed, unfollow } from '../../store/followed-store.js';
 import { createJob } from '../../store/job-store.js';
 import { getLookup, listLookups, putLookup, removeLookup, stageLookup, tableOf } from '../../store/lookup-store.js';
+import { allow } from '../auth.js';
 import type { ServeContext } from '../serve-context.js';
 import { serveEndpoint } from '../serve-endpoint.js';
 
@@ -39,13 +40,14 @@ export function serveLookups({ app, db, onward, secrets, outgoing, lookupFolder:
   serveEndpoint(app, db, lookupEndpoints.put, async ({ params, query, body }, { caller }) => {
     const file = await readTable(body);
     const changes = tableChanges(await tableOf(db, params.name), file);
-    const known = (await listLookups(db)).find((one) => one.name === params.name);
-    if (known?.source) throw new YsError('YS-LOOKUP-FOLLOWED', { table: params.name });
+    if (await isFollowed(db, params.name)) throw new YsError('YS-LOOKUP-FOLLOWED', { table: params.name });
     if (query.dry === 'true') return { changes, table: null };
     await putLookup(db, { name: params.name, title: query.title, by: caller?.name ?? '', ...file });
     return { changes, table: await itemOf(params.name) };
   });
-  serveEndpoint(app, db, lookupEndpoints.follow, async ({ params, body }) => {
+  serveEndpoint(app, db, lookupEndpoints.follow, async ({ params, body }, { caller }) => {
+    // What a connection opens is more than the table that is meant: who may read through it, its owner says.
+    if ('connection' in body) allow(caller, 'owner');
     await beginToFollow(params.name, body, tools);
     return { table: await itemOf(params.name) };
   });
