@@ -52,7 +52,8 @@ export async function loadDemo({ url, token, smtpPort, database, standIns }) {
 async function putSieve(client, mailbox, name, live) {
   const body = read(mailbox, `${name}.sieve.yaml`);
   await client.sieves.put({ params: { name }, body, query: { live } });
-  for (const { message: sample } of compileSieve(body.toString()).samples)
+  const { samples, examples } = compileSieve(body.toString());
+  for (const sample of new Set([...samples.map(({ message }) => message), ...examples]))
     await client.samples.put({ params: { name, sample }, body: read(mailbox, sample) });
   await client.sieves.put({ params: { name }, body });
 }

@@ -26,6 +26,7 @@ export {
   type ChatRequest,
   type Entered,
   type Evidence,
+  type Examples,
   type Facts,
   type KeptAnswer,
   type ModelQuestion,

@@ -50,8 +50,8 @@ export const limits = {
   leftovers: 200,
   /** Characters of raw text repeated in a problem or trace. */
   excerpt: 200,
-  /** Characters of the message shown to a model at once. */
-  promptText: 60_000,
+  /** Characters of the message shown to a model at once; a longer one is asked about in parts. */
+  promptText: 24_000,
 } as const;
 
 export type Limits = { readonly [K in keyof typeof limits]: number };

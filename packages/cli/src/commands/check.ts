@@ -17,7 +17,7 @@ import {
 } from '@yellow-sieve/core';
 import type { Command, Input, Output } from '../command.js';
 import { modelAt } from '../offline/ask-model.js';
-import { loadAnswers, loadLookups, readBytes, readText } from '../offline/files.js';
+import { loadAnswers, loadExamples, loadLookups, readBytes, readText } from '../offline/files.js';
 import { tryBytes } from '../offline/sift-file.js';
 import { coverageText } from '../show/coverage-text.js';
 import { effectText } from '../show/effect-text.js';
@@ -73,8 +73,11 @@ function maker({ options }: Input, file: string): Make {
   const ask = typeof options.model === 'string' ? modelAt(options.model) : null;
   const model = { name: String(options.modelName), ask };
   const answers: Record<string, KeptAnswer> = loadAnswers(file);
-  return async (raw, sieve) =>
-    madeOf(await tryBytes(raw, { mailbox: mailboxOf(sieve), answers, lookups: loadLookups(file, [sieve]), model }));
+  return async (raw, sieve) => {
+    const lookups = loadLookups(file, [sieve]);
+    const examples = await loadExamples(file, [sieve]);
+    return madeOf(await tryBytes(raw, { mailbox: mailboxOf(sieve), answers, lookups, examples, model }));
+  };
 }
 
 function report(

@@ -2,7 +2,7 @@ import { basename } from 'node:path';
 import { type PublicOutcome, publicOutcome } from '@yellow-sieve/core';
 import type { Command } from '../command.js';
 import { modelAt } from '../offline/ask-model.js';
-import { loadAnswers, loadLookups, loadMailbox, readBytes } from '../offline/files.js';
+import { loadAnswers, loadExamples, loadLookups, loadMailbox, readBytes } from '../offline/files.js';
 import { siftBytes } from '../offline/sift-file.js';
 import { shown } from '../show/value-text.js';
 
@@ -25,9 +25,11 @@ export const sift: Command = {
     const model = { name: String(options.modelName), ask };
     const answers = loadAnswers(file);
     const lookups = loadLookups(file, mailbox.sieves);
+    const examples = await loadExamples(file, mailbox.sieves);
+    const siftOptions = { mailbox, answers, lookups, examples, model };
     const outcomes = [];
     for (const message of messages)
-      outcomes.push(publicOutcome(message, await siftBytes(readBytes(message), { mailbox, answers, lookups, model })));
+      outcomes.push(publicOutcome(message, await siftBytes(readBytes(message), siftOptions)));
     const fields = [...new Set(outcomes.flatMap((outcome) => Object.keys(outcome.fields)))];
     return {
       kind: 'table',

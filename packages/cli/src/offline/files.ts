@@ -6,10 +6,13 @@ import {
   compileMailbox,
   compileSieve,
   digestOf,
+  type Examples,
   type KeptAnswer,
   type LookupTable,
   mailboxOf,
   parseMailbox,
+  type Reading,
+  readMessage,
   tableFromLines,
   YsError,
 } from '@yellow-sieve/core';
@@ -68,6 +71,18 @@ export function loadLookups(file: string, sieves: readonly CompiledSieve[]): Rec
       return [name, { name, revision: digestOf(text), ...tableFromLines(data) }];
     }),
   );
+}
+
+/** The messages that worked examples of some sieves name, beside the file. */
+export async function loadExamples(file: string, sieves: readonly CompiledSieve[]): Promise<Examples> {
+  const folder = dirname(resolve(file));
+  const found: Record<string, Record<string, Reading>> = {};
+  for (const { name: sieve, examples } of sieves) {
+    const of: Record<string, Reading> = {};
+    for (const message of examples) of[message] = await readMessage(readBytes(resolve(folder, message)));
+    found[sieve] = of;
+  }
+  return found;
 }
 
 /** Kept answers beside a sieve: one `{"digest", "content"}` a line in `answers.jsonl`. */

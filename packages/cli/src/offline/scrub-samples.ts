@@ -95,6 +95,7 @@ const sifted = (raw: Uint8Array, sieve: CompiledSieve, answers: Record<string, K
     answers,
     // What is looked up stands in no message, so that nothing of it is scrubbed.
     lookups: {},
+    examples: {},
     model: { name: 'stand-in', ask: async () => ({ kind: 'not tried' }) },
   });
 

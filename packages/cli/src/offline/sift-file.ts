@@ -1,5 +1,6 @@
 import {
   type CompiledMailbox,
+  type Examples,
   type Handled,
   type HandleResult,
   handleMessage,
@@ -16,6 +17,8 @@ export interface SiftOptions {
   answers: Record<string, KeptAnswer>;
   /** Tables that lookup rules look in. */
   lookups: Record<string, LookupTable>;
+  /** Messages that worked examples name. */
+  examples: Examples;
   model: { name: string; ask: ((want: ModelQuestion) => Promise<KeptAnswer>) | null };
 }
 
@@ -30,7 +33,7 @@ export async function siftBytes(raw: Uint8Array, options: SiftOptions): Promise<
 /** The same, but where there is no model to ask, the questions come back. */
 export async function tryBytes(
   raw: Uint8Array,
-  { mailbox, answers, lookups, model }: SiftOptions,
+  { mailbox, answers, lookups, examples, model }: SiftOptions,
 ): Promise<HandleResult> {
   const reading = await readMessage(raw);
   const { ask } = model;
@@ -39,6 +42,7 @@ export async function tryBytes(
       record: { key: '', link: '' },
       answers: known,
       lookups,
+      examples,
       model: model.name,
       limits,
     });

@@ -5,7 +5,7 @@ import type { Limits } from '../limits.js';
 import type { LookupTable } from '../lookups/index.js';
 import type { NameScope, Scene } from '../names/index.js';
 import type { PatternPart } from '../patterns/index.js';
-import type { Range, View } from '../reading/index.js';
+import type { Range, Reading, View } from '../reading/index.js';
 import type { FieldOptions, JsonValue, ReadContext, Value } from '../values/index.js';
 
 /** Where a value came from. Offsets are in UTF-16 units of what `in` names; a worked-out value has none. */
@@ -35,7 +35,14 @@ export interface Problem {
 export type Finding =
   | { field: string; state: 'value'; value: Value; evidence: Evidence[] }
   | { field: string; state: 'closed'; evidence: Evidence[] }
-  | { field: string; state: 'problem'; problem: Problem; evidence: Evidence[] };
+  | {
+      field: string;
+      state: 'problem';
+      problem: Problem;
+      evidence: Evidence[];
+      /** What a model says without the support of the message: shown to people, and used by nothing before they agree. */
+      claimed?: Value;
+    };
 
 /** A question the caller must put to the outside before sifting again; answers are kept under its digest. */
 export interface ModelQuestion {
@@ -86,6 +93,8 @@ export interface Facts {
   lookups?: Readonly<Record<string, LookupTable>> | undefined;
   /** Earlier records that checks asked for (`seenQuestions`), by the question's key; left out where nothing is known of other messages. */
   seen?: Readonly<Record<string, SeenBefore>> | undefined;
+  /** Readings of the messages that worked examples name (`CompiledSieve.examples`), by sieve and name. */
+  examples?: Examples | undefined;
   /** Name of the model that prompt rules address. */
   model: string;
   limits: Limits;
@@ -93,8 +102,22 @@ export interface Facts {
   entered?: Entered | undefined;
 }
 
+/** Messages of worked examples, by the sieve and the name it gives them. */
+export type Examples = Readonly<Record<string, Readonly<Record<string, Reading>>>>;
+
+/** What a model is shown a message by. */
+export interface ShownMessage {
+  /** A view by its name, such as `message.body`; null when the message has nothing of that name. */
+  view(name: string): View | null;
+  context: ReadContext;
+  /** When it was written (ISO 8601), where that is known. */
+  date: string | null;
+  /** What it was read from; null for a text without a message. */
+  reading: Reading | null;
+}
+
 /** What a rule sees while it runs. */
-export interface RuleRun {
+export interface RuleRun extends ShownMessage {
   rule: string;
   /** Fields no rule has filled or closed yet. */
   open: ReadonlySet<string>;
@@ -107,8 +130,8 @@ export interface RuleRun {
   context: ReadContext;
   /** The same for what stands at an offset of a view: dates in a forwarded message count from its own. */
   contextAt(view: View, offset: number): ReadContext;
-  /** A view by its name, such as `message.body`; null when the message has nothing of that name. */
-  view(name: string): View | null;
+  /** The message of a worked example; null when it is not there. */
+  example(name: string): ShownMessage | null;
   /** Each stretch of words that the record may be made from: the body first, then own words and forwards. */
   bodies(): View[];
   facts: Facts;
@@ -154,6 +177,8 @@ export interface CompiledRuleBody {
   fills: string[];
   /** Names of the tables it looks in. */
   lookups?: string[];
+  /** Names of messages it learns from. */
+  examples?: string[];
   /** What its author should know though nothing is wrong, in words. */
   notes?: string[];
   run(run: RuleRun): RuleResult;

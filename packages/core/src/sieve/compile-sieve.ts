@@ -50,6 +50,8 @@ export interface CompiledSieve {
   rules: CompiledRule[];
   /** Names of the tables its rules look in. */
   lookups: string[];
+  /** Names of the messages that worked examples of its rules are. */
+  examples: string[];
   checks: CompiledCheck[];
   routes: CompiledRoute[];
   review: { always: boolean; prompt: boolean };
@@ -106,6 +108,7 @@ function compileChecked(source: SieveSource, report: Report): CompiledSieve {
     accept: condition(source.accept, 'accept'),
     rules,
     lookups: [...new Set(rules.flatMap(({ lookups = [] }) => lookups))],
+    examples: [...new Set(rules.flatMap(({ examples = [] }) => examples))],
     checks: (source.checks ?? []).flatMap(
       (check, i) => compileCheck(check, i, { ...compiler, fields, columns, beside: namesBeside(source) }) ?? [],
     ),

@@ -6,7 +6,11 @@ import type { EnteredFindings } from './entered.js';
 type Place =
   | { state: 'value'; value: Value; evidence: Evidence[] }
   | { state: 'closed'; evidence: Evidence[] }
-  | { state: 'problem'; problem: Problem; evidence: Evidence[] };
+  | { state: 'problem'; problem: Problem; evidence: Evidence[]; claimed?: Value };
+
+/** What is shown of a place: its value, or what is claimed without support. */
+export const shownValue = (place: Place | Finding | undefined): Value | null =>
+  place?.state === 'value' ? place.value : place?.state === 'problem' ? (place.claimed ?? null) : null;
 
 export type DraftRow = Map<string, Finding>;
 
@@ -88,6 +92,11 @@ export class DraftRecord {
   value(field: string): Value | null {
     const place = this.places.get(field);
     return place?.state === 'value' ? place.value : null;
+  }
+
+  /** The value, or what a model claims it to be: for people to see. Rules, checks and routes work with `value`. */
+  shown(field: string): Value | null {
+    return shownValue(this.places.get(field));
   }
 
   evidence(field: string): Evidence[] {

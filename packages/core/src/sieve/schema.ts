@@ -20,6 +20,7 @@ const commonOptions = {
   required: v.optional(v.boolean()),
   default: v.optional(v.nullable(v.string())),
   basis: v.optional(v.picklist(['read', 'judged', 'converted', 'written'])),
+  question: v.optional(v.string()),
   sensitive: v.optional(v.boolean()),
   many: v.optional(v.boolean()),
   separator: v.optional(v.string()),

@@ -6,6 +6,7 @@ import {
   isTextPart,
   type Reading,
   rangesView,
+  type TextForm,
   textParts,
   type View,
   wholeView,
@@ -20,12 +21,13 @@ import {
   type RuleRun,
   type RuleTrace,
   ruleKinds,
+  type ShownMessage,
   type TraceEntry,
 } from '../rules/index.js';
 import { type JsonValue, toJson, toText, type Value } from '../values/index.js';
 import { checkRecord, verdictOf } from './checks/verdict.js';
 import type { CompiledRule, CompiledSieve } from './compile-sieve.js';
-import { DraftRecord } from './draft-record.js';
+import { DraftRecord, shownValue } from './draft-record.js';
 import { readEntered } from './entered.js';
 import { type Looked, leftoversOf } from './leftovers.js';
 import type { Outcome, SiftResult, TypedValues } from './outcome.js';
@@ -158,19 +160,32 @@ class Sifting {
       context: this.contexts.whole,
       contextAt: (view, offset) => this.contexts.at(view, offset),
       view: (name) => this.view(name),
+      date: this.reading.date,
+      reading: this.reading,
+      example: (name) => this.example(name),
       bodies: () => bodyViews(this.form),
       facts: this.facts,
     };
   }
 
   private view(name: string): View | null {
-    if (isTextPart(name)) {
-      const ranges = textParts[name](this.form);
-      return ranges.length > 0 || name === 'message.body' ? rangesView('message.text', this.form.text, ranges) : null;
-    }
-    if (name === 'message.text') return wholeView(name, this.form.text);
-    const values = valuesOf(name, this.scene({}));
-    return values.length > 0 ? wholeView(name, values.map(toText).join('\n')) : null;
+    return viewOf(name, this.form, () => this.scene({}));
+  }
+
+  /** The message of a worked example, read as this one is. */
+  private example(name: string): ShownMessage | null {
+    const reading = this.facts.examples?.[this.sieve.name]?.[name];
+    if (!reading) return null;
+    const form = formOf(reading, this.sieve.body);
+    const arrival = unstored(reading);
+    const { whole } = new ReadContexts(reading, form, arrival, this.sieve);
+    const bare = { category: null, fields: new Map(), rows: [], row: null, record: {} };
+    return {
+      view: (part) => viewOf(part, form, () => ({ reading, form, arrival, ...bare })),
+      context: whole,
+      date: reading.date,
+      reading,
+    };
   }
 
   private scene(record: Record<string, string | null>): Scene {
@@ -237,15 +252,15 @@ class Sifting {
     const fields: Record<string, JsonValue> = {};
     const evidence: Outcome['evidence'] = {};
     for (const field of Object.keys(this.sieve.fields)) {
-      const value = this.draft.value(field);
+      const value = this.draft.shown(field);
       fields[field] = value ? toJson(value) : null;
       const found = this.draft.evidence(field);
       if (found.length > 0) evidence[field] = found;
     }
     const columns = Object.keys(this.sieve.columns);
-    const rows = this.draft
-      .rowValues()
-      .map((row) => Object.fromEntries(columns.map((column) => [column, jsonOrNull(row.get(column))])));
+    const rows = this.draft.rows.map((row) =>
+      Object.fromEntries(columns.map((column) => [column, jsonOrNull(shownValue(row.get(column)))])),
+    );
     this.draft.rows.forEach((row, i) => {
       for (const [column, finding] of row)
         if (finding.evidence.length > 0) evidence[`rows[${i}].${column}`] = finding.evidence;
@@ -261,6 +276,17 @@ class Sifting {
       rows: this.draft.rowValues().map((row) => present(row)),
     };
   }
+}
+
+/** A view of a message by its name; null when the message has nothing of that name. */
+function viewOf(name: string, form: TextForm, scene: () => Scene): View | null {
+  if (isTextPart(name)) {
+    const ranges = textParts[name](form);
+    return ranges.length > 0 || name === 'message.body' ? rangesView('message.text', form.text, ranges) : null;
+  }
+  if (name === 'message.text') return wholeView(name, form.text);
+  const values = valuesOf(name, scene());
+  return values.length > 0 ? wholeView(name, values.map(toText).join('\n')) : null;
 }
 
 const jsonOrNull = (value: Value | null | undefined): JsonValue => (value ? toJson(value) : null);

@@ -4,6 +4,7 @@ export * from './forms.js';
 export * from './json-text.js';
 export * from './locale.js';
 export * from './near-word.js';
+export * from './quantity-words.js';
 export * from './read-value.js';
 export * from './read-written.js';
 export * from './types/index.js';

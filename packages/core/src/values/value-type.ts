@@ -109,6 +109,8 @@ export interface ValueType<V extends SingleValue = SingleValue> {
   readonly within?: LookWithin;
   /** Its values are counted; a code of figures, such as an order number, is none. */
   readonly countable?: boolean;
+  /** The JSON type of its values in a model’s answer, where that is not a text. */
+  readonly inAnswer?: 'number' | 'integer' | 'boolean';
   /** Further options that values tell, such as the unit they share. */
   observe?(values: readonly string[], context: ReadContext): Partial<FieldOptions>;
   /** What a value is called that nothing names; its kind by default. */

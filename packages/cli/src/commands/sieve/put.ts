@@ -85,12 +85,9 @@ export async function putOne(input: Input, client: Client, file: string): Promis
   const first =
     live ??
     (await client.sieves.put({ params, body, query: { live: input.options.live === true ? 'true' : 'false' } }));
-  await putSamples(
-    client,
-    compiled.name,
-    file,
-    compiled.samples.map(({ message }) => message),
-  );
+  await putSamples(client, compiled.name, file, [
+    ...new Set([...compiled.samples.map(({ message }) => message), ...compiled.examples]),
+  ]);
   if (live && input.options.yes !== true) {
     input.tell((await findEffect(input, client, compiled.name, { source })).text);
     if (!(await input.confirm(`Publish ${compiled.name} over version ${live.version}?`)))

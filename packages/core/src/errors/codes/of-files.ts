@@ -124,6 +124,15 @@ export const ofFiles = {
     status: 422,
     sentence: 'With its parts written out the pattern is longer than {limit} characters. Divide it.',
   },
+  'YS-PROMPT-ASKS-NOTHING': {
+    status: 422,
+    sentence:
+      'This rule asks nothing. Write instructions in “ask”, give its fields a “question”, or add worked examples.',
+  },
+  'YS-PROMPT-EXAMPLE-VALUE': {
+    status: 422,
+    sentence: 'The worked example gives “{field}” a value that its type does not take.',
+  },
   'YS-PATTERN-PART': { status: 422, sentence: '“~{part}~” is no ready-made part of a pattern{nearest}.' },
   'YS-LOOKUP-NOTHING': {
     status: 422,

@@ -48,7 +48,15 @@ export const ofMessages = {
   },
   'YS-PROMPT-UNSUPPORTED': {
     status: 422,
-    sentence: 'The model’s value for “{field}” is not supported by the message.',
+    sentence: 'The model says “{value}” for “{field}”, which the message does not support: {why}.',
+  },
+  'YS-PROMPT-ROWS-STATED': {
+    status: 422,
+    sentence: 'The message says {stated} (“{words}”), and the model found {count} rows.',
+  },
+  'YS-PROMPT-EXAMPLE-MISSING': {
+    status: 422,
+    sentence: 'The rule “{rule}” was not tried: its worked example “{message}” is not there.',
   },
   'YS-PROMPT-NOT-TRIED': {
     status: 422,

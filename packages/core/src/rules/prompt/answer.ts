@@ -1,94 +1,101 @@
+import JSON5 from 'json5';
 import * as v from 'valibot';
-import type { View } from '../../reading/index.js';
-import { type FieldOptions, type ReadContext, readValue, toText } from '../../values/index.js';
-import { evidenceAt, problemAt, readRaw } from '../finding.js';
-import type { Evidence, Finding } from '../rule-kind.js';
-import { findQuote } from './find-quote.js';
+import { dictionary } from '../../dictionary.js';
+import { rowsKey, statedKey } from './request.js';
 
-const entrySchema = v.object({
-  value: v.union([v.string(), v.number(), v.boolean(), v.null()]),
-  quote: v.nullish(v.string(), null),
-});
-const answerSchema = v.record(v.string(), entrySchema);
-
-type Entry = v.InferOutput<typeof entrySchema>;
-export type Answer = v.InferOutput<typeof answerSchema>;
-
-/** The answer's content as data, or null when it is not of the shape that was asked for. */
-export function parseAnswer(content: string): Answer | null {
-  try {
-    const parsed = v.safeParse(answerSchema, JSON.parse(content));
-    return parsed.success ? parsed.output : null;
-  } catch {
-    return null;
-  }
+/** One value of an answer, and the words of the message it rests on. */
+export interface Entry {
+  value: string | number | boolean;
+  quote: string | null;
 }
 
-/** What one field of an answer is worth: `quoted` or `inferred` when it keeps to the field's basis, else `unsupported`. */
-export function findingOf(
-  field: string,
-  entry: Entry,
-  options: FieldOptions,
-  views: readonly View[],
-  context: ReadContext,
-  rule: string,
-): Finding | null {
-  if (entry.value === null || entry.value === '') return null;
-  const basis = String(options.basis ?? 'read');
-  const place = entry.quote === null ? null : locate(entry.quote, views, rule);
-  const stated = String(entry.value);
-  const how: Evidence['how'] = keepsToBasis(basis, stated, entry.quote, place, options, context);
-  const evidence = (place ?? [nowhere(stated, rule)]).map((item) => ({ ...item, how }));
-  const finding = readRaw(
-    basis === 'read' && how === 'quoted' ? (entry.quote ?? stated) : stated,
-    field,
-    options,
-    context,
-    evidence,
-  );
-  if (how !== 'unsupported' || finding.state !== 'value') return finding;
+/** What a model answered: for each name what it says, in order; nothing for what is not said. */
+export type Entries = Readonly<Record<string, readonly Entry[]>>;
+
+export interface Answer {
+  fields: Entries;
+  /** Null where the answer holds no list of rows. */
+  rows: readonly Entries[] | null;
+  /** The number of rows that the message itself states. */
+  stated: Entry | null;
+}
+
+const scalar = v.nullable(v.union([v.string(), v.number(), v.boolean()]));
+/** A model that was given no schema may leave the quote out, or the braces; then nothing supports the value, and that is said. */
+const entry = v.union([
+  v.object({ value: v.optional(scalar, null), quote: v.optional(v.nullable(v.string()), null) }),
+  v.pipe(
+    scalar,
+    v.transform((value) => ({ value, quote: null })),
+  ),
+]);
+const entries = v.union([
+  v.array(entry),
+  v.pipe(
+    entry,
+    v.transform((one) => [one]),
+  ),
+]);
+const answerSchema = v.looseObject({
+  [rowsKey]: v.nullish(v.array(v.record(v.string(), entries))),
+  [statedKey]: v.nullish(entry),
+});
+
+/**
+ * The answer's content as data, or null when it is not of the shape that was asked for. JSON in a fence or with a sentence
+ * around it, with a comma too many or the quotation marks of a program is read for what it is; nothing that is missing is
+ * made up, so that what was cut off is no answer.
+ */
+export function parseAnswer(content: string): Answer | null {
+  const data = dataIn(content);
+  const parsed = v.safeParse(answerSchema, data);
+  if (!parsed.success) return null;
+  const { [rowsKey]: rows, [statedKey]: stated, ...fields } = parsed.output;
   return {
-    field,
-    state: 'problem',
-    evidence,
-    problem: problemAt('YS-PROMPT-UNSUPPORTED', field, { field }, place?.[0]),
+    fields: entriesOf(fields),
+    rows: rows ? rows.map(entriesOf) : null,
+    stated: stated ? (kept([stated])[0] ?? null) : null,
   };
 }
 
-function locate(quote: string, views: readonly View[], rule: string): Evidence[] | null {
-  for (const view of views) {
-    const range = findQuote(view, quote);
-    if (range) return evidenceAt(view, range.start, range.end, rule, 'quoted');
+/** What is not of the shape of a value says nothing; other fields are not lost over it. */
+function entriesOf(data: Readonly<Record<string, unknown>>): Entries {
+  return dictionary(
+    Object.fromEntries(
+      Object.entries(data).flatMap(([name, value]): [string, Entry[]][] => {
+        const parsed = v.safeParse(entries, value);
+        const said = parsed.success ? kept(parsed.output) : [];
+        return said.length > 0 ? [[name, said]] : [];
+      }),
+    ),
+  );
+}
+
+const kept = (all: readonly { value: v.InferOutput<typeof scalar>; quote: string | null }[]): Entry[] =>
+  all.flatMap(({ value, quote }) =>
+    value === null || String(value).trim() === '' ? [] : [{ value, quote: quote?.trim() ? quote : null }],
+  );
+
+const fence = /```(?:json5?)?[^\S\n]*\n([\s\S]*?)```/i;
+
+function dataIn(content: string): unknown {
+  const bare = content.trim().replace(/^\ufeff/, '');
+  for (const text of [bare, fence.exec(bare)?.[1], outermost(bare)]) {
+    if (text === undefined) continue;
+    for (const parser of [JSON, JSON5]) {
+      try {
+        const data: unknown = parser.parse(text);
+        if (typeof data === 'object' && !Array.isArray(data)) return data;
+      } catch {
+        // The next way of looking at it may do.
+      }
+    }
   }
   return null;
 }
 
-const nowhere = (raw: string, rule: string): Evidence => ({
-  how: 'inferred',
-  in: null,
-  start: null,
-  end: null,
-  raw,
-  rule,
-});
-
-function keepsToBasis(
-  basis: string,
-  stated: string,
-  quote: string | null,
-  place: Evidence[] | null,
-  options: FieldOptions,
-  context: ReadContext,
-): Evidence['how'] {
-  if (basis === 'written') return 'inferred';
-  if (!place || quote === null) return 'unsupported';
-  if (basis === 'judged' || basis === 'converted') return 'inferred';
-  return sameValue(stated, quote, options, context) ? 'quoted' : 'unsupported';
-}
-
-/** The quote, read with the field's type, must be the value. */
-function sameValue(stated: string, quote: string, options: FieldOptions, context: ReadContext): boolean {
-  const a = readValue(stated, options, context);
-  const b = readValue(quote, options, context);
-  return a.ok && b.ok && toText(a.value).toLowerCase() === toText(b.value).toLowerCase();
+/** From the first brace to the last: what stands around them is talk. */
+function outermost(text: string): string | undefined {
+  const [from, to] = [text.indexOf('{'), text.lastIndexOf('}')];
+  return from >= 0 && to > from ? text.slice(from, to + 1) : undefined;
 }

@@ -66,7 +66,7 @@ describe('the answer', () => {
       evidence,
       verdict,
     } = says({ vessel: { value: 'Old Marigold', quote: 'old marigold' }, nights: { value: 3, quote: 'three' } });
-    expect(got).toMatchObject({ vessel: 'old marigold', nights: 3 });
+    expect(got).toMatchObject({ vessel: 'Old Marigold', nights: 3 });
     const place = evidence.vessel?.[0];
     expect(place).toMatchObject({ how: 'quoted', in: 'message.text' });
     expect(reading.plain?.text.slice(place?.start ?? 0, place?.end ?? 0)).toBe('Old\nMarigold');
@@ -96,9 +96,12 @@ describe('the answer', () => {
     ['a value that is not what the quote says', { vessel: { value: 'Tern', quote: 'Old Marigold' } }],
     ['no quote at all', { vessel: { value: 'Old Marigold', quote: null } }],
   ])('%s is unsupported', (_, content) => {
-    const { fields: got, problems } = says(content);
-    expect(got.vessel).toBeNull();
-    expect(problems.map(({ code }) => code)).toContain('YS-PROMPT-UNSUPPORTED');
+    const { fields: got, problems, evidence, verdict } = says(content);
+    // People see what the model claims; nothing else works with it.
+    expect(got.vessel).toBe(content.vessel.value);
+    expect(evidence.vessel?.[0]?.how).toBe('unsupported');
+    expect(problems.map(({ code, path }) => [code, path])).toContainEqual(['YS-PROMPT-UNSUPPORTED', 'vessel']);
+    expect(verdict).toBe('review');
   });
 
   test('fields nobody asked for are left out', () => {

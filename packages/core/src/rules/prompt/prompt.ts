@@ -1,5 +1,4 @@
 import * as v from 'valibot';
-import { canonicalJson, digestOf } from '../../canonical-json.js';
 import {
   type CompiledCondition,
   type ConditionSource,
@@ -8,89 +7,145 @@ import {
   decide,
 } from '../../conditions/index.js';
 import { nearest } from '../../errors/index.js';
-import { closed } from '../../files/index.js';
-import type { View } from '../../reading/index.js';
-import { ownTypes } from '../../values/index.js';
+import { fromOrigin, listsOf, type Reading, type View } from '../../reading/index.js';
+import { ownTypes, typeOfField } from '../../values/index.js';
 import { problemAt } from '../finding.js';
 import type {
   CompiledRuleBody,
-  Finding,
   KeptAnswer,
+  Problem,
   RuleCompiler,
   RuleKind,
   RuleResult,
   RuleRun,
+  ShownMessage,
 } from '../rule-kind.js';
-import { type Answer, findingOf, parseAnswer } from './answer.js';
-import { buildRequest, type Question } from './request.js';
+import { type Answer, parseAnswer } from './answer.js';
+import { checkExamples, type ExampleSource, exampleSchema, shownOf, workedExample } from './examples.js';
+import { mergeAnswers } from './merge.js';
+import { ordersIn } from './orders.js';
+import { inParts } from './parts.js';
+import { buildRequest, digestOfRequest, fenced, type Question, rowsKey, type WorkedExample } from './request.js';
 import type { PromptTrace } from './trace.js';
 
 const entries = {
   show: v.optional(v.array(v.string())),
-  ask: v.string(),
+  ask: v.optional(v.string()),
   fills: v.pipe(v.array(v.string()), v.minLength(1)),
-  examples: v.optional(v.array(closed({ text: v.string(), gives: v.record(v.string(), v.unknown()) }))),
+  key: v.optional(v.array(v.string())),
+  examples: v.optional(v.array(exampleSchema)),
   when: v.optional(conditionSchema),
 };
 
 interface PromptSource {
   show?: string[];
-  ask: string;
+  ask?: string;
   fills: string[];
-  examples?: { text: string; gives: Record<string, unknown> }[];
+  key?: string[];
+  examples?: ExampleSource[];
   when?: ConditionSource;
 }
 
+/** A prompt rule that is ready to ask. */
+interface Prompt {
+  question: Question;
+  show: readonly string[];
+  key: readonly string[];
+  examples: readonly ExampleSource[];
+  when: CompiledCondition | null;
+}
+
 function compile(source: PromptSource, compiler: RuleCompiler): CompiledRuleBody | null {
-  const { fields, path, report, scope } = compiler;
-  const strangers = source.fills.filter((field) => !(field in fields));
-  for (const field of strangers)
-    report.add('YS-SIEVE-UNKNOWN-FIELD', [...path, 'fills'], { field, nearest: nearest(field, Object.keys(fields)) });
+  const { fields, columns, path, report, scope } = compiler;
+  const known = { ...fields, ...columns };
+  const fills = source.fills.flatMap((name) => (name === rowsKey ? Object.keys(columns) : [name]));
+  const strangers = [
+    ...fills.filter((name) => !(name in known)).map((field) => ['fills', field] as const),
+    ...(source.key ?? []).filter((name) => !(name in columns)).map((field) => ['key', field] as const),
+  ];
+  for (const [entry, field] of strangers)
+    report.add('YS-SIEVE-UNKNOWN-FIELD', [...path, entry], {
+      field,
+      nearest: nearest(field, Object.keys(entry === 'key' ? columns : known)),
+    });
   const show = source.show ?? ['message.subject', 'message.body', 'message.signature'];
   const unknown = show.filter((name) => scope.typeOf(name)?.kind !== ownTypes.words);
   for (const name of unknown)
     report.add('YS-CONDITION-NAME', [...path, 'show'], { name, nearest: nearest(name, scope.known()) });
+  const pick = (all: typeof fields) => Object.fromEntries(Object.entries(all).filter(([name]) => fills.includes(name)));
+  const question: Question = { ask: source.ask ?? '', fields: pick(fields), columns: pick(columns) };
+  if (!isAsked(question) && (source.examples ?? []).length === 0) report.add('YS-PROMPT-ASKS-NOTHING', path, {});
+  const examples = source.examples ?? [];
+  const notes = [...checkExamples(examples, question, compiler), ...notesOn(question)];
   const when = source.when ? compileCondition(source.when, [...path, 'when'], compiler) : null;
   if (strangers.length > 0 || unknown.length > 0 || (source.when && !when)) return null;
-  const asked = Object.fromEntries(source.fills.flatMap((field) => (fields[field] ? [[field, fields[field]]] : [])));
-  const question: Question = { ask: source.ask, fields: asked, examples: source.examples ?? [] };
-  return { fills: source.fills, run: (run) => runPrompt(question, show, when, run) };
+  const prompt: Prompt = { question, show, key: source.key ?? [], examples, when };
+  const named = examples.flatMap(({ message }) => message ?? []);
+  return { fills, notes, examples: [...new Set(named)], run: (run) => runPrompt(prompt, run) };
 }
 
-function runPrompt(
-  question: Question,
-  show: readonly string[],
-  when: CompiledCondition | null,
-  run: RuleRun,
-): RuleResult {
-  const reason = whyNot(when, run, Object.keys(question.fields));
-  if (reason !== null) return { findings: [], steps: 0, trace: { not_run: reason } };
-  const views = shownViews(
-    show.flatMap((name) => run.view(name) ?? []),
-    run.facts.limits.promptText,
+/** Instructions, questions of the fields, or examples: something must say what is wanted. */
+const isAsked = ({ ask, fields, columns }: Question) =>
+  ask.trim() !== '' || Object.values({ ...fields, ...columns }).some(({ question }) => typeof question === 'string');
+
+const notesOn = ({ fields, columns }: Question): string[] =>
+  Object.entries({ ...fields, ...columns }).flatMap(([name, options]) =>
+    typeOfField(options)?.inAnswer === 'boolean' && options.basis === undefined
+      ? [
+          `${name} is answered with yes or no, which few senders write: “basis: judged” has it judged, with the words it rests on`,
+        ]
+      : [],
   );
-  const shown = views.map(({ text }) => text).join('\n\n');
-  const request = buildRequest(question, shown, run.facts.model);
-  const digest = digestOf(canonicalJson(request));
-  const answer = run.facts.answers[digest];
-  const trace = { looked_at: [...show], request: digest };
-  if (!answer) return { findings: [], steps: 1, trace, wants: [{ kind: 'answer', digest, rule: run.rule, request }] };
-  return { steps: 1, ...takeAnswer(answer, question, views, run, trace) };
+
+function runPrompt(prompt: Prompt, run: RuleRun): RuleResult {
+  const reason = whyNot(prompt, run);
+  if (reason !== null) return { findings: [], steps: 0, trace: { not_run: reason } };
+  const { question, show } = prompt;
+  const views = shownOf(run, show);
+  const examples = examplesFor(prompt, textOf(views), run);
+  if ('missing' in examples) {
+    const problem = problemAt(
+      'YS-PROMPT-EXAMPLE-MISSING',
+      '',
+      { rule: run.rule, message: examples.missing },
+      undefined,
+    );
+    return { findings: [], problems: [problem], steps: 0, trace: { answer: problem.text } };
+  }
+  const parts = inParts(views, itemsIn(views, run), run.facts.limits.promptText);
+  const requests = parts.map((part) => {
+    const request = buildRequest(question, examples.told, fenced(textOf(part), run.date), run.facts.model);
+    return { request, digest: digestOfRequest(request) };
+  });
+  const orders = ordersIn(textOf(views));
+  const trace: PromptTrace = {
+    looked_at: [...show],
+    requests: requests.map(({ digest }) => digest),
+    ...(examples.leftOut > 0 ? { left_out: examples.leftOut } : {}),
+    ...(orders.length > 0 ? { orders } : {}),
+  };
+  const wants = requests
+    .filter(({ digest }) => !(digest in run.facts.answers))
+    .map(({ request, digest }) => ({ kind: 'answer' as const, digest, rule: run.rule, request }));
+  if (wants.length > 0) return { findings: [], steps: 1, trace, wants };
+  const answers = requests.flatMap(({ digest }) => run.facts.answers[digest] ?? []);
+  return { steps: 1, ...takeAnswers(answers, { prompt, parts, run, trace }) };
 }
 
-/** What a model is shown of the views, up to a limit in all. A quote counts only if it stands in what was shown. */
-function shownViews(views: readonly View[], max: number): View[] {
-  let left = max;
-  return views.map((view) => {
-    const text = view.text.slice(0, left);
-    left -= text.length;
-    return { ...view, text };
-  });
-}
+const textOf = (views: readonly View[]) => views.map(({ text }) => text.trim()).join('\n\n');
+
+/** Items of the lists of the message, where they stand in the views. */
+const itemsIn = (views: readonly View[], run: RuleRun) =>
+  views
+    .filter((view) => view.in === 'message.text')
+    .flatMap((view) =>
+      listsOf(run.scene.form).flatMap(({ items }) => items.flatMap((item) => fromOrigin(view, item) ?? [])),
+    );
 
 /** A prompt runs when the layout was not recognised or a required field is open, unless the rule has its own condition. */
-function whyNot(when: CompiledCondition | null, run: RuleRun, fields: readonly string[]): string | null {
-  if (!fields.some((field) => run.open.has(field))) return 'all its fields are filled';
+function whyNot({ question: { fields, columns }, when }: Prompt, run: RuleRun): string | null {
+  const isOpen = Object.keys(fields).some((field) => run.open.has(field));
+  if (!isOpen && (Object.keys(columns).length === 0 || run.scene.rows.length > 0)) return 'all its fields are filled';
   if (when) {
     const decision = decide(when, run.scene);
     return decision.holds ? null : decision.why;
@@ -100,34 +155,87 @@ function whyNot(when: CompiledCondition | null, run: RuleRun, fields: readonly s
     : null;
 }
 
-function takeAnswer(
-  answer: KeptAnswer,
-  question: Question,
-  views: readonly View[],
+/** Examples by message are told the same way for every message, so each is made once. */
+const toldBefore = new WeakMap<Reading, Map<ExampleSource, WorkedExample>>();
+
+/** The examples that a model is told; the message itself is none of them, so that its own answer is not given away. */
+function examplesFor(
+  { examples, question, show }: Prompt,
+  shown: string,
   run: RuleRun,
-  trace: PromptTrace,
-): Omit<RuleResult, 'steps'> {
-  const rule = run.rule;
-  const without = (problem: ReturnType<typeof problemAt>) => ({
-    findings: [],
-    problems: [problem],
-    trace: { ...trace, answer: problem.text },
-  });
-  if (answer.kind === 'not tried') return without(problemAt('YS-PROMPT-NOT-TRIED', '', { rule }, undefined));
-  if (answer.kind === 'failed')
-    return without(problemAt('YS-PROMPT-FAILED', '', { rule, detail: answer.detail }, undefined));
-  if (!answer.complete) return without(problemAt('YS-PROMPT-CUT-OFF', '', { rule }, undefined));
-  const parsed = parseAnswer(answer.content);
-  if (!parsed) return without(problemAt('YS-PROMPT-ANSWER', '', { rule }, undefined));
-  return { findings: findingsOf(parsed, question, views, run), trace: { ...trace, answer: parsed } };
+): { told: WorkedExample[]; leftOut: number } | { missing: string } {
+  const told: WorkedExample[] = [];
+  let leftOut = 0;
+  const itself = fenced(shown, run.date);
+  for (const example of examples) {
+    const message = example.message === undefined ? writtenOut(example.text ?? '', run) : run.example(example.message);
+    if (!message) return { missing: example.message ?? '' };
+    const known = message.reading && toldBefore.get(message.reading)?.get(example);
+    const views = known ? [] : shownOf(message, show);
+    const made =
+      known ??
+      workedExample(example.gives, question, {
+        views,
+        text: textOf(views),
+        context: message.context,
+        date: message.date,
+      });
+    if (message.reading && !known) {
+      const kept = toldBefore.get(message.reading) ?? new Map<ExampleSource, WorkedExample>();
+      toldBefore.set(message.reading, kept.set(example, made));
+    }
+    if (made.shown === itself) leftOut++;
+    else told.push(made);
+  }
+  return { told, leftOut };
 }
 
-/** Only fields that were asked for count, whatever else an answer holds. */
-function findingsOf(answer: Answer, question: Question, views: readonly View[], run: RuleRun): Finding[] {
-  return Object.entries(question.fields).flatMap(([field, options]) => {
-    const entry = answer[field];
-    return (entry && findingOf(field, entry, options, views, run.context, run.rule)) || [];
-  });
+/** An example that is a text: all it shows is that, whatever the rule shows of messages. */
+function writtenOut(text: string, run: RuleRun): ShownMessage {
+  const view = { in: 'example', text, pieces: [] };
+  let shown = false;
+  return {
+    view: () => {
+      const first = !shown;
+      shown = true;
+      return first ? view : null;
+    },
+    context: run.context,
+    date: null,
+    reading: null,
+  };
+}
+
+interface Asked {
+  prompt: Prompt;
+  parts: readonly View[][];
+  run: RuleRun;
+  trace: PromptTrace;
+}
+
+function takeAnswers(answers: readonly KeptAnswer[], asked: Asked): Omit<RuleResult, 'steps'> {
+  const { prompt, parts, run, trace } = asked;
+  const parsed: Answer[] = [];
+  for (const answer of answers) {
+    const said = answerOrProblem(answer, run.rule);
+    // An answer that lacks a part is no answer: half a record is none.
+    if ('code' in said) return { findings: [], problems: [said], trace: { ...trace, answer: said.text } };
+    parsed.push(said);
+  }
+  const { findings, rows, problems, folded } = mergeAnswers(parsed, { ...prompt, parts, run });
+  return {
+    findings,
+    ...(rows.length > 0 ? { rows } : {}),
+    ...(problems.length > 0 ? { problems } : {}),
+    trace: { ...trace, ...(folded > 0 ? { folded } : {}), answer: parsed },
+  };
+}
+
+function answerOrProblem(answer: KeptAnswer, rule: string): Answer | Problem {
+  if (answer.kind === 'not tried') return problemAt('YS-PROMPT-NOT-TRIED', '', { rule }, undefined);
+  if (answer.kind === 'failed') return problemAt('YS-PROMPT-FAILED', '', { rule, detail: answer.detail }, undefined);
+  if (!answer.complete) return problemAt('YS-PROMPT-CUT-OFF', '', { rule }, undefined);
+  return parseAnswer(answer.content) ?? problemAt('YS-PROMPT-ANSWER', '', { rule }, undefined);
 }
 
 /** Asks a language model, and takes only what the message supports. */
@@ -136,7 +244,14 @@ export const prompt: RuleKind = {
   asks: true,
   about: 'asks a language model',
   entries,
-  mentions: { show: 'name', fills: 'name', 'examples.*.gives': 'keys', when: 'condition' },
+  mentions: {
+    show: 'name',
+    fills: 'name',
+    key: 'name',
+    'examples.*.gives': 'keys',
+    'examples.*.gives.rows.*': 'keys',
+    when: 'condition',
+  },
   form: [
     { key: 'ask', label: 'Instructions', asks: 'lines' },
     { key: 'fills', label: 'Fills', asks: 'fields' },

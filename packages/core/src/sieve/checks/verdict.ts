@@ -143,9 +143,11 @@ export function verdictOf(
     code,
     text: path && !spoken.has(code) && !text.includes(path) ? `${path}: ${text}` : text,
   }));
-  const byModel = Object.keys(sieve.fields).some((field) =>
-    draft.evidence(field).some(({ how }) => how === 'quoted' || how === 'inferred'),
-  );
+  const evidence = [
+    ...Object.keys(sieve.fields).flatMap((field) => draft.evidence(field)),
+    ...draft.rows.flatMap((row) => [...row.values()].flatMap((finding) => finding.evidence)),
+  ];
+  const byModel = evidence.some(({ how }) => how === 'quoted' || how === 'inferred');
   if (sieve.review.always) reasons.push({ code: 'YS-REVIEW-ALWAYS', text: say('YS-REVIEW-ALWAYS') });
   else if (byModel && sieve.review.prompt) reasons.push({ code: 'YS-REVIEW-PROMPT', text: say('YS-REVIEW-PROMPT') });
   return { verdict: reasons.length > 0 ? 'review' : 'sound', reasons };

@@ -24,5 +24,6 @@ export const integer = valueType<IntegerValue>({
   measures: { scale: 'figure', of: ({ decimal, unit }) => ({ scale: 'figure', decimal, unit, currency: null }) },
   looks: [{ like: /^(?:0|[1-9]\d{0,8}|\p{Ll}+)$/u, rank: 10 }],
   countable: true,
+  inAnswer: 'integer',
   called: 'count',
 });

@@ -94,6 +94,7 @@ export const number = valueType<NumberValue>({
   measures: { scale: 'figure', of: ({ decimal, unit }) => ({ scale: 'figure', decimal, unit, currency: null }) },
   looks: [{ like: new RegExp(`^[+−-]?\\d[\\d.,]* ?(?:\\p{L}{1,4}|%|°C|${unitWords.join('|')})?$`, 'iu'), rank: 11 }],
   countable: true,
+  inAnswer: 'number',
   observe: (values, context) => {
     const unit = sharedUnit(values, context);
     return unit === null ? {} : { unit };

@@ -38,4 +38,5 @@ export const yesNo = valueType<YesNoValue>({
     /^(?:yes|true|no|false)$/.test(text) ? { kind: 'yes-no', yes: text === 'yes' || text === 'true' } : null,
   looks: [{ like: /^\p{L}+$/u, rank: 9 }],
   called: 'answer',
+  inAnswer: 'boolean',
 });

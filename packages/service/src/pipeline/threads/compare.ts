@@ -26,6 +26,7 @@ import {
   aloneMailbox,
   compiledMailbox,
   compiledSieve,
+  examplesOf,
   readingOf,
   type SieveText,
   type SourceText,
@@ -111,6 +112,7 @@ export async function handled(
   { came, entered }: Pick<CompareItem, 'came' | 'entered'>,
 ): Promise<HandleResult> {
   const lookups = await tablesOf(task.database, state.sieves, state.tables);
+  const examples = await examplesOf(task.database, state.sieves);
   const facts = (record: Facts['record']): Facts => ({
     record,
     answers: task.answers,
@@ -118,6 +120,7 @@ export async function handled(
     limits,
     entered,
     lookups,
+    examples,
   });
   if (came) {
     const mailbox = state.mailboxes[came.arrival.mailbox];

@@ -11,7 +11,7 @@ import {
 } from '@yellow-sieve/core';
 import { rawPieces } from '../../store/raw-store.js';
 import { handleKnowing } from './knowing.js';
-import { compiledMailbox, databaseOf, type SieveText, type SourceText, tablesOf } from './worker-state.js';
+import { compiledMailbox, databaseOf, examplesOf, type SieveText, type SourceText, tablesOf } from './worker-state.js';
 
 /** What a worker thread is told of one message. It reads the raw pieces itself. */
 export interface HandleTask {
@@ -50,7 +50,8 @@ export async function handle(task: HandleTask): Promise<HandleReply> {
   const reading = await readMessage(rawPieces(db, task.rawId));
   const { record, answers, model, entered } = task;
   const lookups = await tablesOf(task.database, task.sieves);
-  const facts = { record, answers, model, limits, entered, lookups };
+  const examples = await examplesOf(task.database, task.sieves);
+  const facts = { record, answers, model, limits, entered, lookups, examples };
   const mailbox = compiledMailbox(task.mailbox, task.sieves);
   const result = await handleKnowing(task.database, reading, mailbox, facts, task.arrival);
   return { summary: summaryOf(reading), same: sameness(reading), result };

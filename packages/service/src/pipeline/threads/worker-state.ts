@@ -3,6 +3,7 @@ import {
   type CompiledSieve,
   compileMailbox,
   compileSieve,
+  type Examples,
   type LookupTable,
   mailboxOf,
   type Reading,
@@ -11,6 +12,7 @@ import {
 import { connectDatabase, type DatabaseHandle } from '../../database/connect.js';
 import { tablesFor } from '../../store/lookup-store.js';
 import { rawPieces } from '../../store/raw-store.js';
+import { findSample } from '../../store/sample-store.js';
 
 /** A file's text, and what tells it from others. */
 export interface SourceText {
@@ -56,6 +58,21 @@ export function tablesOf(
 ): Promise<Record<string, LookupTable>> {
   const names = new Set(texts.flatMap((text) => compiledSieve(text).lookups));
   return names.size === 0 ? Promise.resolve({}) : tablesFor(databaseOf(database).db, [...names], revisions);
+}
+
+/** The messages that worked examples of some sieves name: samples of theirs. One that is gone is missing. */
+export async function examplesOf(database: string, texts: readonly SieveText[]): Promise<Examples> {
+  const found: Record<string, Record<string, Reading>> = {};
+  for (const text of texts) {
+    const { name, examples } = compiledSieve(text);
+    const of: Record<string, Reading> = {};
+    for (const message of examples) {
+      const sample = await findSample(databaseOf(database).db, name, message);
+      if (sample) of[message] = await readingOf(database, sample.rawId);
+    }
+    found[name] = of;
+  }
+  return found;
 }
 
 export const compiledSieve = ({ digest, source }: SourceText): CompiledSieve =>
