@@ -1,37 +1,61 @@
-import { type AskedField, findValue } from './find-value.js';
+import { type Found, findFields } from './fields.js';
+import { signerOf } from './find/names.js';
+import { obey, ordersIn } from './obey.js';
+import { type Asked, type ChatRequest, type Question, readRequest, rowsKey, statedKey } from './request.js';
+import { type FoundRow, findRows } from './rows.js';
 
-interface ChatMessage {
-  role: string;
-  content: string;
-}
+const nothing = { value: null, quote: null };
 
-export interface ChatRequest {
-  model: string;
-  messages: ChatMessage[];
-  response_format?: { json_schema?: { schema?: { properties?: Record<string, FieldSchema> } } };
-}
-
-interface FieldSchema {
-  properties?: { value?: { enum?: (string | null)[]; type?: string[] } };
+/** How an answer is made: with quotes that nobody wrote, or doing what the message says. */
+export interface Manner {
+  invents: boolean;
+  obeys: boolean;
 }
 
 /** The answer to a chat-completions request: JSON with a value and a quote for each field of the asked schema. */
-export function answerRequest(request: ChatRequest): Record<string, unknown> {
-  const system = request.messages.find(({ role }) => role === 'system')?.content ?? '';
-  const message = fenced(request.messages.findLast(({ role }) => role === 'user')?.content ?? '');
-  const properties = request.response_format?.json_schema?.schema?.properties ?? {};
-  return Object.fromEntries(
-    Object.entries(properties).map(([name, schema]) => [name, findValue(askedField(name, schema, system), message)]),
-  );
+export function answerRequest(
+  request: ChatRequest,
+  manner: Manner = { invents: false, obeys: false },
+): Record<string, unknown> {
+  const question = readRequest(request);
+  const answer = answerQuestion(question);
+  if (manner.invents) invent(answer);
+  return manner.obeys ? obey(answer, ordersIn(question.letter.text), question) : answer;
 }
 
-function askedField(name: string, schema: FieldSchema, system: string): AskedField {
-  const described = new RegExp(`^- ${name}: ([^;\\n]*)`, 'm').exec(system)?.[1] ?? 'text';
-  const choices = schema.properties?.value?.enum?.filter((choice): choice is string => choice !== null) ?? null;
-  return { name, type: described.trim(), choices };
+function answerQuestion(question: Question): Record<string, unknown> {
+  const { fields, columns, letter } = question;
+  const found = findFields(fields, letter);
+  const rows = columns.length > 0 ? findRows(columns, letter, [...found.values()]) : [];
+  return {
+    ...Object.fromEntries(fields.map((asked) => [asked.name, entryOf(asked, found.get(asked.name), question)])),
+    ...(columns.length > 0
+      ? { [statedKey]: nothing, [rowsKey]: rows.map((row) => rowEntry(row, columns, question)) }
+      : {}),
+  };
 }
 
-/** What stands between the fences is the message; it is data and nothing else. */
-function fenced(content: string): string {
-  return /^=====[^\n]*\n([\s\S]*?)\n=====/.exec(content)?.[1] ?? content;
+const rowEntry = (row: FoundRow, columns: readonly Asked[], question: Question) =>
+  Object.fromEntries(columns.map((asked) => [asked.name, entryOf(asked, row.get(asked.name), question)]));
+
+function entryOf(asked: Asked, found: Found | undefined, { letter }: Question): unknown {
+  if (asked.written) return { value: summaryOf(letter.text), quote: null };
+  const one = found ? { value: found.value, quote: found.quote } : nothing;
+  if (!asked.many) return one;
+  return found ? [one] : [];
 }
+
+/** The first sentence that says something: the stand-in writes nothing of its own. */
+function summaryOf(text: string): string {
+  const sentences = text.split(/(?<=[.!?])\s+|\n\s*\n/).map((one) => one.replace(/\s+/g, ' ').trim());
+  return sentences.find((one) => one.split(' ').length > 4) ?? sentences[0] ?? '';
+}
+
+/** Quotes that nobody wrote. */
+function invent(answer: Record<string, unknown>): void {
+  for (const entry of Object.values(answer))
+    if (entry && typeof entry === 'object' && 'quote' in entry && entry.quote !== null)
+      entry.quote = `as was agreed on ${String(entry.quote)}`;
+}
+
+export { signerOf };

@@ -1,9 +1,10 @@
 import { setTimeout as sleep } from 'node:timers/promises';
 import Fastify from 'fastify';
-import { answerRequest, type ChatRequest } from './answer.js';
+import { answerRequest } from './answer.js';
+import type { ChatRequest } from './request.js';
 
 /** How the stand-in is told to behave. */
-export type Mood = 'well' | 'fail' | 'stall' | 'overrun' | 'nonsense' | 'limit';
+export type Mood = 'well' | 'fail' | 'stall' | 'overrun' | 'nonsense' | 'limit' | 'invent' | 'obey';
 
 const stallMs = 120_000;
 
@@ -32,7 +33,9 @@ export async function startModel(port: number): Promise<ModelStandIn> {
         .send({ error: { message: 'told to be over its limit' } });
     if (mood === 'stall') await sleep(stallMs, undefined, { ref: false });
     const content =
-      mood === 'nonsense' ? 'I would rather talk about the weather.' : JSON.stringify(answerRequest(request.body));
+      mood === 'nonsense'
+        ? 'I would rather talk about the weather.'
+        : JSON.stringify(answerRequest(request.body, { invents: mood === 'invent', obeys: mood === 'obey' }));
     const cut = mood === 'overrun';
     return {
       id: `stand-in-${asked}`,

@@ -1,6 +1,6 @@
 import { say } from '../../errors/index.js';
 import type { View } from '../../reading/index.js';
-import { fold, toText } from '../../values/index.js';
+import { fold, ownTypes, toText } from '../../values/index.js';
 import type { Finding, Problem, RuleRun } from '../rule-kind.js';
 import type { Answer } from './answer.js';
 import type { Question } from './request.js';
@@ -80,7 +80,7 @@ function folding(rows: readonly Finding[][], key: readonly string[]): Finding[][
 
 /** The message says another number of rows than the answer has. A number that the message does not say counts for nothing. */
 function miscount(stated: NonNullable<Answer['stated']>, count: number, views: readonly View[]): Problem[] {
-  const [claim] = claimsOf('rows', { type: 'integer', basis: 'read' }, [stated], views);
+  const [claim] = claimsOf('rows', { type: ownTypes.number }, [stated], views);
   const number = Number(stated.value);
   if (!claim || claim.places.length === 0 || !Number.isInteger(number) || number === count) return [];
   const text = say('YS-PROMPT-ROWS-STATED', { stated: number, count, words: (stated.quote ?? '').slice(0, 80) });

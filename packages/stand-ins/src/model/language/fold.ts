@@ -1,11 +1,6 @@
 /** A word without case and accents; `ß` is written out, since both are met. */
 export const plain = (word: string): string =>
-  word
-    .normalize('NFD')
-    .replace(/\p{M}/gu, '')
-    .toLowerCase()
-    .replace(/ß/g, 'ss')
-    .replace(/[’‘]/g, "'");
+  word.normalize('NFD').replace(/\p{M}/gu, '').toLowerCase().replace(/ß/g, 'ss').replace(/[’‘]/g, "'");
 
 /** Whether two plain words are forms of one: the same, or alike but for the end, as `boxes` and `box`, `warmes` and `warm`. */
 export function alike(a: string, b: string): boolean {

@@ -84,11 +84,11 @@ export const nearDays: readonly (readonly [string, number])[] = (
       2,
       'the day after tomorrow|day after tomorrow|übermorgen|après-demain|pasado mañana|depois de amanhã|overmorgen|i overmorgen|i overmorgen',
     ],
-    [-2, 'the day before yesterday|day before yesterday|vorgestern|avant-hier|anteayer|anteontem|eergisteren|i forgårs|forgårs'],
     [
-      1,
-      'tomorrow|morgen früh|morgen|demain|mañana|amanhã|i morgen|imorgen',
+      -2,
+      'the day before yesterday|day before yesterday|vorgestern|avant-hier|anteayer|anteontem|eergisteren|i forgårs|forgårs',
     ],
+    [1, 'tomorrow|morgen früh|morgen|demain|mañana|amanhã|i morgen|imorgen'],
     [-1, 'yesterday|last night|gestern|hier|ayer|anoche|ontem|gisteren|i går|igår|i aftes'],
     [
       0,

@@ -1,0 +1,278 @@
+import { cueScore } from './cues.js';
+import { type Found, findChoice, findYesNo, foundAt, liesBehind, numbersFor, spotsOf } from './fields.js';
+import { daysIn } from './find/days.js';
+import { namesIn, signerOf } from './find/names.js';
+import { amountsIn, centsIn } from './find/plain-values.js';
+import { isAnyOf, wordsForChoices } from './find/said.js';
+import { type Letter, type Spot, sentenceAt } from './find/spot.js';
+import { alike, isWord, plain, type Token } from './language/fold.js';
+import { articles, cancelled, common, corrected, negations, numberWords } from './language/words.js';
+import type { Asked } from './request.js';
+
+export type FoundRow = Map<string, Found>;
+
+interface Chunk {
+  start: number;
+  end: number;
+  anchor: Spot;
+}
+
+/** Reads rows out of a letter: what each is known by is looked for first, then what stands with it. */
+export function findRows(columns: readonly Asked[], letter: Letter, taken: readonly Found[]): FoundRow[] {
+  const anchor = anchorOf(columns);
+  if (!anchor) return [];
+  const spots = anchorsIn(anchor, columns, letter).filter(
+    (spot) => !taken.some((one) => one.start < spot.end && spot.start < one.end),
+  );
+  const chunks = chunksOf(spots, letter);
+  const rows: { row: FoundRow; chunk: Chunk }[] = [];
+  for (const chunk of chunks) {
+    if (isCancelled(chunk, letter)) continue;
+    const row = rowOf(chunk, { anchor, columns, letter });
+    const before = rows.at(-1);
+    if (before && isCorrection(chunk, before.chunk, letter)) {
+      // What is put right keeps what it does not say anew.
+      rows[rows.length - 1] = { row: new Map([...before.row, ...row]), chunk };
+    } else rows.push({ row, chunk });
+  }
+  return rows.map(({ row }) => row);
+}
+
+/** What an item is best told by: an amount, a number of things, a name. */
+function anchorOf(columns: readonly Asked[]): Asked | null {
+  const of = (type: string) => columns.find((column) => column.type === type);
+  return (
+    of('amount') ??
+    of('integer') ??
+    of('number') ??
+    columns.find(({ type, shown }) => type === 'text' && shown.every(({ value }) => /^\p{Lu}/u.test(String(value)))) ??
+    columns.find(({ type }) => type === 'text') ??
+    null
+  );
+}
+
+const total =
+  /\b(?:total|sum|altogether|in all|summe|gesamt|insgesamt|zusammen|somme|suma|soma|totaal|samen|ialt|i alt)\b/;
+
+function anchorsIn(anchor: Asked, columns: readonly Asked[], letter: Letter): Spot[] {
+  const inBody = (spot: Spot) => spot.start < letter.closing;
+  if (anchor.type === 'amount') {
+    const amounts = amountsIn(letter);
+    const currency = amounts[0]?.value.slice(-3) ?? currencyShown(anchor) ?? 'EUR';
+    const cents = centsIn(letter, currency).filter(
+      (one) => !amounts.some((other) => one.start < other.end && other.start < one.end),
+    );
+    return [...amounts, ...cents]
+      .filter(inBody)
+      .filter(({ start }) => !total.test(plain(letter.text.slice(Math.max(0, start - 25), start))))
+      .sort((a, b) => a.start - b.start);
+  }
+  if (anchor.type === 'text') return namedAnchors(anchor, columns, letter);
+  const choices = columns.filter(({ type }) => type === 'choice');
+  return numbersFor(anchor, letter)
+    .filter(inBody)
+    .filter((spot) => {
+      const next = 'next' in spot ? Number(spot.next) : 0;
+      const noun = letter.tokens[next];
+      if (!noun || !isWord(noun)) return false;
+      const isUnit = choices.some(
+        ({ choices: all, shown }) =>
+          all?.some((choice) => alike(plain(choice), noun.word)) ||
+          shown.some(({ quote }) => alike(plain(quote ?? ''), noun.word)),
+      );
+      return 'isArticle' in spot && spot.isArticle
+        ? isUnit
+        : !common.has(noun.word) || isUnit || noun.word === 'of' || noun.word === 'de';
+    });
+}
+
+const currencyShown = ({ shown }: Asked) =>
+  shown.map(({ value }) => /[A-Z]{3}$/.exec(String(value))?.[0]).find(Boolean);
+
+const firstPerson = /\b(?:i|i'm|i'll|i've|ich|je|j'ai|j'|ik|yo|eu|jeg|me)\b/;
+
+/** Names that are not those of another column; the writer, where the letter speaks of nobody else. */
+function namedAnchors(anchor: Asked, columns: readonly Asked[], letter: Letter): Spot[] {
+  const rivals = columns.filter(({ name, type }) => type === 'text' && name !== anchor.name);
+  const names = namesIn(letter).filter((name) => name.start < letter.closing && !isOpening(name, letter));
+  const own = names.filter((name) => {
+    const score = cueScore(anchor, name, letter);
+    return !rivals.some((rival) => cueScore(rival, name, letter) > score + 0.3);
+  });
+  if (own.length > 0) return own;
+  const signer = signerOf(letter);
+  return signer && firstPerson.test(plain(letter.text))
+    ? [
+        {
+          ...signer,
+          value: signer.value.split(' ')[0] ?? signer.value,
+          end: signer.start + (signer.value.split(' ')[0]?.length ?? 0),
+        },
+      ]
+    : [];
+}
+
+const opening =
+  /^(?:dear|hi|hello|hallo|hey|liebe|sehr|bonjour|hola|beste|dag|goede|good|morning|moin|chere?s?|ola|bom|kaere|hej|guten)\b/;
+function isOpening({ start }: Spot, { text }: Letter): boolean {
+  const line = plain(text.slice(text.lastIndexOf('\n', start - 1) + 1, start + 60).split('\n')[0] ?? '');
+  return opening.test(line) && /^[^.]{0,50}[,!:]?$/.test(line.trim());
+}
+
+/** Cuts a letter between the anchors, at the strongest mark that stands there: the end of a sentence or line, a semicolon, a comma, an “and”. */
+function chunksOf(anchors: readonly Spot[], letter: Letter): Chunk[] {
+  const { text } = letter;
+  return anchors.map((anchor, i) => {
+    const before = anchors[i - 1];
+    const after = anchors[i + 1];
+    return {
+      anchor,
+      start: before ? cutIn(text, before.end, anchor.start) : sentenceAt(letter, anchor.start).start,
+      end: after
+        ? cutIn(text, anchor.end, after.start)
+        : Math.min(sentenceAt(letter, anchor.end - 1).end, letter.closing),
+    };
+  });
+}
+
+const marks: readonly RegExp[] = [
+  /\n\s*(?:[-*•–]|\d+[.)])\s|\n\s*\n/g,
+  /[.!?]["”’)]*\s(?=\s*\P{Ll})/gu,
+  /;/g,
+  /,(?!\d)/g,
+  /\s(?:and|und|et|y|e|en|og|plus)\s/g,
+];
+
+function cutIn(text: string, from: number, to: number): number {
+  const between = text.slice(from, to);
+  for (const mark of marks) {
+    const all = [...between.matchAll(mark)];
+    const last = all.at(-1);
+    // Of several strong marks the first ends the item; of several commas the last one does.
+    const chosen = mark === marks[3] ? last : all[0];
+    if (chosen) return from + chosen.index + chosen[0].length;
+  }
+  return to;
+}
+
+function isCancelled({ start, end }: Chunk, { text, tokens }: Letter): boolean {
+  const own = tokens.filter((token) => token.start >= start && token.end <= end);
+  if (own.some(({ word }) => cancelled.has(word))) return true;
+  const words = plain(text.slice(start, end));
+  return (
+    /\b(?:called off|backed out|no longer|not needed|nicht mehr|pago eu|pago yo|a mi cuenta|de mi bolsillo|do meu bolso|on me|my own pocket|geht auf mich)\b/.test(
+      words,
+    ) || negations.has(own.find(isWord)?.word ?? '')
+  );
+}
+
+/** “Sorry, make that fourteen bunches of the same.” */
+function isCorrection(chunk: Chunk, before: Chunk, { text }: Letter): boolean {
+  const between = text.slice(before.anchor.end, chunk.anchor.start);
+  return corrected.test(plain(between)) && !/[.\n]\s*\n/.test(between);
+}
+
+interface Around {
+  anchor: Asked;
+  columns: readonly Asked[];
+  letter: Letter;
+}
+
+function rowOf(chunk: Chunk, { anchor, columns, letter }: Around): FoundRow {
+  const row: FoundRow = new Map([[anchor.name, foundAt(chunk.anchor, letter)]]);
+  const inChunk = (spot: Spot) => spot.start >= chunk.start && spot.end <= chunk.end;
+  const days = columns.filter(({ type }) => type === 'date');
+  if (days.length > 0) putDays(row, days, chunk, letter);
+  for (const asked of columns) {
+    if (row.has(asked.name) || asked.type === 'date') continue;
+    const found =
+      asked.type === 'choice'
+        ? findChoice(asked, letter, chunk)
+        : asked.type === 'yes-no'
+          ? findYesNo(asked, letter, chunk)
+          : asked.type === 'text'
+            ? null
+            : spotsOf(asked, letter)
+                .filter((spot) => inChunk(spot) && !overlaps(spot, row))
+                .map((spot) => foundAt(spot, letter))[0];
+    if (found) row.set(asked.name, found);
+  }
+  for (const asked of columns)
+    if (asked.type === 'text' && !row.has(asked.name)) putText(row, asked, chunk, { anchor, columns, letter });
+  return row;
+}
+
+const overlaps = (spot: Spot, row: FoundRow) =>
+  [...row.values()].some(({ start, end }) => spot.start < end && start < spot.end);
+
+const open = /\b(?:since|seit|depuis|desde|sinds|siden)\b/;
+
+/** A first and a last day, or one day for both where examples have that. */
+function putDays(row: FoundRow, days: readonly Asked[], chunk: Chunk, letter: Letter): void {
+  const [first, second] = days;
+  if (!first) return;
+  const isOpen = open.test(plain(letter.text.slice(chunk.start, chunk.end)));
+  const spots = daysIn(letter, liesBehind(first) || (isOpen && days.length > 1)).filter(
+    ({ start, end }) => start >= chunk.start && end <= chunk.end,
+  );
+  const [from, to] = spots;
+  if (from) row.set(first.name, foundAt(from, letter));
+  if (!second) return;
+  if (to) row.set(second.name, foundAt(to, letter));
+  else if (from && !isOpen && !stillOpen.test(plain(letter.text.slice(chunk.start, chunk.end))))
+    row.set(second.name, foundAt(from, letter));
+}
+
+const stillOpen =
+  /\b(?:until further|bis auf weiteres|not clear|unclear|nog niet|noch nicht|weiss nicht|weet (?:ze|hij)? ?(?:nog )?niet|jusqu'a nouvel|don't know|not yet)\b/;
+
+/** The words of a chunk that nothing else explains: a noun with what stands before it. */
+function putText(row: FoundRow, asked: Asked, chunk: Chunk, { anchor, columns, letter }: Around): void {
+  const isName =
+    asked.shown.length > 0 ? asked.shown.every(({ value }) => /^\p{Lu}/u.test(String(value))) : anchor.type === 'text';
+  if (isName) {
+    const name = namesIn(letter).find((one) => one.start >= chunk.start && one.end <= chunk.end && !overlaps(one, row));
+    if (name) row.set(asked.name, foundAt(name, letter));
+    return;
+  }
+  const choices = columns.filter(({ type }) => type === 'choice').flatMap(wordsForChoices);
+  const explained = (token: Token) =>
+    common.has(token.word) ||
+    articles.has(token.word) ||
+    numberWords.has(token.word) ||
+    negations.has(token.word) ||
+    choices.some(({ value, words }) => alike(token.word, plain(value)) || isAnyOf(token.word, words)) ||
+    [...row.values()].some(({ start, end }) => token.start < end && start < token.end);
+  const behind = letter.tokens.filter(({ start, end }) => start >= chunk.anchor.end && end <= chunk.end);
+  const run = longestRun(behind, explained);
+  const [first, last] = [run[0], run.at(-1)];
+  if (!first || !last) return;
+  const quote = letter.text.slice(first.start, last.end).replace(/\s+/g, ' ');
+  row.set(asked.name, { value: asShown(quote, asked), quote, start: first.start, end: last.end });
+}
+
+/** The first run of words that nothing explains. */
+function longestRun(tokens: readonly Token[], explained: (token: Token) => boolean): Token[] {
+  const run: Token[] = [];
+  for (const token of tokens) {
+    if (isWord(token) && !explained(token)) run.push(token);
+    else if (run.length > 0) break;
+  }
+  return run;
+}
+
+/** In the form examples have: the singular in small letters, where they do so with what stands in the plural. */
+function asShown(quote: string, { shown }: Asked): string {
+  const isLower = shown.length > 0 && shown.every(({ value }) => String(value) === String(value).toLowerCase());
+  const text = isLower ? quote.toLowerCase() : quote;
+  const isSingular = shown.some(({ value, letter }) =>
+    letter.tokens.some(({ word }) => word === `${plain(String(value))}s` || word === `${plain(String(value))}es`),
+  );
+  return isSingular ? singular(text) : text;
+}
+
+function singular(text: string): string {
+  if (/ies$/.test(text)) return text.replace(/ies$/, 'y');
+  if (/(?:[sxz]|ch|sh)es$/.test(text)) return text.replace(/es$/, '');
+  return /[^su]s$/.test(text) ? text.slice(0, -1) : text;
+}
