@@ -1,5 +1,4 @@
 import { type Found, findFields } from './fields.js';
-import { signerOf } from './find/names.js';
 import { obey, ordersIn } from './obey.js';
 import { type Asked, type ChatRequest, type Question, readRequest, rowsKey, statedKey } from './request.js';
 import { type FoundRow, findRows } from './rows.js';
@@ -25,8 +24,8 @@ export function answerRequest(
 
 function answerQuestion(question: Question): Record<string, unknown> {
   const { fields, columns, letter } = question;
-  const found = findFields(fields, letter);
-  const rows = columns.length > 0 ? findRows(columns, letter, [...found.values()]) : [];
+  const found = findFields(fields, letter, columns);
+  const rows = columns.length > 0 ? findRows(question, [...found.values()]) : [];
   return {
     ...Object.fromEntries(fields.map((asked) => [asked.name, entryOf(asked, found.get(asked.name), question)])),
     ...(columns.length > 0
@@ -57,5 +56,3 @@ function invent(answer: Record<string, unknown>): void {
     if (entry && typeof entry === 'object' && 'quote' in entry && entry.quote !== null)
       entry.quote = `as was agreed on ${String(entry.quote)}`;
 }
-
-export { signerOf };

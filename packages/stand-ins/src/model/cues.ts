@@ -1,7 +1,7 @@
 import type { Letter, Spot } from './find/spot.js';
 import { sentenceAt } from './find/spot.js';
 import { alike, type Token } from './language/fold.js';
-import { common, negations } from './language/words.js';
+import { common, negations, prepositions } from './language/words.js';
 import type { Asked } from './request.js';
 
 /** How far from a value a word still says what it is, in words. */
@@ -26,13 +26,16 @@ function besideExamples(asked: Asked): Beside {
     const ahead = words.filter((token) => token.end <= start).slice(-3);
     const behind = words.filter((token) => token.start >= end).slice(0, 3);
     const last = ahead.at(-1);
-    if (last) before.add(last.word);
+    if (last) before.add(leadOf(last.word));
     for (const { word } of [...ahead, ...behind]) if (!common.has(word)) around.add(word);
   }
   const beside = { before: [...before], around: [...around] };
   known.set(asked, beside);
   return beside;
 }
+
+/** A small word by what it says, a figure as any figure. */
+const leadOf = (word: string) => (/^\d/.test(word) ? '#' : (prepositions.get(word) ?? word));
 
 /** Words that say what a field is, with their weight. */
 export function cuesOf(asked: Asked): { word: string; weight: number }[] {
@@ -61,7 +64,7 @@ export function cueScore(asked: Asked, spot: Spot<unknown>, letter: Letter): num
     score += best;
   }
   const before = words[first - 1]?.word;
-  if (before !== undefined && besideExamples(asked).before.includes(before)) score += common.has(before) ? 1 : 2;
+  if (before !== undefined && besideExamples(asked).before.includes(leadOf(before))) score += 1.6;
   return score;
 }
 
@@ -69,7 +72,7 @@ export function cueScore(asked: Asked, spot: Spot<unknown>, letter: Letter): num
 export function isDenied(tokens: readonly Token[], at: number): boolean {
   for (let i = Math.max(0, at - 4); i < at; i++) {
     const token = tokens[i];
-    if (token && negations.has(token.word) && !tokens.slice(i, at).some(({ text }) => /[.;:!?]/.test(text)))
+    if (token && negations.has(token.word) && !tokens.slice(i, at).some(({ text }) => /[.,;:!?]/.test(text)))
       return true;
   }
   return tokens

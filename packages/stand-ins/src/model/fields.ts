@@ -1,13 +1,13 @@
 import { cueScore, isDenied } from './cues.js';
 import { daysIn } from './find/days.js';
-import { namesIn, signerOf } from './find/names.js';
-import { amountsIn, centsIn, emailsIn, linksIn, phonesIn } from './find/plain-values.js';
+import { namesIn } from './find/names.js';
+import { amountsIn, emailsIn, linksIn, phonesIn } from './find/plain-values.js';
 import { quantitiesIn } from './find/quantities.js';
 import { isAnyOf, tiedValues, wordsForChoices, yesNoWords } from './find/said.js';
-import { type Letter, type Spot, sentenceAt } from './find/spot.js';
+import type { Letter, Spot } from './find/spot.js';
 import { timesIn } from './find/times.js';
 import { alike, plain } from './language/fold.js';
-import { articles, closing, common } from './language/words.js';
+import { articles, common } from './language/words.js';
 import type { Asked } from './request.js';
 
 /** A value the stand-in believes a field to have, and the words it rests on. */
@@ -22,6 +22,8 @@ export interface Found {
 interface Candidate {
   asked: Asked;
   spot: Spot;
+  /** How much the words around it say. */
+  cue: number;
   score: number;
 }
 
@@ -30,14 +32,18 @@ const telling = new Set(['date', 'time', 'datetime', 'amount', 'email', 'phone',
 const enough: Readonly<Record<string, number>> = { text: 1.6, integer: 1, number: 0.9 };
 
 /** Reads fields out of a letter. Each spot serves one field, the one that most speaks for. */
-export function findFields(fields: readonly Asked[], letter: Letter): Map<string, Found> {
+export function findFields(
+  fields: readonly Asked[],
+  letter: Letter,
+  columns: readonly Asked[] = [],
+): Map<string, Found> {
   const found = new Map<string, Found>();
   const spotted = fields.filter(({ type }) => type !== 'choice' && type !== 'yes-no');
   const candidates = spotted.flatMap((asked) => candidatesFor(asked, letter, fields)).sort((a, b) => b.score - a.score);
   const taken: { spot: Spot; type: string }[] = [];
-  for (const { asked, spot, score } of candidates) {
+  for (const { asked, spot, cue, score } of candidates) {
     if (found.has(asked.name) && !asked.many) continue;
-    if (score < (telling.has(asked.type) ? 0 : (enough[asked.type] ?? 1))) continue;
+    if (!isEnough({ asked, cue, score }, fields, columns)) continue;
     if (taken.some((one) => one.spot.start < spot.end && spot.start < one.spot.end)) continue;
     taken.push({ spot, type: asked.type });
     found.set(asked.name, foundAt(spot, letter));
@@ -46,8 +52,32 @@ export function findFields(fields: readonly Asked[], letter: Letter): Map<string
     if (asked.type === 'choice') set(found, asked, findChoice(asked, letter));
     else if (asked.type === 'yes-no') set(found, asked, findYesNo(asked, letter));
     else if (!found.has(asked.name)) set(found, asked, byTiedWord(asked, letter));
+    const none = byDenial(asked, letter);
+    if (none) found.set(asked.name, none);
   }
   return found;
+}
+
+/** Whether enough speaks for a spot. Where rows have values of the same type, something must name the field’s. */
+function isEnough(
+  { asked: { type }, cue, score }: Pick<Candidate, 'asked' | 'cue' | 'score'>,
+  fields: readonly Asked[],
+  columns: readonly Asked[],
+): boolean {
+  if (telling.has(type) && columns.some((column) => column.type === type) && cue < 1) return false;
+  if (telling.has(type)) return true;
+  const isAlone = fields.filter((field) => field.type === type).length === 1;
+  return score >= (isAlone ? 0.3 : (enough[type] ?? 1));
+}
+
+/** Nothing of what a number would count: “keine Kinder”, “sans enfants”. Only where what is said of the field knows a nought. */
+function byDenial(asked: Asked, letter: Letter): Found | null {
+  if (asked.type !== 'integer' || !/(?<!\d)0(?!\d)/.test(asked.about)) return null;
+  const at = letter.tokens.findIndex(
+    (token, i) => token.start < letter.closing && isAnyOf(token.word, asked.nameWords) && isDenied(letter.tokens, i),
+  );
+  const token = letter.tokens[at];
+  return token ? { value: 0, quote: token.text, start: token.start, end: token.end } : null;
 }
 
 function set(found: Map<string, Found>, asked: Asked, one: Found | null): void {
@@ -150,14 +180,9 @@ function candidatesFor(asked: Asked, letter: Letter, fields: readonly Asked[]): 
     .filter(inBody)
     .map((spot, i): Candidate => {
       const labelled = labelScore(asked, spot, letter);
-      const score =
-        cueScore(asked, spot, letter) +
-        labelled +
-        shapeScore(asked, spot) -
-        wornOut(spot, letter) +
-        (isOnly ? 0.5 : 0) -
-        i * 0.02;
-      return { asked, spot, score };
+      const cue = cueScore(asked, spot, letter);
+      const score = cue + labelled + shapeScore(asked, spot) - wornOut(spot, letter) + (isOnly ? 0.5 : 0) - i * 0.02;
+      return { asked, spot, cue: cue + labelled, score };
     });
 }
 
@@ -174,7 +199,10 @@ function labelScore({ nameWords, words }: Asked, { start }: Spot, { text }: Lett
 /** An article that is also a number seldom counts; what was said before a correction does not. */
 function wornOut(spot: Spot, letter: Letter): number {
   const isArticle = 'isArticle' in spot && spot.isArticle === true;
-  return (isArticle ? 0.8 : 0) + (isCorrected(spot, letter) ? 2.5 : 0);
+  const isLater = correction.test(letter.text.slice(0, spot.start)) && !isCorrected(spot, letter);
+  const at = letter.tokens.findIndex(({ end }) => end > spot.start);
+  const denied = isDenied(letter.tokens, at) ? 1 : 0;
+  return (isArticle ? 0.8 : 0) + (isCorrected(spot, letter) ? 2.5 : 0) - (isLater ? 1.2 : 0) + denied;
 }
 
 const correction =
@@ -195,7 +223,10 @@ const shapeOf = (value: string) =>
 /** Values that look as those of examples do. */
 function shapeScore(asked: Asked, { value }: Spot): number {
   if (typeof value !== 'string' || telling.has(asked.type)) return 0;
-  return asked.shown.some((one) => shapeOf(String(one.value)) === shapeOf(value)) ? 0.8 : 0;
+  const shape = shapeOf(value);
+  if (!asked.shown.some((one) => shapeOf(String(one.value)) === shape)) return 0;
+  // A capital alone is no shape; a number or a small word beside it is one.
+  return shape === 'A' ? 0.4 : 1.7;
 }
 
 /** What may be the value of a text: names, names with a number behind as in streets, what stands in quotation marks or behind a label. */
@@ -215,20 +246,29 @@ function textsFor(asked: Asked, letter: Letter): Spot[] {
       value: (match[1] ?? '').replace(/\s+/g, ' ').trim(),
     }),
   );
-  const labelled = [...text.matchAll(/^[ \t]*[-*•]?[ \t]*([\p{L} ]{2,30}):[ \t]*(\S[^\n]*?)[ \t]*$/gmu)].map(
-    (match): Spot => {
-      const value = match[2] ?? '';
-      const start = match.index + match[0].lastIndexOf(value);
-      return { start, end: start + value.length, value };
-    },
-  );
+  const labelled = [
+    ...text.matchAll(/^[ \t]*[-*•]?[ \t]*(\p{L}+(?: \p{L}+){0,2}):[ \t]*(\S[^\n.!?]{0,60}?)[ \t]*$/gmu),
+  ].map((match): Spot => {
+    const value = match[2] ?? '';
+    const start = match.index + match[0].lastIndexOf(value);
+    return { start, end: start + value.length, value };
+  });
+  const coded = asked.shown.some(({ value }) => codePattern.test(String(value)))
+    ? [...text.matchAll(/(?<![\p{L}\d])(?=[A-Z\d -]*\d)[A-Z\d]{1,8}(?:[ -/][A-Z\d]{1,8}){0,4}(?![\p{L}\d])/gu)].map(
+        (match): Spot => ({ start: match.index, end: match.index + match[0].length, value: match[0] }),
+      )
+    : [];
   const named = wantsNumber ? numbered : [...led, ...names.filter((name) => !led.some((one) => one.end === name.end))];
   return [
+    ...coded,
     ...named,
     ...quoted,
     ...labelled.filter(({ start }) => labelScore(asked, { start, end: start, value: '' }, letter) > 0),
   ];
 }
+
+/** Codes of capitals and figures, such as number plates. */
+const codePattern = /^(?=.*\d)(?=.*[A-Z])[A-Z\d]+(?:[ -/][A-Z\d]+)*$/;
 
 /** Names with the small word before them that examples have: “école du Clos-Marin”, “team Noord”. */
 function withLead(asked: Asked, name: Spot<string>, { text, tokens }: Letter): Spot[] {
@@ -272,67 +312,105 @@ function byTiedWord(asked: Asked, letter: Letter): Found | null {
   return null;
 }
 
+/** Words that stood with a value in worked examples. */
+type LearnedWords = ReadonlyMap<string, ReadonlySet<string>>;
+
+interface Stretch {
+  start: number;
+  end: number;
+}
+
+const wholeOf = (letter: Letter): Stretch => ({ start: 0, end: letter.closing });
+
 /** The choice that most words of a letter speak for; `within` bounds where is looked. */
-export function findChoice(asked: Asked, letter: Letter, within = { start: 0, end: letter.closing }): Found | null {
-  const said = wordsForChoices(asked);
-  let best: (Found & { score: number }) | null = null;
-  for (const [k, choice] of (asked.choices ?? []).entries()) {
-    const own = plain(choice).split(/\s+/);
-    const learned = asked.shown
-      .filter(({ value, start }) => value === choice && start >= 0)
-      .flatMap(({ quote }) => plain(quote ?? '').split(/\W+/))
-      .filter((word) => word.length > 2 && !common.has(word));
-    let score = 0;
-    let first: Found | null = null;
-    letter.tokens.forEach((token, i) => {
-      if (token.start < within.start || token.end > within.end) return;
-      const isOwn =
-        own.length === 1
-          ? alike(token.word, own[0] ?? '')
-          : own.every((word, n) => letter.tokens[i + n]?.word === word);
-      const weight = isOwn ? 4 : isAnyOf(token.word, learned) ? 2 : isAnyOf(token.word, said[k]?.words ?? []) ? 1 : 0;
-      if (weight === 0) return;
-      const isWornOut =
-        isCorrected({ start: token.start, end: token.end, value: '' }, letter) || isDenied(letter.tokens, i);
-      score += isWornOut ? -weight / 2 : weight;
-      if (!first || weight >= 4) first = { value: choice, quote: token.text, start: token.start, end: token.end };
-    });
-    if (first && score > 0 && (best === null || score > best.score)) best = { ...(first as Found), score };
+export function findChoice(
+  asked: Asked,
+  letter: Letter,
+  within: Stretch = wholeOf(letter),
+  learned: LearnedWords = new Map(),
+): Found | null {
+  let best: { found: Found; score: number } | null = null;
+  for (const { value, words } of wordsForChoices(asked)) {
+    const known = [...(learned.get(value) ?? []), ...quotedFor(asked, value)];
+    const one = supportFor({ value, words, known }, letter, within);
+    if (one && (best === null || one.score > best.score)) best = one;
   }
-  return best;
+  return best?.found ?? null;
+}
+
+/** Words that examples quoted for a choice. */
+const quotedFor = ({ shown }: Asked, choice: string): string[] =>
+  shown
+    .filter(({ value, start }) => value === choice && start >= 0)
+    .flatMap(({ quote }) => plain(quote ?? '').split(/[^\p{L}]+/u))
+    .filter((word) => word.length > 2 && !common.has(word));
+
+interface ChoiceWords {
+  value: string;
+  words: readonly string[];
+  known: readonly string[];
+}
+
+function supportFor(
+  { value, words, known }: ChoiceWords,
+  letter: Letter,
+  within: Stretch,
+): { found: Found; score: number } | null {
+  const own = plain(value).split(/\s+/);
+  let score = 0;
+  let found: { one: Found; weight: number } | null = null;
+  letter.tokens.forEach((token, i) => {
+    if (token.start < within.start || token.end > within.end) return;
+    const isOwn =
+      own.length === 1 ? alike(token.word, own[0] ?? '') : own.every((word, n) => letter.tokens[i + n]?.word === word);
+    const weight = isOwn ? 4 : isAnyOf(token.word, known) ? 2 : isAnyOf(token.word, words) ? 1 : 0;
+    if (weight === 0) return;
+    const isWornOut =
+      isCorrected({ start: token.start, end: token.end, value: '' }, letter) || isDenied(letter.tokens, i);
+    score += isWornOut ? -weight / 2 : weight;
+    const one = { value, quote: token.text, start: token.start, end: token.end };
+    if (!found || weight > found.weight) found = { one, weight };
+  });
+  const best = found as { one: Found; weight: number } | null;
+  return best && score > 0 ? { found: best.one, score } : null;
 }
 
 /** Yes where what the field asks is said, no where it is denied or its contrary is. */
-export function findYesNo(asked: Asked, letter: Letter, within = { start: 0, end: letter.closing }): Found | null {
-  const { yes, no, otherwise } = yesNoWords(asked);
+export function findYesNo(asked: Asked, letter: Letter, within: Stretch = wholeOf(letter)): Found | null {
+  const said = yesNoWords(asked);
   let best: { score: number; found: Found } | null = null;
   for (const sentence of letter.sentences) {
-    if (sentence.start >= within.end || sentence.end <= within.start) continue;
-    let [forYes, forNo] = [0, 0];
-    let at = -1;
-    letter.tokens.forEach((token, i) => {
-      if (token.start < Math.max(sentence.start, within.start) || token.end > Math.min(sentence.end, within.end))
-        return;
-      const isYes = isAnyOf(token.word, yes);
-      const isNo = isAnyOf(token.word, no);
-      if (!isYes && !isNo) return;
-      const denied = isDenied(letter.tokens, i);
-      if (isYes && !isNo) denied ? forNo++ : forYes++;
-      if (isNo && !isYes) denied ? forYes++ : forNo++;
-      if (isYes && isNo) denied ? forNo++ : (forYes += 0.5);
-      if (at < 0) at = i;
-    });
-    const score = forYes + forNo;
-    const token = letter.tokens[at];
-    if (!token || score < 1 || (best && best.score >= score)) continue;
-    best = { score, found: { value: forYes >= forNo, quote: token.text, start: token.start, end: token.end } };
+    const stretch = { start: Math.max(sentence.start, within.start), end: Math.min(sentence.end, within.end) };
+    const weighed = stretch.start < stretch.end ? weigh(said, letter, stretch) : null;
+    if (weighed && (best === null || weighed.score > best.score)) best = weighed;
   }
   if (best) return best.found;
-  const shownOtherwise = otherwise ?? null;
-  if (shownOtherwise === null) return null;
+  if (said.otherwise === null) return null;
   const [first] = letter.sentences;
   const quote = first ? letter.text.slice(first.start, first.end).trim() : null;
-  return { value: shownOtherwise, quote, start: first?.start ?? 0, end: first?.end ?? 0 };
+  return { value: said.otherwise, quote, start: first?.start ?? 0, end: first?.end ?? 0 };
 }
 
-export { centsIn, closing, sentenceAt, signerOf };
+/** What the words of a stretch say, for and against. */
+function weigh(
+  { yes, no }: { yes: readonly string[]; no: readonly string[] },
+  letter: Letter,
+  { start, end }: Stretch,
+): { score: number; found: Found } | null {
+  const score = { for: 0, against: 0 };
+  const told = letter.tokens.filter((token, i) => {
+    if (token.start < start || token.end > end) return false;
+    const [isYes, isNo] = [isAnyOf(token.word, yes), isAnyOf(token.word, no)];
+    if (!isYes && !isNo) return false;
+    const speaksFor = isYes === isNo || isYes ? !isDenied(letter.tokens, i) : isDenied(letter.tokens, i);
+    score[speaksFor ? 'for' : 'against'] += isYes === isNo ? 0.5 : 1;
+    return true;
+  });
+  const [first] = told;
+  const all = score.for + score.against;
+  if (!first || all < 1) return null;
+  return {
+    score: all,
+    found: { value: score.for >= score.against, quote: first.text, start: first.start, end: first.end },
+  };
+}

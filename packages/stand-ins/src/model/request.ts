@@ -78,13 +78,14 @@ export function readRequest(request: ChatRequest): Question {
   const instructions = system;
   const asked = (name: string, isColumn: boolean) =>
     askedOf(name, { system, names: [...fields, ...columns], letters: examples, isColumn });
-  return {
-    letter,
-    examples,
-    instructions,
-    fields: fields.map((name) => asked(name, false)),
-    columns: columns.map((name) => asked(name, true)),
-  };
+  const of = { fields: fields.map((name) => asked(name, false)), columns: columns.map((name) => asked(name, true)) };
+  const all = [...of.fields, ...of.columns];
+  // What is said of many fields tells none of them.
+  const telling = (one: Asked): Asked => ({
+    ...one,
+    words: one.words.filter((word) => all.filter(({ words }) => words.includes(word)).length < 3),
+  });
+  return { letter, examples, instructions, fields: of.fields.map(telling), columns: of.columns.map(telling) };
 }
 
 /** The names come with the schema, or with the list in the instructions, where a server knows no schemas. */
@@ -112,6 +113,11 @@ function closingOf(text: string): number {
   let at = text.length;
   for (const match of text.matchAll(/^[ \t]*([^\n]{1,40})$/gm))
     if (match.index > text.length / 4 && closing.test(plain(match[1] ?? '').trim())) at = Math.min(at, match.index);
+  // A line that is nothing but a name, behind a blank one, ends a letter as well.
+  for (const match of text.matchAll(
+    /\n[ \t]*\n(?=[ \t]*\p{Lu}[\p{L}.'’-]*(?: \p{Lu}[\p{L}.'’-]*){0,2}[ \t]*(?:\n|$))/gu,
+  ))
+    if (match.index > text.length / 3) at = Math.min(at, match.index);
   return at;
 }
 
@@ -166,40 +172,37 @@ function descriptionOf(name: string, system: string, names: readonly string[]): 
       .split(/\n(?:Fields|Columns):\n/)[0]
       ?.split('\n')
       .slice(3) ?? [];
-  const found: string[] = [];
-  let taking = false;
-  for (const line of lines) {
-    const head = /^\s*[-*]?\s*([\w, ]+?)\s*:\s*(.*)$/.exec(line);
-    const heads = head?.[1]?.split(/,\s*/).filter((one) => names.includes(one)) ?? [];
-    if (heads.length > 0) {
-      taking = heads.includes(name);
-      if (taking) found.push(head?.[2] ?? '');
-    } else if (/^\S.{0,60}:$/.test(line) || /[.:]$/.test(line) === false || !taking) taking = false;
-    else found.push(line);
-  }
-  if (found.length > 0) return found.join(' ');
+  const headed = lines.flatMap((line) => {
+    const [, head = '', text = ''] = /^\s*[-*]?\s*([\w, ]+?)\s*:\s*(.*)$/.exec(line) ?? [];
+    const heads = head.split(/,\s*/).filter((one) => names.includes(one));
+    return heads.includes(name) ? [text] : [];
+  });
+  if (headed.length > 0) return headed.join(' ');
   const parts = name
     .toLowerCase()
     .split('_')
-    .filter((part) => part.length > 2);
+    .filter((part) => part.length > 2)
+    .map(plain);
   const sentences = lines.join('\n').match(/[^.?!\n]+[.?!]?/g) ?? [];
-  return sentences.filter((sentence) => parts.some((part) => plain(sentence).includes(plain(part)))).join(' ');
+  return sentences.filter((sentence) => parts.some((part) => plain(sentence).includes(part))).join(' ');
 }
 
 function shownIn(letter: Letter, entries: readonly Entries[], name: string): Shown[] {
-  const found: Shown[] = [];
-  let from = 0;
-  for (const given of entries) {
-    const all = [given[name] ?? []].flat();
-    for (const { value, quote } of all) {
-      if (value === null || value === undefined) continue;
-      const text = quote ?? '';
-      const lower = letter.text.toLowerCase();
-      const at = text === '' ? -1 : lower.indexOf(text.toLowerCase(), from);
-      const start = at >= 0 || text === '' ? at : lower.indexOf(text.toLowerCase());
-      if (start >= 0) from = start;
-      found.push({ value: value as Shown['value'], quote, letter, start, end: start < 0 ? -1 : start + text.length });
-    }
-  }
-  return found;
+  const lower = letter.text.toLowerCase();
+  // What the subject says as well is looked for in the body.
+  let from = Math.max(0, lower.indexOf('\n\n'));
+  return entries.flatMap((given) =>
+    [given[name] ?? []].flat().flatMap(({ value, quote }): Shown[] => {
+      if (value === null || value === undefined) return [];
+      const text = quote?.toLowerCase() ?? '';
+      const start = text === '' ? -1 : placeOf(lower, text, from);
+      from = Math.max(from, start);
+      return [{ value: value as Shown['value'], quote, letter, start, end: start < 0 ? -1 : start + text.length }];
+    }),
+  );
+}
+
+function placeOf(text: string, words: string, from: number): number {
+  const behind = text.indexOf(words, from);
+  return behind >= 0 ? behind : text.indexOf(words);
 }

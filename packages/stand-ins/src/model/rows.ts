@@ -7,7 +7,8 @@ import { isAnyOf, wordsForChoices } from './find/said.js';
 import { type Letter, type Spot, sentenceAt } from './find/spot.js';
 import { alike, isWord, plain, type Token } from './language/fold.js';
 import { articles, cancelled, common, corrected, negations, numberWords } from './language/words.js';
-import type { Asked } from './request.js';
+import { type Learned, learnedFrom } from './learned.js';
+import type { Asked, Question } from './request.js';
 
 export type FoundRow = Map<string, Found>;
 
@@ -18,17 +19,19 @@ interface Chunk {
 }
 
 /** Reads rows out of a letter: what each is known by is looked for first, then what stands with it. */
-export function findRows(columns: readonly Asked[], letter: Letter, taken: readonly Found[]): FoundRow[] {
+export function findRows(question: Question, taken: readonly Found[]): FoundRow[] {
+  const { columns, letter } = question;
+  const learned = learnedFrom(question);
   const anchor = anchorOf(columns);
   if (!anchor) return [];
   const spots = anchorsIn(anchor, columns, letter).filter(
     (spot) => !taken.some((one) => one.start < spot.end && spot.start < one.end),
   );
-  const chunks = chunksOf(spots, letter);
+  const chunks = chunksOf(spots, letter, anchor.type === 'text');
   const rows: { row: FoundRow; chunk: Chunk }[] = [];
   for (const chunk of chunks) {
     if (isCancelled(chunk, letter)) continue;
-    const row = rowOf(chunk, { anchor, columns, letter });
+    const row = rowOf(chunk, { anchor, columns, letter, learned });
     const before = rows.at(-1);
     if (before && isCorrection(chunk, before.chunk, letter)) {
       // What is put right keeps what it does not say anew.
@@ -52,7 +55,7 @@ function anchorOf(columns: readonly Asked[]): Asked | null {
 }
 
 const total =
-  /\b(?:total|sum|altogether|in all|summe|gesamt|insgesamt|zusammen|somme|suma|soma|totaal|samen|ialt|i alt)\b/;
+  /\b(?:total|sum|altogether|in all|summe|gesamt|insgesamt|zusammen|somme|suma|soma|totaal|samen|ialt|i alt|ao todo|en todo|em tudo|en total)\b/;
 
 function anchorsIn(anchor: Asked, columns: readonly Asked[], letter: Letter): Spot[] {
   const inBody = (spot: Spot) => spot.start < letter.closing;
@@ -94,10 +97,10 @@ const firstPerson = /\b(?:i|i'm|i'll|i've|ich|je|j'ai|j'|ik|yo|eu|jeg|me)\b/;
 /** Names that are not those of another column; the writer, where the letter speaks of nobody else. */
 function namedAnchors(anchor: Asked, columns: readonly Asked[], letter: Letter): Spot[] {
   const rivals = columns.filter(({ name, type }) => type === 'text' && name !== anchor.name);
-  const names = namesIn(letter).filter((name) => name.start < letter.closing && !isOpening(name, letter));
+  const names = peopleIn(letter).filter((name) => name.start < letter.closing && !isOpening(name, letter));
   const own = names.filter((name) => {
     const score = cueScore(anchor, name, letter);
-    return !rivals.some((rival) => cueScore(rival, name, letter) > score + 0.3);
+    return !rivals.some((rival) => cueScore(rival, name, letter) > score + 0.3) && hasMore(name, columns, letter);
   });
   if (own.length > 0) return own;
   const signer = signerOf(letter);
@@ -112,6 +115,39 @@ function namedAnchors(anchor: Asked, columns: readonly Asked[], letter: Letter):
     : [];
 }
 
+/** Names of single people: two that an “and” joins are two, and what an article stands before is no one. */
+function peopleIn(letter: Letter): Spot<string>[] {
+  return namesIn(letter).flatMap((name) => {
+    const before = letter.tokens.filter(({ end }) => end <= name.start).at(-1);
+    if (before && determiners.has(before.word) && !/[.;!?]/.test(letter.text.slice(before.end, name.start))) return [];
+    let at = name.start;
+    return letter.text
+      .slice(name.start, name.end)
+      .split(/(\s+(?:and|und|et|y|e|en|og|&)\s+)/)
+      .flatMap((part, i): Spot<string>[] => {
+        const start = at;
+        at += part.length;
+        return i % 2 === 0 ? [{ start, end: at, value: part.replace(/\s+/g, ' ') }] : [];
+      });
+  });
+}
+
+const determiners = new Set(
+  'the a an das die der dem den am im zum zur beim vom ein eine einen einem einer unser unsere ihr ihre kein keine le la les du au aux el los las del al o os as do da dos das no na de het een ons onze det et en'.split(
+    ' ',
+  ),
+);
+
+/** Whether the clause of a name says more that an item has: a day, or a word for a choice. */
+function hasMore(name: Spot, columns: readonly Asked[], letter: Letter): boolean {
+  const { text } = letter;
+  const start = Math.max(...[',', ';', ':', '.', '\n\n'].map((mark) => text.lastIndexOf(mark, name.start - 1))) + 1;
+  const behind = /[,;.!?]\s|\n\s*\n/.exec(text.slice(name.end));
+  const stretch = { start, end: Math.min(name.end + (behind?.index ?? text.length), letter.closing) };
+  const days = daysIn(letter, false).some(({ start }) => start >= stretch.start && start < stretch.end);
+  return days || columns.some((column) => column.type === 'choice' && findChoice(column, letter, stretch) !== null);
+}
+
 const opening =
   /^(?:dear|hi|hello|hallo|hey|liebe|sehr|bonjour|hola|beste|dag|goede|good|morning|moin|chere?s?|ola|bom|kaere|hej|guten)\b/;
 function isOpening({ start }: Spot, { text }: Letter): boolean {
@@ -120,17 +156,17 @@ function isOpening({ start }: Spot, { text }: Letter): boolean {
 }
 
 /** Cuts a letter between the anchors, at the strongest mark that stands there: the end of a sentence or line, a semicolon, a comma, an “and”. */
-function chunksOf(anchors: readonly Spot[], letter: Letter): Chunk[] {
+function chunksOf(anchors: readonly Spot[], letter: Letter, isNamed: boolean): Chunk[] {
   const { text } = letter;
   return anchors.map((anchor, i) => {
     const before = anchors[i - 1];
     const after = anchors[i + 1];
+    const sentence = sentenceAt(letter, anchor.end - 1);
+    const last = isNamed ? letter.closing : Math.min(sentence.end, letter.closing);
     return {
       anchor,
-      start: before ? cutIn(text, before.end, anchor.start) : sentenceAt(letter, anchor.start).start,
-      end: after
-        ? cutIn(text, anchor.end, after.start)
-        : Math.min(sentenceAt(letter, anchor.end - 1).end, letter.closing),
+      start: before ? cutIn(text, before.end, anchor.start, isNamed) : sentenceAt(letter, anchor.start).start,
+      end: after ? cutIn(text, anchor.end, after.start, isNamed) : last,
     };
   });
 }
@@ -143,13 +179,14 @@ const marks: readonly RegExp[] = [
   /\s(?:and|und|et|y|e|en|og|plus)\s/g,
 ];
 
-function cutIn(text: string, from: number, to: number): number {
+/** `behind`: what stands in sentences between belongs to the item before it. */
+export function cutIn(text: string, from: number, to: number, behind = false): number {
   const between = text.slice(from, to);
   for (const mark of marks) {
     const all = [...between.matchAll(mark)];
     const last = all.at(-1);
     // Of several strong marks the first ends the item; of several commas the last one does.
-    const chosen = mark === marks[3] ? last : all[0];
+    const chosen = behind || mark === marks[3] ? last : all[0];
     if (chosen) return from + chosen.index + chosen[0].length;
   }
   return to;
@@ -173,12 +210,13 @@ function isCorrection(chunk: Chunk, before: Chunk, { text }: Letter): boolean {
 }
 
 interface Around {
+  learned: Learned;
   anchor: Asked;
   columns: readonly Asked[];
   letter: Letter;
 }
 
-function rowOf(chunk: Chunk, { anchor, columns, letter }: Around): FoundRow {
+function rowOf(chunk: Chunk, { anchor, columns, letter, learned }: Around): FoundRow {
   const row: FoundRow = new Map([[anchor.name, foundAt(chunk.anchor, letter)]]);
   const inChunk = (spot: Spot) => spot.start >= chunk.start && spot.end <= chunk.end;
   const days = columns.filter(({ type }) => type === 'date');
@@ -187,7 +225,7 @@ function rowOf(chunk: Chunk, { anchor, columns, letter }: Around): FoundRow {
     if (row.has(asked.name) || asked.type === 'date') continue;
     const found =
       asked.type === 'choice'
-        ? findChoice(asked, letter, chunk)
+        ? findChoice(asked, letter, chunk, learned.get(asked.name))
         : asked.type === 'yes-no'
           ? findYesNo(asked, letter, chunk)
           : asked.type === 'text'
@@ -198,7 +236,7 @@ function rowOf(chunk: Chunk, { anchor, columns, letter }: Around): FoundRow {
     if (found) row.set(asked.name, found);
   }
   for (const asked of columns)
-    if (asked.type === 'text' && !row.has(asked.name)) putText(row, asked, chunk, { anchor, columns, letter });
+    if (asked.type === 'text' && !row.has(asked.name)) putText(row, asked, chunk, { anchor, columns, letter, learned });
   return row;
 }
 
@@ -244,7 +282,8 @@ function putText(row: FoundRow, asked: Asked, chunk: Chunk, { anchor, columns, l
     choices.some(({ value, words }) => alike(token.word, plain(value)) || isAnyOf(token.word, words)) ||
     [...row.values()].some(({ start, end }) => token.start < end && start < token.end);
   const behind = letter.tokens.filter(({ start, end }) => start >= chunk.anchor.end && end <= chunk.end);
-  const run = longestRun(behind, explained);
+  const ahead = letter.tokens.filter(({ start, end }) => start >= chunk.start && end <= chunk.anchor.start);
+  const run = [longestRun(behind, explained), longestRun(ahead, explained)].find((one) => one.length > 0) ?? [];
   const [first, last] = [run[0], run.at(-1)];
   if (!first || !last) return;
   const quote = letter.text.slice(first.start, last.end).replace(/\s+/g, ' ');
@@ -273,6 +312,6 @@ function asShown(quote: string, { shown }: Asked): string {
 
 function singular(text: string): string {
   if (/ies$/.test(text)) return text.replace(/ies$/, 'y');
-  if (/(?:[sxz]|ch|sh)es$/.test(text)) return text.replace(/es$/, '');
-  return /[^su]s$/.test(text) ? text.slice(0, -1) : text;
+  if (/(?:ss|x|z|ch|sh)es$/.test(text)) return text.replace(/es$/, '');
+  return /[^sui]s$/.test(text) ? text.slice(0, -1) : text;
 }

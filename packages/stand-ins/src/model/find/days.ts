@@ -38,7 +38,7 @@ const directedBehind = /^ (?:(?<ahead>prochain|que viene|que vem|proxim[oa])|(?<
 export function daysIn(letter: Letter, past: boolean): Day[] {
   const { written } = letter;
   const text = foldedText(letter.text);
-  const found: Day[] = [...written_(text, written, past)];
+  const found: Day[] = [...writtenDates(text, written, past)];
   const add = (day: Day) => {
     if (!found.some((other) => day.start < other.end && other.start < day.end)) found.push(day);
   };
@@ -50,15 +50,9 @@ export function daysIn(letter: Letter, past: boolean): Day[] {
     for (const day of spans(letter, text, written)) add(day);
     for (const [name, index] of weekdays)
       for (const at of wordsAt(text, name)) {
-        // “Monday 19 May”: the date behind says it.
-        const dated = found.find(
-          ({ kind, start }) =>
-            kind === 'date' &&
-            start > at &&
-            /^,? (?:the |den |dem |el |le )?$/.test(text.slice(at + name.length, start)),
-        );
+        const dated = found.find((day) => isDateOf(day, text, at + name.length));
         if (dated) dated.start = at;
-        else add(weekday(text, at, name, index, written, past));
+        else add(numbered(text, { at, name, index }, written) ?? weekday(text, { at, name, index }, written, past));
       }
   }
   const ordered = found.sort((a, b) => a.start - b.start);
@@ -86,7 +80,7 @@ function wordsAt(text: string, phrase: string): number[] {
   return found;
 }
 
-function written_(text: string, written: string | null, past: boolean): Day[] {
+function writtenDates(text: string, written: string | null, past: boolean): Day[] {
   const found: Day[] = [];
   for (const form of forms) {
     for (const match of text.matchAll(form)) {
@@ -144,14 +138,45 @@ function bareDays(text: string, known: readonly Day[], written: string, past: bo
   });
 }
 
-function weekday(text: string, at: number, name: string, index: number, written: string, past: boolean): Day {
+/** The day of a number and a weekday that lies nearest: “Monday 19”. */
+function dayInMonth(number: number, index: number, written: string): string | null {
+  for (let away = 0; away < 60; away++)
+    for (const step of [away, -away]) {
+      const day = shift(written, step);
+      if (Number(day.slice(8)) === number && weekdayOf(day) === index) return day;
+    }
+  return null;
+}
+
+interface Named {
+  at: number;
+  name: string;
+  index: number;
+}
+
+/** “Monday 19 May”: the date behind a weekday says it. */
+const isDateOf = ({ kind, start }: Day, text: string, end: number) =>
+  kind === 'date' && start >= end && /^,? (?:the |den |dem |el |le )?$/.test(text.slice(end, start));
+
+const numberBehind =
+  /^,? (?:the |den |dem |el |le |o |de )?(\d{1,2})(?:st|nd|rd|th|\.|er)?(?![\d.,:/€£$]*\d| ?(?:€|£|\$|uhr|h\b|euros?))/;
+
+/** “Monday 19”, where the month is not said. */
+function numbered(text: string, { at, name, index }: Named, written: string): Day | null {
+  const match = numberBehind.exec(text.slice(at + name.length));
+  const value = match && dayInMonth(Number(match[1]), index, written);
+  return value ? { start: at, end: at + name.length + match[0].length, value, kind: 'date' } : null;
+}
+
+function weekday(text: string, { at, name, index }: Named, written: string, past: boolean): Day {
   const before = directed.exec(text.slice(Math.max(0, at - 24), at));
   const behind = directedBehind.exec(text.slice(at + name.length));
-  const back = before?.groups?.back ?? behind?.groups?.back ?? (past && !before?.groups?.ahead ? '' : undefined);
+  const isBack = before?.groups?.back !== undefined || behind?.groups?.back !== undefined;
+  const isBehind = isBack || (past && before?.groups?.ahead === undefined);
   const ahead = (index - weekdayOf(written) + 7) % 7 || 7;
   const start = at - (before?.[0].length ?? 0);
   const end = at + name.length + (behind?.[0].length ?? 0);
-  return { start, end, value: shift(written, back === undefined ? ahead : ahead - 7), kind: 'weekday' };
+  return { start, end, value: shift(written, isBehind ? ahead - 7 : ahead), kind: 'weekday' };
 }
 
 const unit = /^(?:days?|tage[n]?|jours?|dias?|dagen?|dage)$/;

@@ -41,20 +41,13 @@ export function namesIn(letter: Letter): Spot<string>[] {
   const found: Spot<string>[] = [];
   for (let i = 0; i < tokens.length; ) {
     const end = nameEnd(tokens, i);
-    if (end === i) {
+    // A common word that begins a sentence has its capital from there.
+    if (end === i || (common.has(tokens[i]?.word ?? '') && begins(letter, i))) {
       i++;
       continue;
     }
     const [first, last] = [tokens[i], tokens[end - 1]];
-    if (
-      first &&
-      last &&
-      !(
-        begins(letter, i) &&
-        end === i + 1 &&
-        (common.has(first.word) || numberWords.has(first.word) || isCalendar(first.word))
-      )
-    )
+    if (first && last && !(begins(letter, i) && end === i + 1 && numberWords.has(first.word)))
       found.push({ start: first.start, end: last.end, value: text.slice(first.start, last.end).replace(/\s+/g, ' ') });
     i = end;
   }
@@ -62,24 +55,26 @@ export function namesIn(letter: Letter): Spot<string>[] {
 }
 
 function nameEnd(tokens: readonly Token[], from: number): number {
-  const isPart = (token: Token | undefined) =>
-    token !== undefined && isWord(token) && isCapital(token) && !isCalendar(token.word) && token.word !== 'i';
   if (!isPart(tokens[from])) return from;
   let end = from + 1;
   for (;;) {
-    const next = tokens[end];
-    if (isPart(next)) end++;
-    else if (next && within.has(next.word) && isPart(tokens[end + 1])) end += 2;
-    else if (
-      next &&
-      within.has(next.word) &&
-      next.word.length <= 3 &&
-      within.has(tokens[end + 1]?.word ?? '') &&
-      isPart(tokens[end + 2])
-    )
-      end += 3;
-    else return end;
+    const joining = joiningWords(tokens, end);
+    // A blank line ends a name.
+    if (gap(tokens, end) > 1 || !isPart(tokens[end + joining]) || gap(tokens, end + joining) > 1) return end;
+    end += joining + 1;
   }
+}
+
+const isPart = (token: Token | undefined) =>
+  token !== undefined && isWord(token) && isCapital(token) && !isCalendar(token.word) && token.word !== 'i';
+
+const gap = (tokens: readonly Token[], at: number) => (tokens[at]?.start ?? 0) - (tokens[at - 1]?.end ?? 0);
+
+/** How many small words stand before the next part of a name: “Vila do Salgueiro”, “Tuilerie de la Tour”. */
+function joiningWords(tokens: readonly Token[], at: number): number {
+  let count = 0;
+  while (count < 2 && within.has(tokens[at + count]?.word ?? '')) count++;
+  return count;
 }
 
 /** Whether a token is the first of its sentence. */

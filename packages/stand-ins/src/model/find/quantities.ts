@@ -26,8 +26,11 @@ export function quantityAt(tokens: readonly Token[], at: number): Quantity | nul
   if (!first) return null;
   const number = numberAt(tokens, at);
   const groups = collectiveAt(tokens, number ? number.next : at);
-  if (groups && (number === null || groups.value > 1))
-    return spot(tokens, at, groups.next, (number?.value ?? 1) * groups.value);
+  if (groups && (number === null || groups.value > 1)) {
+    // “A dozen and a half.”
+    const more = halfBehind(tokens, groups.next);
+    return spot(tokens, at, more ?? groups.next, ((number?.value ?? 1) + (more === null ? 0 : 0.5)) * groups.value);
+  }
   if (!number) return ordinalAt(tokens, at);
   const isArticle = number.next === at + 1 && articles.has(first.word);
   return { ...spot(tokens, at, number.next, number.value), isArticle };
@@ -41,6 +44,13 @@ const spot = (tokens: readonly Token[], at: number, next: number, value: number)
   isOrdinal: false,
   next,
 });
+
+function halfBehind(tokens: readonly Token[], at: number): number | null {
+  const word = (i: number) => tokens[i]?.word ?? '';
+  if (!/^(?:and|und|et|y|e|en|og)$/.test(word(at))) return null;
+  const from = articles.has(word(at + 1)) ? at + 2 : at + 1;
+  return halves.has(word(from)) ? from + 1 : null;
+}
 
 function ordinalAt(tokens: readonly Token[], at: number): Quantity | null {
   const value = ordinals.get(tokens[at]?.word ?? '');
@@ -69,31 +79,30 @@ export function numberAt(tokens: readonly Token[], at: number): { value: number;
     const value = figure(token.text);
     return value === null ? null : { value, next: at + 1 };
   }
-  const first = wordNumber(token.word);
+  const first = token.isForeign ? null : wordNumber(token.word);
   if (first === null) return null;
-  let value = first;
-  let next = at + 1;
+  let found = { value: first, next: at + 1 };
   for (;;) {
-    const joined = /^(?:and|und|et|y|e|og|en)$/.test(tokens[next]?.word ?? '');
-    const from = joined ? next + 1 : next;
-    const more = tokens[from] && wordNumber(tokens[from].word);
-    if (more === null || more === undefined) break;
-    if (more === 100 && value < 10 && !joined) value *= 100;
-    // An article behind a number begins something else.
-    else if (
-      value >= 20 &&
-      value % 10 === 0 &&
-      more < 10 &&
-      more > 0 &&
-      (joined || !articles.has(tokens[from]?.word ?? ''))
-    )
-      value += more;
-    else if (value >= 100 && value % 100 === 0 && more < 100 && joined) value += more;
-    else if (value === 80 && more >= 10 && more < 20) value += more;
-    else break;
-    next = from + 1;
+    const more = addedAt(tokens, found);
+    if (!more) return found;
+    found = more;
   }
-  return { value, next };
+}
+
+/** A number with the next word of it: `twenty` and `two`, `a hundred` and `ten`, `quatre-vingt` and `dix`. */
+function addedAt(tokens: readonly Token[], { value, next }: { value: number; next: number }) {
+  const joined = /^(?:and|und|et|y|e|og|en)$/.test(tokens[next]?.word ?? '');
+  const from = joined ? next + 1 : next;
+  const word = tokens[from]?.word ?? '';
+  const more = tokens[from]?.isForeign ? null : wordNumber(word);
+  if (more === null) return null;
+  const times = more === 100 && value < 10 && !joined;
+  // An article behind a number begins something else.
+  const units = value >= 20 && value % 10 === 0 && more > 0 && more < 10 && (joined || !articles.has(word));
+  const rest = value >= 100 && value % 100 === 0 && more < 100 && joined;
+  const score = value === 80 && more >= 10 && more < 20;
+  if (times) return { value: value * 100, next: from + 1 };
+  return units || rest || score ? { value: value + more, next: from + 1 } : null;
 }
 
 const joinedWord = /^(\p{L}+?)(?:und|en|og)(\p{L}+)$/u;
@@ -114,7 +123,13 @@ function wordNumber(word: string): number | null {
 /** A figure as people write it in any of the languages: a group of three behind a mark is a thousand. */
 export function figure(text: string): number | null {
   if (/:/.test(text)) return null;
-  const plain = /^\d{1,3}(?:[.,]\d{3})+$/.test(text) ? text.replace(/[.,]/g, '') : text.replace(',', '.');
+  const grouped = /^\d{1,3}(?:[.,]\d{3})+$/.test(text);
+  const both = /^[\d.,]*([.,])\d{3}([.,])\d{1,2}$/.exec(text);
+  const plain = grouped
+    ? text.replace(/[.,]/g, '')
+    : both && both[1] !== both[2]
+      ? `${text.slice(0, text.lastIndexOf(both[2] ?? '')).replace(/[.,]/g, '')}.${text.slice(text.lastIndexOf(both[2] ?? '') + 1)}`
+      : text.replace(',', '.');
   const value = Number(plain);
   return Number.isFinite(value) ? value : null;
 }

@@ -36,6 +36,9 @@ function partsAround(text: string, name: string, names: readonly string[]): stri
       found.push(bracket);
       continue;
     }
+    // In a bare list of choices nothing is said of any.
+    if (!/^["”»')]*,? (?:if|when|wenn|falls|si|s'il|quand|se|als|wanneer|hvis|for|fur|para|pour)\b/.test(rest))
+      continue;
     const clause = /^[^;.]*/.exec(rest)?.[0] ?? '';
     const next = Math.min(
       ...names.filter((other) => other !== name).map((other) => indexOfWord(clause, other)),

@@ -1,4 +1,5 @@
 import { type Token, tokensOf } from '../language/fold.js';
+import { withLanguage } from '../language/guess.js';
 
 /** A stretch of the message that may be a value. */
 export interface Spot<V = string | number | boolean> {
@@ -38,7 +39,7 @@ export function sentencesOf(text: string): { start: number; end: number }[] {
 
 export const letterOf = (text: string, written: string | null, closing = text.length): Letter => ({
   text,
-  tokens: tokensOf(text),
+  tokens: withLanguage(tokensOf(text)),
   sentences: sentencesOf(text),
   written,
   closing,

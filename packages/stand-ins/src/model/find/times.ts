@@ -1,3 +1,4 @@
+import type { Token } from '../language/fold.js';
 import { foldedText } from './days.js';
 import { numberAt } from './quantities.js';
 import type { Letter, Spot } from './spot.js';
@@ -5,7 +6,7 @@ import type { Letter, Spot } from './spot.js';
 const figures =
   /(?<![\d.,:/-])(?<h>[01]?\d|2[0-3])(?:(?::|h|\.(?=\d\d ?(?:uhr|h\b|[ap]\.?m)))(?<m>[0-5]\d)|h)(?: ?(?<half>[ap])\.?m\b\.?)?(?: ?(?:uhr|hrs|heures|horas|uur))?(?![\d/€£])/g;
 const hours =
-  /(?<![\d.,:/-])(?<h>[01]?\d|2[0-3]) ?(?:(?<half>[ap])\.?m\b\.?|uhr|o'clock|h(?:eures?|oras?|rs)?\b|uur\b)(?: (?<m>[0-5]\d)(?![\d.]))?/g;
+  /(?<![\d.,:/-])(?<h>[01]?\d|2[0-3]) ?(?:(?<half>[ap])\.?m\b\.?|uhr|o'clock|h(?:eures?|oras?|rs)?\b|uur\b)(?: (?<m>[0-5]\d)(?!\d|[.,]\d))?/g;
 const noons: readonly (readonly [RegExp, string])[] = [
   [/\b(?:noon|midday|mittags?(?: um zwolf)?|midi|mediodia|meio-dia|middag)\b/g, '12:00'],
   [/\b(?:midnight|mitternacht|minuit|medianoche|meia-noite|middernacht|midnat)\b/g, '00:00'],
@@ -22,8 +23,13 @@ export function timesIn(letter: Letter): Spot<string>[] {
   const add = (start: number, end: number, hour: number, minute: number, half?: string) => {
     if (found.some((other) => start < other.end && other.start < end) || hour > 23 || minute > 59) return;
     const around = `${text.slice(Math.max(0, start - 25), start)} ${text.slice(end, end + 30)}`;
-    const late = half === 'p' || (half === undefined && afternoon.test(around) && !morning.test(around));
-    const full = late && hour < 12 ? hour + 12 : half === 'a' && hour === 12 ? 0 : hour;
+    const behind = text.slice(end, end + 26);
+    const isAfternoon = afternoon.test(behind) || (afternoon.test(around) && !morning.test(around));
+    const late = half === 'p' || (half === undefined && isAfternoon);
+    // Nobody fetches anything at three in the night.
+    const early =
+      half === undefined && hour > 0 && hour < 7 && !/^0?\d[:.h]/.test(text.slice(start, end)) && !morning.test(around);
+    const full = (late || early) && hour < 12 ? hour + 12 : half === 'a' && hour === 12 ? 0 : hour;
     found.push({ start, end, value: `${String(full).padStart(2, '0')}:${String(minute).padStart(2, '0')}` });
   };
   for (const form of [figures, hours])
@@ -58,60 +64,74 @@ const quarter = /^(?:quarter|viertel|kwart|kvart)$/;
 const clockWord = /^(?:uhr|heures?|horas?|uur|o'clock)$/;
 const lead = /^(?:at|by|before|after|around|from|until|um|ab|bis|gegen|om|vanaf|kl|las|as|vers|a|inden)$/;
 
+/** Words of a letter for clock times, with what they are looked at by. */
+interface Words {
+  tokens: readonly Token[];
+  text: string;
+  word(i: number): string;
+}
+
+const halfWord = /^(?:half|halb|halv)$/;
+
 /** `half past two`, `quarter to seven`, `halb acht`, `deux heures et demie`, `las siete y media`, `three in the afternoon`. */
-function inWords({ tokens, text }: Letter): Clock[] {
-  const found: Clock[] = [];
-  const word = (i: number) => tokens[i]?.word ?? '';
-  const put = (from: number, next: number, hour: number, minute: number) => {
-    if (hour >= 0 && hour < 25)
-      found.push({ start: tokens[from]?.start ?? 0, end: tokens[next - 1]?.end ?? 0, hour: hour % 24, minute });
-  };
-  for (let i = 0; i < tokens.length; i++) {
-    const part = quarter.test(word(i))
-      ? 15
-      : /^(?:half|halb|halv)$/.test(word(i))
-        ? 30
-        : (numberAt(tokens, i)?.value ?? null);
-    const from =
-      quarter.test(word(i)) || /^(?:half|halb|halv)$/.test(word(i)) ? i + 1 : (numberAt(tokens, i)?.next ?? i + 1);
-    if (part !== null && part < 60) {
-      const hour = numberAt(tokens, from + 1);
-      if (hour && past.test(word(from)) && hour.value < 25) put(i, hour.next, hour.value, part);
-      else if (hour && before.test(word(from)) && hour.value < 25 && part < 60)
-        put(i, hour.next, hour.value - 1, 60 - part);
-    }
-    // German, Dutch and Danish name the hour that is half begun.
-    if (/^(?:halb|half|halv)$/.test(word(i)) && !past.test(word(i + 1))) {
-      const hour = numberAt(tokens, i + 1);
-      if (hour && hour.value >= 1 && hour.value <= 12 && !/^(?:a|an)$/.test(word(i + 1)))
-        put(i, hour.next, hour.value - 1, 30);
-    }
-    const hour = numberAt(tokens, i);
-    if (!hour || hour.value > 24 || /[.,:]/.test(tokens[i]?.text ?? '')) continue;
-    const next = clockWord.test(word(hour.next)) ? hour.next + 1 : hour.next;
-    const isClock = next > hour.next;
-    const joined = /^(?:et|y|e)$/.test(word(next));
-    const minutes = /^(?:demie?|media|meia)$/.test(word(next + 1))
-      ? 30
-      : /^(?:quart|cuarto|quarto)$/.test(word(next + 1))
-        ? 15
-        : null;
-    if (joined && minutes !== null && (isClock || lead.test(word(i - 1)))) put(i, next + 2, hour.value, minutes);
-    else if (isClock && !/\d/.test(tokens[i]?.text ?? '')) put(i, next, hour.value, 0);
-    else if (
-      /^ ?(?:in the|am|de l'|da|de la|'s|om) ?/.test(text.slice(tokens[hour.next - 1]?.end ?? 0).slice(0, 8)) &&
-      lead.test(word(i - 1)) &&
-      (afternoon.test(text.slice(tokens[hour.next - 1]?.end ?? 0, (tokens[hour.next - 1]?.end ?? 0) + 24)) ||
-        morning.test(text.slice(tokens[hour.next - 1]?.end ?? 0, (tokens[hour.next - 1]?.end ?? 0) + 24)))
-    )
-      put(i, hour.next, hour.value, 0);
-    else if (
-      /^(?:at|by|um|om|kl|las)$/.test(word(i - 1)) &&
-      !/\d/.test(tokens[i]?.text ?? '') &&
-      /^[.,;!?]?$/.test(word(hour.next)) &&
-      hour.value > 0
-    )
-      put(i, hour.next, hour.value, 0);
-  }
-  return found;
+function inWords(letter: Letter): Clock[] {
+  const { tokens } = letter;
+  const words: Words = { tokens, text: foldedText(letter.text), word: (i) => tokens[i]?.word ?? '' };
+  return tokens.flatMap((_, i) => besideHour(words, i) ?? halfBegun(words, i) ?? fullHour(words, i) ?? []);
+}
+
+function clock({ tokens }: Words, from: number, next: number, hour: number, minute: number): Clock | null {
+  if (hour < 0 || hour > 24) return null;
+  return { start: tokens[from]?.start ?? 0, end: tokens[next - 1]?.end ?? 0, hour: hour % 24, minute };
+}
+
+/** Minutes past or before an hour. */
+function besideHour(words: Words, i: number): Clock | null {
+  const { tokens, word } = words;
+  const number = numberAt(tokens, i);
+  const minutes = quarter.test(word(i)) ? 15 : halfWord.test(word(i)) ? 30 : number?.value;
+  const from = quarter.test(word(i)) || halfWord.test(word(i)) ? i + 1 : (number?.next ?? i + 1);
+  if (minutes === undefined || minutes > 59) return null;
+  const hour = numberAt(tokens, from + 1);
+  if (!hour || hour.value > 24) return null;
+  if (past.test(word(from))) return clock(words, i, hour.next, hour.value, minutes);
+  return before.test(word(from)) ? clock(words, i, hour.next, hour.value - 1, 60 - minutes) : null;
+}
+
+/** German, Dutch and Danish name the hour that is half begun. */
+function halfBegun(words: Words, i: number): Clock | null {
+  const { tokens, word } = words;
+  if (!halfWord.test(word(i)) || /^(?:an?|past)$/.test(word(i + 1))) return null;
+  const hour = numberAt(tokens, i + 1);
+  return hour && hour.value >= 1 && hour.value <= 12 ? clock(words, i, hour.next, hour.value - 1, 30) : null;
+}
+
+/** An hour in words, with a half or a quarter behind it, or what says that it is one. */
+function fullHour(words: Words, i: number): Clock | null {
+  const { tokens, word } = words;
+  const hour = numberAt(tokens, i);
+  const isFigure = /\d/.test(tokens[i]?.text ?? '');
+  if (!hour || hour.value > 24 || /[.,:]/.test(tokens[i]?.text ?? '')) return null;
+  const isNamed = clockWord.test(word(hour.next));
+  const next = isNamed ? hour.next + 1 : hour.next;
+  const quarterAt = /^(?:le|un|um)$/.test(word(next + 1)) ? next + 2 : next + 1;
+  if (/^(?:moins|menos)$/.test(word(next)) && /^(?:quart|cuarto|quarto)$/.test(word(quarterAt)))
+    return clock(words, i, quarterAt + 1, hour.value - 1, 45);
+  const minutes = minutesBehind(word(next + 1));
+  if (/^(?:et|y|e)$/.test(word(next)) && minutes !== null && (isNamed || lead.test(word(i - 1))))
+    return clock(words, i, next + 2, hour.value, minutes);
+  if (isFigure) return partOfDay(words, i, hour) ? clock(words, i, hour.next, hour.value, 0) : null;
+  const isLast = /^(?:at|by|um|om|kl|las)$/.test(word(i - 1)) && /^[.,;!?]?$/.test(word(hour.next)) && hour.value > 0;
+  if (isNamed || isLast || partOfDay(words, i, hour)) return clock(words, i, next, hour.value, 0);
+  return null;
+}
+
+const minutesBehind = (word: string): number | null =>
+  /^(?:demie?|media|meia)$/.test(word) ? 30 : /^(?:quart|cuarto|quarto)$/.test(word) ? 15 : null;
+
+/** `at three in the afternoon`. */
+function partOfDay({ tokens, text, word }: Words, i: number, hour: { next: number }): boolean {
+  const behind = text.slice(tokens[hour.next - 1]?.end ?? 0).slice(0, 24);
+  const isPart = /^ ?(?:in the|am|de l'|da|de la|'s|om) /.test(behind);
+  return lead.test(word(i - 1)) && isPart && (afternoon.test(behind) || morning.test(behind));
 }

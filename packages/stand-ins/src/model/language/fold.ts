@@ -2,16 +2,23 @@
 export const plain = (word: string): string =>
   word.normalize('NFD').replace(/\p{M}/gu, '').toLowerCase().replace(/ß/g, 'ss').replace(/[’‘]/g, "'");
 
-/** Whether two plain words are forms of one: the same, or alike but for the end, as `boxes` and `box`, `warmes` and `warm`. */
+const endings =
+  /^(?:s|es|e|n|en|er|em|r|ne|te|et|a|o|os|as|d|ed|ing|t|st|nen|ern|x|ies|ar|ir|ido|ada|ado|idos|ados|adas|ion|ung|te|ten)?$/;
+
+/**
+ * Whether two plain words are forms of one: the same but for the end, as `boxes` and `box`, `berry` and `berries`; or a long
+ * word and one that begins with it, as Germanic languages make them.
+ */
 export function alike(a: string, b: string): boolean {
   if (a === b) return true;
   const [short, long] = a.length < b.length ? [a, b] : [b, a];
-  if (short.length < 3 || long.length - short.length > 3) return false;
+  if (short.length < 3) return false;
+  if (long.startsWith(short)) return endings.test(long.slice(short.length)) || short.length >= 5;
   let shared = 0;
   while (shared < short.length && short[shared] === long[shared]) shared++;
-  const ending = long.length - shared;
-  // `berry` and `berries`: the last letter may change with the ending.
-  return shared >= Math.max(3, short.length - 1) && ending <= (shared === short.length ? 3 : 4) && shared >= 3;
+  // Forms of short verbs: `dejo`, `deja`.
+  if (shared === 3 && a.length === 4 && b.length === 4) return /^[aeo]$/.test(a.slice(3)) && /^[aeo]$/.test(b.slice(3));
+  return shared >= 4 && endings.test(long.slice(shared)) && endings.test(short.slice(shared).replace(/^y$/, ''));
 }
 
 export interface Token {
@@ -20,6 +27,8 @@ export interface Token {
   word: string;
   start: number;
   end: number;
+  /** A number in another language than the letter’s: `to` is two in Danish alone. */
+  isForeign?: boolean;
 }
 
 /** Words, figures with what belongs to them, and single marks. */

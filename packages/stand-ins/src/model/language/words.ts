@@ -7,6 +7,7 @@ const set = (words: string): ReadonlySet<string> => new Set(words.split(/\s+/).f
 
 /** Words too common to tell anything. */
 export const common = set(`
+  next last well good goods thing things each every both other another same such much many yes let say says said text named name's nu goed goede goedemorgen goedemiddag goedenavond iedereen verder voor hallo guten morgen liebe hello dear hi buenos buenas hola bonjour bonsoir ola bom boa beste dag kaere hej re fwd wg rv tr order
   the a an of in on at to for from by with and or is are was were be been it its this that these those we i you he she they our your my
   his her their me us them as if not no so but do does did has have had will would can could should may might please there here what
   when where which who how any some all one than then also just only very more most up out about into over after before between if else
@@ -30,6 +31,20 @@ export const negations = set(
 );
 
 /** What takes back what stands beside it. */
+/** Small words before a name, by what they say; the same in all languages. */
+export const prepositions: ReadonlyMap<string, string> = new Map(
+  (
+    [
+      ['in', 'in at im en em a te i nach to zu til'],
+      ['of', 'of de von van des du do da del dos af vom'],
+      ['for', 'for fur para pour voor'],
+      ['under', 'under unter sous bajo sob onder auf als as'],
+      ['from', 'from aus depuis desde fra ab'],
+      ['by', 'by durch par por door af'],
+    ] as const
+  ).flatMap(([kind, words]) => words.split(' ').map((word): [string, string] => [word, kind])),
+);
+
 export const cancelled = set(
   'cancel cancelled canceled cancels scrap drop forget instead storniert stornieren streichen entfallt abgesagt annule annulee annuler supprimer anular anulado cancelar cancelado cancelada eliminar anulada desconvocado afgelast annuleren vervalt geschrapt aflys aflyst annulleret udgar',
 );
@@ -148,7 +163,7 @@ export const numberWords: ReadonlyMap<string, number> = new Map([
   ...indexed(cardinals),
   ...'hundred hundert cent cien ciento cem honderd hundrede'.split(' ').map((word): [string, number] => [word, 100]),
 ]);
-export const articles = set('a an ein eine einen einem einer un une uno una um uma een en et');
+export const articles = set('a an one ein eine einen einem einer un une uno una um uma een en et');
 
 /** Words that count several of what follows. */
 export const collectives: ReadonlyMap<string, number> = new Map(
