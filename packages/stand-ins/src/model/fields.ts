@@ -29,7 +29,7 @@ interface Candidate {
 
 /** Types whose values look like nothing else: the best of them is taken even where no word names it. */
 const telling = new Set(['date', 'time', 'datetime', 'amount', 'email', 'phone', 'url']);
-const enough: Readonly<Record<string, number>> = { text: 1.6, integer: 1, number: 0.9 };
+const enough: Readonly<Record<string, number>> = { text: 1.4, integer: 1, number: 0.9 };
 
 /** Reads fields out of a letter. Each spot serves one field, the one that most speaks for. */
 export function findFields(
@@ -60,15 +60,22 @@ export function findFields(
 
 /** Whether enough speaks for a spot. Where rows have values of the same type, something must name the field’s. */
 function isEnough(
-  { asked: { type }, cue, score }: Pick<Candidate, 'asked' | 'cue' | 'score'>,
+  { asked, cue, score }: Pick<Candidate, 'asked' | 'cue' | 'score'>,
   fields: readonly Asked[],
   columns: readonly Asked[],
 ): boolean {
+  const { type } = asked;
   if (telling.has(type) && columns.some((column) => column.type === type) && cue < 1) return false;
   if (telling.has(type)) return true;
-  const isAlone = fields.filter((field) => field.type === type).length === 1;
+  // Where rows are of people, a name is theirs unless something says otherwise.
+  if (type === 'text' && columns.some(isNamedColumn) && cue < 1.2) return false;
+  const rivals = fields.filter((field) => field.type === type && wantsQuoted(field) === wantsQuoted(asked));
+  const isAlone = rivals.length === 1;
   return score >= (isAlone ? 0.3 : (enough[type] ?? 1));
 }
+
+const isNamedColumn = ({ type, shown }: Asked) =>
+  type === 'text' && shown.length > 0 && shown.every(({ value }) => /^\p{Lu}/u.test(String(value)));
 
 /** Nothing of what a number would count: “keine Kinder”, “sans enfants”. Only where what is said of the field knows a nought. */
 function byDenial(asked: Asked, letter: Letter): Found | null {
@@ -261,11 +268,15 @@ function textsFor(asked: Asked, letter: Letter): Spot[] {
   const named = wantsNumber ? numbered : [...led, ...names.filter((name) => !led.some((one) => one.end === name.end))];
   return [
     ...coded,
-    ...named,
-    ...quoted,
+    ...(wantsQuoted(asked) ? [] : named),
+    ...(wantsQuoted(asked) ? quoted : []),
     ...labelled.filter(({ start }) => labelScore(asked, { start, end: start, value: '' }, letter) > 0),
   ];
 }
+
+/** Whether examples took what stands in quotation marks. */
+const wantsQuoted = ({ shown, type }: Asked): boolean =>
+  type === 'text' && shown.some(({ letter, start }) => start > 0 && /["“„«»]/.test(letter.text[start - 1] ?? ''));
 
 /** Codes of capitals and figures, such as number plates. */
 const codePattern = /^(?=.*\d)(?=.*[A-Z])[A-Z\d]+(?:[ -/][A-Z\d]+)*$/;

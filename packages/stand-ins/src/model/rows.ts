@@ -25,7 +25,7 @@ export function findRows(question: Question, taken: readonly Found[]): FoundRow[
   const anchor = anchorOf(columns);
   if (!anchor) return [];
   const spots = anchorsIn(anchor, columns, letter).filter(
-    (spot) => !taken.some((one) => one.start < spot.end && spot.start < one.end),
+    (spot) => anchor.type === 'text' || !taken.some((one) => one.start < spot.end && spot.start < one.end),
   );
   const chunks = chunksOf(spots, letter, anchor.type === 'text');
   const rows: { row: FoundRow; chunk: Chunk }[] = [];
@@ -92,7 +92,7 @@ function anchorsIn(anchor: Asked, columns: readonly Asked[], letter: Letter): Sp
 const currencyShown = ({ shown }: Asked) =>
   shown.map(({ value }) => /[A-Z]{3}$/.exec(String(value))?.[0]).find(Boolean);
 
-const firstPerson = /\b(?:i|i'm|i'll|i've|ich|je|j'ai|j'|ik|yo|eu|jeg|me)\b/;
+const firstPerson = /^(?:i|i'm|i'll|i've|ich|je|j'ai|ik|yo|eu|jeg)$/;
 
 /** Names that are not those of another column; the writer, where the letter speaks of nobody else. */
 function namedAnchors(anchor: Asked, columns: readonly Asked[], letter: Letter): Spot[] {
@@ -102,17 +102,23 @@ function namedAnchors(anchor: Asked, columns: readonly Asked[], letter: Letter):
     const score = cueScore(anchor, name, letter);
     return !rivals.some((rival) => cueScore(rival, name, letter) > score + 0.3) && hasMore(name, columns, letter);
   });
-  if (own.length > 0) return own;
+  return [...own, ...writerIn(own, columns, letter)].sort((a, b) => a.start - b.start);
+}
+
+/** The writer, who is “I” in the letter and a name below it: one that is spoken of where no other name is. */
+function writerIn(named: readonly Spot[], columns: readonly Asked[], letter: Letter): (Spot & { said: Spot })[] {
   const signer = signerOf(letter);
-  return signer && firstPerson.test(plain(letter.text))
-    ? [
-        {
-          ...signer,
-          value: signer.value.split(' ')[0] ?? signer.value,
-          end: signer.start + (signer.value.split(' ')[0]?.length ?? 0),
-        },
-      ]
-    : [];
+  if (!signer) return [];
+  const first = signer.value.split(' ')[0] ?? signer.value;
+  for (const token of letter.tokens) {
+    if (token.start >= letter.closing || !firstPerson.test(token.word)) continue;
+    const sentence = sentenceAt(letter, token.start);
+    const isTaken = named.some(({ start }) => start >= sentence.start && start < sentence.end);
+    const spot = { start: token.start, end: token.end, value: first };
+    if (!isTaken && hasMore(spot, columns, letter))
+      return [{ ...spot, said: { start: signer.start, end: signer.start + first.length, value: first } }];
+  }
+  return [];
 }
 
 /** Names of single people: two that an “and” joins are two, and what an article stands before is no one. */
@@ -173,7 +179,7 @@ function chunksOf(anchors: readonly Spot[], letter: Letter, isNamed: boolean): C
 
 const marks: readonly RegExp[] = [
   /\n\s*(?:[-*•–]|\d+[.)])\s|\n\s*\n/g,
-  /[.!?]["”’)]*\s(?=\s*\P{Ll})/gu,
+  /[.!?]["”’)]*\s(?=\s*(?:\P{Ll}|$))/gu,
   /;/g,
   /,(?!\d)/g,
   /\s(?:and|und|et|y|e|en|og|plus)\s/g,
@@ -209,6 +215,9 @@ function isCorrection(chunk: Chunk, before: Chunk, { text }: Letter): boolean {
   return corrected.test(plain(between)) && !/[.\n]\s*\n/.test(between);
 }
 
+/** Where an anchor’s own words stand. */
+const saidAt = (anchor: Spot & { said?: Spot }): Spot => anchor.said ?? anchor;
+
 interface Around {
   learned: Learned;
   anchor: Asked;
@@ -217,7 +226,7 @@ interface Around {
 }
 
 function rowOf(chunk: Chunk, { anchor, columns, letter, learned }: Around): FoundRow {
-  const row: FoundRow = new Map([[anchor.name, foundAt(chunk.anchor, letter)]]);
+  const row: FoundRow = new Map([[anchor.name, foundAt(saidAt(chunk.anchor), letter)]]);
   const inChunk = (spot: Spot) => spot.start >= chunk.start && spot.end <= chunk.end;
   const days = columns.filter(({ type }) => type === 'date');
   if (days.length > 0) putDays(row, days, chunk, letter);

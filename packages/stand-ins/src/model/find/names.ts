@@ -1,5 +1,5 @@
 import { isCapital, isWord, plain, type Token } from '../language/fold.js';
-import { closing, common, greeting, months, numberWords, weekdays } from '../language/words.js';
+import { closing, common, greeting, months, numberWords, prepositions, weekdays } from '../language/words.js';
 import type { Letter, Spot } from './spot.js';
 
 /** Small words that stand within a name. */
@@ -42,7 +42,7 @@ export function namesIn(letter: Letter): Spot<string>[] {
   for (let i = 0; i < tokens.length; ) {
     const end = nameEnd(tokens, i);
     // A common word that begins a sentence has its capital from there.
-    if (end === i || (common.has(tokens[i]?.word ?? '') && begins(letter, i))) {
+    if (end === i || (isSmall(tokens[i]?.word ?? '') && begins(letter, i))) {
       i++;
       continue;
     }
@@ -53,6 +53,8 @@ export function namesIn(letter: Letter): Spot<string>[] {
   }
   return found;
 }
+
+const isSmall = (word: string) => common.has(word) || prepositions.has(word);
 
 function nameEnd(tokens: readonly Token[], from: number): number {
   if (!isPart(tokens[from])) return from;

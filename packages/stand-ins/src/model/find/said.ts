@@ -31,13 +31,13 @@ function partsAround(text: string, name: string, names: readonly string[]): stri
   for (let at = text.indexOf(name); at >= 0; at = text.indexOf(name, at + 1)) {
     if (/\p{L}/u.test(text[at - 1] ?? '') || /\p{L}/u.test(text[at + name.length] ?? '')) continue;
     const rest = text.slice(at + name.length);
-    const bracket = /^["”»')]*\s*\(([^)]*)\)/.exec(rest)?.[1];
+    const bracket = /^["“”»')]*\s*\(([^)]*)\)/.exec(rest)?.[1];
     if (bracket !== undefined) {
       found.push(bracket);
       continue;
     }
     // In a bare list of choices nothing is said of any.
-    if (!/^["”»')]*,? (?:if|when|wenn|falls|si|s'il|quand|se|als|wanneer|hvis|for|fur|para|pour)\b/.test(rest))
+    if (!/^["“”»')]*,? (?:if|when|wenn|falls|si|s'il|quand|se|als|wanneer|hvis|for|fur|para|pour)\b/.test(rest))
       continue;
     const clause = /^[^;.]*/.exec(rest)?.[0] ?? '';
     const next = Math.min(
