@@ -48,9 +48,16 @@ export async function startModel(port: number): Promise<ModelStandIn> {
           message: { role: 'assistant', content: cut ? content.slice(0, content.length / 2) : content },
         },
       ],
-      usage: { total_tokens: Math.ceil((JSON.stringify(request.body.messages).length + content.length) / 4) },
+      usage: usageOf(request.body.messages, content),
     };
   });
   await app.listen({ host: '127.0.0.1', port });
   return { port: (app.server.address() as { port: number }).port, close: () => app.close() };
+}
+
+/** As most models cut European languages: four characters a token. */
+function usageOf(messages: ChatRequest['messages'], content: string) {
+  const tokens = (text: string) => Math.ceil(text.length / 4);
+  const [prompt, completion] = [tokens(JSON.stringify(messages)), tokens(content)];
+  return { prompt_tokens: prompt, completion_tokens: completion, total_tokens: prompt + completion };
 }

@@ -23,7 +23,7 @@ import type {
 import { type Answer, parseAnswer } from './answer.js';
 import { checkExamples, type ExampleSource, exampleSchema, shownOf, workedExample } from './examples.js';
 import { mergeAnswers } from './merge.js';
-import { ordersIn } from './orders.js';
+import { ordersShown } from './orders.js';
 import { inParts } from './parts.js';
 import { buildRequest, digestOfRequest, fenced, type Question, rowsKey, type WorkedExample } from './request.js';
 import type { PromptTrace } from './trace.js';
@@ -117,7 +117,7 @@ function runPrompt(prompt: Prompt, run: RuleRun): RuleResult {
     const request = buildRequest(question, examples.told, fenced(textOf(part), run.date), run.facts.model);
     return { request, digest: digestOfRequest(request) };
   });
-  const orders = ordersIn(textOf(views));
+  const orders = ordersShown(views);
   const trace: PromptTrace = {
     looked_at: [...show],
     requests: requests.map(({ digest }) => digest),

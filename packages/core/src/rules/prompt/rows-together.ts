@@ -19,7 +19,9 @@ export function keepTogether(rows: readonly ClaimedRow[]): ClaimedRow[] {
     row.map((claim) => {
       const [place] = claim.places;
       const other = place === undefined || isOwnWords(claim) ? null : ownerOf(place, claim, i, placed);
-      return other === null ? claim : { ...claim, objection: `its words are those of row ${other + 1}` };
+      return other === null || claim.objection !== null
+        ? claim
+        : { ...claim, objection: `its words are those of row ${other + 1}` };
     }),
   );
 }

@@ -15,6 +15,7 @@ import type { Evidence, Finding } from '../rule-kind.js';
 import type { Entry } from './answer.js';
 import { findQuotes, longestFirst, type Place } from './find-quote.js';
 import { saysNothing } from './not-said.js';
+import { ordersIn } from './orders.js';
 
 /** Where a quote stands, in one of the views that were shown. */
 export interface QuotePlace extends Place {
@@ -47,12 +48,21 @@ export function claimsOf(
   const ordered = longestFirst(views);
   const claims = entries.map((entry): Claim => {
     const { quote } = entry;
-    const places =
+    const all =
       quote === null ? [] : ordered.flatMap((view) => findQuotes(view, quote).map((place) => ({ ...place, view })));
-    return { field, options, entry, places, objection: null };
+    const places = all.filter((place) => !isOrder(place));
+    const isTold =
+      places.length === 0 &&
+      (all.length > 0 || (options.basis === 'written' && views.some((view) => ordersIn(view).length > 0)));
+    const objection = isTold ? 'the message gives orders to the model there' : null;
+    return { field, options, entry, places: isTold ? all : places, objection };
   });
   return claims.filter(({ entry, places }) => !isNothing(entry, places.length > 0, options));
 }
+
+/** Whether words are part of a sentence that talks to the model. */
+const isOrder = ({ view, start, end }: QuotePlace) =>
+  ordersIn(view).some((order) => order.start < end && start < order.end);
 
 /** “None” that the sender wrote is a word of the message, and one that may be chosen is a choice. */
 function isNothing({ value, quote }: Entry, isQuoted: boolean, { choices }: FieldOptions): boolean {
@@ -117,7 +127,7 @@ function judge(
   const basis = String(options.basis ?? 'read');
   const unsupported = (why: string): Judged => ({ how: 'unsupported', why });
   if (stated === null) return unsupported(`it is no ${options.type} that this field takes`);
-  if (basis === 'written') return { how: 'inferred', value: stated };
+  if (basis === 'written') return objection === null ? { how: 'inferred', value: stated } : unsupported(objection);
   const { quote } = entry;
   if (quote === null) return unsupported('the model names no words of the message that it rests on');
   if (!place) return unsupported(`“${quote.slice(0, 80)}” is not in the message`);

@@ -110,6 +110,8 @@ const joinedWord = /^(\p{L}+?)(?:und|en|og)(\p{L}+)$/u;
 function wordNumber(word: string): number | null {
   const known = numberWords.get(word);
   if (known !== undefined) return known;
+  const score = /^quatre-vingt-(?:et-)?(.+)$/u.exec(word)?.[1];
+  if (score !== undefined && numberWords.has(score)) return 80 + (numberWords.get(score) ?? 0);
   const hyphened = word.split(/-(?:et-)?/).map((part) => numberWords.get(part));
   if (hyphened.length === 2 && hyphened[0] !== undefined && hyphened[1] !== undefined)
     return hyphened[0] >= 20 && hyphened[1] < 20 ? hyphened[0] + hyphened[1] : null;

@@ -4,7 +4,7 @@ import { numberAt } from './quantities.js';
 import type { Letter, Spot } from './spot.js';
 
 const figures =
-  /(?<![\d.,:/-])(?<h>[01]?\d|2[0-3])(?:(?::|h|\.(?=\d\d ?(?:uhr|h\b|[ap]\.?m)))(?<m>[0-5]\d)|h)(?: ?(?<half>[ap])\.?m\b\.?)?(?: ?(?:uhr|hrs|heures|horas|uur))?(?![\d/€£])/g;
+  /(?<![\d.,:/-])(?<h>[01]?\d|2[0-3])(?:(?::|h|(?<=kl\.? \d{1,2})\.|\.(?=\d\d ?(?:uhr|h\b|[ap]\.?m)))(?<m>[0-5]\d)|h)(?: ?(?<half>[ap])\.?m\b\.?)?(?: ?(?:uhr|hrs|heures|horas|uur))?(?![\d/€£])/g;
 const hours =
   /(?<![\d.,:/-])(?<h>[01]?\d|2[0-3]) ?(?:(?<half>[ap])\.?m\b\.?|uhr|o'clock|h(?:eures?|oras?|rs)?\b|uur\b)(?: (?<m>[0-5]\d)(?!\d|[.,]\d))?/g;
 const noons: readonly (readonly [RegExp, string])[] = [

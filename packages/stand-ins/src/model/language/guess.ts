@@ -4,7 +4,7 @@ import type { Token } from './fold.js';
 const telling: Readonly<Record<string, ReadonlySet<string>>> = Object.fromEntries(
   Object.entries({
     en: 'the is are we you please would with for and this that have can of it be from',
-    de: 'der die das ist und wir ich nicht mit fur bitte ein eine zum am auf uns sie',
+    de: 'der die das ist und wir ich nicht mit fur bitte ein eine zum am auf uns sie es werden wird haben mochte bei sind dem den',
     fr: 'le la les est et nous vous je pour avec dans une du des merci sur il elle',
     es: 'el los las es y con para una del por gracias hola que se lo al su',
     pt: 'o os as e com para uma do da por obrigado obrigada que ao dos das um na no',
@@ -52,15 +52,21 @@ const numbersOf: Readonly<Record<string, readonly string[]>> = {
 
 /** The language that most small words of a letter belong to. */
 export function guessLanguage(tokens: readonly Token[]): string {
-  const count = (language: string) => tokens.filter(({ word }) => telling[language]?.has(word)).length;
-  return Object.keys(telling).reduce((best, language) => (count(language) > count(best) ? language : best), 'en');
+  return Object.keys(telling).reduce(
+    (best, language) => (countOf(tokens, language) > countOf(tokens, best) ? language : best),
+    'en',
+  );
 }
+
+const countOf = (tokens: readonly Token[], language: string) =>
+  tokens.filter(({ word }) => telling[language]?.has(word)).length;
 
 /** Marks the words that are no numbers in the letter's language. */
 export function withLanguage(tokens: readonly Token[]): Token[] {
   const language = guessLanguage(tokens);
+  const isSure = countOf(tokens, language) > 1;
   return tokens.map((token) => {
     const languages = numbersOf[token.word];
-    return languages && !languages.includes(language) ? { ...token, isForeign: true } : token;
+    return isSure && languages && !languages.includes(language) ? { ...token, isForeign: true } : token;
   });
 }
