@@ -4,6 +4,7 @@ import { jobEndpoints } from './jobs.js';
 import { liveEndpoints } from './live.js';
 import { lookupEndpoints } from './lookups.js';
 import { messageEndpoints } from './messages.js';
+import { modelEndpoints } from './model.js';
 import { overviewEndpoints } from './overview.js';
 import { invitationEndpoints, peopleEndpoints, sessionEndpoints, tokenEndpoints } from './people.js';
 import { recordEndpoints } from './records.js';
@@ -30,6 +31,7 @@ export const endpoints = {
   samples: sampleEndpoints,
   trial: trialEndpoints,
   workbench: workbenchEndpoints,
+  model: modelEndpoints,
   jobs: jobEndpoints,
   mailboxes: mailboxEndpoints,
   kinds: kindEndpoints,

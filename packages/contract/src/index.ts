@@ -7,6 +7,7 @@ export * from './jobs.js';
 export * from './live.js';
 export * from './lookups.js';
 export * from './messages.js';
+export * from './model.js';
 export * from './overview.js';
 export * from './people.js';
 export * from './records.js';

@@ -32,6 +32,16 @@ export const overviewSchema = v.object({
   wants: v.object({ review: v.number(), failed: v.number(), deliveries: statesOf(deliveryStates) }),
   /** What is no longer as it was, and nobody has seen yet. */
   drift: v.array(driftSchema),
+  /** What waits for the model, by the sieve that asks. */
+  asking: v.array(
+    v.object({
+      sieve: v.string(),
+      messages: v.number(),
+      /** It waits since it may not be asked now: a ceiling is reached, or the connection does not allow it. */
+      held: v.boolean(),
+      detail: v.string(),
+    }),
+  ),
   stopped: v.array(
     v.object({
       delivery: keySchema,

@@ -279,6 +279,14 @@ export const connectionEndpoints = {
     summary: 'Names and kinds of connections',
     response: page(v.object({ name: v.string(), kind: v.string() })),
   },
+  test: {
+    method: 'POST',
+    path: '/api/v1/connections/:name/test',
+    role: 'author',
+    summary: 'Tries the connection of a model with a question of a few words; others are tried by their destinations',
+    params,
+    response: v.object({ ok: v.boolean(), detail: v.string() }),
+  },
   remove: {
     method: 'DELETE',
     path: '/api/v1/connections/:name',

@@ -28,6 +28,7 @@ export {
   type Evidence,
   type Examples,
   type Facts,
+  isAnswer,
   type KeptAnswer,
   type ModelQuestion,
   type Problem,

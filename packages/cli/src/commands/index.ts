@@ -10,6 +10,7 @@ import { filesPut } from './files/put.js';
 import { jobs, jobsFindings, jobsStop } from './jobs.js';
 import { lookupEffect, lookupFollow, lookupPut, lookups } from './lookups.js';
 import { again, messages, takeIn } from './messages.js';
+import { connectionPut, connectionTest, modelUse } from './model.js';
 import { read } from './read.js';
 import { enterRecord, exportRecords, judgeRecord, records } from './records.js';
 import {
@@ -84,7 +85,10 @@ export const commands: readonly Command[] = [
   destinationLink,
   destinationRemove,
   connections,
+  connectionPut,
+  connectionTest,
   connectionRemove,
+  modelUse,
   lookups,
   lookupEffect,
   lookupFollow,

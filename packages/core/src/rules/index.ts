@@ -36,5 +36,6 @@ export const hasLayouts = (kind: string | null): boolean => kind !== null && rul
 export const asksModel = (kind: string): boolean => ruleKinds[kind]?.asks === true;
 
 export { problemAt } from './finding.js';
+export { isAnswer } from './prompt/answer.js';
 export * from './rule-kind.js';
 export type { TraceEntry } from './traces.js';

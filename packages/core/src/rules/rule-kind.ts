@@ -50,6 +50,8 @@ export interface ModelQuestion {
   /** SHA-256 of the canonical request, in hex. */
   digest: string;
   rule: string;
+  /** The sieve that asks: what is asked counts for it. */
+  sieve: string;
   request: ChatRequest;
 }
 
@@ -149,7 +151,7 @@ export interface RuleResult {
   stop?: boolean;
   /** Problems of the rule as a whole. */
   problems?: Problem[];
-  wants?: ModelQuestion[];
+  wants?: Omit<ModelQuestion, 'sieve'>[];
   /** Set by template rules. */
   layout?: { name: string; score: number; recognised: boolean };
   /** Set with a recognised layout: ranges of the text it was found in, and of the words that are the layout’s own. */

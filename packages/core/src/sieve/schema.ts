@@ -74,6 +74,13 @@ export const sieveSchema = closed({
   accept: v.optional(conditionSchema),
   rules: v.optional(v.array(ruleSchema)),
   checks: v.optional(v.array(checkSchema)),
+  /** What asking a model may cost. */
+  asking: v.optional(
+    closed({
+      /** At most so much a day, in the currency of the model’s connection; what would cost more waits. */
+      ceiling: v.optional(v.pipe(v.number(), v.minValue(0))),
+    }),
+  ),
   review: v.optional(closed({ always: v.optional(v.boolean()), prompt: v.optional(v.boolean()) })),
   routes: v.optional(v.array(routeSchema)),
   samples: v.optional(v.array(closed({ message: v.string(), expect: v.optional(expectSchema) }))),

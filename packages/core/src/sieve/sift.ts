@@ -111,7 +111,8 @@ class Sifting {
       return [];
     }
     const result = rule.run(this.ruleRun(rule));
-    if (result.wants && result.wants.length > 0) return result.wants;
+    if (result.wants && result.wants.length > 0)
+      return result.wants.map((want) => ({ ...want, sieve: this.sieve.name }));
     if (rule.beside) {
       this.beside.set(rule.name, result.findings);
       const nothing = {

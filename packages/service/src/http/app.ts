@@ -19,6 +19,7 @@ import { serveDrift } from './routes/drift.js';
 import { serveJobs } from './routes/jobs.js';
 import { serveLookups } from './routes/lookups.js';
 import { serveMessages } from './routes/messages.js';
+import { serveModel } from './routes/model.js';
 import { serveOpen } from './routes/open.js';
 import { serveOverview } from './routes/overview.js';
 import { servePeople } from './routes/people.js';
@@ -41,6 +42,7 @@ const families = [
   serveSieves,
   serveTrial,
   serveWorkbench,
+  serveModel,
   serveSamples,
   serveDrift,
   serveJobs,

@@ -28,8 +28,13 @@ export async function estimateAsks(
   return { tokens, price: priceOf(model, tokens) };
 }
 
-function priceOf(model: ModelConnection | null, tokens: number): Estimate['price'] {
-  const { price_per_1000_tokens: price, currency } = model ?? {};
+/** What some tokens cost; null where the connection states no price. */
+export function priceOf(
+  model: Pick<ModelConnection, 'price_per_1000_tokens' | 'price_per_1000_answer_tokens' | 'currency'> | null,
+  question: number,
+  answer = 0,
+): Estimate['price'] {
+  const { price_per_1000_tokens: price, price_per_1000_answer_tokens: ofAnswer = price, currency } = model ?? {};
   if (price === undefined || currency === undefined) return null;
-  return { value: Math.round(price * tokens * 10) / 10_000, currency };
+  return { value: Math.round(price * question * 1000 + (ofAnswer ?? 0) * answer * 1000) / 1_000_000, currency };
 }

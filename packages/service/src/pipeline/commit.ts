@@ -5,6 +5,7 @@ import { v7 as uuid } from 'uuid';
 import type { Database, Executor } from '../database/connect.js';
 import { keptAnswer, message, messageWant, record, recordRevision, want } from '../database/schema.js';
 import { retryDeadlocks } from '../database/trouble.js';
+import { openWant } from '../store/answer-store.js';
 import { noteChanges } from '../store/change-store.js';
 import { firstLike } from '../store/first-seen-store.js';
 import { isOnTrial } from '../store/trial-store.js';
@@ -110,9 +111,10 @@ export async function commitWants(
     const twin = await twinReason(tx, claimed, read);
     if (twin) return skippedAsTwin(tx, claimed, read, twin);
     let open = 0;
-    for (const { digest, request } of wants) {
+    for (const question of wants) {
+      const { digest } = question;
       await tx.insert(messageWant).values({ messageId: claimed.id, digest }).onDuplicateKeyUpdate({ set: { digest } });
-      await openWant(tx, digest, request);
+      await openWant(tx, question);
       // Looked at only now: the question's row is ours, so no answer can be kept between this look and the commit.
       const [kept] = await tx
         .select({ digest: keptAnswer.digest })
@@ -123,19 +125,6 @@ export async function commitWants(
     }
     return { ...columnsOf(read.summary), state: 'waiting' as const, wants: open };
   });
-}
-
-/** Asks a question, or asks it again when it had been given up. One that is being asked is left as it is. */
-async function openWant(tx: Executor, digest: string, request: unknown): Promise<void> {
-  const fresh = { state: 'waiting' as const, attempts: 0, dueAt: new Date() };
-  await tx
-    .insert(want)
-    .values({ digest, request, ...fresh })
-    .onDuplicateKeyUpdate({ set: { digest } });
-  await tx
-    .update(want)
-    .set({ ...fresh, detail: null })
-    .where(and(eq(want.digest, digest), eq(want.state, 'failed')));
 }
 
 type MessageChange = Partial<typeof message.$inferInsert> & Pick<typeof message.$inferInsert, 'state'>;

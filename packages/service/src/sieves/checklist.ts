@@ -3,6 +3,7 @@ import { accuracyOf, asksModel, type CompiledSieve, compileSieve } from '@yellow
 import type { Outgoing } from '../outgoing/outgoing.js';
 import type { Secrets } from '../secrets.js';
 import { type DestinationRow, destinationColumns, listDestinations } from '../store/destination-store.js';
+import { type ModelConnection, openModel } from '../store/model-store.js';
 import { getSieve } from '../store/sieve-store.js';
 import { type Trying, trySamples } from './publish.js';
 
@@ -17,7 +18,7 @@ export interface Looking {
  * they require, and answers of a model that nobody would see before they leave.
  */
 export async function checklistOf(looking: Looking, name: string): Promise<CheckPoint[]> {
-  const { trying } = looking;
+  const { trying, secrets } = looking;
   const { source } = await getSieve(trying.db, name);
   const sieve = compileSieve(source);
   const rows = new Map((await listDestinations(trying.db)).map((row) => [row.name, row]));
@@ -26,7 +27,7 @@ export async function checklistOf(looking: Looking, name: string): Promise<Check
     await expectedPoint(trying, name, source),
     ...(targets.length > 0 ? targets.map((to) => testedPoint(to, rows.get(to))) : [nowhere]),
     ...(await columnPoints(looking, sieve, rows)),
-    answersPoint(sieve),
+    answersPoint(sieve, await openModel(trying.db, secrets)),
   ];
 }
 
@@ -89,16 +90,26 @@ async function columnPoints(
   return points;
 }
 
-function answersPoint({ source: { rules = [], review } }: CompiledSieve): CheckPoint {
+function answersPoint(
+  { source: { rules = [], review, asking: bound } }: CompiledSieve,
+  model: ModelConnection | null,
+): CheckPoint {
   const asking = rules.flatMap((rule, i) =>
     asksModel(rule.kind) && rule.off !== true ? [rule.name ?? `${rule.kind} ${i + 1}`] : [],
   );
   if (asking.length === 0) return point('model answers', true, 'No rule asks a model');
+  const named = `“${asking.join('”, “')}”`;
+  if (!model)
+    return point('model answers', false, `${named} would ask a model, and none is set up. Make a connection “model”.`);
+  if (!model.may_ask)
+    return point('model answers', false, `${named} would ask a model, and its connection does not allow that.`);
+  const ceiling = bound?.ceiling === undefined ? '' : `, for at most ${bound.ceiling} a day`;
+  const leaves = `${named} sends what it shows of a message to “${model.model}” at ${new URL(model.url).host}${ceiling}`;
   if (review?.prompt !== false || review.always === true)
-    return point('model answers', true, 'A person confirms a model’s answers before they leave');
+    return point('model answers', true, `${leaves}; a person confirms the answers before they go on`);
   return point(
     'model answers',
     false,
-    `Answers to “${asking.join('”, “')}” would leave unseen: the sieve says review: { prompt: false }.`,
+    `${leaves}, and the answers would go on unseen: the sieve says review: { prompt: false }.`,
   );
 }

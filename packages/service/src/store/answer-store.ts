@@ -1,4 +1,4 @@
-import type { KeptAnswer } from '@yellow-sieve/core';
+import type { KeptAnswer, ModelQuestion } from '@yellow-sieve/core';
 import { and, eq, ne, notExists, sql } from 'drizzle-orm';
 import type { Database, Executor } from '../database/connect.js';
 import { keptAnswer, message, messageWant, want } from '../database/schema.js';
@@ -27,23 +27,54 @@ export async function answersOf(db: Executor, messageId: string): Promise<Record
   );
 }
 
-/** Keeps an answer, and sets the messages that waited for nothing else on their way again. */
-export async function keepAnswer(
-  db: Database,
-  digest: string,
-  answer: { model: string; content: string; complete: boolean; tokens: number | null },
+/** Asks a question, or asks it again when it had been given up. One that is being asked is left as it is. */
+export async function openWant(
+  tx: Executor,
+  { digest, request, sieve, rule }: Pick<ModelQuestion, 'digest' | 'request' | 'sieve' | 'rule'>,
 ): Promise<void> {
+  const fresh = { state: 'waiting' as const, attempts: 0, dueAt: new Date() };
+  await tx
+    .insert(want)
+    .values({ digest, request, sieve, rule: rule.slice(0, 200), ...fresh })
+    .onDuplicateKeyUpdate({ set: { digest } });
+  await tx
+    .update(want)
+    .set({ ...fresh, detail: null })
+    .where(and(eq(want.digest, digest), eq(want.state, 'failed')));
+}
+
+/** Keeps an answer, and sets the messages that waited for nothing else on their way again. */
+export async function keepAnswer(db: Database, digest: string, answer: NewAnswer): Promise<void> {
+  const { price, ...kept } = answer;
   await settling(db, async (tx) => {
     await tx
       .insert(keptAnswer)
-      .values({ digest, ...answer, createdAt: new Date() })
+      .values({
+        digest,
+        ...kept,
+        price: price?.value.toFixed(6) ?? null,
+        currency: price?.currency ?? null,
+        createdAt: new Date(),
+      })
       .onDuplicateKeyUpdate({ set: { digest } });
     await tx
       .update(want)
-      .set({ state: 'answered', claimedBy: null, claimedUntil: null })
+      .set({ state: 'answered', detail: null, overCeiling: false, claimedBy: null, claimedUntil: null })
       .where(eq(want.digest, digest));
     await releaseMessages(tx, digest);
   });
+}
+
+/** An answer with what it took. */
+export interface NewAnswer {
+  model: string;
+  content: string;
+  complete: boolean;
+  tokens: number | null;
+  ms: number;
+  price: { value: number; currency: string } | null;
+  sieve: string;
+  rule: string;
 }
 
 /** Gives a question up; the messages that waited for it go to review with the reason. */
@@ -79,6 +110,21 @@ async function releaseMessages(tx: Executor, digest: string): Promise<void> {
   }
 }
 
+/** Frees a question that may not be asked now; it is looked at again later, and no try of it is used up. */
+export async function holdWant(db: Database, digest: string, seconds: number, detail: string): Promise<void> {
+  await db
+    .update(want)
+    .set({
+      dueAt: sql`NOW(3) + INTERVAL ${seconds} SECOND`,
+      detail,
+      overCeiling: true,
+      claimedBy: null,
+      claimedUntil: null,
+      lost: 0,
+    })
+    .where(eq(want.digest, digest));
+}
+
 /** Frees a question for another try at the given time. */
 export async function postponeWant(db: Database, digest: string, seconds: number, detail: string): Promise<void> {
   await db
@@ -86,10 +132,21 @@ export async function postponeWant(db: Database, digest: string, seconds: number
     .set({
       dueAt: sql`NOW(3) + INTERVAL ${seconds} SECOND`,
       attempts: sql`${want.attempts} + 1`,
+      overCeiling: false,
       detail,
       claimedBy: null,
       claimedUntil: null,
       lost: 0,
     })
     .where(eq(want.digest, digest));
+}
+
+/** Lets questions that wait for another day, or a higher ceiling, be looked at again at once. */
+export async function liftCeiling(db: Executor, sieve: string | null): Promise<void> {
+  await db
+    .update(want)
+    .set({ dueAt: new Date() })
+    .where(
+      and(eq(want.overCeiling, true), eq(want.state, 'waiting'), sieve === null ? undefined : eq(want.sieve, sieve)),
+    );
 }

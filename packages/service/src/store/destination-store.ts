@@ -7,6 +7,7 @@ import { type DestinationContext, type DestinationKind, destinationKinds, formOf
 import type { Outgoing } from '../outgoing/outgoing.js';
 import { newSecret } from '../people/secret.js';
 import type { Secrets } from '../secrets.js';
+import { liftCeiling } from './answer-store.js';
 import { noteSetUp } from './change-store.js';
 import { modelEntries } from './model-store.js';
 
@@ -129,6 +130,8 @@ export async function putConnection(
     .insert(connection)
     .values({ name, ...values })
     .onDuplicateKeyUpdate({ set: values });
+  // What could not be asked may be now.
+  if (kind === 'model') await liftCeiling(db, null);
 }
 
 /** Names the entry that is wrong. What stands in it may be a secret, so only our own sentences are repeated. */

@@ -4,6 +4,7 @@ import { v7 as uuid } from 'uuid';
 import type { Database, Executor } from '../database/connect.js';
 import { sieve, sieveVersion } from '../database/schema.js';
 import { retryDeadlocks } from '../database/trouble.js';
+import { liftCeiling } from './answer-store.js';
 import { noteSetUp } from './change-store.js';
 import { forgetDraft } from './draft-store.js';
 import { importExpected } from './sample-store.js';
@@ -157,6 +158,8 @@ export async function publishIn(tx: Executor, publication: Publication): Promise
   await addVersion(tx, publication, compiled.title);
   await importExpected(tx, name, compiled.source.samples ?? [], publication.by);
   await forgetDraft(tx, name, digestOf(source));
+  // A higher ceiling lets go on what waits.
+  await liftCeiling(tx, name);
 }
 
 async function addVersion(tx: Executor, publication: Publication, title: string): Promise<void> {

@@ -1,6 +1,6 @@
 import { cueScore, isDenied } from './cues.js';
 import { daysIn } from './find/days.js';
-import { namesIn } from './find/names.js';
+import { namesIn, signerOf } from './find/names.js';
 import { amountsIn, emailsIn, linksIn, phonesIn } from './find/plain-values.js';
 import { quantitiesIn } from './find/quantities.js';
 import { isAnyOf, tiedValues, wordsForChoices, yesNoWords } from './find/said.js';
@@ -49,6 +49,7 @@ export function findFields(
     found.set(asked.name, foundAt(spot, letter));
   }
   for (const asked of fields) {
+    if (!found.has(asked.name) && wantsSigner(asked)) set(found, asked, signedIn(letter));
     if (asked.type === 'choice') set(found, asked, findChoice(asked, letter));
     else if (asked.type === 'yes-no') set(found, asked, findYesNo(asked, letter));
     else if (!found.has(asked.name)) set(found, asked, byTiedWord(asked, letter));
@@ -56,6 +57,20 @@ export function findFields(
     if (none) found.set(asked.name, none);
   }
   return found;
+}
+
+const ofSigner =
+  /\b(?:who writes|writer|sender|signs?|signed|signature|absender|unterschr\w+|unterzeichnet|wer schreibt|signataire|expediteur|signe|signee?|firma|firmado|remitente|assina|assinado|remetente|afzender|ondertekent|ondertekend|afsender|underskriv\w+|underskrift|den, der skriver)\b/;
+
+/** Whether a field is the name below a letter. */
+const wantsSigner = ({ type, about }: Asked): boolean =>
+  type === 'text' &&
+  ofSigner.test(plain(about)) &&
+  !/\b(?:not count|zahlt nicht|ne compte|no cuenta|nao conta|telt niet)\b/.test(plain(about));
+
+function signedIn(letter: Letter): Found | null {
+  const signer = signerOf(letter);
+  return signer && foundAt(signer, letter);
 }
 
 /** Whether enough speaks for a spot. Where rows have values of the same type, something must name the field’s. */
@@ -69,7 +84,9 @@ function isEnough(
   if (telling.has(type)) return true;
   // Where rows are of people, a name is theirs unless something says otherwise.
   if (type === 'text' && columns.some(isNamedColumn) && cue < 1.2) return false;
-  const rivals = fields.filter((field) => field.type === type && wantsQuoted(field) === wantsQuoted(asked));
+  const rivals = fields.filter(
+    (field) => field.type === type && wantsQuoted(field) === wantsQuoted(asked) && !wantsSigner(field),
+  );
   const isAlone = rivals.length === 1;
   return score >= (isAlone ? 0.3 : (enough[type] ?? 1));
 }

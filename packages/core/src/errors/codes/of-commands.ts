@@ -3,6 +3,11 @@ import type { Trouble } from './trouble.js';
 /** Troubles of the command line. */
 export const ofCommands = {
   // command line
+  'YS-CLI-SECRET': {
+    status: 422,
+    sentence:
+      '{file} names the secret “{name}”, and the environment has nothing under that name. Set it and put the file again.',
+  },
   'YS-CLI-UNREACHABLE': { status: 503, sentence: 'No service answers at {url}. Start it, or set YELLOW_SIEVE_URL.' },
   'YS-CLI-NO-SERVICE': {
     status: 400,

@@ -76,6 +76,9 @@ const kept = (all: readonly { value: v.InferOutput<typeof scalar>; quote: string
     value === null || String(value).trim() === '' ? [] : [{ value, quote: quote?.trim() ? quote : null }],
   );
 
+/** Whether a model’s content is an answer at all; what is none may be asked for again. */
+export const isAnswer = (content: string): boolean => parseAnswer(content) !== null;
+
 const fence = /```(?:json5?)?[^\S\n]*\n([\s\S]*?)```/i;
 
 function dataIn(content: string): unknown {

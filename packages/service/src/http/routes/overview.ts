@@ -8,6 +8,7 @@ import {
 import { dayOf } from '../../store/change-store.js';
 import { stoppedDeliveries, troubledDestinations } from '../../store/delivery-store.js';
 import { mailboxHeads } from '../../store/mailbox-store.js';
+import { waitingAsks } from '../../store/model-use-store.js';
 import { countsOf } from '../../store/tally-store.js';
 import { isStillKnown } from '../auth.js';
 import type { ServeContext } from '../serve-context.js';
@@ -50,10 +51,20 @@ async function overview(db: ServeContext['db'], days: number) {
     }),
     wants: { review: all.review, failed: all.failed, deliveries: sumOf(deliveryStates, deliveries) },
     drift: (await driftItems(db)).filter(({ seen_by }) => seen_by === null),
+    asking: await askingOf(db),
     stopped: await stoppedDeliveries(db, maxStopped),
     troubled: await troubledDestinations(db, maxTroubled),
   };
 }
+
+/** What waits for the model, and why, by the sieve that asks. */
+const askingOf = async (db: ServeContext['db']) =>
+  (await waitingAsks(db)).map(({ sieve, messages, held, detail }) => ({
+    sieve: sieve ?? '',
+    messages,
+    held,
+    detail: detail ?? '',
+  }));
 
 type Counted = Awaited<ReturnType<typeof countsOf>>[number];
 

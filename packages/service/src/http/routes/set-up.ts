@@ -17,6 +17,7 @@ import {
 } from '@yellow-sieve/core';
 import { destinationKinds } from '../../destinations/index.js';
 import { intakeKinds } from '../../intake/index.js';
+import { testConnection } from '../../model/test-connection.js';
 import { newSecret } from '../../people/secret.js';
 import {
   changeLink,
@@ -166,5 +167,6 @@ export function serveSetUp(context: ServeContext): void {
     await putConnection(db, secrets, params.name, body);
     return { done: true as const };
   });
+  serveEndpoint(app, db, connectionEndpoints.test, ({ params }) => testConnection(db, secrets, outgoing, params.name));
   serveEndpoint(app, db, schemaEndpoints.file, async ({ params }) => fileJsonSchema(params.kind));
 }

@@ -179,7 +179,7 @@ async function triedPage(
 }
 
 /** A sample as such; a stored message as it came, or, where its mailbox does not name the sieve, with the sieve alone. */
-async function itemOf({ db }: ServeContext, name: string, ref: ShownRef): Promise<CompareItem> {
+export async function itemOf({ db }: Pick<ServeContext, 'db'>, name: string, ref: ShownRef): Promise<CompareItem> {
   if ('sample' in ref) return sampleItem(await getSample(db, name, ref.sample));
   return storedItem(db, ref.message, name);
 }
