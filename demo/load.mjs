@@ -14,7 +14,13 @@ const read = (...path) => readFileSync(join(here, ...path));
 const demoDay = Date.parse('2026-11-22T12:00:00Z');
 
 /** Mailboxes, each in a folder of its name, and the sieve of each. */
-const desks = { berths: 'berth-request', fuel: 'fuel-docket', notices: 'notice-digest', alerts: 'buoy-alert' };
+const desks = {
+  berths: 'berth-request',
+  fuel: 'fuel-docket',
+  notices: 'notice-digest',
+  alerts: 'buoy-alert',
+  yard: 'yard-enquiry',
+};
 
 /** Its rules are new, so that nothing of it leaves yet. */
 const onTrial = 'notice-digest';
@@ -69,7 +75,13 @@ async function connect(client, database, standIns) {
       database: 'harbour',
     },
     'outgoing-mail': { kind: 'smtp', host: '127.0.0.1', port: standIns.smtp, tls: 'none' },
-    model: { kind: 'model', url: `http://127.0.0.1:${standIns.model}/v1`, model: 'stand-in' },
+    model: {
+      kind: 'model',
+      url: `http://127.0.0.1:${standIns.model}/v1`,
+      model: 'stand-in',
+      price_per_1000_tokens: 0.002,
+      currency: 'GBP',
+    },
     'quayside-desk': {
       kind: 'crm',
       description: read('crm', 'quayside-desk.crm.yaml').toString(),

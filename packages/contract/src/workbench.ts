@@ -66,6 +66,7 @@ export const sieveAct = v.variant('act', [
     rule: v.nullable(place),
     source: v.pipe(v.string(), v.maxLength(200_000)),
   }),
+  v.strictObject({ act: v.literal('propose fields'), ask: v.pipe(v.string(), v.maxLength(20_000)) }),
   v.strictObject({ act: v.literal('set check'), check: v.nullable(place), value: checkItem }),
   v.strictObject({ act: v.literal('remove check'), check: place }),
   v.strictObject({ act: v.literal('set route'), route: v.nullable(place), value: routeSchema }),
@@ -229,6 +230,8 @@ export const workbenchEndpoints = {
       /** Null where the act was not done, with the reasons. */
       source: v.nullable(v.string()),
       field: v.nullable(v.string()),
+      /** Fields that were proposed. */
+      names: v.array(v.string()),
       problems: v.array(fileProblem),
     }),
   },

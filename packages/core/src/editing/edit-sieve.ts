@@ -7,6 +7,7 @@ import { checked, type Edited, refused, type ShownMessage } from './edited.js';
 import { splitColumn } from './mark-cell.js';
 import { markRows } from './mark-rows.js';
 import { layoutFrom, type MarkedStretch, markValue, unmark, withoutMark } from './mark-value.js';
+import { withProposed } from './propose-fields.js';
 import { addItem, setEntry } from './set-entry.js';
 import { itemRanges, SourceMap, spliced, throughLine } from './source-map.js';
 import { takeHeader } from './take-header.js';
@@ -28,6 +29,8 @@ export type SieveAct =
   | { act: 'copy rule'; rule: number; field?: string | undefined }
   | { act: 'remove rule'; rule: number }
   | { act: 'write rule'; rule: number | null; source: string }
+  /** Adds the fields that instructions to a model speak of. */
+  | { act: 'propose fields'; ask: string }
   | { act: 'set check'; check: number | null; value: Readonly<Record<string, unknown>> }
   | { act: 'remove check'; check: number }
   | { act: 'set route'; route: number | null; value: RouteSource }
@@ -69,6 +72,8 @@ export function editSieve(source: string, act: SieveAct, shown: ShownMessage | n
       return checked(setEntry(source, ['rules', act.rule], 'off', act.off ? true : undefined));
     case 'write rule':
       return checked(writtenRule(source, act.rule, act.source));
+    case 'propose fields':
+      return withProposed(source, act.ask);
     case 'set check':
       return checked(writtenItem(source, 'checks', act.check, act.value));
     case 'remove check':

@@ -9,6 +9,8 @@ export type Edited =
       source: string;
       /** The field it was about, with the name it got. */
       field?: string;
+      /** The fields that were proposed. */
+      names?: string[];
     }
   | { ok: false; problems: FileProblem[] };
 

@@ -34,6 +34,7 @@ const order = [
   'accept',
   'rules',
   'checks',
+  'asking',
   'review',
   'routes',
   'samples',

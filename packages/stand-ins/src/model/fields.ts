@@ -29,7 +29,7 @@ interface Candidate {
 
 /** Types whose values look like nothing else: the best of them is taken even where no word names it. */
 const telling = new Set(['date', 'time', 'datetime', 'amount', 'email', 'phone', 'url']);
-const enough: Readonly<Record<string, number>> = { text: 1.4, integer: 1, number: 0.9 };
+const enough: Readonly<Record<string, number>> = { text: 1.25, integer: 1, number: 0.9 };
 
 /** Reads fields out of a letter. Each spot serves one field, the one that most speaks for. */
 export function findFields(
@@ -282,10 +282,12 @@ function textsFor(asked: Asked, letter: Letter): Spot[] {
         (match): Spot => ({ start: match.index, end: match.index + match[0].length, value: match[0] }),
       )
     : [];
+  const phrases = wantsPhrase(asked) ? phrasesFor(asked, letter) : [];
   const named = wantsNumber ? numbered : [...led, ...names.filter((name) => !led.some((one) => one.end === name.end))];
   return [
     ...coded,
-    ...(wantsQuoted(asked) ? [] : named),
+    ...phrases,
+    ...(wantsQuoted(asked) || phrases.length > 0 ? [] : named),
     ...(wantsQuoted(asked) ? quoted : []),
     ...labelled.filter(({ start }) => labelScore(asked, { start, end: start, value: '' }, letter) > 0),
   ];
@@ -294,6 +296,33 @@ function textsFor(asked: Asked, letter: Letter): Spot[] {
 /** Whether examples took what stands in quotation marks. */
 const wantsQuoted = ({ shown, type }: Asked): boolean =>
   type === 'text' && shown.some(({ letter, start }) => start > 0 && /["“„«»]/.test(letter.text[start - 1] ?? ''));
+
+/** Whether examples took words in small letters: “fuel dock”, “cais norte”. */
+const wantsPhrase = ({ shown, type }: Asked): boolean =>
+  type === 'text' && shown.length > 0 && shown.every(({ value }) => /^[\p{Ll}\d ’'-]+$/u.test(String(value)));
+
+/** Runs of words that nothing common parts, with one among them that says what the field is; also as the end of a longer word. */
+function phrasesFor(asked: Asked, letter: Letter): Spot[] {
+  const heads = [...asked.words, ...asked.shown.flatMap(({ value }) => plain(String(value)).split(' '))].filter(
+    (word) => word.length > 2 && !common.has(word) && !isAnyOf(word, asked.nameWords),
+  );
+  const isHead = (word: string) => isAnyOf(word, heads) || heads.some((head) => head.length > 3 && word.endsWith(head));
+  const found: Spot[] = [];
+  let run: (typeof letter.tokens)[number][] = [];
+  const end = () => {
+    const at = run.findLastIndex(({ word }) => isHead(word));
+    const [from, to] = [run[Math.max(0, at - 1)], run[Math.min(run.length - 1, at + 1)]];
+    if (at >= 0 && from && to)
+      found.push({ start: from.start, end: to.end, value: letter.text.slice(from.start, to.end).replace(/\s+/g, ' ') });
+    run = [];
+  };
+  for (const token of letter.tokens) {
+    if (/^\p{L}/u.test(token.text) && !common.has(token.word) && !articles.has(token.word)) run.push(token);
+    else end();
+  }
+  end();
+  return found;
+}
 
 /** Codes of capitals and figures, such as number plates. */
 const codePattern = /^(?=.*\d)(?=.*[A-Z])[A-Z\d]+(?:[ -/][A-Z\d]+)*$/;

@@ -5,6 +5,7 @@ import { fieldColour } from '../../looks/tokens';
 import { Button } from '../../parts/Button';
 import { Empty, Muted } from '../../parts/Page';
 import { Side, Sides } from '../../parts/Sides';
+import { useKinds } from '../../parts/use-kinds';
 import { useShortcuts } from '../../parts/use-shortcuts';
 import { fill, words } from '../../words';
 import { ledgerRow } from '../message/outcome';
@@ -17,7 +18,7 @@ import { FieldLedger } from './FieldLedger';
 import { FieldPanel, WrongDialog } from './FieldPanel';
 import { MessageSide } from './MessageSide';
 import { RuleList } from './RuleList';
-import { RulePanel } from './RulePanel';
+import { RulePanel, type RulePanelProps } from './RulePanel';
 import { wordsOf } from './text-selection';
 import type { Column } from './use-columns';
 import { type GridState, useCoverageGrid } from './use-coverage-grid';
@@ -25,7 +26,7 @@ import type { Draft } from './use-draft';
 import { useEdits } from './use-edits';
 import { useExpected } from './use-expected';
 import { type Marking, useMarking } from './use-marking';
-import { type Shown, useShownReading } from './use-shown';
+import { refOf, type Shown, useShownReading } from './use-shown';
 import type { ShownMessageState } from './use-shown-message';
 import type { RuleDrawing } from './use-tried-rule';
 
@@ -36,6 +37,9 @@ const Right = styled(Side)`
 const Pair = styled.div`
   display: grid;
   grid-template-columns: minmax(0, 1fr) minmax(200px, 38%);
+  &[data-wide='true'] {
+    grid-template-columns: minmax(0, 1fr);
+  }
   @media (max-width: 620px) {
     grid-template-columns: minmax(0, 1fr);
   }
@@ -50,6 +54,8 @@ const Foot = styled.div`
 `;
 
 const noProblems: never[] = [];
+/** Messages that two wordings are tried on together; more would cost more than they tell. */
+const maxTogether = 40;
 
 export interface ExtractionViewProps {
   name: string;
@@ -57,6 +63,8 @@ export interface ExtractionViewProps {
   outline: SieveOutline;
   message: ShownMessageState;
   compiles: boolean;
+  /** What is live of the sieve. */
+  live: { version: number; source: string } | null;
 }
 
 /** What a sieve takes out of messages: the text beside the ledger, the grid, and the rules. */
@@ -94,7 +102,7 @@ interface ExtractionProps extends ExtractionViewProps {
 }
 
 function Extraction(props: ExtractionProps) {
-  const { name, draft, outline, message, column, messageRef, expected, grid, state, tell, marking } = props;
+  const { name, draft, outline, message, live, column, messageRef, expected, grid, state, tell, marking } = props;
   const { columns, shown } = message;
   const reading = useShownReading(name, messageRef).data ?? null;
   const edits = useEdits(name, draft, messageRef, (act, field) => {
@@ -107,6 +115,10 @@ function Extraction(props: ExtractionProps) {
   const go = useSteps(message, marking.drop);
   const { all, rows, units } = useNames(outline);
   const [drawing, setDrawing] = useState<RuleDrawing | null>(null);
+  const triedTogether = useMemo(
+    () => columns.slice(0, maxTogether).map((one) => ({ ...one, ref: refOf(one, message.selection) })),
+    [columns, message.selection],
+  );
   const marked = useMemo(() => [...outline.fields, ...outline.columns], [outline]);
   const outcome = shown?.outcome ?? null;
   const point = (field: string | null) => tell({ type: 'pointed', field });
@@ -168,6 +180,8 @@ function Extraction(props: ExtractionProps) {
           source={draft.source}
           message={messageRef}
           mailbox={message.selection.mailbox ?? null}
+          messages={triedTogether}
+          live={live}
           onDraw={setDrawing}
           state={state}
           tell={tell}
@@ -251,6 +265,8 @@ interface PanelsProps
   source: string;
   message: ShownRef;
   mailbox: string | null;
+  messages: RulePanelProps['messages'];
+  live: RulePanelProps['live'];
   onDraw(drawing: RuleDrawing | null): void;
   names: readonly string[];
   outcome: Shown['outcome'];
@@ -263,6 +279,8 @@ function Panels({
   source,
   message,
   mailbox,
+  messages,
+  live,
   onDraw,
   state,
   tell,
@@ -272,6 +290,8 @@ function Panels({
   ...rest
 }: PanelsProps) {
   const { chosen, rule } = state;
+  const kinds = useKinds();
+  const isAsking = (kind: string | null) => kinds.rules.some((one) => one.kind === kind && one.asks);
   const name = chosen === null ? null : columnOf(chosen);
   const column = outline.columns.find((one) => one.name === name);
   const field = column ?? outline.fields.find((one) => one.name === name) ?? null;
@@ -280,7 +300,7 @@ function Panels({
     edits.forget();
   };
   return (
-    <Pair>
+    <Pair data-wide={rule !== null && isAsking(rule === 'new' ? null : (outline.rules[rule]?.kind ?? null))}>
       {rule !== null ? (
         <RulePanel
           key={rule}
@@ -288,8 +308,11 @@ function Panels({
           source={source}
           message={message}
           mailbox={mailbox}
+          messages={messages}
+          live={live}
           outline={outline}
           onAct={edits.act}
+          onPropose={edits.propose}
           onDraw={onDraw}
           place={rule === 'new' ? null : rule}
           rule={rule === 'new' ? null : (outline.rules[rule] ?? null)}
@@ -326,7 +349,10 @@ function Panels({
 }
 
 interface ChosenFieldProps
-  extends Omit<PanelsProps, 'state' | 'tell' | 'outline' | 'sieve' | 'source' | 'message' | 'mailbox' | 'onDraw'> {
+  extends Omit<
+    PanelsProps,
+    'state' | 'tell' | 'outline' | 'sieve' | 'source' | 'message' | 'mailbox' | 'messages' | 'live' | 'onDraw'
+  > {
   field: ColumnItem;
   /** Its own name, or that of one cell of it. */
   path: string;

@@ -9,9 +9,12 @@ import { OneOf } from '../../parts/OneOf';
 import { Muted } from '../../parts/Page';
 import { TextField } from '../../parts/TextField';
 import { useKinds } from '../../parts/use-kinds';
+import { service } from '../../service';
 import { fill, words } from '../../words';
-import { valueText } from '../message/outcome';
+import { type MessageOutcome, valueText } from '../message/outcome';
+import { Asking } from './Asking';
 import { finished, RuleForm } from './RuleForm';
+import { type AskingFor, useAsking } from './use-asking';
 import {
   drawingOf,
   type RuleCount,
@@ -21,6 +24,7 @@ import {
   useRuleCount,
   useTriedRule,
 } from './use-tried-rule';
+import { givesOf } from './wordings';
 
 const Frame = styled(Form)`
   display: grid;
@@ -53,6 +57,10 @@ export interface RulePanelProps {
   message: ShownRef;
   /** Whose messages it is tried on; null for those of the mailboxes that name the sieve. */
   mailbox: string | null;
+  /** All messages of the workbench. */
+  messages: AskingFor['messages'];
+  /** What is live of the sieve. */
+  live: { version: number; source: string } | null;
   outline: SieveOutline;
   /** Null for a rule that is being added. */
   rule: RuleItem | null;
@@ -61,6 +69,8 @@ export interface RulePanelProps {
   problems: readonly FileProblemItem[];
   onWrite(source: string): void;
   onAct(act: SieveActInput): void;
+  /** Adds the fields that instructions speak of; gives their names. */
+  onPropose(ask: string): Promise<readonly string[]>;
   /** What the rule does to the shown message is drawn in the proof while it is written. */
   onDraw(drawing: RuleDrawing | null): void;
   onClose(): void;
@@ -140,14 +150,16 @@ function InForm(props: InFormProps) {
   const kinds = useKinds();
   const [typed, setTyped] = useState('');
   const kind = kinds.rules.find((one) => one.kind === entries.kind) ?? null;
+  const asks = kind?.asks === true;
   const ready = useMemo(() => (kind ? finished(entries) : null), [kind, entries]);
   const tried = useTriedRule({ sieve, source, entries: ready, place, message, text: typed });
-  const count = useRuleCount({ sieve, source, entries: ready, place, mailbox });
+  const count = useRuleCount({ sieve, source, entries: asks ? null : ready, place, mailbox });
   const drawing = useMemo(() => (typed === '' ? drawingOf(tried) : null), [tried, typed]);
   useEffect(() => {
+    if (asks) return;
     onDraw(drawing);
     return () => onDraw(null);
-  }, [drawing, onDraw]);
+  }, [asks, drawing, onDraw]);
   const submit = (event: FormEvent) => {
     event.preventDefault();
     // JSON is YAML, and the file gets it in its own dress.
@@ -184,10 +196,18 @@ function InForm(props: InFormProps) {
             cuts={cutsOf(tried)}
             onChange={onEntries}
           />
-          <Tried tried={tried} />
-          {count && count.messages > 0 && <Counted count={count} />}
+          {kind.asks ? (
+            <InAsking {...props} ready={ready} />
+          ) : (
+            <>
+              <Tried tried={tried} />
+              {count && count.messages > 0 && <Counted count={count} />}
+            </>
+          )}
           <Missing entries={entries} outline={outline} parts={kinds.parts} onAct={onAct} />
-          <TextField label={say.ruleTyped} help={say.ruleTypedHelp} lines={2} value={typed} onChange={setTyped} />
+          {!kind.asks && (
+            <TextField label={say.ruleTyped} help={say.ruleTypedHelp} lines={2} value={typed} onChange={setTyped} />
+          )}
         </>
       )}
       <Problems problems={tried?.problems.length ? tried.problems : problems} />
@@ -200,6 +220,48 @@ function InForm(props: InFormProps) {
     </Frame>
   );
 }
+
+/** A rule that asks a model: tried by asking it, and taught by examples. */
+function InAsking(props: InFormProps & { ready: RuleEntries | null }) {
+  const { sieve, source, message, messages, live, outline, entries, place, ready } = props;
+  const { onEntries, onPropose, onDraw } = props;
+  const asking = useAsking({ sieve, source, entries: ready, place, message, messages, live: live?.source ?? null });
+  const { outcome } = asking;
+  useEffect(() => {
+    onDraw(outcome && { evidence: outcome.evidence, drawn: { kept: null, boxed: [] } });
+    return () => onDraw(null);
+  }, [outcome, onDraw]);
+  const examples = Array.isArray(entries.examples) ? (entries.examples as unknown[]) : [];
+  const fills = Array.isArray(entries.fills) ? entries.fills.map(String) : [];
+  const learn = async (made: MessageOutcome) => {
+    const name = 'sample' in message ? message.sample : await sampleOf(sieve, message.message);
+    const others = examples.filter((one) => (one as { message?: string }).message !== name);
+    onEntries({ ...entries, examples: [...others, { message: name, gives: givesOf(made, fills) }] });
+  };
+  const propose = async () => {
+    const ask = typeof entries.ask === 'string' ? entries.ask : '';
+    const names = await onPropose(ask);
+    if (names.length > 0) onEntries({ ...entries, fills: [...new Set([...fills, ...names])] });
+  };
+  return (
+    <>
+      <Asking
+        asking={asking}
+        version={live?.version ?? null}
+        names={[...outline.fields, ...outline.columns].map(({ name }) => name)}
+        messages={messages}
+        examples={examples.length}
+        onExample={(made) => void learn(made)}
+        onPropose={() => void propose()}
+      />
+      <Problems problems={asking.problems} />
+    </>
+  );
+}
+
+/** A stored message as a sample of the sieve, so that rules can name it. */
+const sampleOf = async (name: string, message: string): Promise<string> =>
+  (await service.samples.fromMessage({ params: { name }, body: { message } })).name;
 
 const cutsOf = (tried: TriedRule | null): readonly { left: string[] }[] => {
   const [entry] = tried?.tried?.trace ?? [];

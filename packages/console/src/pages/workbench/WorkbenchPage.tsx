@@ -85,7 +85,14 @@ function Workbench({ name, states }: { name: string; states: SieveStates }) {
         <RoutingView name={name} draft={draft} outline={outline.data} message={message} live={states.live} />
       )}
       {face === 'takes' && outline.data && (
-        <ExtractionView name={name} draft={draft} outline={outline.data} message={message} compiles={compiles} />
+        <ExtractionView
+          live={states.live}
+          name={name}
+          draft={draft}
+          outline={outline.data}
+          message={message}
+          compiles={compiles}
+        />
       )}
       {face === 'effect' && (
         <Effect

@@ -32,5 +32,11 @@ export function useEdits(
       // What went wrong with the call is in `error`.
       () => false,
     );
-  return { act: edit.mutate, done, problems, error: edit.error, forget: () => setProblems([]) };
+  /** Adds the fields that instructions speak of, and gives their names; none where that cannot be done. */
+  const propose = (ask: string): Promise<readonly string[]> =>
+    edit.mutateAsync({ act: 'propose fields', ask }).then(
+      ({ reply }) => reply.names,
+      () => [],
+    );
+  return { act: edit.mutate, done, propose, problems, error: edit.error, forget: () => setProblems([]) };
 }

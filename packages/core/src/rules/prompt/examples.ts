@@ -29,6 +29,19 @@ export interface ExampleSource {
   gives: Record<string, unknown>;
 }
 
+/** A value with the words it was judged or converted from: `{ value: yes, quote: taking in water }`. */
+interface QuotedValue {
+  value: unknown;
+  quote: string;
+}
+
+const quotedValue = (given: unknown): QuotedValue | null =>
+  typeof given === 'object' && given !== null && 'value' in given && 'quote' in given && typeof given.quote === 'string'
+    ? { value: given.value, quote: given.quote }
+    : null;
+
+const valueGiven = (given: unknown): unknown => quotedValue(given)?.value ?? given;
+
 /** Checks the names and values of worked examples; those of a text against the text as well. */
 export function checkExamples(
   examples: readonly ExampleSource[],
@@ -46,7 +59,7 @@ export function checkExamples(
             field,
             nearest: nearest(field, Object.keys(declared)),
           });
-        } else if (value !== null && !readWritten(value as Exclude<JsonValue, null>, options, context).ok)
+        } else if (value !== null && !readWritten(valueGiven(value) as Exclude<JsonValue, null>, options, context).ok)
           report.add('YS-PROMPT-EXAMPLE-VALUE', [...where, field], { field });
       }
     };
@@ -73,7 +86,10 @@ export function unsupportedIn(
   const lacking = (values: Record<string, unknown>, declared: Question['fields'], prefix: string) =>
     Object.entries(values).flatMap(([field, value]) => {
       const options = declared[field];
-      if (!options || value === null || (options.basis ?? 'read') !== 'read') return [];
+      if (!options || value === null || options.basis === 'written') return [];
+      const quoted = quotedValue(value);
+      if (quoted) return views.some((view) => findQuotes(view, quoted.quote).length > 0) ? [] : [`${prefix}${field}`];
+      if ((options.basis ?? 'read') !== 'read') return [];
       const items = Array.isArray(value) ? value : [value];
       return items.every((item) => quoteOf(item, options, views, context) !== null) ? [] : [`${prefix}${field}`];
     });
@@ -97,10 +113,12 @@ export function workedExample(
     Object.fromEntries(
       Object.entries(declared).map(([field, options]) => {
         const value = given[field] ?? null;
-        const one = (item: unknown) => ({
-          value: item === null ? null : inAnswer(item, options, context),
-          quote: item === null ? null : quoteOf(item, options, views, context),
-        });
+        const one = (item: unknown) => {
+          const quoted = quotedValue(item);
+          if (item === null) return { value: null, quote: null };
+          const told = inAnswer(valueGiven(item), options, context);
+          return { value: told, quote: quoted?.quote ?? quoteOf(item, options, views, context) };
+        };
         return [field, options.many === true ? (Array.isArray(value) ? value.map(one) : []) : one(value)];
       }),
     );

@@ -253,8 +253,20 @@ export const prompt: RuleKind = {
     when: 'condition',
   },
   form: [
-    { key: 'ask', label: 'Instructions', asks: 'lines' },
-    { key: 'fills', label: 'Fills', asks: 'fields' },
+    {
+      key: 'ask',
+      label: 'Instructions',
+      help: 'In plain words. A line “name: what it is” says what a field is; a field may have its own question as well.',
+      asks: 'lines',
+    },
+    { key: 'fills', label: 'Fills', help: 'Fields and columns, or “rows” for all columns', asks: 'fields' },
+    {
+      key: 'show',
+      label: 'Shown to the model',
+      help: 'Empty: message.subject, message.body, message.signature',
+      asks: 'fields',
+    },
+    { key: 'key', label: 'Rows are told apart by', help: 'Rows with the same values there are one', asks: 'fields' },
   ],
   compile,
 };

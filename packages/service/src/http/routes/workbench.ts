@@ -64,8 +64,8 @@ export function serveWorkbench(context: ServeContext): void {
     const task = { database: trying.databaseUrl, source: body.source, act: body.act as SieveAct, message };
     const edited = await show.edit(task, ownerOf(caller));
     return edited.ok
-      ? { source: edited.source, field: edited.field ?? null, problems: [] }
-      : { source: null, field: null, problems: edited.problems };
+      ? { source: edited.source, field: edited.field ?? null, names: edited.names ?? [], problems: [] }
+      : { source: null, field: null, names: [], problems: edited.problems };
   });
   serveEndpoint(app, db, workbenchEndpoints.rule, async ({ params, body }, { caller }) => {
     const { source, rule, place, message, text = '' } = body;

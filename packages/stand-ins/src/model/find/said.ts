@@ -102,8 +102,10 @@ export function yesNoWords(asked: Asked): YesNoWords {
   const [yesAt, noAt] = [text.search(yesStart), text.search(noStart)];
   const yes = yesAt >= 0 ? text.slice(yesAt, noAt > yesAt ? noAt : undefined) : text;
   const no = noAt >= 0 ? text.slice(noAt, yesAt > noAt ? yesAt : undefined) : '';
+  // What examples quoted is what the question is about; whether it is denied says which answer it was.
+  const quoted = asked.shown.flatMap(({ quote, start }) => (quote !== null && start >= 0 ? contentOf(quote) : []));
   return {
-    yes: [...asked.nameWords, ...contentOf(yes)],
+    yes: [...asked.nameWords, ...contentOf(yes), ...quoted],
     no: contentOf(no),
     otherwise: otherwiseNo.test(text) ? false : null,
   };
