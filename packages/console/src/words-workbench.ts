@@ -167,10 +167,23 @@ export const workbenchWords = {
   ruleLines: 'Lines',
   ruleWays: 'How the rule is written',
   ruleUse: 'Use this rule',
+  basis: {
+    title: 'What a model’s value rests on',
+    of: {
+      read: 'its quote says the value itself',
+      judged: 'the model judges, and quotes what by',
+      converted: 'translated or worked out from its quote',
+      written: 'the model’s own words, without a quote',
+    },
+    question: 'Its own question to the model',
+  },
   asking: {
     tryHere: 'Try on this message · about {price}',
     triedHere: 'Tried on this message',
     tryAll: 'Try on all {count} · about {price}',
+    tryAllKept: 'Try on all {count} · the answers are kept',
+    spent: '{used} today',
+    ofCeiling: '{used} today, ceiling {ceiling}',
     propose: 'Propose fields',
     example: 'Make this message an example',
     examples: 'Worked examples: {count}',

@@ -31,6 +31,8 @@ const askedSchema = v.object({
   estimate: v.object({ tokens: v.number(), price: v.nullable(priceSchema) }),
   /** What those took that are answered. */
   used: v.object({ tokens: v.number(), ms: v.number(), price: v.nullable(priceSchema) }),
+  /** What the sieve spent today, in the connection’s currency, and the most its text lets it spend a day. */
+  today: v.object({ spent: v.nullable(priceSchema), ceiling: v.nullable(v.number()) }),
   /** What came of the last try, where something is wrong. */
   detail: v.nullable(v.string()),
 });

@@ -83,7 +83,7 @@ export const mailboxEndpoints = {
 const formEntry = v.object({
   /** As the file has it; `credentials.key` is the entry `key` of `credentials`. */
   name: v.string(),
-  as: v.picklist(['text', 'long text', 'secret', 'number', 'texts']),
+  as: v.picklist(['text', 'long text', 'secret', 'number', 'texts', 'flag']),
   required: v.boolean(),
   title: v.string(),
   help: v.nullable(v.string()),
@@ -278,6 +278,14 @@ export const connectionEndpoints = {
     role: 'author',
     summary: 'Names and kinds of connections',
     response: page(v.object({ name: v.string(), kind: v.string() })),
+  },
+  form: {
+    method: 'GET',
+    path: '/api/v1/connection-kinds/:kind',
+    role: 'author',
+    summary: 'What a connection of a kind asks for',
+    params: v.object({ kind: v.string() }),
+    response: v.object({ entries: v.array(formEntry) }),
   },
   test: {
     method: 'POST',

@@ -1,10 +1,16 @@
 import type { FormEntry } from '@yellow-sieve/contract';
 import * as v from 'valibot';
 
-const asOfType: Readonly<Record<string, FormEntry['as']>> = { number: 'number', array: 'texts' };
+const asOfType: Readonly<Record<string, FormEntry['as']>> = {
+  number: 'number',
+  array: 'texts',
+  boolean: 'flag',
+};
 
-const optionsOf = (schema: v.GenericSchema): string[] =>
-  schema.type === 'picklist' ? [...(schema as unknown as { options: readonly string[] }).options] : [];
+function optionsOf(schema: v.GenericSchema): string[] {
+  if (schema.type === 'boolean') return ['yes', 'no'];
+  return schema.type === 'picklist' ? [...(schema as unknown as { options: readonly string[] }).options] : [];
+}
 
 /** What a form asks for, from the declaration of a file's entries. What is named by somebody else, such as credentials, is not among it. */
 export function formOf(entries: v.ObjectEntries, offers: Readonly<Record<string, string[]>> = {}): FormEntry[] {

@@ -46,7 +46,7 @@ export async function askNow(
   model: ModelConnection | null,
   trials: readonly TryText[],
   dry: boolean,
-): Promise<AskedItem> {
+): Promise<Omit<AskedItem, 'today'>> {
   const { answered, open } = await asksOf(db, trials);
   if (!dry) for (const question of open.values()) await openWant(db, question);
   const { waiting, detail } = await stateOf(db, [...open.keys()]);

@@ -107,6 +107,19 @@ export async function changeLink(db: Database, name: string, secret: string): Pr
   return getDestination(db, name);
 }
 
+/** What connections of a kind are made of. @throws YsError YS-REQUEST-INVALID where there is no such kind */
+function connectionEntries(kindName: string): v.ObjectEntries {
+  const entries =
+    kindName === 'model'
+      ? modelEntries
+      : Object.values(destinationKinds).find((kind) => kind.connection?.kind === kindName)?.connection?.entries;
+  if (!entries) throw new YsError('YS-REQUEST-INVALID', { detail: `“${kindName}” is no kind of connection` });
+  return entries;
+}
+
+/** What a connection of a kind asks for. */
+export const connectionForm = (kindName: string) => formOf(connectionEntries(kindName));
+
 /** Seals and keeps a connection; its shape is that of the destination kinds that use it. */
 export async function putConnection(
   db: Database,
@@ -114,11 +127,7 @@ export async function putConnection(
   name: string,
   data: { kind: string },
 ): Promise<void> {
-  const entries =
-    data.kind === 'model'
-      ? modelEntries
-      : Object.values(destinationKinds).find((kind) => kind.connection?.kind === data.kind)?.connection?.entries;
-  if (!entries) throw new YsError('YS-REQUEST-INVALID', { detail: `“${data.kind}” is no kind of connection` });
+  const entries = connectionEntries(data.kind);
   const { kind, ...options } = data;
   const parsed = v.safeParse(v.strictObject(entries), options);
   if (!parsed.success)

@@ -7,24 +7,62 @@ import type { Secrets } from '../secrets.js';
 
 /** How a language model is reached: any server of the chat-completions interface. */
 export const modelEntries = {
-  url: webAddress,
-  model: v.string(),
-  key: v.optional(v.string()),
+  url: v.pipe(webAddress, v.title('Address'), v.description('Up to /v1, as the server’s own page says it.')),
+  model: v.pipe(v.string(), v.title('Model'), v.description('Its name there; part of every question.')),
+  key: v.optional(v.pipe(v.string(), v.title('Key'), v.metadata({ as: 'secret' }))),
   /** Seconds to wait for an answer, 1 to 300. */
-  timeout_seconds: v.optional(v.pipe(v.number(), v.minValue(1), v.maxValue(300)), 60),
+  timeout_seconds: v.optional(
+    v.pipe(
+      v.number(),
+      v.minValue(1),
+      v.maxValue(300),
+      v.title('Time-out'),
+      v.description('In seconds; 60 when empty.'),
+    ),
+    60,
+  ),
   /** Of the question; of the answer too, unless that has its own. */
-  price_per_1000_tokens: v.optional(v.pipe(v.number(), v.minValue(0))),
-  price_per_1000_answer_tokens: v.optional(v.pipe(v.number(), v.minValue(0))),
+  price_per_1000_tokens: v.optional(
+    v.pipe(v.number(), v.minValue(0), v.title('Price of 1000 tokens'), v.description('Of question and answer.')),
+  ),
+  price_per_1000_answer_tokens: v.optional(
+    v.pipe(
+      v.number(),
+      v.minValue(0),
+      v.title('Of 1000 tokens of an answer'),
+      v.description('Where it has a price of its own.'),
+    ),
+  ),
   /** ISO 4217. */
-  currency: v.optional(v.pipe(v.string(), v.regex(/^[A-Z]{3}$/))),
+  currency: v.optional(v.pipe(v.string(), v.regex(/^[A-Z]{3}$/), v.title('Currency'), v.description('Such as GBP.'))),
   /** Further headers of each request. */
   headers: v.optional(v.record(v.pipe(v.string(), v.regex(/^[A-Za-z0-9-]+$/)), v.string())),
   /** Whether the server takes a JSON Schema for its answers; without it the schema is told in words. */
-  schema: v.optional(v.boolean(), true),
+  schema: v.optional(
+    v.pipe(v.boolean(), v.title('Takes a JSON Schema'), v.description('Without, the schema is told in words.')),
+    true,
+  ),
   /** Questions at once, 1 to 16. */
-  parallel: v.optional(v.pipe(v.number(), v.integer(), v.minValue(1), v.maxValue(16)), 4),
+  parallel: v.optional(
+    v.pipe(
+      v.number(),
+      v.integer(),
+      v.minValue(1),
+      v.maxValue(16),
+      v.title('Questions at once'),
+      v.description('1 to 16; 4 when empty.'),
+    ),
+    4,
+  ),
   /** Whether mail may be sent to it. Without, every question waits. */
-  may_ask: v.optional(v.boolean(), true),
+  may_ask: v.optional(
+    v.pipe(
+      v.boolean(),
+      v.title('May be sent mail'),
+      v.description('Asking is leaving: with “no”, every question waits.'),
+    ),
+    true,
+  ),
 };
 export type ModelConnection = v.InferOutput<ReturnType<typeof v.object<typeof modelEntries>>>;
 

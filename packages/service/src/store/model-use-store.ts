@@ -67,10 +67,15 @@ export async function ceilingOf(db: Executor, name: string): Promise<number | nu
   const known = ceilings.get(live.digest);
   if (known !== undefined) return known;
   if (ceilings.size >= maxKept) ceilings.clear();
-  const { asking } = (parseFile(live.source).data ?? {}) as { asking?: { ceiling?: number } };
-  const ceiling = typeof asking?.ceiling === 'number' ? asking.ceiling : null;
+  const ceiling = ceilingIn(live.source);
   ceilings.set(live.digest, ceiling);
   return ceiling;
+}
+
+/** What a sieve may spend a day, as its text says; null without a bound. */
+export function ceilingIn(source: string): number | null {
+  const { asking } = (parseFile(source).data ?? {}) as { asking?: { ceiling?: number } };
+  return typeof asking?.ceiling === 'number' ? asking.ceiling : null;
 }
 
 /** Questions that wait, by what they wait for, with the messages behind them. */

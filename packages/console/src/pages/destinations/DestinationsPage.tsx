@@ -16,6 +16,7 @@ import { DeliveryTable } from './DeliveryTable';
 import { DestinationList } from './DestinationList';
 import { deliveriesQuery, destinationsQuery } from './destinations-query';
 import { MakeDestination } from './MakeDestination';
+import { ModelConnection } from './ModelConnection';
 
 const Strip = styled.div`
   display: flex;
@@ -31,7 +32,9 @@ export default function DestinationsPage() {
   const [get, set] = useSearch();
   const [opened, setOpened] = useState<string | null>(null);
   const [making, setMaking] = useState(false);
+  const [connecting, setConnecting] = useState(false);
   const may = useMay('author');
+  const mayConnect = useMay('owner');
   const filter = { destination: get('destination'), state: get('state'), cursor: get('cursor') };
   const destinations = useQuery(destinationsQuery);
   const deliveries = useQuery(deliveriesQuery(filter));
@@ -40,7 +43,12 @@ export default function DestinationsPage() {
   return (
     <Page
       title={words.destinations.title}
-      acts={may && <Button onPress={() => setMaking(true)}>{words.destinations.make.act}</Button>}
+      acts={
+        <>
+          {mayConnect && <Button onPress={() => setConnecting(true)}>{words.destinations.model.act}</Button>}
+          {may && <Button onPress={() => setMaking(true)}>{words.destinations.make.act}</Button>}
+        </>
+      }
     >
       {error && (
         <Trouble error={error} onRetry={() => void Promise.all([destinations.refetch(), deliveries.refetch()])} />
@@ -84,6 +92,7 @@ export default function DestinationsPage() {
         onNewest={() => set({ cursor: null })}
       />
       <MakeDestination isOpen={making} onClose={() => setMaking(false)} onMade={() => setMaking(false)} />
+      <ModelConnection isOpen={connecting} onClose={() => setConnecting(false)} />
       <DeliveryDialog deliveryKey={opened} onClose={() => setOpened(null)} />
     </Page>
   );

@@ -133,7 +133,7 @@ interface EntriesProps {
   onChange(written: Written): void;
 }
 
-function Entries({ entries, written, onChange }: EntriesProps) {
+export function Entries({ entries, written, onChange }: EntriesProps) {
   return entries.map((entry) => (
     <Entry
       key={entry.name}

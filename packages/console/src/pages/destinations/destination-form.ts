@@ -21,7 +21,8 @@ export function valuesOf(entries: readonly FormEntry[], written: Written): Recor
     const text = (written[name] ?? (required ? (offers[0] ?? '') : '')).trim();
     if (text === '') continue;
     const [head = name, inner] = name.split('.');
-    const value = as === 'number' ? Number(text) : as === 'texts' ? text.split(/\s*,\s*/) : text;
+    const value =
+      as === 'number' ? Number(text) : as === 'texts' ? text.split(/\s*,\s*/) : as === 'flag' ? text === 'yes' : text;
     values[head] = inner === undefined ? value : { ...(values[head] as object | undefined), [inner]: value };
   }
   return values;

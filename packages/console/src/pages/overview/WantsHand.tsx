@@ -51,7 +51,7 @@ const Look = styled(Link)`
 
 /** What a person should do something about, first things first. */
 export function WantsHand({ overview }: { overview: Overview }) {
-  const { wants, stopped, troubled, messages, drift } = overview;
+  const { wants, stopped, troubled, messages, drift, asking } = overview;
   const trying = wants.deliveries.retrying + wants.deliveries.uncertain;
   const any = wants.review + wants.failed + wants.deliveries.stopped + drift.length > 0;
   return (
@@ -74,6 +74,19 @@ export function WantsHand({ overview }: { overview: Overview }) {
       {drift.map((one) => (
         <DriftRow key={one.key} drift={one} />
       ))}
+      {asking.length > 0 && (
+        <Row
+          count={asking.reduce((sum, one) => sum + one.messages, 0)}
+          text={words.overview.asksNow}
+          to="/messages?state=waiting"
+        >
+          {asking.map(({ sieve, detail }) => (
+            <div key={sieve + detail}>
+              <Muted>{fill(words.overview.asksOne, { sieve, detail })}</Muted>
+            </div>
+          ))}
+        </Row>
+      )}
       {trying > 0 && (
         <Row count={trying} text={words.overview.retryingNow} to="/destinations?state=retrying">
           {troubled.map(({ destination, count, answer, since }) => (
@@ -86,7 +99,7 @@ export function WantsHand({ overview }: { overview: Overview }) {
           ))}
         </Row>
       )}
-      {!any && trying === 0 && (
+      {!any && trying === 0 && asking.length === 0 && (
         <Item>
           <Figure>0</Figure>
           <Muted>

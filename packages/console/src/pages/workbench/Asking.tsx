@@ -109,12 +109,16 @@ export function Asking({ asking, version, names, messages, examples, onExample, 
           isPending={tryAll.isPending}
           isDisabled={asking.text === null || everywhere === null}
         >
-          {fill(say.tryAll, { count: messages.length, price: priceOf(everywhere) })}
+          {everywhere && everywhere.answered === everywhere.questions
+            ? fill(say.tryAllKept, { count: messages.length })
+            : fill(say.tryAll, { count: messages.length, price: priceOf(everywhere) })}
         </Button>
         <Button onPress={onPropose}>{say.propose}</Button>
         {outcome && <Button onPress={() => onExample(outcome)}>{say.example}</Button>}
       </Line>
-      {examples > 0 && <Muted>{fill(say.examples, { count: examples })}</Muted>}
+      <Muted>
+        {[fill(say.examples, { count: examples }), here ? todayText(here) : ''].filter(Boolean).join(' · ')}
+      </Muted>
       <Status asked={here} isPending={tryHere.isPending || tryAll.isPending} />
       {tryHere.error || tryAll.error ? <Trouble error={tryHere.error ?? tryAll.error} /> : null}
       {outcome && <Answer outcome={outcome} names={names} />}
@@ -124,6 +128,14 @@ export function Asking({ asking, version, names, messages, examples, onExample, 
 }
 
 const priceText = ({ value, currency }: { value: number; currency: string }) => `${value.toFixed(4)} ${currency}`;
+
+/** What was spent today, and what may be. */
+function todayText({ today: { spent, ceiling } }: AskedItem): string {
+  const say = words.workbench.asking;
+  if (!spent) return '';
+  const used = priceText(spent);
+  return ceiling === null ? fill(say.spent, { used }) : fill(say.ofCeiling, { used, ceiling: ceiling.toFixed(2) });
+}
 
 /** What the open questions would take: a price where there is one, else tokens. */
 function priceOf(asked: AskedItem | null): string {

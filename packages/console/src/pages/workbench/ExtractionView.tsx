@@ -1,4 +1,4 @@
-import type { ColumnItem, ShownRef, SieveActInput, SieveOutline } from '@yellow-sieve/contract';
+import type { ColumnItem, RuleItem, ShownRef, SieveActInput, SieveOutline } from '@yellow-sieve/contract';
 import { useMemo, useReducer, useRef, useState } from 'react';
 import { styled } from 'styled-components';
 import { fieldColour } from '../../looks/tokens';
@@ -323,6 +323,7 @@ function Panels({
       ) : field ? (
         <ChosenField
           field={field}
+          asked={outline.rules.some((one) => isAsking(one.kind) && isFilledBy(one, field.name, column !== undefined))}
           path={column && chosen === name ? firstCell(outcome, field.name) : (chosen ?? '')}
           inRows={column !== undefined}
           outcome={outcome}
@@ -354,20 +355,26 @@ interface ChosenFieldProps
     'state' | 'tell' | 'outline' | 'sieve' | 'source' | 'message' | 'mailbox' | 'messages' | 'live' | 'onDraw'
   > {
   field: ColumnItem;
+  asked: boolean;
   /** Its own name, or that of one cell of it. */
   path: string;
   inRows: boolean;
 }
+
+/** Whether a rule fills a field; `rows` stands for all columns. */
+const isFilledBy = ({ entries: { fills } }: RuleItem, name: string, inRows: boolean): boolean =>
+  Array.isArray(fills) && (fills.includes(name) || (inRows && fills.includes(rowsField)));
 
 /** The first cell that a column has in a message. */
 const firstCell = (outcome: Shown['outcome'], column: string): string =>
   Object.keys(outcome?.evidence ?? {}).find((path) => path !== column && columnOf(path) === column) ?? column;
 
 function ChosenField(props: ChosenFieldProps) {
-  const { field, path, inRows, names, outcome, edits, marking, column, expected, grid } = props;
+  const { field, asked, path, inRows, names, outcome, edits, marking, column, expected, grid } = props;
   const row = useMemo(() => (outcome ? ledgerRow(path, outcome) : null), [path, outcome]);
   return (
     <FieldPanel
+      asked={asked}
       field={field}
       inRows={inRows}
       colour={fieldColour(names.indexOf(field.name))}

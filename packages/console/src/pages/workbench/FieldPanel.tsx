@@ -41,6 +41,8 @@ const Wrong = styled.span`
 `;
 
 export interface FieldPanelProps {
+  /** Whether a rule asks a model for it: then it has a basis, and may have its own question. */
+  asked: boolean;
   field: ColumnItem;
   /** Whether it is a column of the rows: then what is right is said of all rows, and it can be split. */
   inRows: boolean;
@@ -55,7 +57,7 @@ export interface FieldPanelProps {
 }
 
 /** How a field is read in the shown message, what it is, and whether it is right. */
-export function FieldPanel({ field, inRows, colour, row, cell, onAct, onRemark, onExpect }: FieldPanelProps) {
+export function FieldPanel({ asked, field, inRows, colour, row, cell, onAct, onRemark, onExpect }: FieldPanelProps) {
   const say = words.workbench;
   const { types } = useKinds();
   const [name, setName] = useState(field.name);
@@ -122,6 +124,13 @@ export function FieldPanel({ field, inRows, colour, row, cell, onAct, onRemark, 
           {inRows ? say.columns.remove : say.removeField}
         </Button>
       </Line>
+      {asked && (
+        <Basis
+          key={field.name}
+          options={options}
+          onSet={(changed) => onAct({ act: 'set field', field: field.name, options: { ...changed, type: field.type } })}
+        />
+      )}
       <WrongDialog
         field={field.name}
         value={valueText(row?.value ?? null)}
@@ -130,6 +139,37 @@ export function FieldPanel({ field, inRows, colour, row, cell, onAct, onRemark, 
         onExpect={onExpect}
       />
     </Frame>
+  );
+}
+
+const bases = ['read', 'judged', 'converted', 'written'] as const;
+
+/** What a model’s value must rest on, and the question it is asked for this field. */
+function Basis({ options, onSet }: { options: ColumnItem['options']; onSet(options: Record<string, unknown>): void }) {
+  const say = words.workbench.basis;
+  const { basis, question, ...rest } = options;
+  const [text, setText] = useState(typeof question === 'string' ? question : '');
+  const with_ = (more: { basis?: unknown; question?: unknown }) => {
+    const all = { basis, question, ...more };
+    const kept = Object.fromEntries(Object.entries(all).filter(([, value]) => value !== undefined && value !== ''));
+    onSet({ ...rest, ...kept });
+  };
+  const submit = (event: FormEvent) => {
+    event.preventDefault();
+    with_({ question: text.trim() });
+  };
+  return (
+    <>
+      <Choice
+        label={say.title}
+        value={typeof basis === 'string' ? basis : 'read'}
+        options={bases.map((key) => ({ key, text: `${key}: ${say.of[key]}` }))}
+        onChange={(next) => with_({ basis: next === 'read' ? undefined : next })}
+      />
+      <Form onSubmit={submit}>
+        <TextField label={say.question} value={text} onChange={setText} onBlur={submit as never} />
+      </Form>
+    </>
   );
 }
 

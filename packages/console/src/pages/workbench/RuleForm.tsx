@@ -19,6 +19,12 @@ const Line = styled.div`
   align-items: end;
 `;
 
+const Beside = styled.div`
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(200px, 1fr));
+  gap: 8px 12px;
+`;
+
 export interface RuleFormProps {
   form: Kinds['rules'][number]['form'];
   entries: RuleEntries;
@@ -36,7 +42,8 @@ export function RuleForm({ form, entries, onChange, ...rest }: RuleFormProps) {
     onChange(value === undefined || value === '' ? others : { ...others, [key]: value });
   };
   const small = form.filter(({ asks }) => inLine.has(asks));
-  const large = form.filter(({ asks }) => !inLine.has(asks));
+  const lists = form.filter(({ asks }) => asks === 'fields');
+  const large = form.filter(({ asks }) => !inLine.has(asks) && asks !== 'fields');
   const part = (one: RuleFormPartItem) => (
     <Part key={one.key} part={one} value={entries[one.key]} onChange={(value) => set(one.key, value)} {...rest} />
   );
@@ -44,6 +51,7 @@ export function RuleForm({ form, entries, onChange, ...rest }: RuleFormProps) {
     <FormStack>
       <Line>{small.map(part)}</Line>
       {large.map(part)}
+      <Beside>{lists.map(part)}</Beside>
     </FormStack>
   );
 }

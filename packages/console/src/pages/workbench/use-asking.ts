@@ -49,7 +49,8 @@ export function useAsking({ sieve, source, entries, place, message, messages, li
           })
       : skipToken,
   });
-  const text = written.data?.source ?? null;
+  // While somebody types, nothing of what was written before is asked.
+  const text = resting === entries && !written.isFetching ? (written.data?.source ?? null) : null;
   const all = messages.map(({ ref }) => ref);
   const here = usePrice(sieve, text, [message], false);
   const everywhere = usePrice(sieve, text, all, live !== null);

@@ -67,12 +67,19 @@ export function pathText(path: string, row: (column: string, number: number) => 
   return index === undefined || column === undefined ? path : row(column, Number(index) + 1);
 }
 
-/** The values of a message as a worked example gives them: those of the fields a rule fills, and its rows. */
+/** The values of a message as a worked example gives them: those of the fields a rule fills, and its rows; nothing with a problem teaches. */
 export function givesOf(outcome: MessageOutcome, fills: readonly string[]): Record<string, JsonValue> {
   const has = (name: string, inRows: boolean) => fills.includes(name) || (inRows && fills.includes('rows'));
-  const fields = Object.entries(outcome.fields).filter(([name, value]) => value !== null && has(name, false));
-  const rows = outcome.rows.map((row) =>
-    Object.fromEntries(Object.entries(row).filter(([name, value]) => value !== null && has(name, true))),
+  const wrong = new Set(outcome.problems.map(({ path }) => path));
+  const fields = Object.entries(outcome.fields).filter(
+    ([name, value]) => value !== null && has(name, false) && !wrong.has(name),
+  );
+  const rows = outcome.rows.map((row, i) =>
+    Object.fromEntries(
+      Object.entries(row).filter(
+        ([name, value]) => value !== null && has(name, true) && !wrong.has(`rows[${i}].${name}`),
+      ),
+    ),
   );
   return { ...Object.fromEntries(fields), ...(rows.length > 0 ? { rows: rows as unknown as JsonValue } : {}) };
 }

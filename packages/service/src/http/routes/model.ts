@@ -2,7 +2,7 @@ import { modelEndpoints } from '@yellow-sieve/contract';
 import { askNow, type TryText } from '../../model/ask-now.js';
 import { ruleStates } from '../../sieves/rule-state.js';
 import { openModel } from '../../store/model-store.js';
-import { useSince } from '../../store/model-use-store.js';
+import { ceilingIn, spentToday, useSince } from '../../store/model-use-store.js';
 import type { ServeContext } from '../serve-context.js';
 import { ownerOf, serveEndpoint } from '../serve-endpoint.js';
 import { itemOf } from './workbench.js';
@@ -38,8 +38,11 @@ export function serveModel(context: ServeContext): void {
           ),
         );
     }
-    const asked = await askNow(db, await openModel(db, secrets), trials, dry);
+    const connection = await openModel(db, secrets);
+    const asked = await askNow(db, connection, trials, dry);
     if (!dry) onward();
-    return asked;
+    const { currency } = connection ?? {};
+    const spent = currency === undefined ? null : { value: await spentToday(db, params.name, currency), currency };
+    return { ...asked, today: { spent, ceiling: ceilingIn(source) } };
   });
 }

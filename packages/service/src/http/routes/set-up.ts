@@ -21,6 +21,7 @@ import { testConnection } from '../../model/test-connection.js';
 import { newSecret } from '../../people/secret.js';
 import {
   changeLink,
+  connectionForm,
   type DestinationRow,
   destinationColumns,
   destinationForm,
@@ -167,6 +168,7 @@ export function serveSetUp(context: ServeContext): void {
     await putConnection(db, secrets, params.name, body);
     return { done: true as const };
   });
+  serveEndpoint(app, db, connectionEndpoints.form, async ({ params }) => ({ entries: connectionForm(params.kind) }));
   serveEndpoint(app, db, connectionEndpoints.test, ({ params }) => testConnection(db, secrets, outgoing, params.name));
   serveEndpoint(app, db, schemaEndpoints.file, async ({ params }) => fileJsonSchema(params.kind));
 }
