@@ -1,5 +1,4 @@
-import type { FieldOptions } from '../values/index.js';
-import { accentless } from '../values/index.js';
+import { accentless, type FieldOptions, neededOptions, ownTypes, valueTypes } from '../values/index.js';
 import { checked, type Edited } from './edited.js';
 import { setEntry } from './set-entry.js';
 import { SourceMap } from './source-map.js';
@@ -16,43 +15,13 @@ const rowsBegin =
   /\b(?:one (?:row|line|entry)|a (?:row|line) (?:for|per)|rows?:|each (?:row|item)|(?:eine )?zeile (?:fur|je|pro)|(?:une )?ligne par|(?:una )?fila por|(?:uma )?linha por|(?:een )?rij (?:per|voor)|(?:en )?række (?:for|pr))\b/;
 const several = /\b(?:all|each|every|list|several|alle|toutes|todos|todas)\b/;
 
-/** What a description says of the type, the surest first. Words of seven languages. */
-const types: readonly (readonly [RegExp, FieldOptions])[] = [
-  [/\b(?:e-?mail|mail address|correo|courriel)\b/, { type: 'email' }],
-  [
-    /\b(?:phone|telephone|mobile|telefon\w*|telefono|telefone|telefoon\w*|number to (?:ring|call)|rappeler)\b/,
-    { type: 'phone' },
-  ],
-  [/\b(?:link|url|web address|website)\b/, { type: 'url' }],
-  [
-    /\b(?:true|false|yes or no|whether|wahr|falsch|vrai|faux|verdadero|verdadeiro|falso|waar|onwaar|sand|falsk|ja oder nein)\b/,
-    { type: 'yes-no', basis: 'judged' },
-  ],
-  [
-    /\b(?:summary|summarise|summarize|in one sentence|zusammenfassung|resume|resumen|resumo|samenvatting|resume)\b/,
-    { type: 'text', basis: 'written' },
-  ],
-  [
-    /\b(?:price|cost|costs|amount|budget|pay|fee|preis|kosten|betrag|prix|montant|precio|importe|preco|valor|prijs|bedrag|pris|belob)\b/,
-    { type: 'amount' },
-  ],
-  [
-    /\b(?:time of day|what time|at which hour|hour|clock|uhrzeit|heure|hora|tijd|tijdstip|klokkeslaet)\b|^time\b/,
-    { type: 'time' },
-  ],
-  [
-    /\b(?:day|date|when|datum|tag|jour|quand|dia|fecha|data|dag|cuando|quando|wann|wanneer|hvornar)\b/,
-    { type: 'date' },
-  ],
-  [
-    /\b(?:how many|number of|count|whole number|wie viele|anzahl|zahl der|combien|nombre|cuantos|cuantas|numero de|quantos|quantas|hoeveel|aantal|hvor mange|antal)\b/,
-    { type: 'integer' },
-  ],
-  [
-    /\b(?:how (?:long|heavy|wide|deep|high|fast)|length|weight|width|metres|meters|kilos?|lange|gewicht|longueur|poids|largo|peso|comprimento|lengte|laengde|vaegt)\b/,
-    { type: 'number' },
-  ],
-];
+/** A summary is written, not found. */
+const summary = /\b(?:summary|summari[sz]e|in one sentence|zusammenfassung|resume|resumen|resumo|samenvatting)\b/;
+const spoken = Object.values(valueTypes)
+  .flatMap(({ kind, spoken: by }) => (by ? [{ type: kind, ...by }] : []))
+  .sort((a, b) => a.rank - b.rank);
+/** The type that is one of some choices. */
+const ofChoices = Object.values(valueTypes).find((type) => neededOptions(type).includes('choices'))?.kind;
 
 /**
  * Fields and their types as instructions speak of them: by lines of the form `name: what it is`, else by the questions they
@@ -127,11 +96,11 @@ const nameOf = (head: string): string =>
 function optionsOf(about: string, head: string): FieldOptions {
   const text = accentless(about);
   const choices = choicesIn(about);
+  if (choices && ofChoices) return { type: ofChoices, choices, basis: 'judged' };
+  if (summary.test(text)) return { type: ownTypes.words, basis: 'written' };
+  const known = spoken.find(({ of }) => of.test(text)) ?? spoken.find(({ of }) => of.test(accentless(head)));
   const many = several.test(text) && /s$/.test(head) ? { many: true } : {};
-  if (choices) return { type: 'choice', choices, basis: 'judged' };
-  const known =
-    types.find(([pattern]) => pattern.test(text)) ?? types.find(([pattern]) => pattern.test(accentless(head)));
-  return { ...(known?.[1] ?? { type: 'text' }), ...many };
+  return { type: known?.type ?? ownTypes.words, ...known?.with, ...many };
 }
 
 /** “one of a, b or c”; “a, b or c”, where these are single words; “pickup if they fetch it, delivery if it is brought”. */

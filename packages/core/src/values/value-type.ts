@@ -109,6 +109,8 @@ export interface ValueType<V extends SingleValue = SingleValue> {
   readonly within?: LookWithin;
   /** Its values are counted; a code of figures, such as an order number, is none. */
   readonly countable?: boolean;
+  /** How instructions speak of such a value, in words without accents; surer ones have the lower rank. `with`: further options of the field. */
+  readonly spoken?: { of: RegExp; rank: number; with?: Partial<FieldOptions> };
   /** The JSON type of its values in a model’s answer, where that is not a text. */
   readonly inAnswer?: 'number' | 'integer' | 'boolean';
   /** Further options that values tell, such as the unit they share. */

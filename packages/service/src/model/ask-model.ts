@@ -8,7 +8,7 @@ export type Asked =
   | { ok: false; detail: string; final: boolean; retryAfterSeconds?: number };
 
 /** Tokens of a question and its answer. */
-export interface Tokens {
+interface Tokens {
   question: number;
   answer: number;
 }
@@ -51,7 +51,7 @@ export async function askModel(outgoing: Outgoing, model: ModelConnection, reque
 }
 
 /** The request as its server takes it: one that knows no schemas is told in words what the answer must be like. */
-export function bodyFor({ model, schema }: Pick<ModelConnection, 'model' | 'schema'>, request: ChatRequest): object {
+function bodyFor({ model, schema }: Pick<ModelConnection, 'model' | 'schema'>, request: ChatRequest): object {
   if (schema) return { ...request, model };
   const { response_format: format, messages, ...rest } = request;
   const told = `Answer with one JSON object and nothing else. Its JSON Schema:\n${JSON.stringify(format.json_schema.schema)}`;

@@ -5,7 +5,7 @@ import { messageWant, modelUse, want } from '../database/schema.js';
 import { findSieve } from './sieve-store.js';
 
 /** A day in UTC, as use is counted by. */
-export const today = (): string => new Date().toISOString().slice(0, 10);
+const today = (): string => new Date().toISOString().slice(0, 10);
 
 export interface Use {
   sieve: string;

@@ -38,7 +38,7 @@ function besideExamples(asked: Asked): Beside {
 const leadOf = (word: string) => (/^\d/.test(word) ? '#' : (prepositions.get(word) ?? word));
 
 /** Words that say what a field is, with their weight. */
-export function cuesOf(asked: Asked): { word: string; weight: number }[] {
+function cuesOf(asked: Asked): { word: string; weight: number }[] {
   return [
     ...asked.nameWords.map((word) => ({ word, weight: 2.5 })),
     ...asked.words.map((word) => ({ word, weight: 1.2 })),

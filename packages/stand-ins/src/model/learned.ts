@@ -1,8 +1,8 @@
+import { cutIn } from './find/cut.js';
 import { contentOf } from './find/said.js';
 import type { Letter } from './find/spot.js';
 import { currencies, months, nearDays, numberWords, weekdays } from './language/words.js';
 import type { Asked, Question } from './request.js';
-import { cutIn } from './rows.js';
 
 /** Words that stood in the items of worked examples, by column and by the value the item had there. */
 export type Learned = ReadonlyMap<string, ReadonlyMap<string, ReadonlySet<string>>>;

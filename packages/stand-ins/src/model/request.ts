@@ -14,7 +14,7 @@ export interface ChatRequest {
   response_format?: { json_schema?: { schema?: Schema } };
 }
 
-export interface Schema {
+interface Schema {
   type?: string | string[];
   properties?: Record<string, Schema>;
   items?: Schema;
@@ -42,7 +42,7 @@ export interface Asked {
 }
 
 /** One value of a worked example, where its words stand. */
-export interface Shown {
+interface Shown {
   value: string | number | boolean;
   quote: string | null;
   letter: Letter;
@@ -64,7 +64,7 @@ interface Entry {
   quote: string | null;
 }
 type Entries = Record<string, Entry | Entry[] | undefined>;
-export type Answer = Entries & { rows?: Entries[] };
+type Answer = Entries & { rows?: Entries[] };
 
 export const rowsKey = 'rows';
 export const statedKey = 'stated number of rows';

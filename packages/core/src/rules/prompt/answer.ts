@@ -10,7 +10,7 @@ export interface Entry {
 }
 
 /** What a model answered: for each name what it says, in order; nothing for what is not said. */
-export type Entries = Readonly<Record<string, readonly Entry[]>>;
+type Entries = Readonly<Record<string, readonly Entry[]>>;
 
 export interface Answer {
   fields: Entries;

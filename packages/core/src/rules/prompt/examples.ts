@@ -77,7 +77,7 @@ export function checkExamples(
 }
 
 /** Names of values of an example that no words of its own text say, where the field's basis wants them said. */
-export function unsupportedIn(
+function unsupportedIn(
   gives: Record<string, unknown>,
   { fields, columns }: Pick<Question, 'fields' | 'columns'>,
   views: readonly View[],

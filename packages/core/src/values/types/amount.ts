@@ -45,6 +45,10 @@ function partsOf(text: string, { language }: ReadContext): { decimal: string; na
 export const amount = valueType<AmountValue>({
   kind: 'amount',
   about: 'an amount of money with its ISO 4217 currency',
+  spoken: {
+    of: /\b(?:price|cost|costs|amount|budget|pay|fee|preis|kosten|betrag|prix|montant|precio|importe|preco|valor|prijs|bedrag|pris|belob)\b/,
+    rank: 5,
+  },
   options: { currency: v.optional(v.pipe(v.string(), v.regex(/^[A-Z]{3}$/))) },
   part: "(?:(?:[A-Z]{1,2})?[£€¥$₹]|[A-Z]{3} ?|kr\\.? )?[+\\-−]?\\d(?:[\\d.,' ]*\\d)?(?: ?(?:[£€¥$]|[A-Z]{3}\\b|kr\\.?))?",
   storage: { holds: 'decimal', digits: 19, scale: 4 },

@@ -94,6 +94,10 @@ export const datePart =
 export const date = valueType<DateValue>({
   kind: 'date',
   about: 'a day, kept as ISO 8601',
+  spoken: {
+    of: /\b(?:day|date|when|datum|tag|jour|quand|dia|fecha|data|dag|cuando|quando|wann|wanneer|hvornar)\b/,
+    rank: 7,
+  },
   options: orderOption,
   part: datePart,
   storage: { holds: 'day' },

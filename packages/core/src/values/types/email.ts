@@ -21,6 +21,7 @@ const read: ValueType<EmailValue>['read'] = (raw) => {
 export const email = valueType<EmailValue>({
   kind: 'email',
   about: 'an email address, with or without a name beside it',
+  spoken: { of: /\b(?:e-?mail|mail address|correo|courriel)\b/, rank: 1 },
   options: {},
   part: `${local}@${domain}`,
   storage: { holds: 'text', longest: 320 },

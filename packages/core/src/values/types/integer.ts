@@ -13,6 +13,10 @@ const read: ValueType<IntegerValue>['read'] = (raw, options, context) => {
 export const integer = valueType<IntegerValue>({
   kind: 'integer',
   about: 'a whole number',
+  spoken: {
+    of: /\b(?:how many|number of|count|whole number|wie viele|anzahl|zahl der|combien|nombre|cuantos|cuantas|numero de|quantos|quantas|hoeveel|aantal|hvor mange|antal)\b/,
+    rank: 8,
+  },
   options: rangeOptions,
   part: '[+\\-−]?\\d+',
   storage: { holds: 'whole number' },

@@ -83,6 +83,10 @@ const read: ValueType<NumberValue>['read'] = (raw, options, context) => readNumb
 export const number = valueType<NumberValue>({
   kind: 'number',
   about: 'a number, with the unit the field states',
+  spoken: {
+    of: /\b(?:how (?:long|heavy|wide|deep|high|fast)|length|weight|width|metres|meters|kilos?|lange|gewicht|longueur|poids|largo|peso|comprimento|lengte|laengde|vaegt)\b/,
+    rank: 9,
+  },
   options: rangeOptions,
   part: "[+\\-−]?\\d(?:[\\d.,' ]*\\d)?",
   storage: { holds: 'decimal', digits: 38, scale: 10 },

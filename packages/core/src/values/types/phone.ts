@@ -34,6 +34,10 @@ const read: ValueType<PhoneValue>['read'] = (raw, _options, { region }) => {
 export const phone = valueType<PhoneValue>({
   kind: 'phone',
   about: 'a phone number, kept as E.164',
+  spoken: {
+    of: /\b(?:phone|telephone|mobile|telefon\w*|telefono|telefone|telefoon\w*|number to (?:ring|call)|rappeler)\b/,
+    rank: 2,
+  },
   options: {},
   part: '(?:\\+|00|\\(?0)\\d?[\\d ()./-]{5,20}\\d',
   storage: { holds: 'text', longest: 32 },

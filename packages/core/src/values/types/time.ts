@@ -22,6 +22,10 @@ const read: ValueType<TimeValue>['read'] = (raw, _, { language, region, referenc
 export const time = valueType<TimeValue>({
   kind: 'time',
   about: 'a time of day, kept as HH:MM by the clock it is written for',
+  spoken: {
+    of: /\b(?:time of day|what time|at which hour|hour|clock|uhrzeit|heure|hora|tijd|tijdstip|klokkeslaet)\b|^time\b/,
+    rank: 6,
+  },
   options: {},
   part: '\\d{1,2}(?:[:.h]\\d{2}(?::\\d{2})?)?(?: ?[ap]\\.?m\\.?| ?Uhr)?',
   storage: { holds: 'time of day' },

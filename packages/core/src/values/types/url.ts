@@ -23,6 +23,7 @@ const read: ValueType<UrlValue>['read'] = (raw) => {
 export const url = valueType<UrlValue>({
   kind: 'url',
   about: 'a web address, with or without its scheme, or the target of a link',
+  spoken: { of: /\b(?:link|url|web address|website)\b/, rank: 3 },
   options: {},
   part: `(?:(?:https?|ftp)://|www\\.)[^\\s<>"]+[^\\s<>".,;:!?)]`,
   storage: { holds: 'text', longest: 16_000 },

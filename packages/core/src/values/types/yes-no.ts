@@ -27,6 +27,11 @@ const read: ValueType<YesNoValue>['read'] = (raw, options) => {
 export const yesNo = valueType<YesNoValue>({
   kind: 'yes-no',
   about: 'yes or no, in eight languages, or by words of its own',
+  spoken: {
+    of: /\b(?:true|false|yes or no|whether|wahr|falsch|vrai|faux|verdadero|verdadeiro|falso|waar|onwaar|sand|falsk|ja oder nein)\b/,
+    rank: 4,
+    with: { basis: 'judged' },
+  },
   options: { yes: v.optional(v.array(v.string())), no: v.optional(v.array(v.string())) },
   part: '(?:yes|no|ja|nein|oui|non|sim|não|nej|si|sí)\\b',
   storage: { holds: 'flag' },

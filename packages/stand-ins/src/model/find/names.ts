@@ -80,7 +80,7 @@ function joiningWords(tokens: readonly Token[], at: number): number {
 }
 
 /** Whether a token is the first of its sentence. */
-export function begins({ sentences, tokens }: Letter, at: number): boolean {
+function begins({ sentences, tokens }: Letter, at: number): boolean {
   const start = tokens[at]?.start ?? 0;
   const sentence = sentences.find((one) => start >= one.start && start < one.end);
   return tokens.findIndex((token) => token.start >= (sentence?.start ?? 0)) === at;

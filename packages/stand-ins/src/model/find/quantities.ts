@@ -21,7 +21,7 @@ export function quantitiesIn({ tokens }: Letter): Quantity[] {
   return found;
 }
 
-export function quantityAt(tokens: readonly Token[], at: number): Quantity | null {
+function quantityAt(tokens: readonly Token[], at: number): Quantity | null {
   const first = tokens[at];
   if (!first) return null;
   const number = numberAt(tokens, at);

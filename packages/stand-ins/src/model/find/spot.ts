@@ -25,7 +25,7 @@ const breaks = /[.!?]+["”’)]*(?=\s+[^\p{Ll}\s])|\n\s*\n|\n(?=\s*(?:[-*•–
 /** Figures and short words with a full stop that end no sentence. */
 const abbreviated = /(?:^|[\s(])(?:\p{L}{1,2}|\d{1,2}|nr|no|str|tel|approx|bzw|inkl|etc|st|mr|mrs|ms|dr|prof|av)\.$/iu;
 
-export function sentencesOf(text: string): { start: number; end: number }[] {
+function sentencesOf(text: string): { start: number; end: number }[] {
   const found: { start: number; end: number }[] = [];
   let start = 0;
   for (const match of text.matchAll(breaks)) {

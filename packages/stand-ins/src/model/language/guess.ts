@@ -51,7 +51,7 @@ const numbersOf: Readonly<Record<string, readonly string[]>> = {
 };
 
 /** The language that most small words of a letter belong to. */
-export function guessLanguage(tokens: readonly Token[]): string {
+function guessLanguage(tokens: readonly Token[]): string {
   return Object.keys(telling).reduce(
     (best, language) => (countOf(tokens, language) > countOf(tokens, best) ? language : best),
     'en',
