@@ -39,7 +39,11 @@ export const modelEntries = {
   headers: v.optional(v.record(v.pipe(v.string(), v.regex(/^[A-Za-z0-9-]+$/)), v.string())),
   /** Whether the server takes a JSON Schema for its answers; without it the schema is told in words. */
   schema: v.optional(
-    v.pipe(v.boolean(), v.title('Takes a JSON Schema'), v.description('With “no” the schema is told in words; yes when empty.')),
+    v.pipe(
+      v.boolean(),
+      v.title('Takes a JSON Schema'),
+      v.description('With “no” the schema is told in words; yes when empty.'),
+    ),
     true,
   ),
   /** Questions at once, 1 to 16. */
