@@ -51,7 +51,7 @@ async function startOther(): Promise<OtherModel> {
 let world: World;
 let other: OtherModel;
 beforeAll(async () => {
-  [world, other] = [await startWorld(), await startOther()];
+  [world, other] = [await startWorld({ YELLOW_SIEVE_LEASE_SECONDS: '2' }), await startOther()];
 });
 afterEach(() => {
   Object.assign(other, { bodies: [], headers: [], most: 0, slow: 0 });
@@ -138,6 +138,19 @@ describe('a model of another make', () => {
     expect(other.bodies).toHaveLength(6);
     expect(other.most).toBe(2);
   });
+});
+
+test('killed while it asks, the service asks again, and the message goes through once', async () => {
+  await connect();
+  other.slow = 1500;
+  const key = await feed('yard', 'Interrupted');
+  await until('it is being asked', async () => other.bodies.length > 0);
+  await world.kill();
+  other.slow = 0;
+  await world.restart();
+  const detail = await done(key);
+  expect([detail.outcome?.fields.vessel, detail.revision]).toEqual(['Interrupted', 1]);
+  expect(other.bodies.length).toBeLessThanOrEqual(2);
 });
 
 describe('the connection', () => {

@@ -8,6 +8,7 @@ import {
   type KeptAnswer,
   limits,
   publicOutcome,
+  type Reading,
   readMessage,
 } from '@yellow-sieve/core';
 import { runCommand } from './command-line.js';
@@ -17,20 +18,54 @@ let world: World;
 beforeAll(async () => {
   world = await startWorld();
   await setUpBerths(world);
+  await setUpYard(world);
 });
 afterAll(() => world.end());
 
-// The last is a twin of another: only a service, which keeps what came before, can know that.
-const files = readdirSync(demoFile('berths', 'messages'))
-  .filter((name) => name !== '015.eml')
-  .map((name) => demoFile('berths', 'messages', name));
+/** The yard reads by a prompt with worked examples, which are samples in the service and files beside the sieve elsewhere. */
+async function setUpYard({ client, model }: World): Promise<void> {
+  const name = 'yard-enquiry';
+  const body = readFileSync(demoFile('yard', `${name}.sieve.yaml`));
+  // Its ceiling needs a price to count by.
+  const url = `http://127.0.0.1:${model.port}/v1`;
+  await client.connections.put({
+    params: { name: 'model' },
+    body: { kind: 'model', url, model: 'stand-in', price_per_1000_tokens: 0.002, currency: 'GBP' },
+  });
+  for (const destination of ['yard-jobs', 'yard-manager'])
+    await client.destinations.put({
+      params: { name: destination },
+      body: readFileSync(demoFile('destinations', `${destination}.destination.yaml`)),
+    });
+  await client.sieves.put({ params: { name }, body, query: { live: 'true' } });
+  for (const sample of compileSieve(body.toString()).examples)
+    await client.samples.put({ params: { name, sample }, body: readFileSync(demoFile('yard', sample)) });
+  await client.mailboxes.put({ params: { name: 'yard' }, body: readFileSync(demoFile('yard', 'yard.mailbox.yaml')) });
+}
+
+interface Desk {
+  mailbox: string;
+  sieve: string;
+  files: readonly string[];
+}
+
+const desk = (mailbox: string, sieve: string): Desk => ({
+  mailbox,
+  sieve: demoFile(mailbox, `${sieve}.sieve.yaml`),
+  // The last of the berths is a twin of another: only a service, which keeps what came before, can know that.
+  files: readdirSync(demoFile(mailbox, 'messages'))
+    .filter((name) => name !== '015.eml')
+    .map((name) => demoFile(mailbox, 'messages', name)),
+});
+const berths = desk('berths', 'berth-request');
+const yard = desk('yard', 'yard-enquiry');
 
 /** As a service would print it, without what names a stored message. */
 const withoutMessage = ({ message: _m, confidence: _c, why: _w, ...outcome }: Record<string, unknown>) =>
   JSON.stringify(outcome);
 
-async function onCommandLine(): Promise<string[]> {
-  const mailbox = demoFile('berths', 'berths.mailbox.yaml');
+async function onCommandLine({ mailbox: name, files }: Desk): Promise<string[]> {
+  const mailbox = demoFile(name, `${name}.mailbox.yaml`);
   const model = `http://127.0.0.1:${world.model.port}/v1`;
   const { out } = await runCommand(['sift', mailbox, ...files, '--json', '--model', model]);
   return out
@@ -40,17 +75,20 @@ async function onCommandLine(): Promise<string[]> {
 }
 
 /** The few lines anybody would write who uses the core as a library. */
-async function asLibrary(): Promise<string[]> {
-  const sieve = compileSieve(readFileSync(demoFile('berths', 'berth-request.sieve.yaml'), 'utf8'));
+async function asLibrary({ mailbox: name, sieve: file, files }: Desk): Promise<string[]> {
+  const sieve = compileSieve(readFileSync(file, 'utf8'));
+  const learnt: Record<string, Reading> = {};
+  for (const message of sieve.examples) learnt[message] = await readMessage(readFileSync(demoFile(name, message)));
+  const examples = { [sieve.name]: learnt };
   const mailbox = compileMailbox(
-    readFileSync(demoFile('berths', 'berths.mailbox.yaml'), 'utf8'),
+    readFileSync(demoFile(name, `${name}.mailbox.yaml`), 'utf8'),
     new Map([[sieve.name, sieve]]),
   );
   const outcomes = [];
   for (const file of files) {
     const reading = await readMessage(readFileSync(file));
     const answers: Record<string, KeptAnswer> = {};
-    const facts: Facts = { record: { key: '', link: '' }, answers, model: 'stand-in', limits };
+    const facts: Facts = { record: { key: '', link: '' }, answers, examples, model: 'stand-in', limits };
     let result = handleMessage(reading, mailbox, facts);
     while (result.kind === 'wants') {
       for (const { digest, request } of result.wants) {
@@ -69,10 +107,10 @@ async function asLibrary(): Promise<string[]> {
   return outcomes;
 }
 
-async function throughService(): Promise<string[]> {
+async function throughService({ mailbox, files }: Desk): Promise<string[]> {
   const outcomes = [];
   for (const file of files) {
-    const { key } = await world.client.messages.feed({ params: { mailbox: 'berths' }, body: readFileSync(file) });
+    const { key } = await world.client.messages.feed({ params: { mailbox }, body: readFileSync(file) });
     const detail = await until('it is settled', async () => {
       const found = await world.client.messages.get({ params: { key } });
       return found.state !== 'waiting' && found;
@@ -97,18 +135,21 @@ async function throughService(): Promise<string[]> {
 }
 
 describe('one rule set, everywhere', () => {
-  test('command line, library and service give the same outcome to the byte', async () => {
-    const [line, library, service] = [await onCommandLine(), await asLibrary(), await throughService()];
-    expect(line).toHaveLength(files.length);
-    expect(library).toEqual(line);
-    expect(service).toEqual(line);
-  });
+  test.each([berths, yard])(
+    'command line, library and service give the same outcome to the byte: $mailbox',
+    async (one) => {
+      const [line, library, service] = [await onCommandLine(one), await asLibrary(one), await throughService(one)];
+      expect(line).toHaveLength(one.files.length);
+      expect(library).toEqual(line);
+      expect(service).toEqual(line);
+    },
+  );
 
-  test('the demo’s samples give the values that are expected of them', async () => {
-    const { samples = [] } = compileSieve(readFileSync(demoFile('berths', 'berth-request.sieve.yaml'), 'utf8')).source;
+  test.each([berths, yard])('the demo’s samples give the values that are expected of them: $mailbox', async (one) => {
+    const { samples = [] } = compileSieve(readFileSync(one.sieve, 'utf8')).source;
     const outcomes = new Map(
-      (await onCommandLine()).map((line, i) => [
-        files[i]?.split('/').at(-1),
+      (await onCommandLine(one)).map((line, i) => [
+        one.files[i]?.split('/').at(-1),
         JSON.parse(line) as { fields: Record<string, unknown> },
       ]),
     );
@@ -120,7 +161,8 @@ describe('one rule set, everywhere', () => {
         const plain =
           got[field] !== null && typeof got[field] === 'object' ? (got[field] as { value: number }).value : got[field];
         // A default is no found value.
-        const expected = value === null ? [null, ''] : [value, Number(value)];
+        const answers: Record<string, boolean> = { yes: true, no: false };
+        const expected = value === null ? [null, ''] : [value, Number(value), answers[String(value)]];
         expect(expected.map(String)).toContain(String(plain));
       }
     }
