@@ -46,6 +46,12 @@ function cuesOf(asked: Asked): { word: string; weight: number }[] {
   ];
 }
 
+/** Whether a spot stands behind the word that examples have before theirs: “Notice 261”. */
+export function followsExample(asked: Asked, spot: Spot<unknown>, letter: Letter): boolean {
+  const before = letter.tokens.findLast(({ end }) => end <= spot.start);
+  return before !== undefined && !common.has(before.word) && besideExamples(asked).before.includes(before.word);
+}
+
 /** How much the words around a spot speak for a field: more the nearer they stand, and nothing beyond its sentence. */
 export function cueScore(asked: Asked, spot: Spot<unknown>, letter: Letter): number {
   const sentence = sentenceAt(letter, spot.start);

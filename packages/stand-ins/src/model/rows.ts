@@ -1,4 +1,4 @@
-import { cueScore } from './cues.js';
+import { cueScore, followsExample } from './cues.js';
 import { type Found, findChoice, findYesNo, foundAt, liesBehind, numbersFor, spotsOf } from './fields.js';
 import { cutIn } from './find/cut.js';
 import { daysIn } from './find/days.js';
@@ -7,7 +7,7 @@ import { amountsIn, centsIn } from './find/plain-values.js';
 import { isAnyOf, wordsForChoices } from './find/said.js';
 import { type Letter, type Spot, sentenceAt } from './find/spot.js';
 import { alike, isWord, plain, type Token } from './language/fold.js';
-import { articles, cancelled, common, corrected, negations, numberWords } from './language/words.js';
+import { articles, cancelled, common, corrected, negations, numberWords, prepositions } from './language/words.js';
 import { type Learned, learnedFrom } from './learned.js';
 import type { Asked, Question } from './request.js';
 
@@ -31,7 +31,7 @@ export function findRows(question: Question, taken: readonly Found[]): FoundRow[
   const chunks = chunksOf(spots, letter, anchor.type === 'text');
   const rows: { row: FoundRow; chunk: Chunk }[] = [];
   for (const chunk of chunks) {
-    if (isCancelled(chunk, letter)) continue;
+    if (isCancelled(chunk, columns, letter)) continue;
     const row = rowOf(chunk, { anchor, columns, letter, learned });
     const before = rows.at(-1);
     if (before && isCorrection(chunk, before.chunk, letter)) {
@@ -77,6 +77,7 @@ function anchorsIn(anchor: Asked, columns: readonly Asked[], letter: Letter): Sp
     .filter(inBody)
     .filter((spot) => {
       const next = 'next' in spot ? Number(spot.next) : 0;
+      if (followsExample(anchor, spot, letter)) return !isGivenAway(spot, columns, anchor, letter);
       const noun = letter.tokens[next];
       if (!noun || !isWord(noun)) return false;
       const isUnit = choices.some(
@@ -89,6 +90,18 @@ function anchorsIn(anchor: Asked, columns: readonly Asked[], letter: Letter): Sp
         : !common.has(noun.word) || isUnit || noun.word === 'of' || noun.word === 'de';
     });
 }
+
+/** How far before a number the name of its column may stand, in words. */
+const nameReach = 4;
+
+/** Whether another column of numbers is named just before a spot: “cancels notice 253”. */
+const isGivenAway = (spot: Spot, columns: readonly Asked[], anchor: Asked, letter: Letter): boolean => {
+  const before = letter.tokens.filter(({ end }) => end <= spot.start).slice(-nameReach);
+  return columns.some(
+    (other) =>
+      other !== anchor && other.type === anchor.type && before.some(({ word }) => isAnyOf(word, other.nameWords)),
+  );
+};
 
 const currencyShown = ({ shown }: Asked) =>
   shown.map(({ value }) => /[A-Z]{3}$/.exec(String(value))?.[0]).find(Boolean);
@@ -178,9 +191,11 @@ function chunksOf(anchors: readonly Spot[], letter: Letter, isNamed: boolean): C
   });
 }
 
-function isCancelled({ start, end }: Chunk, { text, tokens }: Letter): boolean {
+function isCancelled({ start, end }: Chunk, columns: readonly Asked[], { text, tokens }: Letter): boolean {
   const own = tokens.filter((token) => token.start >= start && token.end <= end);
-  if (own.some(({ word }) => cancelled.has(word))) return true;
+  // What a column is called is no word about the item.
+  const names = columns.flatMap(({ nameWords }) => nameWords);
+  if (own.some(({ word }) => cancelled.has(word) && !isAnyOf(word, names))) return true;
   const words = plain(text.slice(start, end));
   return (
     /\b(?:called off|backed out|no longer|not needed|nicht mehr|pago eu|pago yo|a mi cuenta|de mi bolsillo|do meu bolso|on me|my own pocket|geht auf mich)\b/.test(
@@ -272,18 +287,27 @@ function putText(row: FoundRow, asked: Asked, chunk: Chunk, { anchor, columns, l
     [...row.values()].some(({ start, end }) => token.start < end && start < token.end);
   const behind = letter.tokens.filter(({ start, end }) => start >= chunk.anchor.end && end <= chunk.end);
   const ahead = letter.tokens.filter(({ start, end }) => start >= chunk.start && end <= chunk.anchor.start);
-  const run = [longestRun(behind, explained), longestRun(ahead, explained)].find((one) => one.length > 0) ?? [];
+  const bridged = asked.shown.some(({ value }) =>
+    plain(String(value))
+      .split(' ')
+      .slice(1, -1)
+      .some((word) => prepositions.has(word)),
+  );
+  const run =
+    [longestRun(behind, explained, bridged), longestRun(ahead, explained, bridged)].find((one) => one.length > 0) ?? [];
   const [first, last] = [run[0], run.at(-1)];
   if (!first || !last) return;
   const quote = letter.text.slice(first.start, last.end).replace(/\s+/g, ' ');
   row.set(asked.name, { value: asShown(quote, asked), quote, start: first.start, end: last.end });
 }
 
-/** The first run of words that nothing explains. */
-function longestRun(tokens: readonly Token[], explained: (token: Token) => boolean): Token[] {
+/** The first run of words that nothing explains; `bridged`: a small word between two of them parts none. */
+function longestRun(tokens: readonly Token[], explained: (token: Token) => boolean, bridged: boolean): Token[] {
   const run: Token[] = [];
-  for (const token of tokens) {
-    if (isWord(token) && !explained(token)) run.push(token);
+  for (const [i, token] of tokens.entries()) {
+    const next = tokens[i + 1];
+    const isBridge = bridged && prepositions.has(token.word) && next !== undefined && isWord(next) && !explained(next);
+    if (isWord(token) && (!explained(token) || (run.length > 0 && isBridge))) run.push(token);
     else if (run.length > 0) break;
   }
   return run;
