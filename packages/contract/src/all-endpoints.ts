@@ -8,6 +8,7 @@ import { modelEndpoints } from './model.js';
 import { overviewEndpoints } from './overview.js';
 import { invitationEndpoints, peopleEndpoints, sessionEndpoints, tokenEndpoints } from './people.js';
 import { recordEndpoints } from './records.js';
+import { reviewEndpoints } from './review.js';
 import { sampleEndpoints } from './samples.js';
 import {
   connectionEndpoints,
@@ -25,6 +26,7 @@ export const endpoints = {
   overview: overviewEndpoints,
   drift: driftEndpoints,
   messages: messageEndpoints,
+  review: reviewEndpoints,
   records: recordEndpoints,
   deliveries: deliveryEndpoints,
   sieves: sieveEndpoints,

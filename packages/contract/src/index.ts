@@ -11,6 +11,7 @@ export * from './model.js';
 export * from './overview.js';
 export * from './people.js';
 export * from './records.js';
+export * from './review.js';
 export * from './samples.js';
 export * from './set-up.js';
 export * from './sieves.js';

@@ -47,6 +47,8 @@ export type MadeFrom = v.InferOutput<typeof madeFromSchema>;
 export const messageDetailSchema = v.object({
   ...messageSchema.entries,
   record: v.nullable(keySchema),
+  /** Who confirmed it as it stood, and until when that can be taken back; null where nobody did. */
+  confirmed: v.nullable(v.object({ by: v.string(), at: momentSchema, leaves: momentSchema })),
   revision: v.nullable(v.number()),
   /** When that revision was made, and from what. */
   made: v.nullable(momentSchema),

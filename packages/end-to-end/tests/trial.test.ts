@@ -281,7 +281,7 @@ describe('the checklist', () => {
     expect(await pointsOf('asked')).toEqual([
       'No sample has expected values. Say of one what is right.',
       'No route leads anywhere, so nothing would be delivered. Add a route.',
-      'Answers to “who comes” would leave unseen: the sieve says review: { prompt: false }.',
+      '“who comes” would ask a model, and none is set up. Make a connection “model”.',
     ]);
     await put(
       'asked',

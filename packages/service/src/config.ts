@@ -36,6 +36,7 @@ const schema = v.object({
   YELLOW_SIEVE_DRIFT_SECONDS: v.optional(count(1), '300'),
   /** Seconds a claim on work holds before another may take it over; longer than any one piece of work takes. */
   YELLOW_SIEVE_LEASE_SECONDS: v.optional(count(1), '60'),
+  YELLOW_SIEVE_UNDO_SECONDS: v.optional(count(0), '10'),
   /** Where people reach the console, such as `https://sieve.gannetbay.example`; for the links it prints. */
   YELLOW_SIEVE_URL: v.optional(v.pipe(v.string(), v.url())),
   /** Proxies whose word on the caller's address and protocol is taken: addresses or networks, with commas between. */
@@ -62,6 +63,8 @@ export interface Config {
   siftSeconds: number;
   pollMs: number;
   leaseSeconds: number;
+  /** Seconds after which what was confirmed leaves. */
+  undoSeconds: number;
   driftSeconds: number;
   url: string | undefined;
   trustProxy: string;
@@ -95,6 +98,7 @@ export function readConfig(env: NodeJS.ProcessEnv): Config {
     siftSeconds: o.YELLOW_SIEVE_SIFT_SECONDS,
     pollMs: o.YELLOW_SIEVE_POLL_MS,
     leaseSeconds: o.YELLOW_SIEVE_LEASE_SECONDS,
+    undoSeconds: o.YELLOW_SIEVE_UNDO_SECONDS,
     driftSeconds: o.YELLOW_SIEVE_DRIFT_SECONDS,
     url: o.YELLOW_SIEVE_URL?.replace(/\/$/, ''),
     trustProxy: o.YELLOW_SIEVE_TRUST_PROXY,

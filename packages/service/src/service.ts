@@ -81,6 +81,7 @@ export async function startService(config: Config): Promise<Service> {
         modelName,
         log,
         lookupFolder: config.lookupFolder,
+        undoSeconds: config.undoSeconds,
       })
     : null;
   const httpPort = web?.port ?? null;

@@ -21,6 +21,7 @@ import {
   samplesRemove,
   sieveRemove,
 } from './remove.js';
+import { review, reviewConfirm, reviewNotForUs, reviewUndo } from './review.js';
 import { scrub } from './scrub.js';
 import { connections, destinationLink, destinationPut, destinations, mailboxes, mailboxPut, sieves } from './set-up.js';
 import { sieveGet } from './sieve/get.js';
@@ -51,6 +52,10 @@ export const commands: readonly Command[] = [
   exportRecords,
   enterRecord,
   judgeRecord,
+  review,
+  reviewConfirm,
+  reviewUndo,
+  reviewNotForUs,
   deliveries,
   retry,
   deliveryRelease,

@@ -77,6 +77,8 @@ export interface Entered {
   fields: Readonly<Record<string, JsonValue>>;
   /** The whole list of rows, or null when nobody entered rows. */
   rows: readonly Readonly<Record<string, JsonValue>>[] | null;
+  /** Digest of the record as a person confirmed it (`digestOfRecord`): while it is that, nothing holds it in review. */
+  confirmed?: string | undefined;
 }
 
 /** A record of an earlier message with the same values. */

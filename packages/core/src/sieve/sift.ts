@@ -1,3 +1,5 @@
+import { canonicalJson, digestOf } from '../canonical-json.js';
+import { say } from '../errors/index.js';
 import { limits as defaultLimits } from '../limits.js';
 import { type Arrival, type Scene, valuesOf } from '../names/index.js';
 import {
@@ -30,7 +32,7 @@ import type { CompiledRule, CompiledSieve } from './compile-sieve.js';
 import { DraftRecord, shownValue } from './draft-record.js';
 import { readEntered } from './entered.js';
 import { type Looked, leftoversOf } from './leftovers.js';
-import type { Outcome, SiftResult, TypedValues } from './outcome.js';
+import type { Outcome, Reason, SiftResult, TypedValues } from './outcome.js';
 import { ReadContexts } from './read-contexts.js';
 
 /** Facts for sifting with nothing known of the outside. */
@@ -54,6 +56,12 @@ export function sift(
 ): SiftResult {
   return new Sifting(reading, sieve, facts, arrival, category).run();
 }
+
+/** Tells one state of a record from another by what people see of it. */
+export const digestOfRecord = ({ fields, rows }: Pick<Outcome, 'fields' | 'rows'>): string =>
+  digestOf(canonicalJson({ fields, rows }));
+
+type Judged = Pick<Outcome, 'verdict' | 'reasons'>;
 
 class Sifting {
   private readonly draft = new DraftRecord();
@@ -210,8 +218,8 @@ class Sifting {
       ...this.unrecognised(),
       ...checkRecord(this.sieve, this.draft, this.scene({}), { beside: this.beside, seen: this.facts.seen ?? {} }),
     ];
-    const { verdict, reasons } = verdictOf(this.sieve, this.draft, problems);
     const found = this.fieldsAndEvidence();
+    const { verdict, reasons } = this.confirmed(verdictOf(this.sieve, this.draft, problems), found);
     const outcome: Outcome = {
       verdict,
       reasons,
@@ -233,6 +241,15 @@ class Sifting {
     };
     const hits = this.sieve.routes.map((route) => hitRoute(route, this.sieve.name, this.scene(record)));
     return { kind: 'outcome', outcome, values: this.typedValues(), hits };
+  }
+
+  /** What a person confirmed is sound as long as it is the same; another record than theirs waits for them again. */
+  private confirmed(judged: Judged, found: Pick<Outcome, 'fields' | 'rows'>): Judged {
+    const { confirmed } = this.facts.entered ?? {};
+    if (confirmed === undefined || judged.verdict !== 'review') return judged;
+    if (confirmed === digestOfRecord(found)) return { verdict: 'sound', reasons: [] };
+    const changed: Reason = { code: 'YS-CONFIRMED-CHANGED', text: say('YS-CONFIRMED-CHANGED') };
+    return { verdict: 'review', reasons: [changed, ...judged.reasons] };
   }
 
   /** A layout nobody knows is worth a word where it cost a required field. */

@@ -24,6 +24,7 @@ import { serveOpen } from './routes/open.js';
 import { serveOverview } from './routes/overview.js';
 import { servePeople } from './routes/people.js';
 import { serveRecords } from './routes/records.js';
+import { serveReview } from './routes/review.js';
 import { serveSamples } from './routes/samples.js';
 import { serveSetUp } from './routes/set-up.js';
 import { serveSieves } from './routes/sieves.js';
@@ -38,6 +39,7 @@ const families = [
   serveOverview,
   serveMessages,
   serveRecords,
+  serveReview,
   serveDeliveries,
   serveSieves,
   serveTrial,

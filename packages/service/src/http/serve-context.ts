@@ -23,6 +23,8 @@ export interface ServeContext {
   together: DatabaseHandle['together'];
   /** Folder of tables that lookups may be read from. */
   lookupFolder: string | undefined;
+  /** Seconds after which what was confirmed leaves; until then it can be taken back. */
+  undoSeconds: number;
   /** Wakes those who do the work. */
   onward: () => void;
 }

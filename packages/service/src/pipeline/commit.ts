@@ -7,6 +7,7 @@ import { keptAnswer, message, messageWant, record, recordRevision, want } from '
 import { retryDeadlocks } from '../database/trouble.js';
 import { openWant } from '../store/answer-store.js';
 import { noteChanges } from '../store/change-store.js';
+import { confirmationOf, leavesAt } from '../store/confirmation-store.js';
 import { firstLike } from '../store/first-seen-store.js';
 import { isOnTrial } from '../store/trial-store.js';
 import { indexValues } from '../store/value-index.js';
@@ -22,6 +23,8 @@ export interface ClaimedMessage {
   worker: string;
   /** True when a person took it in, so that it counts even as a twin. */
   admitted: boolean;
+  /** Digest of the record as it was confirmed when the message was taken up; null where nobody had. */
+  confirmed: string | null;
   /** True when a draft handles it. */
   byDraft: boolean;
   /** Key the record will have, and its current revision (0 when there is none yet). */
@@ -47,6 +50,9 @@ export async function commitOutcome(
   madeFrom: MadeFrom,
 ): Promise<boolean> {
   return committing(db, claimed, async (tx) => {
+    // Somebody confirmed it meanwhile, or took that back: it is handled anew, with what holds now.
+    const confirmed = (await confirmationOf(tx, claimed.id))?.digest ?? null;
+    if (confirmed !== claimed.confirmed) return { state: 'waiting' as const, dueAt: new Date() };
     // One that is not taken in is nobody's first: a copy that is taken in later must not be lost by it.
     const twin = handled.verdict === 'skipped' ? null : await twinReason(tx, claimed, read);
     if (twin) return skippedAsTwin(tx, claimed, read, twin);
@@ -58,6 +64,7 @@ export async function commitOutcome(
       record: handled.outcome ? claimed.record.key : null,
       revision,
       keepBack: await keptBackBy(tx, claimed, handled),
+      notBefore: await leavesAt(tx, claimed.id),
     };
     await fillOutbox(tx, about, handled.verdict, handled.hits);
     return {
@@ -91,7 +98,12 @@ async function skippedAsTwin(
   { summary }: Read,
   reason: Reason,
 ): Promise<MessageChange> {
-  await fillOutbox(tx, { id, mailboxId, receivedAt, record: null, revision, keepBack: null }, 'skipped', []);
+  await fillOutbox(
+    tx,
+    { id, mailboxId, receivedAt, record: null, revision, keepBack: null, notBefore: null },
+    'skipped',
+    [],
+  );
   return { ...columnsOf(summary), state: 'skipped', reasons: [reason], category: null, sieve: null, lost: 0 };
 }
 

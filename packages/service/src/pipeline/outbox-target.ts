@@ -15,6 +15,8 @@ export interface OutboxMessage {
    * on trial made takes the place of what has not left yet.
    */
   keepBack: KeepBack;
+  /** Nothing new leaves before; null: at once. */
+  notBefore: Date | null;
 }
 
 export type DeliveryRow = typeof delivery.$inferSelect;

@@ -134,7 +134,7 @@ async function writeDeliveries(
     orderKey: ready.order,
     payload: ready.payload,
     state: stateOf(ready, message),
-    dueAt: now,
+    dueAt: message.notBefore && message.notBefore > now ? message.notBefore : now,
     code: ready.code,
     answer: ready.answer,
     messageTime: message.receivedAt,

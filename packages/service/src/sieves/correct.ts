@@ -10,6 +10,7 @@ import {
 } from '@yellow-sieve/core';
 import type { Database } from '../database/connect.js';
 import { retryDeadlocks } from '../database/trouble.js';
+import { forgetConfirmation } from '../store/confirmation-store.js';
 import { enter, takeBack } from '../store/entered-store.js';
 import { judge } from '../store/judgement-store.js';
 import { messageDetail, waitAgain } from '../store/message-store.js';
@@ -37,6 +38,8 @@ export async function enterValues(db: Database, record: string, change: Correcti
   await retryDeadlocks(() =>
     db.transaction(async (tx) => {
       await takeBack(tx, message, change.take_back);
+      // What was confirmed was another record.
+      await forgetConfirmation(tx, message);
       await enter(tx, message, values, by);
       await waitAgain(tx, message, { through: version === null ? null : { sieve, version }, forget: false });
     }),

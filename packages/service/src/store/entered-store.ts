@@ -1,7 +1,7 @@
 import type { Entered, JsonValue } from '@yellow-sieve/core';
 import { and, eq, inArray } from 'drizzle-orm';
 import type { Executor } from '../database/connect.js';
-import { enteredValue } from '../database/schema.js';
+import { confirmation, enteredValue } from '../database/schema.js';
 
 type EnteredRow = typeof enteredValue.$inferSelect;
 
@@ -13,7 +13,19 @@ export async function enteredOf(db: Executor, messages: readonly string[]): Prom
     .from(enteredValue)
     .where(inArray(enteredValue.messageId, [...messages]));
   const named = [...new Set(rows.map(({ messageId }) => messageId))];
-  return new Map(named.map((message) => [message, gathered(rows.filter(({ messageId }) => messageId === message))]));
+  const entered = new Map(
+    named.map((message): [string, Entered] => [
+      message,
+      gathered(rows.filter(({ messageId }) => messageId === message)),
+    ]),
+  );
+  const confirmed = await db
+    .select()
+    .from(confirmation)
+    .where(inArray(confirmation.messageId, [...messages]));
+  for (const { messageId, digest } of confirmed)
+    entered.set(messageId, { ...(entered.get(messageId) ?? { fields: {}, rows: null }), confirmed: digest });
+  return entered;
 }
 
 function gathered(rows: readonly EnteredRow[]): Entered {

@@ -17,6 +17,7 @@ import {
 } from '../database/schema.js';
 import { retryDeadlocks } from '../database/trouble.js';
 import { type Change, changeStatement, noteChanges } from './change-store.js';
+import { forgetConfirmation } from './confirmation-store.js';
 import { takeBack } from './entered-store.js';
 import { cursorId, pageOf } from './paging.js';
 import type { RawWriter } from './raw-store.js';
@@ -242,7 +243,10 @@ async function wait(tx: Executor, row: typeof message.$inferSelect, { through, f
   await tx.execute(
     sql`DELETE ${messageWant} FROM ${messageWant} JOIN ${want} USING (digest) WHERE ${messageWant.messageId} = ${id} AND ${want.state} = 'failed'`,
   );
-  if (forget) await takeBack(tx, id);
+  if (forget) {
+    await takeBack(tx, id);
+    await forgetConfirmation(tx, id);
+  }
   const unclaimed = { lost: 0, claimedBy: null, claimedUntil: null };
   await tx
     .update(message)

@@ -111,6 +111,7 @@ async function withAllTheyNeed(options: MessageLaneOptions, ids: readonly string
       receivedAt: row.receivedAt,
       worker: options.worker,
       admitted: row.admitted,
+      confirmed: entered.get(row.id)?.confirmed ?? null,
       byDraft: row.through?.version === 'draft',
       record: recordOf.get(row.id) ?? { key: newRecordKey(row.receivedAt), revision: 0 },
     },

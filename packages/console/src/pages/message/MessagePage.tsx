@@ -12,6 +12,7 @@ import { useMay } from '../../session/use-session';
 import { words } from '../../words';
 import { filterOf } from '../messages/messages-query';
 import { MessageSides } from './MessageSides';
+import { ReviewActs } from './ReviewActs';
 import { useGo } from './use-go';
 import { useMessage, useReading } from './use-message';
 
@@ -25,6 +26,7 @@ export default function MessagePage() {
   const [chosen, setChosen] = useState<string | null>(null);
   const trouble = error ?? reading.error;
   const go = useGo(key, filter);
+  const mayReview = useMay('reviewer');
   return (
     <Page
       title={message?.subject || words.messages.noSubject}
@@ -38,7 +40,14 @@ export default function MessagePage() {
           </>
         )
       }
-      acts={message && <Acts messageKey={key} skipped={message.state === 'skipped'} />}
+      acts={
+        message && (
+          <>
+            <Acts messageKey={key} skipped={message.state === 'skipped'} />
+            {mayReview && <ReviewActs key={key} message={message} />}
+          </>
+        )
+      }
     >
       {trouble && <Trouble error={trouble} onRetry={() => void refetch()} />}
       {message && (

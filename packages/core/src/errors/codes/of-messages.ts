@@ -38,6 +38,20 @@ export const ofMessages = {
     sentence: '“{field}” is no column of the rows, so rows cannot be compared by it{nearest}.',
   },
   'YS-ROWS-COUNT': { status: 422, sentence: 'There are {count} rows; allowed are {range}.' },
+  'YS-CONFIRMED-CHANGED': {
+    status: 422,
+    sentence: 'It was confirmed as it stood, and is no longer the same. Look at it again.',
+  },
+  'YS-CONFIRM-CHANGED': {
+    status: 409,
+    sentence: 'The record is at revision {revision} now, not the one you saw. Look at it, and confirm that.',
+  },
+  'YS-CONFIRM-STATE': { status: 409, sentence: 'The message is {state}: only what is in review can be {act}.' },
+  'YS-CONFIRM-LEFT': {
+    status: 409,
+    sentence: 'What was confirmed has left already. Correct the record instead: what it says then goes the same way.',
+  },
+  'YS-NOT-FOR-US': { status: 422, sentence: 'Not for us, says {by}: {reason}' },
   'YS-PROMPT-ANSWER': {
     status: 422,
     sentence: 'The model’s answer to “{rule}” is not of the shape that was asked for.',

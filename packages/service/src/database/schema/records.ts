@@ -13,7 +13,7 @@ import {
   text,
   varchar,
 } from 'drizzle-orm/mysql-core';
-import { key, moment } from '../columns.js';
+import { digest, key, moment } from '../columns.js';
 
 export const record = mysqlTable(
   'record',
@@ -119,6 +119,19 @@ export const enteredValue = mysqlTable(
   },
   (t) => [primaryKey({ columns: [t.messageId, t.path] })],
 );
+
+/** Records that people confirmed as they saw them. */
+export const confirmation = mysqlTable('confirmation', {
+  messageId: key('message_id').primaryKey(),
+  /** Of the fields and rows, as they were seen. */
+  digest: digest('digest').notNull(),
+  /** Places whose values were only claimed, and became theirs. */
+  entered: json('entered').$type<string[]>().notNull(),
+  by: varchar('confirmed_by', { length: 100 }).notNull(),
+  at: moment('at').notNull(),
+  /** When what it lets go leaves; until then it can be taken back. */
+  leavesAt: moment('leaves_at').notNull(),
+});
 
 /** What people said of values of past records: right or wrong. The newest of a message and path counts. */
 export const judgement = mysqlTable(

@@ -3,6 +3,7 @@ import { messageEndpoints } from '@yellow-sieve/contract';
 import { compileSieve } from '@yellow-sieve/core';
 import type { AgainParams } from '../../jobs/index.js';
 import { originalFile } from '../../original/original-file.js';
+import { confirmationOf } from '../../store/confirmation-store.js';
 import { isOpen } from '../../store/delivery-store.js';
 import { createJob } from '../../store/job-store.js';
 import { listMessages, messageDetail, messageRow, putThroughAgain, takeIn } from '../../store/message-store.js';
@@ -84,9 +85,15 @@ async function shownAs(db: ServeContext['db'], key: string) {
 
 async function detailOf(db: ServeContext['db'], key: string) {
   const { row, record, revision, routes, deliveries } = await messageDetail(db, key);
+  const confirmed = await confirmationOf(db, key);
   return {
     ...row,
     record,
+    confirmed: confirmed && {
+      by: confirmed.by,
+      at: confirmed.at.toISOString(),
+      leaves: confirmed.leavesAt.toISOString(),
+    },
     revision: revision?.number ?? null,
     made: revision?.createdAt.toISOString() ?? null,
     made_from: revision?.madeFrom ?? null,
