@@ -16,6 +16,7 @@ const WorkbenchesPage = lazy(() => import('./pages/workbench/WorkbenchesPage'));
 const WorkbenchPage = lazy(() => import('./pages/workbench/WorkbenchPage'));
 const MessagesPage = lazy(() => import('./pages/messages/MessagesPage'));
 const MessagePage = lazy(() => import('./pages/message/MessagePage'));
+const ReviewPage = lazy(() => import('./pages/review/ReviewPage'));
 const RecordsPage = lazy(() => import('./pages/records/RecordsPage'));
 const DestinationsPage = lazy(() => import('./pages/destinations/DestinationsPage'));
 const LookupsPage = lazy(() => import('./pages/lookups/LookupsPage'));
@@ -38,6 +39,7 @@ export function App() {
             <Route path="/workbench/:name" element={<WorkbenchPage />} />
             <Route path="/messages" element={<MessagesPage />} />
             <Route path="/messages/:key" element={<MessagePage />} />
+            <Route path="/review" element={<ReviewPage />} />
             <Route path="/records" element={<RecordsPage />} />
             <Route path="/destinations" element={<DestinationsPage />} />
             <Route path="/lookups" element={<LookupsPage />} />

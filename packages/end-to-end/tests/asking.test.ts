@@ -132,7 +132,7 @@ describe('a model of another make', () => {
 
   test('is asked as many questions at once as its connection says', async () => {
     await connect({ parallel: 2 });
-    other.slow = 80;
+    other.slow = 700;
     const keys = await Promise.all(['Aa', 'Bb', 'Cc', 'Dd', 'Ee', 'Ff'].map((vessel) => feed('yard', vessel)));
     await Promise.all(keys.map(done));
     expect(other.bodies).toHaveLength(6);

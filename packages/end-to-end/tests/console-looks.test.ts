@@ -2,7 +2,7 @@ import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import { browse, expectCalm, logIn, makeOwner, sticksOut } from './browser.js';
 import { demoMail, settled, setUpBerths, startWorld, type World } from './harness.js';
 
-const places = ['/', '/mailboxes', '/messages', '/records', '/destinations', '/people'];
+const places = ['/', '/mailboxes', '/messages', '/review', '/records', '/destinations', '/people'];
 
 describe('in other looks', () => {
   let world: World;

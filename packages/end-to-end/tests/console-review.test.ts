@@ -73,6 +73,24 @@ describe('a record in review, by keys alone', () => {
     });
   });
 
+  test('is found by its cause, and gone through one by one', async () => {
+    const [one, two] = [await open('Eider'), await open('Teal')];
+    await page.getByRole('link', { name: 'Review', exact: true }).click();
+    const row = page.getByRole('row', { name: /log.*log/ });
+    await row.getByText('YS-REVIEW-ALWAYS').waitFor();
+    await expectCalm(browsing);
+    await row.getByRole('link', { name: /^Look at/ }).click();
+    await page.getByRole('row', { name: /Teal/ }).first().click();
+    await page.getByRole('button', { name: 'Confirm (C)' }).waitFor();
+    await page.keyboard.press('c');
+    await until('the first is done', async () => (await stateOf(two)) === 'done');
+    await page.keyboard.press('j');
+    await page.getByRole('heading', { name: 'Eider' }).waitFor();
+    await page.getByRole('button', { name: 'Confirm (C)' }).waitFor();
+    await page.keyboard.press('c');
+    await until('the next is done', async () => (await stateOf(one)) === 'done');
+  });
+
   test('is laid aside with a reason', async () => {
     const key = await open('Skua');
     await page.keyboard.press('x');

@@ -75,6 +75,9 @@ describe('a model that does not do well', () => {
       query: { sieve: 'berth-request', field: 'vessel', is: 'Marigoldinvent' },
     });
     expect(items).toEqual([]);
+    // It leaves in no file, either.
+    const file = await world.client.records.export({ query: { sieve: 'berth-request', format: 'csv' } });
+    expect(Buffer.from(file).toString()).not.toContain('Marigoldinvent');
   });
 
   test('obeying the message, it changes no field but what is claimed without support', async () => {

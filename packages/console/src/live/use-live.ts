@@ -29,7 +29,8 @@ export function useLive(): void {
 /** Queries are named by family first, and for one thing by its key second. */
 function familiesOf(news: LiveNews): string[] {
   if (news === 'anything') return ['*'];
-  if (news.kind === 'message') return ['messages', 'records', 'overview', 'mailboxes', `message ${news.what}`];
+  if (news.kind === 'message')
+    return ['messages', 'review', 'records', 'overview', 'mailboxes', `message ${news.what}`];
   if (news.kind === 'delivery') return ['deliveries', 'destinations', 'overview', 'message'];
   // A job tells of every step it does: what is not about jobs has not changed by that.
   if (news.kind === 'job') return ['jobs', `job ${news.what}`];

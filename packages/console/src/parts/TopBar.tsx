@@ -114,6 +114,7 @@ export function TopBar({ children }: { children: ReactNode }) {
           <Place to="/mailboxes">{words.places.mailboxes}</Place>
           <Place to="/workbench">{words.places.workbench}</Place>
           <Place to="/messages">{words.places.messages}</Place>
+          <Place to="/review">{words.places.review}</Place>
           <Place to="/records">{words.places.records}</Place>
           <Place to="/destinations">{words.places.destinations}</Place>
           <Place to="/lookups">{words.places.lookups}</Place>

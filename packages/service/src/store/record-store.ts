@@ -39,7 +39,7 @@ export interface RecordFilter {
 
 const joined = (db: Executor) =>
   db
-    .select(item)
+    .select({ ...item, problems: recordRevision.problems })
     .from(record)
     .innerJoin(recordRevision, and(eq(recordRevision.recordId, record.id), eq(recordRevision.number, record.revision)))
     .innerJoin(message, eq(message.id, record.messageId))
@@ -93,12 +93,15 @@ export async function listRecords(db: Executor, filter: RecordFilter & { limit: 
     .where(and(before ? lt(record.id, before) : undefined, matching(db, filter)))
     .orderBy(desc(record.id))
     .limit(filter.limit + 1);
-  return pageOf(rows.map(published), filter.limit);
+  return pageOf(
+    rows.map(({ problems: _, ...row }) => published(row)),
+    filter.limit,
+  );
 }
 
 const exportPage = 500;
 
-/** All records of a filter, oldest first, a page at a time. */
+/** All records of a filter, oldest first, a page at a time. What a model only claims is no value that leaves in a file. */
 export async function* allRecords(db: Executor, filter: RecordFilter): AsyncGenerator<PublishedRecord> {
   let after = '';
   for (;;) {
@@ -106,10 +109,20 @@ export async function* allRecords(db: Executor, filter: RecordFilter): AsyncGene
       .where(and(gt(record.id, after), matching(db, filter)))
       .orderBy(asc(record.id))
       .limit(exportPage);
-    yield* rows.map(published);
+    yield* rows.map((row) => published(withoutClaims(row)));
     if (rows.length < exportPage) return;
     after = rows.at(-1)?.key ?? after;
   }
+}
+
+type Row = Pick<typeof recordRevision.$inferSelect, 'fields' | 'rows' | 'problems'>;
+
+function withoutClaims<R extends Row>({ problems, ...row }: R): Omit<R, 'problems'> {
+  const claimed = new Set(problems.flatMap(({ code, path }) => (code === 'YS-PROMPT-UNSUPPORTED' ? [path] : [])));
+  if (claimed.size === 0) return row;
+  const kept = (values: Row['fields'], prefix: string) =>
+    Object.fromEntries(Object.entries(values).map(([name, one]) => [name, claimed.has(prefix + name) ? null : one]));
+  return { ...row, fields: kept(row.fields, ''), rows: row.rows.map((one, i) => kept(one, `rows[${i}].`)) };
 }
 
 export async function getRecord(db: Executor, id: string) {
@@ -120,5 +133,6 @@ export async function getRecord(db: Executor, id: string) {
     .from(recordRevision)
     .where(and(eq(recordRevision.recordId, id), eq(recordRevision.number, row.revision)));
   const { evidence, problems, madeFrom } = must(revision, 'every record has its revision');
-  return { ...published(row), evidence, problems, made_from: madeFrom };
+  const { problems: _, ...own } = row;
+  return { ...published(own), evidence, problems, made_from: madeFrom };
 }
