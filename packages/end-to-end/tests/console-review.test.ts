@@ -71,6 +71,8 @@ describe('a record in review, by keys alone', () => {
       const refused = await page.getByText(/revision 2 now, not the one you saw/).count();
       return refused > 0 ? state === 'review' : confirmed !== null && (revision ?? 0) >= 2;
     });
+    // A refusal is told in the browser's log as well.
+    browsing.errors.splice(0);
   });
 
   test('is found by its cause, and gone through one by one', async () => {
