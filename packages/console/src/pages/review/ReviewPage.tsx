@@ -13,6 +13,9 @@ import { searchOf } from '../messages/messages-query';
 const Body = styled.div`
   overflow: auto;
   padding: 8px 16px 24px;
+  td a {
+    white-space: nowrap;
+  }
 `;
 
 /** What waits for a person, by its cause: the cause is mended in the workbench, or the messages are gone through one by one. */
