@@ -33,10 +33,15 @@ export interface DeliveryLaneOptions {
 
 type DeliveryRow = typeof delivery.$inferSelect;
 
-/** Due, and nothing older of the same destination and key is still on its way. */
+/** Of the same destination and key as another one, and under way. */
+const rivals = sql`rival.destination = delivery.destination AND rival.order_key = delivery.order_key AND rival.id <> delivery.id
+  AND rival.claimed_until >= NOW(3)`;
+
+/** Due, and of the same destination and key nothing older is still on its way, and nothing at all under way. */
 const due = sql`state IN ('waiting', 'retrying', 'uncertain') AND due_at <= NOW(3) AND NOT EXISTS (
   SELECT 1 FROM delivery AS earlier WHERE earlier.destination = delivery.destination AND earlier.order_key = delivery.order_key
-    AND (earlier.message_time < delivery.message_time OR (earlier.message_time = delivery.message_time AND earlier.id < delivery.id)) AND earlier.state IN ('waiting', 'retrying', 'uncertain'))`;
+    AND (earlier.message_time < delivery.message_time OR (earlier.message_time = delivery.message_time AND earlier.id < delivery.id)) AND earlier.state IN ('waiting', 'retrying', 'uncertain'))
+  AND NOT EXISTS (SELECT 1 FROM delivery AS rival WHERE ${rivals})`;
 
 /** The same check without looking at the table that is being changed. */
 const stillDue = sql`state IN ('waiting', 'retrying', 'uncertain') AND due_at <= NOW(3)`;
@@ -87,7 +92,25 @@ async function claimFairly(
     if (room <= 0) continue;
     claimed.push(...(await claimRows(options.db, claimOf(options, sql`destination = ${name} AND ${due}`, room))));
   }
-  return claimed;
+  return withoutRivals(options.db, claimed);
+}
+
+/**
+ * Frees those among claimed deliveries that somebody else claimed another one of the same key beside, in the same moment: each sees
+ * the other then, or one of them does, and comes back a little later.
+ */
+async function withoutRivals(db: Database, claimed: string[]): Promise<string[]> {
+  if (claimed.length === 0) return [];
+  const [rows] = (await db.execute(
+    sql`SELECT id FROM ${delivery} WHERE id IN ${claimed} AND EXISTS (SELECT 1 FROM delivery AS rival WHERE ${rivals})`,
+  )) as unknown as [{ id: string }[]];
+  const rivalled = rows.map(({ id }) => id);
+  if (rivalled.length === 0) return claimed;
+  const dueAt = sql`NOW(3) + INTERVAL ${Math.round(100_000 + Math.random() * 400_000)} MICROSECOND`;
+  await retryDeadlocks(() =>
+    db.update(delivery).set({ claimedBy: null, claimedUntil: null, dueAt }).where(inArray(delivery.id, rivalled)),
+  );
+  return claimed.filter((id) => !rivalled.includes(id));
 }
 
 const claimOf = (
