@@ -15,9 +15,14 @@ const MailboxesPage = lazy(() => import('./pages/mailboxes/MailboxesPage'));
 const WorkbenchesPage = lazy(() => import('./pages/workbench/WorkbenchesPage'));
 const WorkbenchPage = lazy(() => import('./pages/workbench/WorkbenchPage'));
 const MessagesPage = lazy(() => import('./pages/messages/MessagesPage'));
+const ViewPage = lazy(() => import('./pages/messages/ViewPage'));
 const MessagePage = lazy(() => import('./pages/message/MessagePage'));
 const ReviewPage = lazy(() => import('./pages/review/ReviewPage'));
+const DeskPage = lazy(() => import('./pages/review/DeskPage'));
+const ManyPage = lazy(() => import('./pages/review/ManyPage'));
+const RightPage = lazy(() => import('./pages/review/RightPage'));
 const RecordsPage = lazy(() => import('./pages/records/RecordsPage'));
+const RecordPage = lazy(() => import('./pages/records/RecordPage'));
 const DestinationsPage = lazy(() => import('./pages/destinations/DestinationsPage'));
 const LookupsPage = lazy(() => import('./pages/lookups/LookupsPage'));
 const AccountPage = lazy(() => import('./pages/account/AccountPage'));
@@ -38,9 +43,14 @@ export function App() {
             <Route path="/workbench" element={<WorkbenchesPage />} />
             <Route path="/workbench/:name" element={<WorkbenchPage />} />
             <Route path="/messages" element={<MessagesPage />} />
+            <Route path="/views/:name" element={<ViewPage />} />
             <Route path="/messages/:key" element={<MessagePage />} />
             <Route path="/review" element={<ReviewPage />} />
+            <Route path="/review/desk" element={<DeskPage />} />
+            <Route path="/review/table" element={<ManyPage />} />
+            <Route path="/review/right" element={<RightPage />} />
             <Route path="/records" element={<RecordsPage />} />
+            <Route path="/records/:key" element={<RecordPage />} />
             <Route path="/destinations" element={<DestinationsPage />} />
             <Route path="/lookups" element={<LookupsPage />} />
             <Route path="/lookups/:name" element={<LookupsPage />} />

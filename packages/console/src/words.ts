@@ -1,9 +1,11 @@
+import { recordWords, reviewWords } from './words-review';
 import { workbenchWords } from './words-workbench';
 
 /** Every word of the console, so that it can be said in another language. `{name}` stands for something. */
 export const words = {
   product: 'Yellow Sieve',
   skip: 'Skip to the page',
+  findBox: { label: 'Find messages and records', placeholder: 'Find' },
   places: {
     label: 'Places',
     overview: 'Overview',
@@ -132,19 +134,34 @@ export const words = {
     noneAtAll: 'No message yet. Mailboxes say where to send one.',
     list: 'Messages, newest first',
     clear: 'Clear filters',
-  },
-  review: {
-    title: 'Review',
-    count: '{count} wait for a person',
-    none: 'Nothing waits for a person.',
-    waiting: 'Waiting',
+    clearOne: 'Clear',
+    find: 'Find',
+    findHelp: 'words, a key, field=value',
+    fromDay: 'From',
+    toDay: 'To',
+    category: 'Category',
     cause: 'Cause',
-    sieve: 'Sieve',
-    mailbox: 'Mailbox',
-    since: 'Since',
-    look: 'Look',
-    lookAt: 'Look at {count}: {cause}',
+    within: {
+      title: 'In the texts of messages',
+      looking: 'Looking through them …',
+      searched: '{count} looked through, back to',
+      all: 'All {count} looked through.',
+      none: 'There is nothing to look through.',
+      goOn: 'Go on',
+    },
+    views: {
+      label: 'Saved views',
+      save: 'Save as a view …',
+      title: 'What it is called',
+      address: 'Its address: {address}',
+      submit: 'Save it',
+      remove: 'Remove this view',
+      removeOf: 'Remove the view “{title}”',
+      gone: 'There is no view of this name (any more).',
+    },
   },
+  review: reviewWords,
+  record: recordWords,
   message: {
     back: 'Messages',
     proof: 'Proof',

@@ -19,6 +19,7 @@ import {
 } from './set-up.js';
 import { sieveEndpoints } from './sieves.js';
 import { trialEndpoints } from './trial.js';
+import { viewEndpoints } from './views.js';
 import { workbenchEndpoints } from './workbench.js';
 
 /** Every call of the API, by its family. */
@@ -27,6 +28,7 @@ export const endpoints = {
   drift: driftEndpoints,
   messages: messageEndpoints,
   review: reviewEndpoints,
+  views: viewEndpoints,
   records: recordEndpoints,
   deliveries: deliveryEndpoints,
   sieves: sieveEndpoints,

@@ -59,6 +59,19 @@ export const deliveryEndpoints = {
       tries: v.array(v.object({ at: momentSchema, result: v.string(), answer: v.string() })),
     }),
   },
+  standing: {
+    method: 'GET',
+    path: '/api/v1/deliveries/:key/standing',
+    role: 'viewer',
+    summary: 'What stands in the target now of what a delivery wrote, where the target can be asked',
+    params,
+    response: v.object({
+      /** By name and as text; null where nothing stands there, or it could not be asked. */
+      cells: v.nullable(v.array(v.tuple([v.string(), v.string()]))),
+      /** Why it could not be asked. */
+      detail: v.nullable(v.string()),
+    }),
+  },
   retry: {
     method: 'POST',
     path: '/api/v1/deliveries/:key/retry',

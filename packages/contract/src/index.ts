@@ -16,4 +16,5 @@ export * from './samples.js';
 export * from './set-up.js';
 export * from './sieves.js';
 export * from './trial.js';
+export * from './views.js';
 export * from './workbench.js';

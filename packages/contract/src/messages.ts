@@ -75,6 +75,32 @@ export type MessageDetail = v.InferOutput<typeof messageDetailSchema>;
 
 const params = v.object({ key: keySchema });
 
+/** Which messages; what is left out does not matter. */
+const filters = {
+  mailbox: v.optional(nameSchema),
+  state: v.optional(v.picklist(messageStates)),
+  sieve: v.optional(nameSchema),
+  category: v.optional(v.pipe(v.string(), v.maxLength(100))),
+  /** Code of the first reason of its state, alone or with what it is about. */
+  cause: v.optional(v.pipe(v.string(), v.maxLength(140))),
+  /** Received at or after, and before: a day, or a moment in ISO 8601. */
+  from: v.optional(v.string()),
+  to: v.optional(v.string()),
+  /** A field of its record, or a column of rows, whose value is as one of `is`, `starts`, `at_least` and `at_most` says. */
+  field: v.optional(v.string()),
+  is: v.optional(v.string()),
+  starts: v.optional(v.string()),
+  at_least: v.optional(v.string()),
+  at_most: v.optional(v.string()),
+};
+
+const foundWithin = v.object({
+  ...messageSchema.entries,
+  /** The line the first of the words stands in. */
+  excerpt: v.string(),
+});
+export type FoundWithin = v.InferOutput<typeof foundWithin>;
+
 /** How messages are put through again. */
 const againQuery = {
   /** With the draft of this sieve: what it would newly deliver is kept back. Left out: with what is live. */
@@ -88,6 +114,8 @@ export const againSelection = v.strictObject({
   keys: v.optional(v.pipe(v.array(keySchema), v.minLength(1), v.maxLength(1000))),
   mailbox: v.optional(nameSchema),
   sieve: v.optional(nameSchema),
+  /** Code of the first reason of its state, alone or with what it is about. */
+  cause: v.optional(v.pipe(v.string(), v.maxLength(140))),
   state: v.optional(v.picklist(['done', 'review', 'skipped', 'failed'])),
   /** Received at or after, and before. */
   from: v.optional(v.pipe(v.string(), v.isoTimestamp())),
@@ -99,14 +127,35 @@ export const messageEndpoints = {
     method: 'GET',
     path: '/api/v1/messages',
     role: 'viewer',
-    summary: 'Messages, newest first',
+    summary:
+      'Messages, newest first; `find` keeps those with some words in their head, or in the values of their record',
     query: v.object({
       ...pageQuery,
-      mailbox: v.optional(nameSchema),
-      state: v.optional(v.picklist(messageStates)),
-      sieve: v.optional(nameSchema),
+      ...filters,
+      /** Words of subject, sender, recipient, ids and values; several together within quotation marks; a key; `field=value`. */
+      find: v.optional(v.pipe(v.string(), v.maxLength(200))),
     }),
     response: page(messageSchema),
+  },
+  within: {
+    method: 'GET',
+    path: '/api/v1/messages/within',
+    role: 'viewer',
+    summary: 'Messages with some words in their text, newest first; looks through a stretch of them at a time',
+    query: v.object({
+      ...filters,
+      words: v.pipe(v.string(), v.minLength(1), v.maxLength(200)),
+      /** Where the stretch before ended. */
+      cursor: pageQuery.cursor,
+    }),
+    response: v.object({
+      items: v.array(foundWithin),
+      /** How many messages were looked through, and back to when; null where there was none. */
+      searched: v.number(),
+      back_to: v.nullable(momentSchema),
+      /** To go on from; null at the end. */
+      next: v.nullable(v.string()),
+    }),
   },
   get: {
     method: 'GET',
@@ -183,7 +232,11 @@ export const messageEndpoints = {
     path: '/api/v1/messages/again',
     role: 'author',
     summary: 'Starts a job that puts messages through again: some, those of a mailbox, sieve, state or time, or all',
-    query: v.object(againQuery),
+    query: v.object({
+      ...againQuery,
+      /** Only says what would come of it by what is live; nothing is changed. */
+      dry: v.optional(v.picklist(['true', 'false']), 'false'),
+    }),
     body: againSelection,
     response: v.object({ job: keySchema }),
   },

@@ -1,6 +1,6 @@
 import { evidenceShape, problemShape, valueShape, valuesShape, verdictShape } from '@yellow-sieve/core/shapes';
 import * as v from 'valibot';
-import { doneSchema, keySchema, momentSchema, nameSchema, page, pageQuery } from './common.js';
+import { doneSchema, keySchema, momentSchema, nameSchema, page, pageQuery, reasonSchema } from './common.js';
 import type { Endpoint } from './endpoint.js';
 import { madeFromSchema } from './messages.js';
 
@@ -20,10 +20,31 @@ export const recordSchema = v.object({
 });
 export type RecordItem = v.InferOutput<typeof recordSchema>;
 
+/** What a person changes of a record. Values may be written as people write them; they are read by their fields. */
+export const correctionEntries = {
+  /** By field; null says that there is none. */
+  fields: v.optional(valuesShape, {}),
+  /** The whole list of rows. */
+  rows: v.optional(v.array(valuesShape)),
+  /** Single cells by their path, such as `rows[0].amount`, counted from 0; the place behind the last row adds one. */
+  cells: v.optional(valuesShape),
+  /** Places of rows that go nowhere for now, counted from 0; the others go. Empty lets them all go. */
+  held_rows: v.optional(v.array(v.pipe(v.number(), v.integer(), v.minValue(0)))),
+  /** Fields, or `rows`, whose entered values are taken back. */
+  take_back: v.optional(v.array(v.string()), []),
+};
+
 const filters = {
   sieve: v.optional(nameSchema),
   verdict: v.optional(verdictShape),
   mailbox: v.optional(nameSchema),
+  /** Only those with rows that a person holds back. */
+  held: v.optional(
+    v.pipe(
+      v.picklist(['true']),
+      v.transform(() => true),
+    ),
+  ),
   /** Keeps records with this field as one of `is`, `starts`, `at_least` and `at_most` says. */
   field: v.optional(v.string()),
   is: v.optional(v.string()),
@@ -32,6 +53,25 @@ const filters = {
   at_least: v.optional(v.string()),
   at_most: v.optional(v.string()),
 };
+
+const revision = v.object({
+  number: v.number(),
+  sieve: v.string(),
+  layout: v.nullable(v.string()),
+  fields: valuesShape,
+  rows: v.array(valuesShape),
+  held_rows: v.array(v.number()),
+  /** Places whose values people entered. */
+  entered: v.array(v.string()),
+  verdict: verdictShape,
+  reasons: v.array(reasonSchema),
+  made_from: madeFromSchema,
+  made: momentSchema,
+});
+export type RecordRevision = v.InferOutput<typeof revision>;
+
+const journalEntry = v.object({ at: momentSchema, by: v.string(), act: v.string(), words: v.string() });
+export type JournalEntry = v.InferOutput<typeof journalEntry>;
 
 export const recordEndpoints = {
   list: {
@@ -55,6 +95,14 @@ export const recordEndpoints = {
       made_from: madeFromSchema,
     }),
   },
+  history: {
+    method: 'GET',
+    path: '/api/v1/records/:key/history',
+    role: 'viewer',
+    summary: 'Every revision of a record, what people did with it and noted, oldest first',
+    params: v.object({ key: keySchema }),
+    response: v.object({ message: keySchema, revisions: v.array(revision), journal: v.array(journalEntry) }),
+  },
   enter: {
     method: 'POST',
     path: '/api/v1/records/:key/enter',
@@ -63,12 +111,9 @@ export const recordEndpoints = {
       'Enters values for a record: its next revision has them, and they survive putting the message through again',
     params: v.object({ key: keySchema }),
     body: v.strictObject({
-      /** By field; null says that there is none. */
-      fields: v.optional(valuesShape, {}),
-      /** The whole list of rows. */
-      rows: v.optional(v.array(valuesShape)),
-      /** Fields, or `rows`, whose entered values are taken back. */
-      take_back: v.optional(v.array(v.string()), []),
+      ...correctionEntries,
+      /** The revision that was seen: a newer one is not changed unseen. Left out: whichever is there. */
+      revision: v.optional(v.pipe(v.number(), v.integer(), v.minValue(1))),
     }),
     response: v.object({ message: keySchema }),
   },

@@ -313,7 +313,18 @@ export const sieveEndpoints = {
     summary: 'How often people found each field right in past records, week by week',
     params,
     response: v.object({
-      items: v.array(v.object({ week: v.string(), field: v.string(), judged: v.number(), right: v.number() })),
+      items: v.array(
+        v.object({
+          /** Its Monday, UTC. */
+          week: v.string(),
+          field: v.string(),
+          judged: v.number(),
+          right: v.number(),
+          /** Among them those of spot checks, which stand for the records nobody looked at. */
+          spot_judged: v.number(),
+          spot_right: v.number(),
+        }),
+      ),
     }),
   },
 } as const satisfies Record<string, Endpoint>;

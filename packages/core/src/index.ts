@@ -3,6 +3,7 @@ export * from './cells/index.js';
 export type { ConditionSource } from './conditions/index.js';
 export * from './coverage/index.js';
 export { dictionary } from './dictionary.js';
+export * from './disguise/index.js';
 export * from './editing/index.js';
 export * from './errors/index.js';
 export { checkShape, closed, parseFile, Report } from './files/index.js';
@@ -41,6 +42,7 @@ export * from './sieve/index.js';
 export * from './suggest/index.js';
 export { formatLetters, textReference } from './texts/index.js';
 export {
+  accentless,
   type FieldOptions,
   figureOf,
   isList,

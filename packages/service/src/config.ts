@@ -37,6 +37,7 @@ const schema = v.object({
   /** Seconds a claim on work holds before another may take it over; longer than any one piece of work takes. */
   YELLOW_SIEVE_LEASE_SECONDS: v.optional(count(1), '60'),
   YELLOW_SIEVE_UNDO_SECONDS: v.optional(count(0), '10'),
+  YELLOW_SIEVE_HOLD_SECONDS: v.optional(count(1), '60'),
   /** Where people reach the console, such as `https://sieve.gannetbay.example`; for the links it prints. */
   YELLOW_SIEVE_URL: v.optional(v.pipe(v.string(), v.url())),
   /** Proxies whose word on the caller's address and protocol is taken: addresses or networks, with commas between. */
@@ -65,6 +66,8 @@ export interface Config {
   leaseSeconds: number;
   /** Seconds after which what was confirmed leaves. */
   undoSeconds: number;
+  /** Seconds for which a message in review is held for the page it is open in. */
+  holdSeconds: number;
   driftSeconds: number;
   url: string | undefined;
   trustProxy: string;
@@ -99,6 +102,7 @@ export function readConfig(env: NodeJS.ProcessEnv): Config {
     pollMs: o.YELLOW_SIEVE_POLL_MS,
     leaseSeconds: o.YELLOW_SIEVE_LEASE_SECONDS,
     undoSeconds: o.YELLOW_SIEVE_UNDO_SECONDS,
+    holdSeconds: o.YELLOW_SIEVE_HOLD_SECONDS,
     driftSeconds: o.YELLOW_SIEVE_DRIFT_SECONDS,
     url: o.YELLOW_SIEVE_URL?.replace(/\/$/, ''),
     trustProxy: o.YELLOW_SIEVE_TRUST_PROXY,

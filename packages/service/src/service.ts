@@ -82,6 +82,7 @@ export async function startService(config: Config): Promise<Service> {
         log,
         lookupFolder: config.lookupFolder,
         undoSeconds: config.undoSeconds,
+        holdSeconds: config.holdSeconds,
       })
     : null;
   const httpPort = web?.port ?? null;

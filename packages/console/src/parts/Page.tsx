@@ -1,3 +1,4 @@
+import { unmasked } from '@yellow-sieve/core/shapes';
 import { type ReactNode, useEffect } from 'react';
 import { styled } from 'styled-components';
 import { fill, words } from '../words';
@@ -42,19 +43,21 @@ const Work = styled.div`
 
 export interface PageProps {
   title: string;
+  /** The title as it is drawn, where it is words of a sender. */
+  heading?: ReactNode;
   about?: ReactNode;
   acts?: ReactNode;
   children: ReactNode;
 }
 
-export function Page({ title, about, acts, children }: PageProps) {
+export function Page({ title, heading, about, acts, children }: PageProps) {
   useEffect(() => {
-    document.title = fill(words.common.pageTitle, { page: title });
+    document.title = fill(words.common.pageTitle, { page: unmasked(title) });
   }, [title]);
   return (
     <>
       <Line>
-        <h1>{title}</h1>
+        <h1>{heading ?? title}</h1>
         {about && <About>{about}</About>}
         {acts && <Acts>{acts}</Acts>}
       </Line>

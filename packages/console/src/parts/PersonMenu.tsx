@@ -9,7 +9,6 @@ import { Item, List } from './MenuList';
 import { type Look, usePreferences } from './use-preferences';
 
 const Who = styled(Button)`
-  margin-left: auto;
   padding: 0 4px;
   border: 0;
   background: none;

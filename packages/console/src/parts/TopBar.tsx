@@ -3,6 +3,7 @@ import { NavLink, useLocation } from 'react-router';
 import { styled } from 'styled-components';
 import markUrl from '../looks/mark.svg';
 import { words } from '../words';
+import { FindBox } from './FindBox';
 import { PersonMenu } from './PersonMenu';
 import { useWantsHand } from './use-wants-hand';
 
@@ -96,7 +97,7 @@ const Main = styled.main`
 
 /** The frame of every page: the places that are built, the person, and the page below. */
 export function TopBar({ children }: { children: ReactNode }) {
-  const wants = useWantsHand();
+  const { all: wants, review } = useWantsHand();
   const { pathname } = useLocation();
   return (
     <Frame>
@@ -114,11 +115,15 @@ export function TopBar({ children }: { children: ReactNode }) {
           <Place to="/mailboxes">{words.places.mailboxes}</Place>
           <Place to="/workbench">{words.places.workbench}</Place>
           <Place to="/messages">{words.places.messages}</Place>
-          <Place to="/review">{words.places.review}</Place>
+          <Place to="/review">
+            {words.places.review}
+            {review > 0 && <Count>{review}</Count>}
+          </Place>
           <Place to="/records">{words.places.records}</Place>
           <Place to="/destinations">{words.places.destinations}</Place>
           <Place to="/lookups">{words.places.lookups}</Place>
         </Places>
+        <FindBox />
         <PersonMenu />
       </Bar>
       <Main id="page" tabIndex={-1} key={pathname.split('/')[1]}>

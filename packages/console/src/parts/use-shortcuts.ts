@@ -8,7 +8,7 @@ export function useShortcuts(keys: Readonly<Record<string, () => void>>): void {
     if (!shortcuts) return;
     const pressed = (event: KeyboardEvent) => {
       const act = keys[event.key];
-      if (!act || event.ctrlKey || event.metaKey || event.altKey || isTyping(event.target)) return;
+      if (!act || event.ctrlKey || event.metaKey || event.altKey || isTyping(event.target) || isPressing(event)) return;
       event.preventDefault();
       act();
     };
@@ -16,6 +16,10 @@ export function useShortcuts(keys: Readonly<Record<string, () => void>>): void {
     return () => document.removeEventListener('keydown', pressed);
   }, [keys, shortcuts]);
 }
+
+/** Enter on a button or link presses that. */
+const isPressing = ({ key, target }: KeyboardEvent): boolean =>
+  key === 'Enter' && target instanceof HTMLElement && target.closest('button, a, [role="tab"], summary') !== null;
 
 const isTyping = (target: EventTarget | null): boolean =>
   target instanceof HTMLElement &&

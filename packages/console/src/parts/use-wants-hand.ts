@@ -12,7 +12,7 @@ export const overviewQuery = (days: number) => ({
 export const wantsHand = ({ wants, drift }: Overview): number =>
   wants.review + wants.failed + wants.deliveries.stopped + drift.length;
 
-export function useWantsHand(): number {
+export function useWantsHand(): { all: number; review: number } {
   const { data } = useQuery(overviewQuery(30));
-  return data ? wantsHand(data) : 0;
+  return data ? { all: wantsHand(data), review: data.wants.review } : { all: 0, review: 0 };
 }

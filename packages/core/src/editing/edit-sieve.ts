@@ -4,6 +4,7 @@ import type { RouteSource } from '../routing/index.js';
 import { renameField } from '../sieve/index.js';
 import type { FieldOptions } from '../values/index.js';
 import { checked, type Edited, refused, type ShownMessage } from './edited.js';
+import { learnExample, learnLayout, type RightValues } from './learn.js';
 import { splitColumn } from './mark-cell.js';
 import { markRows } from './mark-rows.js';
 import { layoutFrom, type MarkedStretch, markValue, unmark, withoutMark } from './mark-value.js';
@@ -31,6 +32,8 @@ export type SieveAct =
   | { act: 'write rule'; rule: number | null; source: string }
   /** Adds the fields that instructions to a model speak of. */
   | { act: 'propose fields'; ask: string }
+  /** Teaches the sieve by the message and its right values. */
+  | ({ act: 'learn'; as: 'example' | 'layout' } & RightValues)
   | { act: 'set check'; check: number | null; value: Readonly<Record<string, unknown>> }
   | { act: 'remove check'; check: number }
   | { act: 'set route'; route: number | null; value: RouteSource }
@@ -74,6 +77,9 @@ export function editSieve(source: string, act: SieveAct, shown: ShownMessage | n
       return checked(writtenRule(source, act.rule, act.source));
     case 'propose fields':
       return withProposed(source, act.ask);
+    case 'learn':
+      if (!shown) return unchanged(source);
+      return act.as === 'example' ? learnExample(source, shown, act) : learnLayout(source, shown, act);
     case 'set check':
       return checked(writtenItem(source, 'checks', act.check, act.value));
     case 'remove check':

@@ -1,5 +1,5 @@
 import { isMap, isSeq, type Node, stringify, type YAMLMap } from 'yaml';
-import { pairRange, SourceMap, spliced, throughLine } from './source-map.js';
+import { itemRanges, pairRange, SourceMap, spliced, throughLine } from './source-map.js';
 
 const indented = (text: string, by: number) =>
   text
@@ -99,8 +99,20 @@ function setWhole(
   if (value === undefined) delete next[key];
   const [last, over] = [path.at(-1), path.slice(0, -1)];
   if (last === undefined) return stringify(next, { lineWidth: 0 });
-  if (typeof last === 'string') return setEntry(map.source, over, last, next);
-  return map.source;
+  return typeof last === 'string' ? setEntry(map.source, over, last, next) : setItem(map, over, last, next);
+}
+
+/** An item of a list written anew, on lines of its own; a list in one line as a whole. */
+function setItem(map: SourceMap, path: readonly (string | number)[], at: number, item: unknown): string {
+  const list = map.at(...path);
+  if (!isSeq(list)) return map.source;
+  const range = list.flow ? undefined : itemRanges(map, list)[at];
+  if (!range) {
+    const items = (list.toJSON() as unknown[]).map((one, i) => (i === at ? item : one));
+    return setEntry(map.source, path.slice(0, -1), String(path.at(-1)), items);
+  }
+  const indent = /^ */.exec(map.source.slice(range.start))?.[0].length ?? 0;
+  return spliced(map.source, [{ ...range, text: indented(stringify([item], { lineWidth: 0 }), indent) }]);
 }
 
 /** Adds an item to a list in block style, or makes the list. */

@@ -17,6 +17,7 @@ export function publicOutcome(file: string, handled: Handled) {
     rows: outcome?.rows ?? [],
     evidence: outcome?.evidence ?? {},
     problems: outcome?.problems ?? [],
+    ...(outcome?.held_rows ? { held_rows: outcome.held_rows } : {}),
     leftovers: outcome?.leftovers ?? [],
     trace: outcome?.trace ?? [],
   };

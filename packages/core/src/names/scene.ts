@@ -37,6 +37,8 @@ export interface Scene {
   category: string | null;
   fields: ReadonlyMap<string, Value | null>;
   rows: readonly ReadonlyMap<string, Value | null>[];
+  /** Places of rows that a person holds back: no route takes them along. */
+  held?: ReadonlySet<number> | undefined;
   /** The row that is being mapped, when a route goes by rows. */
   row: ReadonlyMap<string, Value | null> | null;
   /** `record.*` names, as texts. */

@@ -111,7 +111,13 @@ export function hitRoute(route: CompiledRoute, scope: string, scene: Scene): Rou
   if (!decision.holds) return { ...named(route, scope), fires: false, why: decision.why, lines: [] };
   const failed: string[] = [];
   const lines = linesOf(route, scene, (name, detail) => failed.push(`; “${name}” is empty: ${detail}`));
-  return { ...named(route, scope), fires: true, why: decision.why + failed.join(''), lines };
+  return { ...named(route, scope), fires: true, why: decision.why + heldBack(route, scene) + failed.join(''), lines };
+}
+
+function heldBack({ each }: CompiledRoute, { held }: Scene): string {
+  if (!held || held.size === 0 || each === 'record') return '';
+  const numbers = [...held].map((i) => i + 1);
+  return held.size === 1 ? `; row ${numbers[0]} is held back` : `; rows ${numbers.join(', ')} are held back`;
 }
 
 /** Told of a cell whose text could not be made, and why. */
@@ -120,9 +126,10 @@ type OnFailure = (name: string, detail: string) => void;
 function linesOf({ each, mapping }: CompiledRoute, scene: Scene, onFailure: OnFailure): Line[] {
   const cells = (some: readonly Mapping[], row: Scene['row']) =>
     some.map((one): Cell => ({ name: one.name, kind: one.kind, value: mapped(one, { ...scene, row }, onFailure) }));
-  if (each === 'row') return scene.rows.map((row, i) => ({ row: String(i), cells: cells(mapping, row) }));
+  const rows = [...scene.rows.entries()].filter(([i]) => !scene.held?.has(i));
+  if (each === 'row') return rows.map(([i, row]) => ({ row: String(i), cells: cells(mapping, row) }));
   if (each === 'record') return [{ row: null, cells: cells(mapping, null) }];
-  const spread = scene.rows.slice(0, limits.spreadRows).flatMap((row, i) =>
+  const spread = rows.slice(0, limits.spreadRows).flatMap(([, row], i) =>
     cells(
       mapping.filter(({ ofRow }) => ofRow),
       row,

@@ -77,6 +77,8 @@ export interface Entered {
   fields: Readonly<Record<string, JsonValue>>;
   /** The whole list of rows, or null when nobody entered rows. */
   rows: readonly Readonly<Record<string, JsonValue>>[] | null;
+  /** Places in that list of rows that are held back: they go nowhere, while the others do. */
+  held?: readonly number[] | undefined;
   /** Digest of the record as a person confirmed it (`digestOfRecord`): while it is that, nothing holds it in review. */
   confirmed?: string | undefined;
 }

@@ -2,6 +2,7 @@
  * The shapes of what the core gives, as schemas: the contract states them, and nothing of the computation comes with them. Beside
  * them, how values of records are written as text.
  */
+export * from '../disguise/index.js';
 export type { TraceEntry } from '../rules/traces.js';
 export { jsonText, partsText } from '../values/json-text.js';
 export * from './coverage.js';

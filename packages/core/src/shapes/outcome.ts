@@ -52,6 +52,8 @@ const body = {
   /** By field, or `rows[2].amount`. */
   evidence: v.record(v.string(), v.array(evidenceShape)),
   problems: v.array(problemShape),
+  /** Rows that a person holds back, by their place in the list. */
+  held_rows: v.exactOptional(v.array(v.number())),
   leftovers: v.array(leftoverShape),
   trace: v.array(traceShape),
 };

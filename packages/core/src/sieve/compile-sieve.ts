@@ -54,7 +54,8 @@ export interface CompiledSieve {
   examples: string[];
   checks: CompiledCheck[];
   routes: CompiledRoute[];
-  review: { always: boolean; prompt: boolean };
+  /** `share`: the part of sound records that is drawn for a spot check, 0 to 1. */
+  review: { always: boolean; prompt: boolean; share: number };
   samples: CompiledSample[];
 }
 
@@ -113,7 +114,11 @@ function compileChecked(source: SieveSource, report: Report): CompiledSieve {
       (check, i) => compileCheck(check, i, { ...compiler, fields, columns, beside: namesBeside(source) }) ?? [],
     ),
     routes: compileRoutes(source, fields, columns, compiler),
-    review: { always: source.review?.always ?? false, prompt: source.review?.prompt ?? true },
+    review: {
+      always: source.review?.always ?? false,
+      prompt: source.review?.prompt ?? true,
+      share: Number.parseFloat(source.review?.share ?? '0') / 100,
+    },
     samples: (source.samples ?? []).map(({ message, expect }, i) => ({
       message,
       expected: expect ? compileExpected(expect, ['samples', i, 'expect'], { ...compiler, fields, columns }) : null,

@@ -23,6 +23,8 @@ export interface Outcome {
   rows: Record<string, JsonValue>[];
   evidence: Record<string, Evidence[]>;
   problems: Problem[];
+  /** Places of rows that a person holds back; left out where there are none. */
+  held_rows?: number[];
   /** Lines of the body that no field took. */
   leftovers: Leftover[];
   trace: TraceEntry[];

@@ -81,7 +81,15 @@ export const sieveSchema = closed({
       ceiling: v.optional(v.pipe(v.number(), v.minValue(0))),
     }),
   ),
-  review: v.optional(closed({ always: v.optional(v.boolean()), prompt: v.optional(v.boolean()) })),
+  /** What waits for a person though nothing is wrong with it. */
+  review: v.optional(
+    closed({
+      always: v.optional(v.boolean()),
+      prompt: v.optional(v.boolean()),
+      /** A spot check: this part of the sound records, drawn at random. */
+      share: v.optional(v.pipe(v.string(), v.regex(/^(?:100|\d{1,2}(?:\.\d+)?) ?%$/))),
+    }),
+  ),
   routes: v.optional(v.array(routeSchema)),
   samples: v.optional(v.array(closed({ message: v.string(), expect: v.optional(expectSchema) }))),
 });

@@ -206,9 +206,16 @@ class Sifting {
       category: this.category,
       fields,
       rows: this.draft.rowValues(),
+      held: this.held(),
       row: null,
       record,
     };
+  }
+
+  /** Rows that a person holds back, among those they entered. */
+  private held(): ReadonlySet<number> {
+    const { rows, held = [] } = this.facts.entered ?? { rows: null };
+    return new Set(held.filter((at) => at < (rows?.length ?? 0)));
   }
 
   private conclude(): SiftResult {
@@ -219,7 +226,8 @@ class Sifting {
       ...checkRecord(this.sieve, this.draft, this.scene({}), { beside: this.beside, seen: this.facts.seen ?? {} }),
     ];
     const found = this.fieldsAndEvidence();
-    const { verdict, reasons } = this.confirmed(verdictOf(this.sieve, this.draft, problems), found);
+    const held = this.held();
+    const { verdict, reasons } = this.confirmed(verdictOf(this.sieve, this.draft, problems, this.arrival.key), found);
     const outcome: Outcome = {
       verdict,
       reasons,
@@ -228,6 +236,7 @@ class Sifting {
       score: this.layout?.score ?? null,
       ...found,
       problems,
+      ...(held.size > 0 ? { held_rows: [...held] } : {}),
       leftovers: leftoversOf(this.form, this.looked, Object.values(found.evidence).flat(), this.facts.limits),
       trace: this.trace,
     };

@@ -8,4 +8,5 @@ export * from './schema/lookups.js';
 export * from './schema/messages.js';
 export * from './schema/people.js';
 export * from './schema/records.js';
+export * from './schema/review.js';
 export * from './schema/sieves.js';

@@ -20,6 +20,9 @@ export interface DeliveryAbout {
   messageTime: string;
 }
 
+/** What stands in a target of what was written there, by name and as text; null where nothing does. Or why it cannot be told. */
+export type Standing = { cells: [name: string, text: string][] | null } | { answer: string };
+
 export interface DestinationContext {
   /** The destination's name and definition (its file without name, title and kind). */
   name: string;
@@ -71,5 +74,7 @@ export interface DestinationKind {
     about: DeliveryAbout,
     context: DestinationContext,
   ): Promise<Tried | { result: 'left'; answer: string }>;
+  /** What stands there now of what a delivery wrote; left out by kinds whose targets cannot be asked. Changes nothing. */
+  standing?(written: unknown, about: DeliveryAbout, context: DestinationContext): Promise<Standing>;
   deliver(payload: unknown, about: DeliveryAbout, context: DestinationContext): Promise<Tried>;
 }

@@ -29,6 +29,7 @@ import { serveSamples } from './routes/samples.js';
 import { serveSetUp } from './routes/set-up.js';
 import { serveSieves } from './routes/sieves.js';
 import { serveTrial } from './routes/trial.js';
+import { serveViews } from './routes/views.js';
 import { serveWorkbench } from './routes/workbench.js';
 import { serveConsole } from './serve-console.js';
 import type { ServeContext } from './serve-context.js';
@@ -40,6 +41,7 @@ const families = [
   serveMessages,
   serveRecords,
   serveReview,
+  serveViews,
   serveDeliveries,
   serveSieves,
   serveTrial,

@@ -25,6 +25,8 @@ export interface ServeContext {
   lookupFolder: string | undefined;
   /** Seconds after which what was confirmed leaves; until then it can be taken back. */
   undoSeconds: number;
+  /** Seconds for which a message in review is held for the page it is open in, unless that says that it still is. */
+  holdSeconds: number;
   /** Wakes those who do the work. */
   onward: () => void;
 }

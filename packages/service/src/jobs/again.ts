@@ -1,7 +1,19 @@
-import { addEffect, type EffectSummary, effectOn, emptySummary, hasEffect, type Made } from '@yellow-sieve/core';
+import {
+  addEffect,
+  type EffectSummary,
+  effectOn,
+  emptySummary,
+  hasEffect,
+  type Made,
+  type MessageEffect,
+} from '@yellow-sieve/core';
 import { and, count, desc, eq, gte, inArray, lt } from 'drizzle-orm';
 import type { Executor } from '../database/connect.js';
 import { mailbox, message, record, recordRevision, type Through } from '../database/schema.js';
+import { compareAll } from '../pipeline/compare.js';
+import { itemsByKey } from '../sieves/items.js';
+import { liveState } from '../sieves/rule-state.js';
+import { ofCause } from '../store/hold-store.js';
 import { claimAgain } from '../store/message-store.js';
 import type { JobKind, JobTools } from './job-kind.js';
 
@@ -10,6 +22,8 @@ interface AgainSelection {
   keys?: string[] | undefined;
   mailbox?: string | undefined;
   sieve?: string | undefined;
+  /** Code of the first reason of its state. */
+  cause?: string | undefined;
   state?: 'done' | 'review' | 'skipped' | 'failed' | undefined;
   /** Received at or after, and before, in ISO 8601. */
   from?: string | undefined;
@@ -23,6 +37,8 @@ export interface AgainParams {
   through: Through | null;
   /** Whether what people entered is to be forgotten. */
   forget: boolean;
+  /** Only says what would come of it by what is live; nothing is changed. */
+  dry?: boolean;
 }
 
 interface At {
@@ -44,7 +60,7 @@ export const again: JobKind<AgainParams, At, EffectSummary> = {
     return { total: row?.count ?? 0, done: 0, at: { before: undefined }, result: emptySummary() };
   },
 
-  async step(tools, { selection, through, forget }, stand) {
+  async step(tools, { selection, through, forget, dry = false }, stand) {
     const { db, threads } = tools;
     const max = perThread * threads;
     const rows = await db
@@ -55,9 +71,7 @@ export const again: JobKind<AgainParams, At, EffectSummary> = {
       .limit(max);
     const ids = rows.map(({ id }) => id);
     const before = await revisionsOf(db, ids);
-    const held = await claimAgain(db, ids, { ...tools, through, forget });
-    await tools.handleClaimed(held);
-    const effects = await effectsOf(tools, before, held);
+    const effects = dry ? await wouldBe(tools, before, ids) : await becomes(tools, before, ids, { through, forget });
     return {
       total: stand.total,
       done: stand.done + ids.length,
@@ -69,9 +83,33 @@ export const again: JobKind<AgainParams, At, EffectSummary> = {
   },
 };
 
+/** Puts them through, and says what became of each. */
+async function becomes(
+  tools: JobTools,
+  before: ReadonlyMap<string, Made>,
+  ids: readonly string[],
+  options: Pick<AgainParams, 'through' | 'forget'>,
+): Promise<MessageEffect[]> {
+  const held = await claimAgain(tools.db, ids, { ...tools, ...options });
+  await tools.handleClaimed(held);
+  return effectsOf(tools, before, held);
+}
+
+/** What would become of each by what is live, beside what stands of it. */
+async function wouldBe(
+  { db, databaseUrl, comparer, modelName }: JobTools,
+  before: ReadonlyMap<string, Made>,
+  ids: readonly string[],
+): Promise<MessageEffect[]> {
+  const items = (await itemsByKey(db, ids)).map((item) => ({ ...item, stands: before.get(item.name) }));
+  const state = { before: null, after: await liveState(db), model: await modelName() };
+  const compared = await compareAll(comparer, db, { database: databaseUrl, sieve: '', items, ...state });
+  return compared.flatMap(({ reply }) => reply?.effect ?? []);
+}
+
 async function selected(
   db: Executor,
-  { keys, mailbox: name, sieve, state, from, to }: AgainSelection,
+  { keys, mailbox: name, sieve, cause, state, from, to }: AgainSelection,
   before?: string,
 ) {
   const [owner] = name ? await db.select({ id: mailbox.id }).from(mailbox).where(eq(mailbox.name, name)) : [];
@@ -81,6 +119,7 @@ async function selected(
     name ? eq(message.mailboxId, owner?.id ?? '') : undefined,
     sieve ? eq(message.sieve, sieve) : undefined,
     state ? eq(message.state, state) : undefined,
+    cause ? ofCause(cause) : undefined,
     from ? gte(message.receivedAt, new Date(from)) : undefined,
     to ? lt(message.receivedAt, new Date(to)) : undefined,
   );

@@ -8,6 +8,7 @@ import { retryDeadlocks } from '../database/trouble.js';
 import { openWant } from '../store/answer-store.js';
 import { noteChanges } from '../store/change-store.js';
 import { confirmationOf, leavesAt } from '../store/confirmation-store.js';
+import { keepFinding } from '../store/finding-store.js';
 import { firstLike } from '../store/first-seen-store.js';
 import { isOnTrial } from '../store/trial-store.js';
 import { indexValues } from '../store/value-index.js';
@@ -19,6 +20,7 @@ import type { HandleReply } from './threads/handle.js';
 export interface ClaimedMessage {
   id: string;
   mailboxId: string;
+  recipient: string;
   receivedAt: Date;
   worker: string;
   /** True when a person took it in, so that it counts even as a twin. */
@@ -67,10 +69,12 @@ export async function commitOutcome(
       notBefore: await leavesAt(tx, claimed.id),
     };
     await fillOutbox(tx, about, handled.verdict, handled.hits);
+    await keepFinding(tx, claimed.id, { ...read.summary, recipient: claimed.recipient }, handled.values);
     return {
       ...columnsOf(read.summary),
       state: states[handled.verdict],
       reasons: handled.reasons,
+      cause: causeOf(handled),
       category: handled.category,
       sieve: handled.outcome?.sieve ?? null,
       lost: 0,
@@ -81,6 +85,14 @@ export async function commitOutcome(
 async function keptBackBy(tx: Executor, { byDraft }: ClaimedMessage, { outcome }: Handled): Promise<KeepBack> {
   if (byDraft) return 'draft';
   return outcome && (await isOnTrial(tx, outcome.sieve)) ? 'trial' : null;
+}
+
+/** Code of the first reason, with what it is about; cells of all rows of a column are one thing. */
+function causeOf({ reasons: [first], outcome }: Handled): string | null {
+  if (!first) return null;
+  const problem = outcome?.problems[0];
+  const about = problem?.code === first.code ? problem.path.replace(/\[\d+\]/, '') : '';
+  return `${first.code} ${about}`.trim().slice(0, 140);
 }
 
 /** What was read of a message, beside its outcome. */
@@ -94,22 +106,31 @@ async function twinReason(tx: Executor, claimed: ClaimedMessage, { same }: Read)
 
 async function skippedAsTwin(
   tx: Executor,
-  { id, mailboxId, receivedAt, record: { revision } }: ClaimedMessage,
+  { id, mailboxId, receivedAt, recipient, record: { revision } }: ClaimedMessage,
   { summary }: Read,
   reason: Reason,
 ): Promise<MessageChange> {
+  await keepFinding(tx, id, { ...summary, recipient }, null);
   await fillOutbox(
     tx,
     { id, mailboxId, receivedAt, record: null, revision, keepBack: null, notBefore: null },
     'skipped',
     [],
   );
-  return { ...columnsOf(summary), state: 'skipped', reasons: [reason], category: null, sieve: null, lost: 0 };
+  return {
+    ...columnsOf(summary),
+    state: 'skipped',
+    reasons: [reason],
+    cause: reason.code,
+    category: null,
+    sieve: null,
+    lost: 0,
+  };
 }
 
 /** Commits that a message cannot be handled; it is kept, and waits for a person. */
 export async function commitFailure(db: Database, claimed: ClaimedMessage, reason: Reason): Promise<boolean> {
-  return committing(db, claimed, async () => ({ state: 'failed' as const, reasons: [reason] }));
+  return committing(db, claimed, async () => ({ state: 'failed' as const, reasons: [reason], cause: reason.code }));
 }
 
 /** Commits the questions a message waits for, and frees the worker. Answers that came meanwhile are not asked for again. */
@@ -122,6 +143,7 @@ export async function commitWants(
   return committing(db, claimed, async (tx) => {
     const twin = await twinReason(tx, claimed, read);
     if (twin) return skippedAsTwin(tx, claimed, read, twin);
+    await keepFinding(tx, claimed.id, { ...read.summary, recipient: claimed.recipient }, null);
     let open = 0;
     for (const question of wants) {
       const { digest } = question;
@@ -181,12 +203,14 @@ async function writeRecord(
   const number = claimed.record.revision + 1;
   const now = new Date();
   const { key } = claimed.record;
-  const current = { sieve: outcome.sieve, revision: number, verdict: outcome.verdict, updatedAt: now };
+  const { held_rows: heldRows = null, ...made } = outcome;
+  const held = heldRows?.length ?? 0;
+  const current = { sieve: made.sieve, revision: number, verdict: made.verdict, held, updatedAt: now };
   await tx
     .insert(record)
     .values({ id: key, messageId: claimed.id, mailboxId: claimed.mailboxId, createdAt: now, ...current })
     .onDuplicateKeyUpdate({ set: current });
-  await tx.insert(recordRevision).values({ recordId: key, number, ...outcome, madeFrom, createdAt: now });
+  await tx.insert(recordRevision).values({ recordId: key, number, ...made, heldRows, madeFrom, createdAt: now });
   await indexValues(tx, key, values);
   return number;
 }

@@ -54,6 +54,10 @@ export async function storedItems(db: Executor, selection: StoredSelection, limi
   return itemsWhere(db, selected(selection), limit);
 }
 
+/** Stored messages by their keys, newest first. */
+export const itemsByKey = (db: Executor, keys: readonly string[]): Promise<CompareItem[]> =>
+  itemsWhere(db, inArray(message.id, [...keys]), keys.length);
+
 /** The messages some test holds for, newest first. */
 async function itemsWhere(db: Executor, test: SQL | undefined, limit: number): Promise<CompareItem[]> {
   const rows = await db

@@ -34,6 +34,16 @@ export async function ruleStates(db: Executor, name: string, source: string): Pr
   };
 }
 
+/** The rules as they are, of all mailboxes. */
+export async function liveState(db: Executor): Promise<RuleState> {
+  const rows = await db.select().from(mailbox).orderBy(asc(mailbox.name));
+  const live = await liveSieves(db, [...new Set(rows.flatMap((row) => parseMailbox(row.source).sieves))]);
+  return {
+    mailboxes: Object.fromEntries(rows.map((row) => [row.name, { digest: row.digest, source: row.source }])),
+    sieves: [...live.values()].map(({ name, digest, source }) => ({ name, digest, source })),
+  };
+}
+
 /** The mailboxes that name a sieve. */
 export async function mailboxesNaming(db: Executor, sieve: string) {
   const rows = await db.select().from(mailbox).orderBy(asc(mailbox.name));

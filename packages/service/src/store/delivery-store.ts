@@ -110,6 +110,13 @@ export async function getDelivery(db: Executor, id: string) {
   };
 }
 
+/** What a delivery wrote, and where. @throws YsError YS-NOT-FOUND */
+export async function writtenBy(db: Executor, id: string) {
+  const { row } = await deliveryRow(db, id);
+  const about = { identity: row.identity, message: row.messageId, messageTime: row.messageTime.toISOString() };
+  return { destination: row.destination, written: row.payload, about };
+}
+
 const retryable: readonly Row['state'][] = ['stopped', 'retrying', 'uncertain', 'waiting'];
 
 /** Whether a delivery is still on its way. */

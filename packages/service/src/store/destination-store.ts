@@ -1,9 +1,16 @@
-import { checkShape, closed, parseFile, Report, YsError } from '@yellow-sieve/core';
+import { checkShape, closed, parseFile, Report, say, YsError } from '@yellow-sieve/core';
 import { asc, eq } from 'drizzle-orm';
 import * as v from 'valibot';
 import type { Database, Executor } from '../database/connect.js';
 import { connection, destination } from '../database/schema.js';
-import { type DestinationContext, type DestinationKind, destinationKinds, formOf } from '../destinations/index.js';
+import {
+  type DeliveryAbout,
+  type DestinationContext,
+  type DestinationKind,
+  destinationKinds,
+  formOf,
+  type Standing,
+} from '../destinations/index.js';
 import type { Outgoing } from '../outgoing/outgoing.js';
 import { newSecret } from '../people/secret.js';
 import type { Secrets } from '../secrets.js';
@@ -84,6 +91,22 @@ export async function destinationColumns(db: Database, secrets: Secrets, outgoin
     return { columns: (await kind.columns?.(context)) ?? null, detail: null };
   } catch (error) {
     if (error instanceof YsError) return { columns: null, detail: error.message };
+    throw error;
+  }
+}
+
+/** What stands in a destination of what was written there, or why it cannot be told. */
+export async function standingOf(
+  db: Database,
+  secrets: Secrets,
+  outgoing: Outgoing,
+  { destination: name, written, about }: { destination: string; written: unknown; about: DeliveryAbout },
+): Promise<Standing> {
+  try {
+    const { kind, context } = await openDestination(db, secrets, outgoing, name);
+    return (await kind.standing?.(written, about, context)) ?? { answer: say('YS-DESTINATION-NOT-ASKED') };
+  } catch (error) {
+    if (error instanceof YsError) return { answer: error.message };
     throw error;
   }
 }

@@ -30,13 +30,18 @@ export async function enteredOf(db: Executor, messages: readonly string[]): Prom
 
 function gathered(rows: readonly EnteredRow[]): Entered {
   const whole = rows.find(({ path }) => path === 'rows');
+  const held = rows.find(({ path }) => path === heldRows);
   return {
     fields: Object.fromEntries(
-      rows.filter((row) => row !== whole).map(({ path, value }) => [path, value as JsonValue]),
+      rows.filter((row) => row !== whole && row !== held).map(({ path, value }) => [path, value as JsonValue]),
     ),
     rows: whole ? ((whole.value ?? []) as Record<string, JsonValue>[]) : null,
+    ...(held ? { held: held.value as unknown as number[] } : {}),
   };
 }
+
+/** Where the places of rows that are held back are kept; no field has this name. */
+export const heldRows = 'held rows';
 
 /** Keeps what a person entered for a message's record, each over what was entered for the same place before. */
 export async function enter(

@@ -1,17 +1,21 @@
 import type { JsonValue } from '@yellow-sieve/core';
-import { asc, eq, sql } from 'drizzle-orm';
+import { and, asc, eq, sql } from 'drizzle-orm';
 import { v7 as uuid } from 'uuid';
 import type { Executor } from '../database/connect.js';
 import { judgement } from '../database/schema.js';
 
-export type NewJudgement = Omit<typeof judgement.$inferInsert, 'id' | 'at' | 'value'> & {
+type NewJudgement = Omit<typeof judgement.$inferInsert, 'id' | 'value'> & {
   value: JsonValue | Record<string, JsonValue>[];
 };
 
-/** Keeps what a person said of a value. Nothing said earlier is removed: accuracy over time is counted from all of it. */
-export async function judge(db: Executor, made: NewJudgement): Promise<void> {
-  await db.insert(judgement).values({ id: uuid(), at: new Date(), ...made });
+/** Keeps what a person said of values. Nothing said earlier is removed: accuracy over time is counted from all of it. */
+export async function judge(db: Executor, made: readonly NewJudgement[]): Promise<void> {
+  if (made.length > 0) await db.insert(judgement).values(made.map((one) => ({ id: uuid(), ...one })));
 }
+
+/** Forgets what was said of a message at a moment: it was taken back. */
+export const unsay = (tx: Executor, messageId: string, at: Date) =>
+  tx.delete(judgement).where(and(eq(judgement.messageId, messageId), eq(judgement.at, at)));
 
 /** How often each field was found right, by the week (its Monday, UTC) the word was given in. */
 export async function accuracyByWeek(db: Executor, sieve: string) {
@@ -22,10 +26,19 @@ export async function accuracyByWeek(db: Executor, sieve: string) {
       field: judgement.path,
       judged: sql<number>`COUNT(*)`,
       right: sql<number>`SUM(${judgement.right})`,
+      spotJudged: sql<number>`SUM(${judgement.spot})`,
+      spotRight: sql<number>`SUM(${judgement.spot} AND ${judgement.right})`,
     })
     .from(judgement)
     .where(eq(judgement.sieve, sieve))
     .groupBy(week, judgement.path)
     .orderBy(asc(week), asc(judgement.path));
-  return rows.map((row) => ({ ...row, judged: Number(row.judged), right: Number(row.right) }));
+  return rows.map(({ week: from, field, judged, right, spotJudged, spotRight }) => ({
+    week: from,
+    field,
+    judged: Number(judged),
+    right: Number(right),
+    spot_judged: Number(spotJudged),
+    spot_right: Number(spotRight),
+  }));
 }

@@ -1,6 +1,5 @@
-import type { Message } from '@yellow-sieve/contract';
 import { YsError } from '@yellow-sieve/core';
-import { and, asc, desc, eq, lt, sql } from 'drizzle-orm';
+import { and, asc, eq, sql } from 'drizzle-orm';
 import { v7 as uuid } from 'uuid';
 import type { Database, DatabaseHandle, Executor } from '../database/connect.js';
 import { runTogether } from '../database/run-together.js';
@@ -19,7 +18,6 @@ import { retryDeadlocks } from '../database/trouble.js';
 import { type Change, changeStatement, noteChanges } from './change-store.js';
 import { forgetConfirmation } from './confirmation-store.js';
 import { takeBack } from './entered-store.js';
-import { cursorId, pageOf } from './paging.js';
 import type { RawWriter } from './raw-store.js';
 
 /** One receipt of a raw message by one mailbox. */
@@ -83,7 +81,8 @@ function messageRowOf(writer: RawWriter, receipt: Receipt) {
   };
 }
 
-const item = {
+/** What listings show of a message. */
+export const messageItem = {
   key: message.id,
   mailbox: mailbox.name,
   intake: message.intake,
@@ -98,34 +97,10 @@ const item = {
   sieve: message.sieve,
 };
 
-const published = <T extends { received: Date }>(row: T) => ({ ...row, received: row.received.toISOString() });
-
-export interface MessageFilter {
-  limit: number;
-  cursor?: string | undefined;
-  mailbox?: string | undefined;
-  state?: Message['state'] | undefined;
-  sieve?: string | undefined;
-}
-
-export async function listMessages(db: Executor, filter: MessageFilter) {
-  const before = cursorId(filter.cursor);
-  const rows = await db
-    .select(item)
-    .from(message)
-    .innerJoin(mailbox, eq(mailbox.id, message.mailboxId))
-    .where(
-      and(
-        before ? lt(message.id, before) : undefined,
-        filter.mailbox ? eq(mailbox.name, filter.mailbox) : undefined,
-        filter.state ? eq(message.state, filter.state) : undefined,
-        filter.sieve ? eq(message.sieve, filter.sieve) : undefined,
-      ),
-    )
-    .orderBy(desc(message.id))
-    .limit(filter.limit + 1);
-  return pageOf(rows.map(published), filter.limit);
-}
+export const publishedMessage = <T extends { received: Date }>(row: T) => ({
+  ...row,
+  received: row.received.toISOString(),
+});
 
 /** The header value by which mail that a message leads to is known when it comes back: the mailboxes on its way. */
 export async function wayOn(db: Executor, id: string): Promise<string> {
@@ -146,7 +121,7 @@ export async function messageRow(db: Executor, id: string) {
 /** A message with its current revision, route hits and deliveries. */
 export async function messageDetail(db: Executor, id: string) {
   const [row] = await db
-    .select(item)
+    .select(messageItem)
     .from(message)
     .innerJoin(mailbox, eq(mailbox.id, message.mailboxId))
     .where(eq(message.id, id));
@@ -159,7 +134,7 @@ export async function messageDetail(db: Executor, id: string) {
   const routes = await db.select().from(routeHit).where(eq(routeHit.messageId, id)).orderBy(asc(routeHit.route));
   const deliveries = await db.select().from(delivery).where(eq(delivery.messageId, id)).orderBy(asc(delivery.id));
   return {
-    row: published(row),
+    row: publishedMessage(row),
     record: current?.record ?? null,
     revision: current?.revision ?? null,
     routes,

@@ -26,15 +26,21 @@ const published = <T extends { received: Date; made: Date }>(row: T) => ({
 });
 export type PublishedRecord = Awaited<ReturnType<typeof listRecords>>['items'][number];
 
-export interface RecordFilter {
-  sieve?: string | undefined;
-  verdict?: Verdict | undefined;
-  mailbox?: string | undefined;
+/** A field, or a column of rows, and what its value is like. */
+export interface ValueFilter {
   field?: string | undefined;
   is?: string | undefined;
   starts?: string | undefined;
   at_least?: string | undefined;
   at_most?: string | undefined;
+}
+
+export interface RecordFilter extends ValueFilter {
+  sieve?: string | undefined;
+  verdict?: Verdict | undefined;
+  mailbox?: string | undefined;
+  /** With rows that a person holds back. */
+  held?: boolean | undefined;
 }
 
 const joined = (db: Executor) =>
@@ -50,12 +56,13 @@ function matching(db: Executor, filter: RecordFilter) {
     filter.sieve ? eq(record.sieve, filter.sieve) : undefined,
     filter.verdict ? eq(record.verdict, filter.verdict) : undefined,
     filter.mailbox ? eq(mailbox.name, filter.mailbox) : undefined,
+    filter.held ? gt(record.held, 0) : undefined,
     filter.field ? hasValue(db, filter.field, filter) : undefined,
   );
 }
 
 /** Looks a field, or a column of rows, up in the narrow indexes of values. Of rows one is enough. */
-function hasValue(db: Executor, field: string, filter: RecordFilter) {
+export function hasValue(db: Executor, field: string, filter: ValueFilter) {
   const among = (index: typeof value | typeof rowValue) => {
     const tests = valueTests(index, filter);
     if (tests.length === 0) return undefined;
@@ -70,7 +77,7 @@ function hasValue(db: Executor, field: string, filter: RecordFilter) {
 }
 
 /** Bounds are numbers or days, whichever they look like. */
-function valueTests(index: typeof value | typeof rowValue, { is, starts, at_least, at_most }: RecordFilter) {
+function valueTests(index: typeof value | typeof rowValue, { is, starts, at_least, at_most }: ValueFilter) {
   return [
     is === undefined ? undefined : eq(index.text, is.slice(0, 191)),
     starts === undefined ? undefined : like(index.text, `${starts.slice(0, 190).replace(/[\\%_]/g, '\\$&')}%`),
@@ -135,4 +142,30 @@ export async function getRecord(db: Executor, id: string) {
   const { evidence, problems, madeFrom } = must(revision, 'every record has its revision');
   const { problems: _, ...own } = row;
   return { ...published(own), evidence, problems, made_from: madeFrom };
+}
+
+/** Every revision of a record, oldest first, as far as two of them are compared. */
+export async function revisionsOf(db: Executor, id: string) {
+  const rows = await db
+    .select()
+    .from(recordRevision)
+    .where(eq(recordRevision.recordId, id))
+    .orderBy(asc(recordRevision.number));
+  return rows.map(
+    ({ number, sieve, layout, fields, rows: lines, heldRows, evidence, verdict, reasons, madeFrom, createdAt }) => ({
+      number,
+      sieve,
+      layout,
+      fields,
+      rows: lines,
+      held_rows: heldRows ?? [],
+      entered: Object.entries(evidence).flatMap(([path, found]) =>
+        found.some(({ how }) => how === 'entered') ? [path] : [],
+      ),
+      verdict,
+      reasons,
+      made_from: madeFrom,
+      made: createdAt.toISOString(),
+    }),
+  );
 }

@@ -1,18 +1,14 @@
 import type { ReviewCause } from '@yellow-sieve/contract';
-import { and, eq, isNull, sql } from 'drizzle-orm';
+import { and, eq, gt, sql } from 'drizzle-orm';
 import type { Database } from '../database/connect.js';
-import { mailbox, message } from '../database/schema.js';
-
-const code = sql<string>`JSON_VALUE(${message.reasons}, '$[0].code')`;
+import { mailbox, message, record } from '../database/schema.js';
+import { inReview, type ReviewSelection } from './hold-store.js';
 
 /** What waits for a person by its first reason and sieve, the most first. */
-export async function reviewCauses(
-  db: Database,
-  { sieve, mailbox: named }: { sieve?: string | undefined; mailbox?: string | undefined },
-): Promise<ReviewCause[]> {
+export async function reviewCauses(db: Database, selection: ReviewSelection): Promise<ReviewCause[]> {
   const rows = await db
     .select({
-      code,
+      cause: message.cause,
       text: sql<string>`MIN(JSON_VALUE(${message.reasons}, '$[0].text'))`,
       mailbox: mailbox.name,
       sieve: message.sieve,
@@ -21,20 +17,33 @@ export async function reviewCauses(
     })
     .from(message)
     .innerJoin(mailbox, eq(mailbox.id, message.mailboxId))
-    .where(
-      and(
-        eq(message.state, 'review'),
-        sieve === undefined ? undefined : eq(message.sieve, sieve),
-        named === undefined ? undefined : and(eq(mailbox.name, named), isNull(mailbox.archivedAt)),
-      ),
-    )
-    .groupBy(code, mailbox.name, message.sieve)
+    .where(inReview(selection))
+    .groupBy(message.cause, mailbox.name, message.sieve)
     .orderBy(sql`COUNT(*) DESC`);
   return rows.map((row) => ({
     ...row,
-    code: row.code ?? '',
+    cause: row.cause ?? '',
+    code: (row.cause ?? '').split(' ')[0] ?? '',
     text: row.text ?? '',
     count: Number(row.count),
     since: new Date(`${String(row.since).replace(' ', 'T')}Z`).toISOString(),
   }));
+}
+
+/** Rows that people hold back, of records that are otherwise done, by sieve. */
+export async function heldRowsBySieve(db: Database, { sieve, mailbox: named }: ReviewSelection) {
+  const rows = await db
+    .select({ sieve: record.sieve, count: sql<number>`SUM(${record.held})` })
+    .from(record)
+    .innerJoin(mailbox, eq(mailbox.id, record.mailboxId))
+    .where(
+      and(
+        gt(record.held, 0),
+        eq(record.verdict, 'sound'),
+        sieve === undefined ? undefined : eq(record.sieve, sieve),
+        named === undefined ? undefined : eq(mailbox.name, named),
+      ),
+    )
+    .groupBy(record.sieve);
+  return rows.map((row) => ({ sieve: row.sieve, count: Number(row.count) }));
 }

@@ -110,6 +110,7 @@ async function withAllTheyNeed(options: MessageLaneOptions, ids: readonly string
       mailboxId: row.mailboxId,
       receivedAt: row.receivedAt,
       worker: options.worker,
+      recipient: row.recipient,
       admitted: row.admitted,
       confirmed: entered.get(row.id)?.confirmed ?? null,
       byDraft: row.through?.version === 'draft',

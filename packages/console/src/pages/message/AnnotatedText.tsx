@@ -1,3 +1,4 @@
+import { unmaskedInPlace } from '@yellow-sieve/core/shapes';
 import { Fragment, useEffect, useMemo, useRef, useState } from 'react';
 import { css, styled } from 'styled-components';
 import { fieldColour } from '../../looks/tokens';
@@ -209,7 +210,9 @@ function LineRow({ line, place, label, colourOf, chosen, onChoose }: LineRowProp
   );
 }
 
+/** What is hidden in the words is shown, character for character, so that places in them stay what they are. */
 function Plain({ text, drawn }: { text: string; drawn: 'struck' | 'boxed' | undefined }) {
   const Drawn = drawn && drawings[drawn];
-  return Drawn ? <Drawn>{text}</Drawn> : text;
+  const shown = unmaskedInPlace(text);
+  return Drawn ? <Drawn>{shown}</Drawn> : shown;
 }

@@ -4,6 +4,8 @@ import { useState } from 'react';
 import { useParams } from 'react-router';
 import { Button, ButtonLink } from '../../parts/Button';
 import { Muted, Page } from '../../parts/Page';
+import { reasonText } from '../../parts/reason-text';
+import { Said } from '../../parts/Said';
 import { StateMark } from '../../parts/StateMark';
 import { Trouble } from '../../parts/Trouble';
 import { useSearch } from '../../parts/use-search';
@@ -30,12 +32,13 @@ export default function MessagePage() {
   return (
     <Page
       title={message?.subject || words.messages.noSubject}
+      heading={<Said text={message?.subject || words.messages.noSubject} />}
       about={
         message && (
           <>
             <StateMark state={message.state} />
             {message.reasons.map(({ code, text }) => (
-              <span key={code + text}>{text}</span>
+              <span key={code + text}>{reasonText(text)}</span>
             ))}
           </>
         )

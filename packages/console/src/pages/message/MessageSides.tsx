@@ -3,6 +3,7 @@ import { useMemo } from 'react';
 import { Link } from 'react-router';
 import { Button } from '../../parts/Button';
 import { Empty, Muted } from '../../parts/Page';
+import { SaidAddress } from '../../parts/Said';
 import { Head, Left, Scroll, Segment, Segments, Side, Sides, View, Views } from '../../parts/Sides';
 import { When } from '../../parts/When';
 import { fill, words } from '../../words';
@@ -55,7 +56,7 @@ function Came({ message, reading, chosen, onChoose, go }: MessageSidesProps) {
         <Head>
           <Link to={go.back}>{words.message.back}</Link>
           <span>
-            {message.mailbox} · <When at={message.received} />
+            <SaidAddress address={message.from ?? ''} /> · {message.mailbox} · <When at={message.received} />
           </span>
           <Segments aria-label={words.message.views}>
             <Segment id="proof">{words.message.proof}</Segment>
@@ -142,7 +143,7 @@ function Became({ message, reading, chosen, onChoose }: MessageSidesProps) {
   );
 }
 
-function MadeFrom({ message: { outcome, revision, made, made_from } }: Pick<MessageSidesProps, 'message'>) {
+function MadeFrom({ message: { outcome, record, revision, made, made_from } }: Pick<MessageSidesProps, 'message'>) {
   if (!outcome?.sieve || revision === null || made === null) return null;
   const { sieveVersion } = made_from as { sieveVersion: number | null };
   const layout = outcome.layout
@@ -158,6 +159,12 @@ function MadeFrom({ message: { outcome, revision, made, made_from } }: Pick<Mess
     <Muted>
       {said}, <When at={made} />
       {layout}
+      {record && (
+        <>
+          {' '}
+          · <Link to={`/records/${record}`}>{words.record.history}</Link>
+        </>
+      )}
     </Muted>
   );
 }

@@ -1,12 +1,13 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import type { MessageDetail } from '@yellow-sieve/contract';
-import { type FormEvent, useEffect, useMemo, useState } from 'react';
+import { type FormEvent, useMemo, useState } from 'react';
 import { Form } from 'react-aria-components';
 import { Button, InkButton } from '../../parts/Button';
 import { Acts, Dialog } from '../../parts/Dialog';
 import { Muted } from '../../parts/Page';
 import { TextField } from '../../parts/TextField';
 import { Trouble } from '../../parts/Trouble';
+import { useSecondsUntil } from '../../parts/use-seconds-until';
 import { useShortcuts } from '../../parts/use-shortcuts';
 import { service } from '../../service';
 import { fill, words } from '../../words';
@@ -64,19 +65,6 @@ export function ReviewActs({ message }: { message: MessageDetail }) {
       <AsideDialog messageKey={key} isOpen={aside} onClose={() => setAside(false)} onDone={onSuccess} />
     </>
   );
-}
-
-/** Whole seconds until a moment, counted down; 0 when it is over or there is none. */
-function useSecondsUntil(moment: string | null): number {
-  const secondsLeft = () => (moment === null ? 0 : Math.max(0, Math.ceil((Date.parse(moment) - Date.now()) / 1000)));
-  const [, tick] = useState(0);
-  const left = secondsLeft();
-  useEffect(() => {
-    if (left === 0) return;
-    const timer = setTimeout(() => tick((count) => count + 1), 250);
-    return () => clearTimeout(timer);
-  });
-  return left;
 }
 
 interface AsideProps {

@@ -6,6 +6,7 @@ import { type MessageFilter, messagesQuery } from '../messages/messages-query';
 export function useMessage(key: string) {
   return useQuery({
     queryKey: ['message', key],
+    enabled: key !== '',
     queryFn: () => service.messages.get({ params: { key } }),
   });
 }

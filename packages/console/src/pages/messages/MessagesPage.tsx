@@ -1,20 +1,26 @@
 import { useQuery } from '@tanstack/react-query';
 import type { Message } from '@yellow-sieve/contract';
-import { messageStates } from '@yellow-sieve/contract';
 import { styled } from 'styled-components';
-import { Choice } from '../../parts/Choice';
-import { Filters } from '../../parts/Filters';
 import { Empty, Muted, Page } from '../../parts/Page';
 import { Pager } from '../../parts/Pager';
+import { reasonText } from '../../parts/reason-text';
+import { Said, SaidAddress } from '../../parts/Said';
 import { StateMark } from '../../parts/StateMark';
 import { Cell, Column, Row, Table, TableBody, TableFrame, TableHeader } from '../../parts/Table';
 import { Trouble } from '../../parts/Trouble';
 import { useSearch } from '../../parts/use-search';
 import { When } from '../../parts/When';
 import { fill, words } from '../../words';
-import { filterOf, type MessageFilter, messagesQuery, searchOf } from './messages-query';
+import { MessageFilters } from './MessageFilters';
+import { filterOf, messagesQuery, noFilters, searchOf } from './messages-query';
 import { useCounts } from './use-counts';
-import { useSetUpNames } from './use-set-up-names';
+import { Views } from './Views';
+import { Within } from './Within';
+
+const Strip = styled.div`
+  padding: 8px 16px;
+  border-bottom: 1px solid var(--rule);
+`;
 
 const Reason = styled.span`
   color: var(--second);
@@ -34,10 +40,20 @@ export default function MessagesPage() {
     <Page
       title={words.messages.title}
       about={count !== null && <span>{fill(words.messages.count, { count: count.toLocaleString('en-GB') })}</span>}
-      acts={<MessageFilters filter={filter} onChange={(changes) => set({ ...changes, cursor: null })} />}
+      acts={<Views filter={filter} />}
     >
+      <Strip>
+        <MessageFilters
+          filter={filter}
+          onChange={(changes) => set({ ...changes, cursor: null })}
+          onClear={() => set(noFilters)}
+        />
+      </Strip>
       {error && <Trouble error={error} onRetry={() => void refetch()} />}
-      {data && <MessageTable items={data.items} search={searchOf(filter)} />}
+      {data && <MessageTable items={data.items} search={searchOf(filter)} grows={filter.find === ''} />}
+      {data && filter.find !== '' && (
+        <Within key={searchOf(filter)} filter={filter} known={new Set(data.items.map(({ key }) => key))} />
+      )}
       <Pager
         label={words.messages.list}
         cursor={filter.cursor || null}
@@ -49,51 +65,10 @@ export default function MessagesPage() {
   );
 }
 
-const anyOf = (names: readonly { name: string; title: string }[]) => [
-  { key: '', text: words.common.all },
-  ...names.map(({ name, title }) => ({ key: name, text: title })),
-];
-
-function MessageFilters({
-  filter,
-  onChange,
-}: {
-  filter: MessageFilter;
-  onChange(changes: Record<string, string>): void;
-}) {
-  const { mailboxes, sieves } = useSetUpNames();
-  const states = messageStates.map((state) => ({ name: state, title: words.states[state] }));
-  return (
-    <Filters label={words.messages.filters}>
-      <Choice
-        inline
-        label={words.messages.mailbox}
-        value={filter.mailbox}
-        options={anyOf(mailboxes)}
-        onChange={(mailbox) => onChange({ mailbox })}
-      />
-      <Choice
-        inline
-        label={words.messages.state}
-        value={filter.state}
-        options={anyOf(states)}
-        onChange={(state) => onChange({ state })}
-      />
-      <Choice
-        inline
-        label={words.messages.sieve}
-        value={filter.sieve}
-        options={anyOf(sieves)}
-        onChange={(sieve) => onChange({ sieve })}
-      />
-    </Filters>
-  );
-}
-
-function MessageTable({ items, search }: { items: readonly Message[]; search: string }) {
+function MessageTable({ items, search, grows }: { items: readonly Message[]; search: string; grows: boolean }) {
   const none = search === '' ? words.messages.noneAtAll : words.messages.none;
   return (
-    <TableFrame>
+    <TableFrame style={grows ? {} : { flex: '0 1 auto' }}>
       <Table aria-label={words.messages.list}>
         <TableHeader>
           <Column>{words.messages.received}</Column>
@@ -112,15 +87,19 @@ function MessageTable({ items, search }: { items: readonly Message[]; search: st
                 <When at={item.received} />
               </Cell>
               <Cell>
-                <Subject>{subjectOf(item)}</Subject>
+                <Subject>
+                  <Said text={subjectOf(item)} />
+                </Subject>
               </Cell>
               <Cell>
-                <Muted>{item.from ?? ''}</Muted>
+                <Muted>
+                  <SaidAddress address={item.from ?? ''} />
+                </Muted>
               </Cell>
               <Cell>{item.mailbox}</Cell>
               <Cell>
                 <StateMark state={item.state} />
-                {item.reasons[0] && <Reason> · {item.reasons[0].text}</Reason>}
+                {item.reasons[0] && <Reason> · {reasonText(item.reasons[0].text)}</Reason>}
               </Cell>
             </Row>
           )}

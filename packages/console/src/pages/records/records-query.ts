@@ -12,6 +12,8 @@ export interface RecordsFilter {
   field: string;
   test: ValueTest;
   value: string;
+  /** `true`: only those with rows that a person holds back. */
+  held: string;
   cursor: string;
 }
 
@@ -21,13 +23,15 @@ export const recordsFilterOf = (get: (name: string) => string): RecordsFilter =>
   field: get('field'),
   test: valueTests.find((test) => test === get('test')) ?? 'is',
   value: get('value'),
+  held: get('held'),
   cursor: get('cursor'),
 });
 
 /** The filter as the API takes it. A field without a value keeps everything. */
-const queryOf = ({ sieve, verdict, field, test, value }: RecordsFilter) => ({
+const queryOf = ({ sieve, verdict, field, test, value, held }: RecordsFilter) => ({
   sieve: sieve || undefined,
   verdict: (verdict || undefined) as 'sound' | 'review' | undefined,
+  ...(held === 'true' ? { held: 'true' as const } : {}),
   ...(field && value ? { field, [test]: value } : {}),
 });
 

@@ -1,40 +1,92 @@
 import { useQuery } from '@tanstack/react-query';
 import type { ReviewCause } from '@yellow-sieve/contract';
-import { Link } from 'react-router';
+import { useMemo, useState } from 'react';
+import { Link, useNavigate } from 'react-router';
 import { styled } from 'styled-components';
+import { InkButton, PlainButton } from '../../parts/Button';
 import { Empty, Muted, Page } from '../../parts/Page';
 import { RuledTable } from '../../parts/RuledTable';
+import { reasonText } from '../../parts/reason-text';
 import { Trouble } from '../../parts/Trouble';
+import { useShortcuts } from '../../parts/use-shortcuts';
 import { When } from '../../parts/When';
 import { service } from '../../service';
+import { useMay } from '../../session/use-session';
 import { fill, words } from '../../words';
-import { searchOf } from '../messages/messages-query';
+import { AgainDialog } from './AgainDialog';
+import { Key } from './Key';
 
 const Body = styled.div`
   overflow: auto;
   padding: 8px 16px 24px;
-  td a {
+  td {
+    vertical-align: top;
+  }
+  td:nth-child(n + 3) {
     white-space: nowrap;
   }
 `;
 
-/** What waits for a person, by its cause: the cause is mended in the workbench, or the messages are gone through one by one. */
+const Ways = styled.td`
+  white-space: nowrap;
+  a,
+  button {
+    margin-left: 14px;
+  }
+`;
+
+const Below = styled.p`
+  margin: 14px 0 0;
+  color: var(--second);
+`;
+
+const beginKey = 'Enter';
+
+/** What waits for a person, by its cause: the cause is mended in the workbench, or the messages are gone through. */
 export default function ReviewPage() {
   const say = words.review;
   const { data, error, refetch } = useQuery({ queryKey: ['review'], queryFn: () => service.review.causes() });
   const count = data?.items.reduce((sum, one) => sum + one.count, 0) ?? 0;
+  const navigate = useNavigate();
+  const may = useMay('reviewer') && count > 0;
+  useShortcuts(useMemo(() => ({ [beginKey]: () => may && void navigate('/review/desk') }), [may, navigate]));
   return (
-    <Page title={say.title} about={data && <Muted>{fill(say.count, { count })}</Muted>}>
+    <Page
+      title={say.title}
+      about={data && <Muted>{fill(say.count, { count })}</Muted>}
+      acts={
+        <>
+          <Link to="/review/right">{say.accuracy}</Link>
+          {may && (
+            <InkButton onPress={() => void navigate('/review/desk')}>
+              {say.begin} <Key>⏎</Key>
+            </InkButton>
+          )}
+        </>
+      }
+    >
       {error && <Trouble error={error} onRetry={() => void refetch()} />}
-      {data && (data.items.length === 0 ? <Empty>{say.none}</Empty> : <Causes causes={data.items} />)}
+      {data?.items.length === 0 && data.held_rows.length === 0 && <Empty>{say.none}</Empty>}
+      {data && (data.items.length > 0 || data.held_rows.length > 0) && (
+        <Body>
+          {data.items.length > 0 && <Causes causes={data.items} />}
+          {data.held_rows.map(({ sieve, count: rows }) => (
+            <Below key={sieve}>
+              {fill(say.heldRows, { count: rows, sieve })}{' '}
+              <Link to={`/records?held=true&sieve=${sieve}`}>{say.heldLook}</Link>
+            </Below>
+          ))}
+        </Body>
+      )}
     </Page>
   );
 }
 
 function Causes({ causes }: { causes: readonly ReviewCause[] }) {
   const say = words.review;
+  const [again, setAgain] = useState<ReviewCause | null>(null);
   return (
-    <Body>
+    <>
       <RuledTable aria-label={say.title}>
         <thead>
           <tr>
@@ -50,39 +102,61 @@ function Causes({ causes }: { causes: readonly ReviewCause[] }) {
         </thead>
         <tbody>
           {causes.map((cause) => (
-            <Cause key={`${cause.code} ${cause.mailbox} ${cause.sieve}`} cause={cause} />
+            <Cause
+              key={`${cause.cause} ${cause.mailbox} ${cause.sieve}`}
+              cause={cause}
+              onAgain={() => setAgain(cause)}
+            />
           ))}
         </tbody>
       </RuledTable>
-    </Body>
+      {again && <AgainDialog cause={again} onClose={() => setAgain(null)} />}
+    </>
   );
 }
 
-function Cause({ cause: { count, text, code, sieve, mailbox, since } }: { cause: ReviewCause }) {
+function Cause({ cause, onAgain }: { cause: ReviewCause; onAgain(): void }) {
+  const { count, text, code, cause: name, sieve, mailbox, since } = cause;
   const say = words.review;
-  const search = searchOf({ mailbox, state: 'review', sieve: sieve ?? '', cursor: '' });
+  const may = { author: useMay('author'), reviewer: useMay('reviewer') };
+  const search = new URLSearchParams({ cause: name, mailbox, ...(sieve === null ? {} : { sieve }) });
+  const about = { count, cause: text };
   return (
     <tr>
       <td className="end">{count}</td>
       <td>
-        {text} <Muted>{code}</Muted>
+        {reasonText(text)} <Muted>{code}</Muted>
       </td>
-      <td>
-        {sieve === null ? (
-          <Muted>{words.common.none}</Muted>
-        ) : (
-          <Link to={`/workbench/${sieve}?of=stored`}>{sieve}</Link>
-        )}
-      </td>
+      <td>{sieve ?? <Muted>{words.common.none}</Muted>}</td>
       <td>{mailbox}</td>
       <td>
         <When at={since} />
       </td>
-      <td className="end">
-        <Link to={`/messages${search}`} aria-label={fill(say.lookAt, { count, cause: text })}>
-          {say.look}
-        </Link>
-      </td>
+      <Ways className="end">
+        {may.reviewer && (
+          <Link to={`/review/desk?${search}`} aria-label={fill(say.oneOf, about)}>
+            {say.one}
+          </Link>
+        )}
+        {sieve !== null && (
+          <Link to={`/review/table?${search}`} aria-label={fill(say.tableOf, about)}>
+            {say.table}
+          </Link>
+        )}
+        {may.author && (
+          <>
+            <Link
+              to={sieve === null ? `/workbench?mailbox=${mailbox}` : `/workbench/${sieve}?of=stored`}
+              aria-label={fill(say.mendOf, about)}
+            >
+              {say.mend}
+            </Link>
+            <PlainButton aria-label={fill(say.againOf, about)} onPress={onAgain}>
+              {say.again}
+            </PlainButton>
+          </>
+        )}
+      </Ways>
     </tr>
   );
 }

@@ -44,9 +44,24 @@ export const ofMessages = {
   },
   'YS-CONFIRM-CHANGED': {
     status: 409,
-    sentence: 'The record is at revision {revision} now, not the one you saw. Look at it, and confirm that.',
+    sentence: 'The record is at revision {revision} now, not the one you saw. Look at it, and go on from there.',
   },
   'YS-CONFIRM-STATE': { status: 409, sentence: 'The message is {state}: only what is in review can be {act}.' },
+  'YS-CONFIRM-NOT-TRIED': {
+    status: 409,
+    sentence:
+      'What becomes of it with your changes cannot be told yet: a question to the model has no answer. Enter the changes, and confirm what comes of them.',
+  },
+  'YS-REVIEW-HELD': { status: 409, sentence: '{by} has this one open. The next one is free.' },
+  'YS-LEARN-NOTHING': {
+    status: 422,
+    sentence:
+      'There is nothing to learn: no value of it stands in the words of the message, or the rules read it so already.',
+  },
+  'YS-NOT-LAID-ASIDE': {
+    status: 409,
+    sentence: 'The message is {state}: nobody laid it aside as not for us, so there is nothing to take back.',
+  },
   'YS-CONFIRM-LEFT': {
     status: 409,
     sentence: 'What was confirmed has left already. Correct the record instead: what it says then goes the same way.',
@@ -140,6 +155,10 @@ export const ofMessages = {
     sentence: 'The same message came before: {twin} has its Message-ID and says the same. Nothing is done twice.',
   },
   'YS-REVIEW-ALWAYS': { status: 422, sentence: 'The sieve asks for a person’s eye on every record.' },
+  'YS-REVIEW-SHARE': {
+    status: 422,
+    sentence: 'A spot check: {share} of the sound records are drawn for a person’s eye.',
+  },
   'YS-REVIEW-PROMPT': { status: 422, sentence: 'A model’s answer waits for a person’s confirmation.' },
 
   // deliveries
@@ -216,6 +235,7 @@ export const ofMessages = {
   },
   'YS-DESTINATION-KIND': { status: 422, sentence: '“{kind}” is no destination kind{nearest}.' },
   'YS-DESTINATION-COLUMNS': { status: 422, sentence: 'What it requires could not be asked: {detail}.' },
+  'YS-DESTINATION-NOT-ASKED': { status: 422, sentence: 'What stands there now, this destination cannot tell.' },
   'YS-DESTINATION-CONNECTION': {
     status: 422,
     sentence: 'The destination names the connection “{connection}”, which does not exist.',

@@ -1,3 +1,4 @@
+import { digestOf } from '../../canonical-json.js';
 import { type CompiledCondition, decide, namesIn } from '../../conditions/index.js';
 import { say } from '../../errors/index.js';
 import type { Scene } from '../../names/index.js';
@@ -133,11 +134,12 @@ function asksForMissing(that: CompiledCondition, scene: Scene): boolean {
 /** Their words are the author’s, or name what they are about. */
 const spoken: ReadonlySet<string> = new Set(['YS-CHECK-FAILED', 'YS-ROWS-TWICE', 'YS-CHECK-SEEN']);
 
-/** The verdict on a record, always with its reasons when it is not sound. */
+/** The verdict on a record, always with its reasons when it is not sound. `message`: our key of it, which it is drawn by. */
 export function verdictOf(
   sieve: CompiledSieve,
   draft: DraftRecord,
   problems: readonly Problem[],
+  message: string,
 ): { verdict: Verdict; reasons: Reason[] } {
   const reasons: Reason[] = problems.map(({ code, text, path }) => ({
     code,
@@ -150,5 +152,16 @@ export function verdictOf(
   const byModel = evidence.some(({ how }) => how === 'quoted' || how === 'inferred');
   if (sieve.review.always) reasons.push({ code: 'YS-REVIEW-ALWAYS', text: say('YS-REVIEW-ALWAYS') });
   else if (byModel && sieve.review.prompt) reasons.push({ code: 'YS-REVIEW-PROMPT', text: say('YS-REVIEW-PROMPT') });
+  if (reasons.length === 0 && isDrawn(message, sieve.review.share))
+    reasons.push({
+      code: 'YS-REVIEW-SHARE',
+      text: say('YS-REVIEW-SHARE', { share: sieve.source.review?.share ?? '' }),
+    });
   return { verdict: reasons.length > 0 ? 'review' : 'sound', reasons };
+}
+
+/** Drawn by its key, which is random: whoever handles it draws the same. A message nobody stored is never drawn. */
+function isDrawn(message: string, share: number): boolean {
+  if (share === 0 || message === '') return false;
+  return Number.parseInt(digestOf(`spot check ${message}`).slice(0, 8), 16) < share * 2 ** 32;
 }

@@ -65,6 +65,8 @@ export const message = mysqlTable(
     size: int('size').notNull(),
     state: varchar('state', { length: 12, enum: ['waiting', 'done', 'review', 'skipped', 'failed'] }).notNull(),
     reasons: json('reasons').$type<Reason[]>().notNull(),
+    /** Code of the first reason, and the field, column or rule it is about: what messages are gathered by. */
+    cause: varchar('cause', { length: 140 }),
     category: varchar('category', { length: 100 }),
     sieve: varchar('sieve', { length: 64 }),
     /** Questions to a model that are still open; the message waits for them without holding a worker. */
@@ -81,6 +83,7 @@ export const message = mysqlTable(
     index('message_of_state').on(t.state, t.id),
     index('message_of_mailbox_state').on(t.mailboxId, t.state, t.id),
     index('message_of_sieve').on(t.sieve, t.id),
+    index('message_of_cause').on(t.state, t.cause, t.id),
   ],
 );
 

@@ -24,10 +24,12 @@ export const record = mysqlTable(
     sieve: varchar('sieve', { length: 64 }).notNull(),
     revision: int('revision').notNull(),
     verdict: varchar('verdict', { length: 12 }).$type<Verdict>().notNull(),
+    /** How many of its rows a person holds back. */
+    held: int('held').notNull().default(0),
     createdAt: moment('created_at').notNull(),
     updatedAt: moment('updated_at').notNull(),
   },
-  (t) => [index('record_of_sieve').on(t.sieve, t.id)],
+  (t) => [index('record_of_sieve').on(t.sieve, t.id), index('record_with_held').on(t.held)],
 );
 
 /** A state of a record. Everything it was made from is named in `madeFrom`. */
@@ -43,6 +45,8 @@ export const recordRevision = mysqlTable(
     rows: json('rows').$type<Record<string, JsonValue>[]>().notNull(),
     evidence: json('evidence').$type<Record<string, Evidence[]>>().notNull(),
     problems: json('problems').$type<Problem[]>().notNull(),
+    /** Places of rows that were held back; null where none was. */
+    heldRows: json('held_rows').$type<number[]>(),
     /** Null in revisions made before leftovers were kept. */
     leftovers: json('leftovers').$type<Leftover[]>(),
     trace: json('trace').$type<TraceEntry[]>().notNull(),
@@ -111,7 +115,7 @@ export const enteredValue = mysqlTable(
   'entered_value',
   {
     messageId: key('message_id').notNull(),
-    /** A field, or `rows` for the whole list. */
+    /** A field, `rows` for the whole list, or `held rows` for the places in it that are held back. */
     path: varchar('path', { length: 64 }).notNull(),
     value: json('value').$type<JsonValue | Record<string, JsonValue>[]>(),
     by: varchar('entered_by', { length: 100 }).notNull(),
@@ -146,6 +150,8 @@ export const judgement = mysqlTable(
     /** A field, or `rows` for the whole list. */
     path: varchar('path', { length: 64 }).notNull(),
     right: boolean('is_right').notNull(),
+    /** Drawn at random among sound records, so that it stands for those nobody looked at. */
+    spot: boolean('is_spot').notNull().default(false),
     /** The right value, where it is known: what stood there, or what they wrote instead. */
     known: boolean('known').notNull(),
     value: json('value').$type<JsonValue | Record<string, JsonValue>[]>(),

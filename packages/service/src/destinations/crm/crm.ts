@@ -1,4 +1,4 @@
-import { type Cell, figureOf, isList, nearest, say, toStored, toText, YsError } from '@yellow-sieve/core';
+import { type Cell, figureOf, isList, nearest, partsText, say, toStored, toText, YsError } from '@yellow-sieve/core';
 import * as v from 'valibot';
 import { webAddress } from '../../outgoing/web-address.js';
 import type { DeliveryAbout, DestinationContext, DestinationKind, Tried } from '../destination-kind.js';
@@ -81,6 +81,17 @@ export const crm: DestinationKind = {
       .filter(([name]) => name !== entity.identity)
       .map(([name, { required, help }]) => ({ name, required: required || name === key, help: help ?? null }));
   },
+  async standing(written, about, context) {
+    const { description, client } = opened(context);
+    const entity = description.entities[String(context.definition.entity)];
+    const key = entity && keyOf(entity, context.definition.find_by);
+    if (!entity || !key) return { answer: say('YS-DESTINATION-NOT-ASKED') };
+    const fitted = fitFields(withIdentity(written as Record<string, Plain>, entity, about), entity);
+    if (!fitted.ok) return { answer: say(fitted.code, fitted.params) };
+    const found = await findId(client, entity, key, String(fitted.fields[key]));
+    if ('tried' in found) return { answer: found.tried.answer };
+    return { cells: found.id === null ? null : cellsOf(found.item, entity) };
+  },
   async deliver(payload, about, context) {
     const { description, client } = opened(context);
     const entity = description.entities[String(context.definition.entity)];
@@ -89,11 +100,19 @@ export const crm: DestinationKind = {
     const values = withIdentity(payload as Record<string, Plain>, entity, about);
     const fitted = fitFields(values, entity);
     if (!fitted.ok) return { result: 'refused', answer: say(fitted.code, fitted.params) };
-    const found = key ? await findId(client, entity, key, String(fitted.fields[key])) : { id: null };
+    const found = key ? await findId(client, entity, key, String(fitted.fields[key])) : { id: null, item: null };
     if ('tried' in found) return found.tried;
     return written(await write(client, entity, found.id, fitted.fields), entity, found.id);
   },
 };
+
+/** An entry as it came, by the fields the description knows. */
+function cellsOf(item: unknown, { fields }: CrmEntity): [string, string][] {
+  return Object.keys(fields).map((name) => {
+    const value = (item as Record<string, unknown> | null)?.[name];
+    return [name, partsText(value)];
+  });
+}
 
 const keyOf = (entity: CrmEntity, findBy: unknown): string | undefined =>
   findBy === undefined ? entity.identity : String(findBy);
@@ -101,7 +120,7 @@ const keyOf = (entity: CrmEntity, findBy: unknown): string | undefined =>
 const withIdentity = (values: Record<string, Plain>, { identity }: CrmEntity, about: DeliveryAbout) =>
   identity ? { ...values, [identity]: about.identity } : values;
 
-type Found = { id: string | null } | { tried: Tried };
+type Found = { id: string | null; item: unknown } | { tried: Tried };
 
 /** The id of the one entry whose field has the value, or null. Several are never guessed between. */
 async function findId(client: CrmClient, entity: CrmEntity, field: string, value: string): Promise<Found> {
@@ -122,7 +141,7 @@ async function findId(client: CrmClient, entity: CrmEntity, field: string, value
         answer: say('YS-CRM-SEVERAL', { count: items.length, entity: entity.title, field, key: value }),
       },
     };
-  return { id: items.length === 0 ? null : String(at(items[0], entity.id)) };
+  return items.length === 0 ? { id: null, item: null } : { id: String(at(items[0], entity.id)), item: items[0] };
 }
 
 function write(client: CrmClient, entity: CrmEntity, id: string | null, fields: object): Promise<CrmReply> {

@@ -5,7 +5,7 @@ import * as v from 'valibot';
 import { isDatabaseDown } from '../../database/trouble.js';
 import type { DeliveryAbout, DestinationContext, DestinationKind, Tried } from '../destination-kind.js';
 import { columnsOf, isColumnName } from './columns.js';
-import { deleteRow, ownColumns, prepareTable, upsertRow } from './table.js';
+import { deleteRow, ownColumns, prepareTable, rowOf, upsertRow } from './table.js';
 import { withConnection } from './table-rows.js';
 
 const entries = {
@@ -62,6 +62,15 @@ export const database: DestinationKind = {
     }));
     if ('columns' in asked) return asked.columns;
     throw new YsError('YS-DESTINATION-COLUMNS', { detail: asked.answer.replace(/\.$/, '') });
+  },
+  async standing(written, about, context) {
+    const asked = await connected(context, async (connection) => ({
+      result: 'delivered',
+      answer: '',
+      columns: null,
+      cells: await rowOf(connection, String(context.definition.table), identityOf(written as Cell[], about, context)),
+    }));
+    return 'cells' in asked ? { cells: asked.cells } : { answer: asked.answer };
   },
   takeOut: (written, about, context) =>
     connected<Taken>(context, async (connection) =>

@@ -58,6 +58,30 @@ async function isOurs(connection: Connection, table: string): Promise<boolean> {
   return rows[0]?.comment === mark;
 }
 
+/** The number of DECIMAL columns in the protocol of MySQL (MYSQL_TYPE_NEWDECIMAL). */
+const decimalType = 246;
+
+/** The row of an identity as texts, without the columns of our own; null where there is none. */
+export async function rowOf(
+  connection: Connection,
+  table: string,
+  identity: string,
+): Promise<[name: string, text: string][] | null> {
+  const query = { sql: `SELECT * FROM ${quote(table)} WHERE ys_identity = ?`, dateStrings: true };
+  const [rows, columns] = await connection.query<RowDataPacket[]>(query, [identity]);
+  if (!rows[0]) return null;
+  const decimals = new Set(columns.flatMap(({ name, type }) => (type === decimalType ? [name] : [])));
+  const text = (name: string, value: unknown) =>
+    decimals.has(name)
+      ? String(value)
+          .replace(/(\.\d*?)0+$/, '$1')
+          .replace(/\.$/, '')
+      : String(value);
+  return Object.entries(rows[0])
+    .filter(([name]) => !name.startsWith('ys_'))
+    .map(([name, value]) => [name, value === null ? '' : text(name, value)]);
+}
+
 /** Inserts the row of an identity, or brings it up to date. Doing it twice changes nothing. */
 export async function upsertRow(
   connection: Connection,

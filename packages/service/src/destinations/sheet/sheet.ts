@@ -1,4 +1,4 @@
-import type { Cell } from '@yellow-sieve/core';
+import { type Cell, flatCells, partsText } from '@yellow-sieve/core';
 import { and, eq } from 'drizzle-orm';
 import { sheetRow } from '../../database/schema.js';
 import type { DestinationKind } from '../destination-kind.js';
@@ -15,6 +15,13 @@ export const sheet: DestinationKind = {
   test: async () => ({ ok: true, detail: 'a sheet is kept in the service itself' }),
   async withdraw(tx, destination, identity) {
     await tx.delete(sheetRow).where(and(eq(sheetRow.destination, destination), eq(sheetRow.identity, identity)));
+  },
+  async standing(_written, about, { db, name }) {
+    const [row] = await db
+      .select()
+      .from(sheetRow)
+      .where(and(eq(sheetRow.destination, name), eq(sheetRow.identity, about.identity)));
+    return { cells: row ? flatCells(row.cells).map((cell) => [cell.name, partsText(cell.value)]) : null };
   },
   async deliver(payload, about, { db, name }) {
     const cells = payload as Cell[];

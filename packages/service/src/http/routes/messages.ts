@@ -1,12 +1,15 @@
 import { Readable } from 'node:stream';
-import { messageEndpoints } from '@yellow-sieve/contract';
+import { messageEndpoints, type QueryOf } from '@yellow-sieve/contract';
 import { compileSieve } from '@yellow-sieve/core';
 import type { AgainParams } from '../../jobs/index.js';
 import { originalFile } from '../../original/original-file.js';
 import { confirmationOf } from '../../store/confirmation-store.js';
 import { isOpen } from '../../store/delivery-store.js';
+import { listMessages, messagesByKey, messagesToSearch } from '../../store/find-messages.js';
+import { searchWords } from '../../store/finding-store.js';
 import { createJob } from '../../store/job-store.js';
-import { listMessages, messageDetail, messageRow, putThroughAgain, takeIn } from '../../store/message-store.js';
+import { messageDetail, messageRow, putThroughAgain, takeIn } from '../../store/message-store.js';
+import { cursorId } from '../../store/paging.js';
 import { rawPieces } from '../../store/raw-store.js';
 import { sieveSource } from '../../store/sieve-store.js';
 import type { ServeContext } from '../serve-context.js';
@@ -15,6 +18,9 @@ import { ownerOf, serveEndpoint } from '../serve-endpoint.js';
 export function serveMessages(context: ServeContext): void {
   const { app, db, show, onward } = context;
   serveEndpoint(app, db, messageEndpoints.list, ({ query }) => listMessages(db, query));
+  serveEndpoint(app, db, messageEndpoints.within, ({ query }, { caller }) =>
+    foundWithin(context, query, ownerOf(caller)),
+  );
   serveEndpoint(app, db, messageEndpoints.get, ({ params }) => detailOf(db, params.key));
   serveEndpoint(app, db, messageEndpoints.raw, async ({ params }) => {
     const { rawId } = await messageRow(db, params.key);
@@ -42,10 +48,11 @@ export function serveMessages(context: ServeContext): void {
     return { key: params.key };
   });
   serveEndpoint(app, db, messageEndpoints.againMany, async ({ query, body }, { caller }) => {
-    const made: AgainParams = { selection: body, ...againOptions(query) };
+    const dry = query.dry === 'true';
+    const made: AgainParams = { selection: body, ...againOptions(query), dry };
     const job = await createJob(db, {
       kind: 'again',
-      title: `Put through again: ${selectionText(body)}`,
+      title: `${dry ? 'What would come of putting through again' : 'Put through again'}: ${selectionText(body)}`,
       sieve: query.draft ?? body.sieve ?? null,
       by: caller?.name ?? '',
       params: made,
@@ -53,6 +60,41 @@ export function serveMessages(context: ServeContext): void {
     onward();
     return { job };
   });
+}
+
+/** Messages looked through in one step of a thread, and at the most for one answer. */
+const perStep = 50;
+const perAnswer = 2000;
+/** Milliseconds after which an answer is given with what was found so far, and messages after which it is. */
+const longestSearchMs = 1500;
+const enoughFound = 20;
+
+type Within = QueryOf<typeof messageEndpoints.within>;
+
+/** Looks through the texts of a stretch of messages, newest first. */
+async function foundWithin({ db, show }: ServeContext, { words, cursor, ...filter }: Within, on: string) {
+  const wanted = searchWords(words);
+  const until = Date.now() + longestSearchMs;
+  const excerpts = new Map<string, string>();
+  let at = cursorId(cursor);
+  let backTo: Date | null = null;
+  let searched = 0;
+  let over = false;
+  while (!over && searched < perAnswer && excerpts.size < enoughFound && Date.now() < until) {
+    const messages = await messagesToSearch(db, filter, at, perStep);
+    for (const { key, excerpt } of await show.search({ messages, words: wanted }, on)) excerpts.set(key, excerpt);
+    searched += messages.length;
+    at = messages.at(-1)?.key ?? at;
+    backTo = messages.at(-1)?.received ?? backTo;
+    over = messages.length < perStep;
+  }
+  const items = await messagesByKey(db, [...excerpts.keys()]);
+  return {
+    items: items.map((item) => ({ ...item, excerpt: excerpts.get(item.key) ?? '' })),
+    searched,
+    back_to: backTo?.toISOString() ?? null,
+    next: over ? null : (at ?? null),
+  };
 }
 
 const againOptions = ({ draft, forget }: { draft?: string | undefined; forget: 'true' | 'false' }) => ({
@@ -120,8 +162,10 @@ type Detail = Awaited<ReturnType<typeof messageDetail>>;
 
 /** The outcome in the same public form, and key order, as `sift --json` prints it. */
 function outcomeOf(row: Detail['row'], revision: NonNullable<Detail['revision']>) {
-  const { verdict, reasons, sieve, layout, score, fields, rows, evidence, problems, trace } = revision;
+  const { verdict, reasons, sieve, layout, score, fields, rows, heldRows, evidence, problems, trace } = revision;
   const { category } = row;
   const leftovers = revision.leftovers ?? [];
-  return { verdict, reasons, category, sieve, layout, score, fields, rows, evidence, problems, leftovers, trace };
+  const held = heldRows ? { held_rows: heldRows } : {};
+  const found = { layout, score, fields, rows, evidence, problems, ...held, leftovers, trace };
+  return { verdict, reasons, category, sieve, ...found };
 }

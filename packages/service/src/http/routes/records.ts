@@ -5,7 +5,8 @@ import { csvOf } from '../../exports/csv.js';
 import { type RowsLayout, recordTable } from '../../exports/record-file.js';
 import { xlsxOf } from '../../exports/xlsx.js';
 import { enterValues, judgeValue } from '../../sieves/correct.js';
-import { allRecords, getRecord, listRecords, type RecordFilter } from '../../store/record-store.js';
+import { journalOf } from '../../store/journal-store.js';
+import { allRecords, getRecord, listRecords, type RecordFilter, revisionsOf } from '../../store/record-store.js';
 import { getSieve } from '../../store/sieve-store.js';
 import type { ServeContext } from '../serve-context.js';
 import { type FileReply, serveEndpoint } from '../serve-endpoint.js';
@@ -21,6 +22,15 @@ export function serveRecords({ app, db, onward }: ServeContext): void {
   serveEndpoint(app, db, recordEndpoints.judge, async ({ params, body }, { caller }) => {
     await judgeValue(db, params.key, body, caller?.name ?? '');
     return { done: true as const };
+  });
+  serveEndpoint(app, db, recordEndpoints.history, async ({ params }) => {
+    const { message } = await getRecord(db, params.key);
+    const done = await journalOf(db, message);
+    return {
+      message,
+      revisions: await revisionsOf(db, params.key),
+      journal: done.map(({ at, by, act, words }) => ({ at: at.toISOString(), by, act, words })),
+    };
   });
   serveEndpoint(app, db, recordEndpoints.get, ({ params }) => getRecord(db, params.key));
 }

@@ -52,6 +52,8 @@ export interface CompareItem {
   came: { arrival: Arrival; record: { key: string; link: string } } | null;
   expect: ExpectSource | null;
   entered: Entered | undefined;
+  /** What stands of it: it is held against that, and not against what rules make of it. */
+  stands?: Made | undefined;
 }
 
 /** Tries one or two states of the rules on some messages. */
@@ -86,7 +88,7 @@ export async function compare(task: CompareTask): Promise<CompareReply[]> {
 
 async function compareOne(task: CompareTask, item: CompareItem): Promise<CompareReply> {
   const reading = await readingOf(task.database, item.rawId);
-  const before = task.before && (await make(reading, task.before, task, item));
+  const before = item.stands ?? (task.before && (await make(reading, task.before, task, item)));
   const after = await make(reading, task.after, task, item);
   const sieve = sieveOf(task.after, task.sieve);
   const { expected, unreadable } = readExpected(item, sieve, task.before && sieveOf(task.before, task.sieve));

@@ -12,6 +12,7 @@ import {
 import type { Mark } from '../../original/mark-source.js';
 import type { Outline } from '../../sieves/outline.js';
 import type { CompareReply, CompareTask } from './compare.js';
+import type { FoundWithin, SearchTask } from './search.js';
 import type { ShowReply, ShowTask } from './show.js';
 import type { SuggestTask } from './suggest.js';
 import { ThreadPool } from './thread-pool.js';
@@ -75,6 +76,11 @@ export class ShowPool {
   private background(): ThreadPool {
     this.comparing ??= new ThreadPool({ threads: 1, seconds: this.seconds });
     return this.comparing;
+  }
+
+  /** Looks for words in what people read of messages. @throws YsError YS-MESSAGE-TOO-SLOW */
+  search(task: Omit<SearchTask, 'database'>, on: string): Promise<FoundWithin[]> {
+    return this.asked('search', { database: this.database, ...task }, on);
   }
 
   /** Suggests a sieve; null when nothing was found. @throws YsError YS-MESSAGE-TOO-SLOW */

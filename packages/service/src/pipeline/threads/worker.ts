@@ -1,12 +1,13 @@
 import { compare } from './compare.js';
 import { handle } from './handle.js';
+import { search } from './search.js';
 import { show } from './show.js';
 import { suggest } from './suggest.js';
 import { count, edit, guess, outline, rule, shown, vet } from './workbench.js';
 import { type Timed, timed } from './worker-clock.js';
 
 /** What a worker thread can do, by its name: one line for each. */
-const works = { handle, compare, show, suggest, shown, edit, guess, rule, count, outline, vet };
+const works = { handle, compare, show, search, suggest, shown, edit, guess, rule, count, outline, vet };
 
 export type Works = typeof works;
 

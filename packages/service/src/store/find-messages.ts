@@ -1,0 +1,121 @@
+import type { Message } from '@yellow-sieve/contract';
+import { YsError } from '@yellow-sieve/core';
+import { and, desc, eq, exists, gte, inArray, lt, or, type SQL, sql } from 'drizzle-orm';
+import type { Executor } from '../database/connect.js';
+import { finding, mailbox, message, record } from '../database/schema.js';
+import { hasWords, searchWords } from './finding-store.js';
+import { ofCause } from './hold-store.js';
+import { messageItem, publishedMessage } from './message-store.js';
+import { cursorId, pageOf } from './paging.js';
+import { hasValue, type ValueFilter } from './record-store.js';
+
+/** Which messages; what is left out does not matter. */
+export interface MessageFilter extends ValueFilter {
+  mailbox?: string | undefined;
+  state?: Message['state'] | undefined;
+  sieve?: string | undefined;
+  category?: string | undefined;
+  /** Code of the first reason of its state. */
+  cause?: string | undefined;
+  /** Received at or after, and before: a day, or a moment in ISO 8601. */
+  from?: string | undefined;
+  to?: string | undefined;
+  /** Words of the head and of values, keys, and `field=value`. */
+  find?: string | undefined;
+}
+
+/** Messages of a filter, newest first. */
+export async function listMessages(
+  db: Executor,
+  { limit, cursor, ...filter }: MessageFilter & { limit: number; cursor?: string | undefined },
+) {
+  const before = cursorId(cursor);
+  const rows = await matching(db, filter, before).limit(limit + 1);
+  return pageOf(rows.map(publishedMessage), limit);
+}
+
+/** The next messages of a filter to look through, newest first, with where their raw mail is. */
+export const messagesToSearch = (
+  db: Executor,
+  filter: Omit<MessageFilter, 'find'>,
+  before: string | undefined,
+  limit: number,
+) =>
+  db
+    .select({ key: message.id, rawId: message.rawId, received: message.receivedAt })
+    .from(message)
+    .innerJoin(mailbox, eq(mailbox.id, message.mailboxId))
+    .where(testOf(db, filter, before))
+    .orderBy(desc(message.id))
+    .limit(limit);
+
+/** Messages by their keys, newest first. */
+export async function messagesByKey(db: Executor, keys: readonly string[]): Promise<Message[]> {
+  if (keys.length === 0) return [];
+  const rows = await db
+    .select(messageItem)
+    .from(message)
+    .innerJoin(mailbox, eq(mailbox.id, message.mailboxId))
+    .where(inArray(message.id, [...keys]))
+    .orderBy(desc(message.id));
+  return rows.map(publishedMessage);
+}
+
+function matching(db: Executor, { find, ...filter }: MessageFilter, before: string | undefined) {
+  const listed = db.select(messageItem).from(message).innerJoin(mailbox, eq(mailbox.id, message.mailboxId)).$dynamic();
+  const words = searchWords(find ?? '');
+  const test = testOf(db, filter, before);
+  if (words.length === 0) return listed.where(test).orderBy(desc(message.id));
+  return listed
+    .innerJoin(finding, eq(finding.messageId, message.id))
+    .where(and(test, ...words.map((word) => foundBy(db, word))))
+    .orderBy(desc(message.id));
+}
+
+const isKey = /^[0-9a-f]{8}(?:-[0-9a-f]{4}){3}-[0-9a-f]{12}$/;
+
+/** A word of a search: the key of a message or record, a field with its value, or words of what the message is found by. */
+function foundBy(db: Executor, word: string): SQL | undefined {
+  const [, field, is] = /^([a-z]\w{0,62})=(.+)$/.exec(word) ?? [];
+  const ofRecord = (test: SQL | undefined) =>
+    exists(
+      db
+        .select({ id: record.id })
+        .from(record)
+        .where(and(eq(record.messageId, message.id), test)),
+    );
+  if (isKey.test(word)) return or(eq(message.id, word), ofRecord(eq(record.id, word)));
+  if (field && is) return or(ofRecord(hasValue(db, field, { is })), hasWords([word]));
+  return hasWords([word]);
+}
+
+function testOf(db: Executor, filter: Omit<MessageFilter, 'find'>, before: string | undefined): SQL | undefined {
+  const { field } = filter;
+  return and(
+    before ? lt(message.id, before) : undefined,
+    filter.mailbox ? eq(mailbox.name, filter.mailbox) : undefined,
+    filter.state ? eq(message.state, filter.state) : undefined,
+    filter.sieve ? eq(message.sieve, filter.sieve) : undefined,
+    filter.category ? eq(message.category, filter.category) : undefined,
+    filter.cause ? ofCause(filter.cause) : undefined,
+    filter.from ? gte(message.receivedAt, momentOf(filter.from)) : undefined,
+    filter.to ? lt(message.receivedAt, momentOf(filter.to)) : undefined,
+    field
+      ? exists(
+          db
+            .select({ one: sql`1` })
+            .from(record)
+            .where(and(eq(record.messageId, message.id), hasValue(db, field, filter))),
+        )
+      : undefined,
+  );
+}
+
+function momentOf(text: string): Date {
+  const moment = new Date(text);
+  if (Number.isNaN(moment.getTime()))
+    throw new YsError('YS-REQUEST-INVALID', {
+      detail: `“${text.slice(0, 40)}” is no day like 2027-05-01 and no moment of ISO 8601`,
+    });
+  return moment;
+}

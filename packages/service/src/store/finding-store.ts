@@ -1,0 +1,53 @@
+import { accentless, type TypedValues, toText } from '@yellow-sieve/core';
+import { and, type SQL, sql } from 'drizzle-orm';
+import type { Executor } from '../database/connect.js';
+import { finding } from '../database/schema.js';
+
+const longest = 4000;
+
+/** What people find a message by. */
+export interface Findable {
+  subject: string | null;
+  fromName: string | null;
+  fromAddress: string | null;
+  recipient: string;
+  /** The message's own id. */
+  messageId: string | null;
+}
+
+/** One text of all that a message is found by, folded; parts stay apart by line ends, so that no word runs into the next part. */
+function foldedOf(
+  { subject, fromName, fromAddress, recipient, messageId }: Findable,
+  values: TypedValues | null,
+): string {
+  const head = [subject, fromName, fromAddress, recipient, messageId];
+  const own = [...(values?.fields ?? []), ...(values?.rows.flat() ?? [])].map(([, value]) => toText(value));
+  const parts = [...head, ...own].flatMap((part) => (part ? [searchable(part)] : []));
+  return [...new Set(parts)].join('\n').slice(0, longest);
+}
+
+/** As words are compared when somebody looks for them: without case, accents and letters that cannot be seen. */
+export const searchable = (text: string): string => accentless(text.replace(/\p{Cf}/gu, ''));
+
+export async function keepFinding(
+  tx: Executor,
+  messageId: string,
+  findable: Findable,
+  values: TypedValues | null,
+): Promise<void> {
+  const folded = foldedOf(findable, values);
+  await tx.insert(finding).values({ messageId, folded }).onDuplicateKeyUpdate({ set: { folded } });
+}
+
+/** The words of a search: those within quotation marks belong together. */
+export function searchWords(text: string): string[] {
+  const found = text.slice(0, 200).match(/["“„][^"“”„]+["”“]|\S+/g) ?? [];
+  return found
+    .map((word) => searchable(word.replace(/^["“„]|["”“]$/g, '')))
+    .filter((word) => word !== '')
+    .slice(0, 12);
+}
+
+/** Holds where all the words of a search stand in what a message is found by. */
+export const hasWords = (words: readonly string[]): SQL | undefined =>
+  and(...words.map((word) => sql`${finding.folded} LIKE ${`%${word.replace(/[\\%_]/g, '\\$&')}%`}`));
