@@ -10,7 +10,7 @@ const only = (name, from, allowed) => ({
 });
 
 /** The core’s shapes: schemas, and how values of records are written as text. */
-const shapes = '^packages/core/src/(shapes/|rules/traces|rules/[^/]+/trace|values/json-text)';
+const shapes = '^packages/core/src/(shapes/|disguise/|rules/traces|rules/[^/]+/trace|values/json-text)';
 
 module.exports = {
   forbidden: [

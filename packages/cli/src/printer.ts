@@ -1,3 +1,4 @@
+import { unmasked } from '@yellow-sieve/core/shapes';
 import Table from 'cli-table3';
 import type { Output } from './command.js';
 
@@ -98,4 +99,4 @@ const allControls = /[\u0000-\u001f\u007f-\u009f]/g;
 const keepLines = /[\u0000-\u0008\u000b-\u001f\u007f-\u009f]/g;
 
 /** A message must not be able to steer the terminal. */
-const clean = (text: string, controls = allControls) => text.replace(controls, ' ');
+const clean = (text: string, controls = allControls) => unmasked(text.replace(controls, ' '));

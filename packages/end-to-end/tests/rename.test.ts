@@ -89,7 +89,7 @@ describe('renaming a field', () => {
     expect(kept.expect).toMatchObject({ contact: 'Ottoline Marsh' });
     expect(kept.expect).not.toHaveProperty('skipper');
     const { items: accuracy } = await client.sieves.accuracy({ params });
-    expect(accuracy).toMatchObject([{ field: 'contact', judged: 1, right: 1 }]);
+    expect(accuracy).toMatchObject([{ field: 'contact', judged: 2, right: 1 }]);
 
     const stored = await client.records.get({ params: { key: record } });
     expect(stored.fields).toMatchObject({ contact: 'Theodora Lunde' });

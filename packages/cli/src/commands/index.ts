@@ -9,10 +9,10 @@ import { files } from './files/list.js';
 import { filesPut } from './files/put.js';
 import { jobs, jobsFindings, jobsStop } from './jobs.js';
 import { lookupEffect, lookupFollow, lookupPut, lookups } from './lookups.js';
-import { again, messages, takeIn } from './messages.js';
+import { again, find, messages, takeIn } from './messages.js';
 import { connectionPut, connectionTest, modelUse } from './model.js';
 import { read } from './read.js';
-import { enterRecord, exportRecords, judgeRecord, records } from './records.js';
+import { enterRecord, exportRecords, judgeRecord, recordHistory, recordNote, records } from './records.js';
 import {
   connectionRemove,
   destinationRemove,
@@ -44,6 +44,7 @@ export const commands: readonly Command[] = [
   scrub,
   read,
   feed,
+  find,
   messages,
   again,
   takeIn,
@@ -52,6 +53,8 @@ export const commands: readonly Command[] = [
   exportRecords,
   enterRecord,
   judgeRecord,
+  recordHistory,
+  recordNote,
   review,
   reviewConfirm,
   reviewUndo,

@@ -1,6 +1,7 @@
-import { type Message, messageStates } from '@yellow-sieve/contract';
+import type { Client } from '@yellow-sieve/client';
+import { type FoundWithin, type Message, messageStates } from '@yellow-sieve/contract';
 import { CallError } from '../call-error.js';
-import type { Command } from '../command.js';
+import type { Command, Input } from '../command.js';
 import { waitForJob } from '../wait-for-job.js';
 import { jobText } from './jobs.js';
 import { listOptions, listQuery, moreNote, optional, shortTime } from './listing.js';
@@ -14,8 +15,17 @@ export const messages: Command = {
     { flags: '--mailbox <name>', about: 'only of this mailbox' },
     { flags: '--state <state>', about: 'only in this state', choices: messageStates },
     { flags: '--sieve <name>', about: 'only those this sieve took' },
+    { flags: '--category <name>', about: 'only of this category' },
+    { flags: '--cause <code>', about: 'only with this code as the first reason' },
+    { flags: '--from <day>', about: 'received at or after this day or moment' },
+    { flags: '--to <day>', about: 'received before this day or moment' },
+    { flags: '--view <name>', about: 'as a saved view says' },
   ],
-  examples: ['yellow-sieve messages --state review', 'yellow-sieve messages 0199… --json'],
+  examples: [
+    'yellow-sieve messages --state review',
+    'yellow-sieve messages 0199… --json',
+    'yellow-sieve messages --from 2026-11-01 --sieve berth-request',
+  ],
   async run(input) {
     const [key] = input.args;
     const service = input.client();
@@ -23,29 +33,98 @@ export const messages: Command = {
       const detail = await service.messages.get({ params: { key } });
       return { kind: 'text', text: JSON.stringify(detail, null, 2), json: detail };
     }
-    const query = {
-      ...listQuery(input),
-      mailbox: optional(input, 'mailbox'),
-      state: optional<Message['state']>(input, 'state'),
-      sieve: optional(input, 'sieve'),
-    };
+    const query = { ...(await filtersOf(input)), ...listQuery(input) };
     const page = await service.messages.list({ query });
     return {
       kind: 'table',
-      columns: ['received', 'mailbox', 'state', 'subject', 'why', 'key'],
-      rows: page.items.map((item) => [
-        shortTime(item.received),
-        item.mailbox,
-        item.state,
-        item.subject ?? '',
-        item.reasons.map(({ text }) => text).join(' '),
-        item.key,
-      ]),
+      columns,
+      rows: page.items.map(rowOf),
       json: page,
       ...moreNote(page.next),
     };
   },
 };
+
+const columns = ['received', 'mailbox', 'state', 'subject', 'why', 'key'];
+
+const rowOf = (item: Message) => [
+  shortTime(item.received),
+  item.mailbox,
+  item.state,
+  item.subject ?? '',
+  item.reasons.map(({ text }) => text).join(' '),
+  item.key,
+];
+
+/** What narrows a list of messages: a saved view, and the options over it. */
+async function filtersOf(input: Input) {
+  const named = optional(input, 'view');
+  const views = named === undefined ? [] : (await input.client().views.list()).items;
+  const view = views.find(({ name }) => name === named);
+  if (named !== undefined && !view)
+    throw new CallError('YS-CLI-WORD', {
+      word: named,
+      known: views.map(({ name }) => name).join(', ') || 'no view yet',
+    });
+  const names = ['mailbox', 'sieve', 'category', 'cause', 'from', 'to'];
+  const given = Object.fromEntries(
+    names.flatMap((name) => {
+      const value = optional(input, name);
+      return value === undefined ? [] : [[name, value]];
+    }),
+  );
+  const state = optional<Message['state']>(input, 'state');
+  return { ...view?.filters, ...given, ...(state ? { state } : {}) };
+}
+
+export const find: Command = {
+  words: 'find',
+  about: 'Find messages by words of subject, sender, recipient, ids and values, then by words of their texts',
+  args: '<words...>',
+  options: [
+    ...listOptions,
+    { flags: '--mailbox <name>', about: 'only of this mailbox' },
+    { flags: '--state <state>', about: 'only in this state', choices: messageStates },
+    { flags: '--sieve <name>', about: 'only those this sieve took' },
+    { flags: '--from <day>', about: 'received at or after this day or moment' },
+    { flags: '--to <day>', about: 'received before this day or moment' },
+    { flags: '--within', about: 'also look through the texts of messages, as far back as there are any' },
+  ],
+  examples: [
+    'yellow-sieve find kittiwake',
+    'yellow-sieve find vessel=Kittiwake --state review',
+    'yellow-sieve find "shore power" --within',
+  ],
+  async run(input) {
+    const words = input.args.map((word) => (/\s/.test(word) ? `"${word}"` : word)).join(' ');
+    const filters = await filtersOf(input);
+    const client = input.client();
+    const page = await client.messages.list({ query: { ...filters, ...listQuery(input), find: words } });
+    const known = new Set(page.items.map(({ key }) => key));
+    const within = input.options.within === true ? await allWithin(client, words, filters) : [];
+    const more = within.filter(({ key }) => !known.has(key));
+    return {
+      kind: 'table',
+      columns: [...columns, 'stands in it'],
+      rows: [...page.items.map((item) => [...rowOf(item), '']), ...more.map((item) => [...rowOf(item), item.excerpt])],
+      json: { ...page, within: more },
+      ...moreNote(page.next),
+    };
+  },
+};
+
+type Filters = Awaited<ReturnType<typeof filtersOf>>;
+
+async function allWithin(client: Client, words: string, filters: Filters): Promise<FoundWithin[]> {
+  const found: FoundWithin[] = [];
+  let cursor: string | undefined;
+  do {
+    const stretch = await client.messages.within({ query: { ...filters, words, ...(cursor ? { cursor } : {}) } });
+    found.push(...stretch.items);
+    cursor = stretch.next ?? undefined;
+  } while (cursor);
+  return found;
+}
 
 export const takeIn: Command = {
   words: 'messages take-in',
@@ -62,6 +141,7 @@ const selectionOptions = [
   { flags: '--mailbox <name>', about: 'those of this mailbox' },
   { flags: '--sieve <name>', about: 'those this sieve took' },
   { flags: '--state <state>', about: 'those in this state', choices: ['done', 'review', 'skipped', 'failed'] },
+  { flags: '--cause <code>', about: 'those with this code as the first reason' },
   { flags: '--from <moment>', about: 'received at or after this moment, such as 2026-11-01T00:00:00Z' },
   { flags: '--to <moment>', about: 'received before this moment' },
   { flags: '--all', about: 'every message there is' },
@@ -75,6 +155,7 @@ export const again: Command = {
     ...selectionOptions,
     { flags: '--draft <sieve>', about: 'with the draft of this sieve; what it would newly deliver is kept back' },
     { flags: '--forget', about: 'forget what people entered' },
+    { flags: '--dry', about: 'only say what would come of it, by what is live' },
     { flags: '--yes', about: 'do not ask' },
   ],
   examples: [
@@ -89,18 +170,21 @@ export const again: Command = {
       draft: optional(input, 'draft'),
       forget: options.forget === true ? ('true' as const) : ('false' as const),
     };
-    const chosen = ['mailbox', 'sieve', 'state', 'from', 'to'].filter((name) => optional(input, name) !== undefined);
+    const dry = options.dry === true;
+    const chosen = ['mailbox', 'sieve', 'state', 'cause', 'from', 'to'].filter(
+      (name) => optional(input, name) !== undefined,
+    );
     const [key] = args;
-    if (key !== undefined && args.length === 1 && chosen.length === 0) {
+    if (key !== undefined && args.length === 1 && chosen.length === 0 && !dry) {
       const answer = await client.messages.again({ params: { key }, query });
       return { kind: 'text', text: `${answer.key} is put through again.`, json: answer };
     }
     if (args.length === 0 && chosen.length === 0 && options.all !== true) throw new CallError('YS-CLI-SELECTION');
     const body = Object.fromEntries(chosen.map((name) => [name, optional(input, name)]));
-    if (args.length === 0 && options.yes !== true && !(await input.confirm(questionOf(body))))
+    if (args.length === 0 && options.yes !== true && !dry && !(await input.confirm(questionOf(body))))
       throw new CallError('YS-CLI-DECLINED');
     const { job } = await client.messages.againMany({
-      query,
+      query: { ...query, dry: dry ? 'true' : 'false' },
       body: { ...body, ...(args.length > 0 ? { keys: [...args] } : {}) },
     });
     const done = await waitForJob(client, job, input.progress);

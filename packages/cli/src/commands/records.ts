@@ -1,7 +1,8 @@
-import type { RecordItem } from '@yellow-sieve/contract';
+import type { Client } from '@yellow-sieve/client';
+import type { RecordItem, RecordRevision } from '@yellow-sieve/contract';
 import type { JsonValue } from '@yellow-sieve/core';
 import { CallError } from '../call-error.js';
-import type { Command } from '../command.js';
+import type { Command, Input } from '../command.js';
 import { shown } from '../show/value-text.js';
 import { listOptions, listQuery, moreNote, optional, shortTime } from './listing.js';
 
@@ -94,19 +95,72 @@ function pairOf(text: string): [string, string | null] {
 export const enterRecord: Command = {
   words: 'records enter',
   about: 'Enter values for a record; they survive putting its message through again',
-  args: '<key> <values...>',
+  args: '<key> [values...]',
+  options: [
+    { flags: '--remove-row <numbers>', about: 'take these rows out, such as 2 or 2,5' },
+    { flags: '--hold-row <numbers>', about: 'hold these rows back: they go nowhere, the others do' },
+    { flags: '--let-go', about: 'hold no row back any more' },
+  ],
   examples: [
     'yellow-sieve records enter 0199… nights=3',
     'yellow-sieve records enter 0199… pier=',
+    'yellow-sieve records enter 0199… rows[2].litres=20',
+    'yellow-sieve records enter 0199… --hold-row 3',
     `yellow-sieve records enter 0199… 'rows=[{"product": "Diesel", "litres": 20}]'`,
   ],
-  async run({ args: [key = '', ...values], client }) {
-    const { rows, ...fields } = Object.fromEntries(values.map(pairOf));
-    const body = { fields, ...(typeof rows === 'string' ? { rows: rowsOf(rows) } : {}) };
-    const answer = await client().records.enter({ params: { key }, body });
+  async run(input) {
+    const { args, client } = input;
+    const [key = '', ...values] = args;
+    const pairs = values.map(pairOf);
+    const cells = pairs.filter(([name]) => name.startsWith('rows['));
+    const { rows, ...fields } = Object.fromEntries(pairs.filter(([name]) => !name.startsWith('rows[')));
+    const held = input.options.letGo === true ? [] : numbersOf(input, 'holdRow');
+    const body = {
+      fields,
+      ...(typeof rows === 'string' ? { rows: rowsOf(rows) } : {}),
+      ...(cells.length > 0
+        ? { cells: Object.fromEntries(cells.map(([path, value]) => [countedFromZero(path), value])) }
+        : {}),
+      ...(held ? { held_rows: held } : {}),
+    };
+    const removed = numbersOf(input, 'removeRow');
+    const changed = removed ? await withoutRows(client(), key, body, removed) : body;
+    const answer = await client().records.enter({ params: { key }, body: changed });
     return { kind: 'text', text: 'Entered; the next revision has it.', json: answer };
   },
 };
+
+/** `rows[2].litres` as people count is the second row. */
+function countedFromZero(path: string): string {
+  const [, number, column] = /^rows\[(\d+)\]\.(\w+)$/.exec(path) ?? [];
+  if (number === undefined || number === '0') throw new CallError('YS-CLI-ROWS');
+  return `rows[${Number(number) - 1}].${column}`;
+}
+
+/** Numbers of rows as people count, from 0. */
+function numbersOf(input: Input, option: string): number[] | null {
+  const text = optional(input, option);
+  if (text === undefined) return null;
+  const numbers = text.split(',').map((one) => Number(one.trim()) - 1);
+  if (numbers.some((one) => !Number.isInteger(one) || one < 0)) throw new CallError('YS-CLI-ROWS');
+  return numbers;
+}
+
+interface Entering {
+  rows?: Record<string, JsonValue>[];
+  cells?: Record<string, JsonValue>;
+}
+
+/** The same without some rows: the whole list is sent, with the cells in it. Numbers are those of the list as it was. */
+async function withoutRows<B extends Entering>(client: Client, key: string, body: B, removed: readonly number[]) {
+  const { cells = {}, ...rest } = body;
+  const rows = (body.rows ?? (await client.records.get({ params: { key } })).rows).map((row) => ({ ...row }));
+  for (const [path, value] of Object.entries(cells)) {
+    const [, at, column = ''] = /^rows\[(\d+)\]\.(\w+)$/.exec(path) ?? [];
+    rows[Number(at)] = { ...rows[Number(at)], [column]: value };
+  }
+  return { ...rest, rows: rows.filter((_, at) => !removed.includes(at)) };
+}
 
 /** The whole list of rows, as JSON. */
 function rowsOf(text: string): Record<string, JsonValue>[] {
@@ -118,6 +172,52 @@ function rowsOf(text: string): Record<string, JsonValue>[] {
   }
   throw new CallError('YS-CLI-ROWS');
 }
+
+export const recordHistory: Command = {
+  words: 'records history',
+  about: 'Every revision of a record with what changed in it, and what people did with it',
+  args: '<key>',
+  examples: ['yellow-sieve records history 0199…'],
+  async run({ args: [key = ''], client }) {
+    const history = await client().records.history({ params: { key } });
+    const { revisions, journal } = history;
+    const lines = revisions.flatMap((revision, i) => {
+      const { number, verdict, sieve, made, made_from: from } = revision;
+      const by = from.sieveVersion === null ? `draft of ${sieve}` : `version ${from.sieveVersion} of ${sieve}`;
+      return [`revision ${number}  ${shortTime(made)}  ${verdict}  ${by}`, ...changesOf(revision, revisions[i - 1])];
+    });
+    const done = journal.map(({ at, by, act, words }) => `${shortTime(at)}  ${by}  ${act}${words && `: ${words}`}`);
+    return { kind: 'text', text: [...lines, ...(done.length > 0 ? ['', ...done] : [])].join('\n'), json: history };
+  },
+};
+
+function changesOf(revision: RecordRevision, before: RecordRevision | undefined): string[] {
+  const names = [...new Set([...Object.keys(before?.fields ?? {}), ...Object.keys(revision.fields)])];
+  const fields = names.flatMap((name) => {
+    const [was, is] = [shown(before?.fields[name]), shown(revision.fields[name])];
+    return was === is ? [] : [`  ${name}  ${before ? `${was || '–'} → ` : ''}${is || '–'}`];
+  });
+  const [wasRows, isRows] = [before?.rows ?? [], revision.rows];
+  const rows = isRows.flatMap((row, at) => {
+    const [was, is] = [JSON.stringify(wasRows[at] ?? null), JSON.stringify(row)];
+    return was === is ? [] : [`  row ${at + 1}  ${Object.values(row).map(shown).join(', ')}`];
+  });
+  const gone = wasRows.length > isRows.length ? [`  ${wasRows.length - isRows.length} rows fewer`] : [];
+  const numbers = revision.held_rows.map((at) => at + 1);
+  return [...fields, ...rows, ...gone, ...(numbers.length > 0 ? [`  held back: rows ${numbers.join(', ')}`] : [])];
+}
+
+export const recordNote: Command = {
+  words: 'records note',
+  about: 'Keep a note with a record',
+  args: '<key> <words...>',
+  examples: ['yellow-sieve records note 0199… "the owner rang: she comes a day later"'],
+  async run({ args: [key = '', ...words], client }) {
+    const { message } = await client().records.get({ params: { key } });
+    const done = await client().review.note({ params: { key: message }, body: { text: words.join(' ') } });
+    return { kind: 'text', text: 'It is kept.', json: done };
+  },
+};
 
 export const judgeRecord: Command = {
   words: 'records judge',

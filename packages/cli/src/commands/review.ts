@@ -15,19 +15,21 @@ export const review: Command = {
       ...(typeof sieve === 'string' ? { sieve } : {}),
       ...(typeof mailbox === 'string' ? { mailbox } : {}),
     };
-    const { items } = await client().review.causes({ query });
+    const found = await client().review.causes({ query });
+    const held = found.held_rows.map(({ sieve: of, count }) => `${of}: ${count} rows are held back.`);
     return {
       kind: 'table',
-      columns: ['waiting', 'mailbox', 'sieve', 'cause', 'code', 'since'],
-      rows: items.map(({ count, mailbox: of, sieve: by, text, code, since }) => [
+      columns: ['waiting', 'mailbox', 'sieve', 'why', 'cause', 'since'],
+      rows: found.items.map(({ count, mailbox: of, sieve: by, text, cause, since }) => [
         String(count),
         of,
         by ?? '',
         text,
-        code,
+        cause,
         since.slice(0, 16).replace('T', ' '),
       ]),
-      json: { items },
+      json: found,
+      ...(held.length > 0 ? { note: held.join('\n') } : {}),
     };
   },
 };
@@ -45,7 +47,10 @@ export const reviewConfirm: Command = {
   args: '[keys...]',
   options: [
     { flags: '--sieve <name>', about: 'all in review of this sieve' },
-    { flags: '--cause <code>', about: 'with --sieve: only those whose first reason has this code' },
+    {
+      flags: '--cause <code>',
+      about: 'only those whose first reason has this code, or this cause as `review` lists it',
+    },
     { flags: '--yes', about: 'do not ask' },
   ],
   examples: [
@@ -67,13 +72,12 @@ export const reviewConfirm: Command = {
 
 export const reviewUndo: Command = {
   words: 'review undo',
-  about: 'Take back what was confirmed, before it has left',
+  about: 'Take back what was confirmed, before it has left, or what was laid aside',
   args: '<keys...>',
   examples: ['yellow-sieve review undo 01a223be-a3a3-7408-90bc-51656fd8d7d7'],
   async run({ args, client }) {
     const done: Done[] = [];
-    for (const key of args)
-      done.push(await orWhy(key, () => client().review.undo({ params: { key } }), 'in review again'));
+    for (const key of args) done.push(await orWhy(key, () => takenBack(client(), key), 'in review again'));
     return outputOf(done);
   },
 };
@@ -92,6 +96,14 @@ export const reviewNotForUs: Command = {
     return outputOf(done);
   },
 };
+
+/** What was laid aside is taken up again; else it was confirmed. */
+async function takenBack(client: Client, key: string): Promise<unknown> {
+  const { reasons } = await client.messages.get({ params: { key } });
+  return reasons[0]?.code === 'YS-NOT-FOR-US'
+    ? client.review.forUs({ params: { key } })
+    : client.review.undo({ params: { key } });
+}
 
 interface Chosen {
   key: string;
@@ -112,15 +124,14 @@ async function chosenBy(client: Client, keys: readonly string[], options: Input[
 }
 
 async function inReviewOf(client: Client, { sieve, cause }: Input['options']): Promise<string[]> {
-  if (typeof sieve !== 'string') return [];
+  if (typeof sieve !== 'string' && typeof cause !== 'string') return [];
+  const chosen = { ...(typeof sieve === 'string' ? { sieve } : {}), ...(typeof cause === 'string' ? { cause } : {}) };
   const keys: string[] = [];
   let cursor: string | undefined;
   do {
-    const query = { state: 'review' as const, sieve, limit: '200', ...(cursor ? { cursor } : {}) };
+    const query = { state: 'review' as const, ...chosen, limit: '200', ...(cursor ? { cursor } : {}) };
     const page = await client.messages.list({ query });
-    keys.push(
-      ...page.items.filter(({ reasons }) => cause === undefined || reasons[0]?.code === cause).map(({ key }) => key),
-    );
+    keys.push(...page.items.map(({ key }) => key));
     cursor = page.next ?? undefined;
   } while (cursor);
   return keys;

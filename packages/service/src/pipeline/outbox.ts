@@ -40,7 +40,8 @@ export async function fillOutbox(
   const current = await putDeliveries(tx, message, going);
   if (message.keepBack === 'draft') return;
   await dropSuperseded(tx, message, current);
-  await leaveOver(tx, message, current);
+  // Until a person has said what the record is, what an earlier revision wrote stands as it is.
+  if (verdict !== 'review') await leaveOver(tx, message, current);
 }
 
 /** Does something for some entries at a time, in their order. */

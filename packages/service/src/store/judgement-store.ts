@@ -13,9 +13,9 @@ export async function judge(db: Executor, made: readonly NewJudgement[]): Promis
   if (made.length > 0) await db.insert(judgement).values(made.map((one) => ({ id: uuid(), ...one })));
 }
 
-/** Forgets what was said of a message at a moment: it was taken back. */
+/** Forgets what was said to be right of a message at a moment: it was taken back. */
 export const unsay = (tx: Executor, messageId: string, at: Date) =>
-  tx.delete(judgement).where(and(eq(judgement.messageId, messageId), eq(judgement.at, at)));
+  tx.delete(judgement).where(and(eq(judgement.messageId, messageId), eq(judgement.at, at), eq(judgement.right, true)));
 
 /** How often each field was found right, by the week (its Monday, UTC) the word was given in. */
 export async function accuracyByWeek(db: Executor, sieve: string) {

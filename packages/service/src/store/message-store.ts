@@ -18,6 +18,7 @@ import { retryDeadlocks } from '../database/trouble.js';
 import { type Change, changeStatement, noteChanges } from './change-store.js';
 import { forgetConfirmation } from './confirmation-store.js';
 import { takeBack } from './entered-store.js';
+import { noteAct } from './journal-store.js';
 import type { RawWriter } from './raw-store.js';
 
 /** One receipt of a raw message by one mailbox. */
@@ -194,12 +195,13 @@ export async function claimAgain(
  * Takes a skipped message in: it is put through without being screened, now and whenever it is put through again.
  * @throws YsError YS-MESSAGE-NOT-SKIPPED when it is in another state.
  */
-export async function takeIn(db: Database, id: string): Promise<void> {
+export async function takeIn(db: Database, id: string, by: string): Promise<void> {
   await retryDeadlocks(() =>
     db.transaction(async (tx) => {
       const row = await lockedMessage(tx, id);
       if (row.state !== 'skipped') throw new YsError('YS-MESSAGE-NOT-SKIPPED', { state: row.state });
       await tx.update(message).set({ admitted: true }).where(eq(message.id, id));
+      await noteAct(tx, { messageId: id, by, act: 'taken in', words: '' });
       await wait(tx, row, { through: null, forget: false });
     }),
   );

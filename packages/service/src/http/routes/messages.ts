@@ -37,8 +37,8 @@ export function serveMessages(context: ServeContext): void {
   serveEndpoint(app, db, messageEndpoints.original, async ({ params }, { caller }) =>
     originalFile(await show.original(await shownAs(db, params.key), ownerOf(caller))),
   );
-  serveEndpoint(app, db, messageEndpoints.takeIn, async ({ params }) => {
-    await takeIn(db, params.key);
+  serveEndpoint(app, db, messageEndpoints.takeIn, async ({ params }, { caller }) => {
+    await takeIn(db, params.key, caller?.name ?? '');
     onward();
     return { key: params.key };
   });
