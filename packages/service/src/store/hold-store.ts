@@ -98,7 +98,7 @@ export async function releaseDesk(tx: Executor, desk: string): Promise<void> {
 }
 
 /** Who has a message before them; null where nobody has. */
-export async function holderOf(db: Executor, messageId: string): Promise<{ desk: string; by: string } | null> {
+async function holderOf(db: Executor, messageId: string): Promise<{ desk: string; by: string } | null> {
   const [row] = await db
     .select({ desk: reviewHold.desk, by: reviewHold.by })
     .from(reviewHold)

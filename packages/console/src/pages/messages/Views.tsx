@@ -98,7 +98,7 @@ function SaveDialog({ filter, onClose }: { filter: MessageFilter; onClose(): voi
 }
 
 /** A name for an address, made of a title. */
-export const nameOf = (title: string): string =>
+const nameOf = (title: string): string =>
   title
     .normalize('NFKD')
     .toLowerCase()

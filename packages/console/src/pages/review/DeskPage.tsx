@@ -1,5 +1,5 @@
 import type { MessageDetail, ReviewItem } from '@yellow-sieve/contract';
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
 import { Link } from 'react-router';
 import { Button } from '../../parts/Button';
 import { Empty, Muted, Page } from '../../parts/Page';
@@ -32,7 +32,7 @@ export default function DeskPage() {
       title={say.title}
       about={
         <>
-          {item && <span>{fill(say.place, { place: item.place, waiting: item.waiting })}</span>}
+          {item && item.place > 0 && <span>{fill(say.place, { place: item.place, waiting: item.waiting })}</span>}
           {item && others > 0 && <Muted>{fill(say.others, { count: others })}</Muted>}
           <UndoBar settling={settling} />
         </>
@@ -63,6 +63,12 @@ function OpenMessage({ item, desk, settling }: OpenMessageProps) {
   const { data: message, error, refetch } = useMessage(item.key);
   const reading = useReading(item.key, message?.revision).data ?? null;
   const [chosen, setChosen] = useState<string | null>(null);
+  // What was taken back waits again a moment later, and is counted again.
+  const isBack = message?.state === 'review' && item.place === 0;
+  const { renew } = desk;
+  useEffect(() => {
+    if (isBack) renew();
+  }, [isBack, renew]);
   if (error) return <Trouble error={error} onRetry={() => void refetch()} />;
   if (!message) return <Empty>{words.common.loading}</Empty>;
   return (

@@ -54,14 +54,14 @@ export function DeskSide({ item, message, reading, chosen, onChoose, desk, settl
   const leave = () => pane.current?.focus();
   const { body } = writing;
   const confirm =
-    body && !settling.confirm.isPending
+    body && !settling.confirm.isPending && !desk.isMoving
       ? () => settling.confirm.mutate({ key: item.key, subject: subject ?? '', body }, { onSuccess: teaching.teach })
       : null;
   useEffect(() => pane.current?.focus(), []);
   useDeskKeys({
     confirm,
     edit: () => editFirst(pane.current),
-    aside: message.state === 'review' ? () => setAsks(true) : null,
+    aside: message.state === 'review' && !desk.isMoving ? () => setAsks(true) : null,
     later: desk.goOn,
     back: desk.goBack,
   });

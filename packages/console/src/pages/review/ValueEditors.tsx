@@ -24,7 +24,7 @@ const wanted = css`
   box-shadow: 0 0 0 1px var(--yellow);
 `;
 
-export const Box = styled.span<{ $wanted: boolean }>`
+const Box = styled.span<{ $wanted: boolean }>`
   display: block;
   input,
   textarea,

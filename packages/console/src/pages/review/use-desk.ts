@@ -44,14 +44,18 @@ export function useDesk(selection: Selection) {
   });
   const key = item?.key;
   const begin = next.mutate;
+  /** Says that it is still open here, and counts anew what waits. */
+  const renew = useCallback(() => {
+    if (key === undefined) return;
+    const shown = (found: ReviewItem) => setItem((now) => (now?.key === key ? found : now));
+    service.review.hold({ params: { key }, body: { desk, ...selection } }).then(shown, () => undefined);
+  }, [key, desk, selection]);
   useEffect(() => begin(undefined), [begin]);
   useEffect(() => {
     if (key === undefined) return;
-    const timer = setInterval(() => {
-      void service.review.hold({ params: { key }, body: { desk } }).catch(() => undefined);
-    }, beatMs);
+    const timer = setInterval(renew, beatMs);
     return () => clearInterval(timer);
-  }, [key, desk]);
+  }, [key, renew]);
   useEffect(() => releasedOnLeaving(desk), [desk]);
   const goOn = useCallback(() => {
     if (key !== undefined) setPast((before) => [key, ...before.filter((one) => one !== key)]);
@@ -71,6 +75,9 @@ export function useDesk(selection: Selection) {
     goBack: past.length > 0 ? goBack : null,
     /** Opens one that is in review again. */
     goTo: holdOne,
+    renew,
+    /** Whether another one is on its way: what is shown is not to be acted on any more. */
+    isMoving: next.isPending || hold.isPending,
     afresh: () => begin(undefined),
     error: next.error ?? hold.error,
   };

@@ -44,7 +44,8 @@ export function useSettling(desk: ReturnType<typeof useDesk>) {
     onSuccess: (_, { key, subject }) => {
       setUndone(subject);
       setLast(null);
-      void queries.invalidateQueries({ queryKey: ['message', key] });
+      // As it was before it is another state of it: not to be acted on for a moment.
+      queries.removeQueries({ queryKey: ['message', key] });
       desk.goTo(key);
     },
   });

@@ -58,7 +58,8 @@ export const ofCommands = {
   'YS-CLI-PAIR': { status: 400, sentence: '“{text}” is no FIELD=VALUE.' },
   'YS-CLI-ROWS': {
     status: 400,
-    sentence: 'Rows are counted from 1, as in rows[2].litres=20 or --hold-row 2; “rows=” wants a list as JSON, such as [{"product": "Diesel"}], in quotes.',
+    sentence:
+      'Rows are counted from 1, as in rows[2].litres=20 or --hold-row 2; “rows=” wants a list as JSON, such as [{"product": "Diesel"}], in quotes.',
   },
   'YS-CLI-WORD': { status: 400, sentence: '“{word}” is not known here; say {known}.' },
   'YS-CLI-SELECTION': {
