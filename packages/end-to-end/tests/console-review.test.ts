@@ -1,4 +1,4 @@
-import { afterAll, beforeAll, describe, test } from '@jest/globals';
+import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import type { Page } from 'playwright-core';
 import { type Browsing, browse, expectCalm, logIn, makeOwner } from './browser.js';
 import { startWorld, until, type World } from './harness.js';
@@ -75,24 +75,6 @@ describe('a record in review, by keys alone', () => {
     browsing.errors.splice(0);
   });
 
-  test('is found by its cause, and gone through one by one', async () => {
-    const [one, two] = [await open('Eider'), await open('Teal')];
-    await page.getByRole('link', { name: 'Review', exact: true }).click();
-    const row = page.getByRole('row', { name: /log.*log/ });
-    await row.getByText('YS-REVIEW-ALWAYS').waitFor();
-    await expectCalm(browsing);
-    await row.getByRole('link', { name: /^Look at/ }).click();
-    await page.getByRole('row', { name: /Teal/ }).first().click();
-    await page.getByRole('button', { name: 'Confirm (C)' }).waitFor();
-    await page.keyboard.press('c');
-    await until('the first is done', async () => (await stateOf(two)) === 'done');
-    await page.keyboard.press('j');
-    await page.getByRole('heading', { name: 'Eider' }).waitFor();
-    await page.getByRole('button', { name: 'Confirm (C)' }).waitFor();
-    await page.keyboard.press('c');
-    await until('the next is done', async () => (await stateOf(one)) === 'done');
-  });
-
   test('is laid aside with a reason', async () => {
     const key = await open('Skua');
     await page.keyboard.press('x');
@@ -105,4 +87,27 @@ describe('a record in review, by keys alone', () => {
       .first()
       .waitFor();
   });
+});
+
+test('what waits for one cause goes through at once when that is mended, its effect shown first', async () => {
+  const keys = [await open('Eider'), await open('Teal')];
+  await world.client.sieves.put({
+    params: { name: 'log' },
+    body: Buffer.from(sieve.replace('review: { always: true }\n', '')),
+    query: { live: 'true' },
+  });
+  await page.getByRole('link', { name: /^Review/ }).click();
+  const row = page.getByRole('row', { name: /log.*log/ });
+  await row.getByText('YS-REVIEW-ALWAYS').waitFor();
+  await expectCalm(browsing);
+  await row.getByRole('button', { name: /^Put \d through again/ }).click();
+  const dialog = page.getByRole('dialog', { name: 'Put through again by what is live' });
+  await dialog.getByText(/review → sound/).waitFor();
+  await expectCalm(browsing);
+  expect(await Promise.all(keys.map(stateOf))).toEqual(['review', 'review']);
+  await dialog.getByRole('button', { name: /^Put \d through$/ }).click();
+  await dialog.getByRole('status').waitFor();
+  await until('they are done', async () => (await Promise.all(keys.map(stateOf))).join() === 'done,done');
+  await dialog.getByRole('button', { name: 'Close' }).click();
+  await page.getByText('Nothing waits for a person.').waitFor();
 });

@@ -195,7 +195,7 @@ describe('messages', () => {
     await page.keyboard.press('Tab');
     expect(await page.evaluate(() => document.activeElement?.textContent)).toBe('Skip to the page');
     const focused = () => page.evaluate(() => document.activeElement?.closest('[role="row"]')?.textContent ?? '');
-    for (let i = 0; i < 20 && !(await focused()); i++) await page.keyboard.press('Tab');
+    for (let i = 0; i < 40 && !(await focused()); i++) await page.keyboard.press('Tab');
     await page.keyboard.press('ArrowDown');
     const chosen = await focused();
     expect(chosen).toContain('Berth request');
