@@ -382,6 +382,7 @@ describe('finding', () => {
     ])
       expect([words, await found(words).then((keys) => keys.includes(key))]).toEqual([words, words !== 'vessel="x"']);
     expect(await found('vessel=Ærø')).toEqual([]);
+    expect(await found('vessel="Ærø cat"')).toEqual([key]);
     expect(
       (await world.client.messages.list({ query: { find: '"ærø cat"', state: 'review', cause: 'YS-REVIEW-ALWAYS' } }))
         .items,

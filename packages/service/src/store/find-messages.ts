@@ -29,9 +29,32 @@ export async function listMessages(
   db: Executor,
   { limit, cursor, ...filter }: MessageFilter & { limit: number; cursor?: string | undefined },
 ) {
-  const before = cursorId(cursor);
-  const rows = await matching(db, filter, before).limit(limit + 1);
+  const chosen = matching(db, filter, cursorId(cursor), await fewWith(db, filter), limit + 1);
+  const rows = await db
+    .select(messageItem)
+    .from(chosen)
+    .innerJoin(message, eq(message.id, chosen.id))
+    .innerJoin(mailbox, eq(mailbox.id, message.mailboxId))
+    .orderBy(desc(message.id));
   return pageOf(rows.map(publishedMessage), limit);
+}
+
+/** So many keys are still looked up quicker than all messages of a filter. */
+const few = 2000;
+
+/**
+ * Keys of all messages with the words of a search, where something else is asked for too and they are few. Whether a word is rarer than
+ * what else is asked for is nothing a database knows of itself; guessing wrong, it would look at every message.
+ */
+async function fewWith(db: Executor, { find, from, to, ...others }: MessageFilter): Promise<string[] | null> {
+  const words = searchWords(find ?? '').filter((word) => !isKey.test(word) && !ofField.test(word));
+  if (words.length === 0 || Object.values(others).every((wanted) => wanted === undefined)) return null;
+  const rows = await db
+    .select({ id: finding.messageId })
+    .from(finding)
+    .where(hasWords(words))
+    .limit(few + 1);
+  return rows.length > few ? null : rows.map(({ id }) => id);
 }
 
 /** The next messages of a filter to look through, newest first, with where their raw mail is. */
@@ -44,7 +67,6 @@ export const messagesToSearch = (
   db
     .select({ key: message.id, rawId: message.rawId, received: message.receivedAt })
     .from(message)
-    .innerJoin(mailbox, eq(mailbox.id, message.mailboxId))
     .where(testOf(db, filter, before))
     .orderBy(desc(message.id))
     .limit(limit);
@@ -61,22 +83,35 @@ export async function messagesByKey(db: Executor, keys: readonly string[]): Prom
   return rows.map(publishedMessage);
 }
 
-function matching(db: Executor, { find, ...filter }: MessageFilter, before: string | undefined) {
-  const listed = db.select(messageItem).from(message).innerJoin(mailbox, eq(mailbox.id, message.mailboxId)).$dynamic();
+/** Keys of the messages of a filter, newest first. They alone are sorted and cut off: the rest is looked up for a page of them. */
+function matching(
+  db: Executor,
+  { find, ...filter }: MessageFilter,
+  before: string | undefined,
+  among: readonly string[] | null,
+  limit: number,
+) {
   const words = searchWords(find ?? '');
-  const test = testOf(db, filter, before);
-  if (words.length === 0) return listed.where(test).orderBy(desc(message.id));
-  return listed
-    .innerJoin(finding, eq(finding.messageId, message.id))
+  const test = and(testOf(db, filter, before), among ? inArray(message.id, [...among]) : undefined);
+  if (words.length === 0)
+    return db.select({ id: message.id }).from(message).where(test).orderBy(desc(message.id)).limit(limit).as('chosen');
+  // Sorted by the key of what is searched: so it is gone through first, and only what has the words is looked up.
+  return db
+    .select({ id: message.id })
+    .from(finding)
+    .innerJoin(message, eq(finding.messageId, message.id))
     .where(and(test, ...words.map((word) => foundBy(db, word))))
-    .orderBy(desc(message.id));
+    .orderBy(desc(finding.messageId))
+    .limit(limit)
+    .as('chosen');
 }
 
-const isKey = /^[0-9a-f]{8}(?:-[0-9a-f]{4}){3}-[0-9a-f]{12}$/;
+const isKey = /^[0-9a-f]{8}(?:-[0-9a-f]{4}){3}-[0-9a-f]{12}$/i;
+const ofField = /^([a-z]\w{0,62})=(.+)$/s;
 
 /** A word of a search: the key of a message or record, a field with its value, or words of what the message is found by. */
 function foundBy(db: Executor, word: string): SQL | undefined {
-  const [, field, is] = /^([a-z]\w{0,62})=(.+)$/.exec(word) ?? [];
+  const [, field, is] = ofField.exec(word) ?? [];
   const ofRecord = (test: SQL | undefined) =>
     exists(
       db
@@ -93,7 +128,7 @@ function testOf(db: Executor, filter: Omit<MessageFilter, 'find'>, before: strin
   const { field } = filter;
   return and(
     before ? lt(message.id, before) : undefined,
-    filter.mailbox ? eq(mailbox.name, filter.mailbox) : undefined,
+    filter.mailbox ? eq(message.mailboxId, mailboxId(db, filter.mailbox)) : undefined,
     filter.state ? eq(message.state, filter.state) : undefined,
     filter.sieve ? eq(message.sieve, filter.sieve) : undefined,
     filter.category ? eq(message.category, filter.category) : undefined,
@@ -110,6 +145,9 @@ function testOf(db: Executor, filter: Omit<MessageFilter, 'find'>, before: strin
       : undefined,
   );
 }
+
+const mailboxId = (db: Executor, name: string) =>
+  sql`(${db.select({ id: mailbox.id }).from(mailbox).where(eq(mailbox.name, name))})`;
 
 function momentOf(text: string): Date {
   const moment = new Date(text);

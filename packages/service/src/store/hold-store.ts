@@ -97,15 +97,6 @@ export async function releaseDesk(tx: Executor, desk: string): Promise<void> {
   await tx.delete(reviewHold).where(eq(reviewHold.desk, desk));
 }
 
-/** Who has a message before them; null where nobody has. */
-async function holderOf(db: Executor, messageId: string): Promise<{ desk: string; by: string } | null> {
-  const [row] = await db
-    .select({ desk: reviewHold.desk, by: reviewHold.by })
-    .from(reviewHold)
-    .where(and(eq(reviewHold.messageId, messageId), gt(reviewHold.until, now)));
-  return row ?? null;
-}
-
 /** How many wait, how many of them up to one of them, and how many other desks hold. */
 export async function countInReview(db: Executor, selection: ReviewSelection, at: string | null, desk: string) {
   const [row] = await db

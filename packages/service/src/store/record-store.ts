@@ -1,5 +1,6 @@
 import { must, type Verdict, YsError } from '@yellow-sieve/core';
-import { and, asc, desc, eq, exists, gt, gte, like, lt, lte, or } from 'drizzle-orm';
+import { and, asc, desc, eq, gt, gte, inArray, like, lt, lte } from 'drizzle-orm';
+import { unionAll } from 'drizzle-orm/mysql-core';
 import type { Executor } from '../database/connect.js';
 import { mailbox, message, record, recordRevision, rowValue, value } from '../database/schema.js';
 import { cursorId, pageOf } from './paging.js';
@@ -63,17 +64,15 @@ function matching(db: Executor, filter: RecordFilter) {
 
 /** Looks a field, or a column of rows, up in the narrow indexes of values. Of rows one is enough. */
 export function hasValue(db: Executor, field: string, filter: ValueFilter) {
-  const among = (index: typeof value | typeof rowValue) => {
-    const tests = valueTests(index, filter);
-    if (tests.length === 0) return undefined;
-    return exists(
-      db
-        .select({ field: index.field })
-        .from(index)
-        .where(and(eq(index.recordId, record.id), eq(index.field, field), ...tests)),
-    );
-  };
-  return or(among(value), among(rowValue));
+  const among = (index: typeof value | typeof rowValue) =>
+    db
+      .select({ id: index.recordId })
+      .from(index)
+      .where(and(eq(index.field, field), ...valueTests(index, filter)));
+  if (valueTests(value, filter).length === 0) return undefined;
+  // As one list of keys: a record looked up in one index or else in the other would be so for every record there is.
+  const hits = unionAll(among(value), among(rowValue)).as('hits');
+  return inArray(record.id, db.select({ id: hits.id }).from(hits));
 }
 
 /** Bounds are numbers or days, whichever they look like. */

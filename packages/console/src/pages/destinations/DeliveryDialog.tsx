@@ -10,6 +10,7 @@ import { When } from '../../parts/When';
 import { service } from '../../service';
 import { useMay } from '../../session/use-session';
 import { fill, words } from '../../words';
+import { destinationWords } from '../../words-set-up';
 import { actsOn, type DeliveryAct } from './delivery-acts';
 import { Payload } from './Payload';
 
@@ -35,7 +36,7 @@ export function DeliveryDialog({ deliveryKey, onClose }: { deliveryKey: string |
   return (
     <Dialog
       wide
-      title={fill(words.destinations.detailsTitle, { destination: data?.destination ?? '…' })}
+      title={fill(destinationWords.detailsTitle, { destination: data?.destination ?? '…' })}
       isOpen={deliveryKey !== null}
       onClose={onClose}
     >
@@ -45,11 +46,11 @@ export function DeliveryDialog({ deliveryKey, onClose }: { deliveryKey: string |
           <p>
             <StateMark state={data.state} /> <Muted>{data.answer}</Muted>
           </p>
-          <h3>{words.destinations.payload}</h3>
+          <h3>{destinationWords.payload}</h3>
           <Payload of={data.payload} />
           {data.tries.length > 0 && (
             <>
-              <h3>{words.destinations.tries}</h3>
+              <h3>{destinationWords.tries}</h3>
               <Tries>
                 {data.tries.map(({ at, result, answer }) => (
                   <li key={at}>
@@ -63,10 +64,10 @@ export function DeliveryDialog({ deliveryKey, onClose }: { deliveryKey: string |
           <Acts>
             {(may ? actsOn(data.state) : []).map((doing) => (
               <InkButton key={doing} onPress={() => act.mutate(doing)} isPending={act.isPending}>
-                {words.destinations.acts[doing]}
+                {destinationWords.acts[doing]}
               </InkButton>
             ))}
-            <Link to={`/messages/${data.message}`}>{words.destinations.openMessage}</Link>
+            <Link to={`/messages/${data.message}`}>{destinationWords.openMessage}</Link>
             <Button onPress={onClose}>{words.common.close}</Button>
           </Acts>
         </>

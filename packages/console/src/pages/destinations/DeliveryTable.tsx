@@ -4,6 +4,7 @@ import { StateMark } from '../../parts/StateMark';
 import { Cell, Column, Row, Table, TableBody, TableFrame, TableHeader } from '../../parts/Table';
 import { When } from '../../parts/When';
 import { words } from '../../words';
+import { destinationWords } from '../../words-set-up';
 
 export interface DeliveryTableProps {
   items: readonly Delivery[];
@@ -13,17 +14,17 @@ export interface DeliveryTableProps {
 export function DeliveryTable({ items, onOpen }: DeliveryTableProps) {
   return (
     <TableFrame>
-      <Table aria-label={words.destinations.deliveries} onRowAction={(key) => onOpen(String(key))}>
+      <Table aria-label={destinationWords.deliveries} onRowAction={(key) => onOpen(String(key))}>
         <TableHeader>
-          <Column>{words.destinations.when}</Column>
-          <Column isRowHeader>{words.destinations.message}</Column>
-          <Column>{words.destinations.name}</Column>
-          <Column>{words.destinations.state}</Column>
-          <Column>{words.destinations.answer}</Column>
+          <Column>{destinationWords.when}</Column>
+          <Column isRowHeader>{destinationWords.message}</Column>
+          <Column>{destinationWords.name}</Column>
+          <Column>{destinationWords.state}</Column>
+          <Column>{destinationWords.answer}</Column>
         </TableHeader>
         <TableBody
           items={items.map((item) => ({ ...item, id: item.key }))}
-          renderEmptyState={() => <Empty>{words.destinations.noDeliveries}</Empty>}
+          renderEmptyState={() => <Empty>{destinationWords.noDeliveries}</Empty>}
         >
           {(item) => (
             <Row textValue={item.subject ?? item.key}>

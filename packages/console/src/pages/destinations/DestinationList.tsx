@@ -10,6 +10,7 @@ import { When } from '../../parts/When';
 import { service } from '../../service';
 import { useMay } from '../../session/use-session';
 import { words } from '../../words';
+import { destinationWords } from '../../words-set-up';
 import { SheetLinks } from './SheetLinks';
 
 const Frame = styled.div`
@@ -51,25 +52,25 @@ export interface DestinationListProps {
 export function DestinationList({ items, onShow }: DestinationListProps) {
   return (
     <Frame>
-      <RuledTable aria-label={words.destinations.list}>
+      <RuledTable aria-label={destinationWords.list}>
         <thead>
           <tr>
-            <th scope="col">{words.destinations.name}</th>
-            <th scope="col">{words.destinations.kind}</th>
+            <th scope="col">{destinationWords.name}</th>
+            <th scope="col">{destinationWords.kind}</th>
             <th scope="col" className="end">
-              {words.destinations.delivered}
+              {destinationWords.delivered}
             </th>
             <th scope="col" className="end">
-              {words.destinations.underWay}
+              {destinationWords.underWay}
             </th>
             <th scope="col" className="end">
-              {words.destinations.keptBack}
+              {destinationWords.keptBack}
             </th>
             <th scope="col" className="end">
-              {words.destinations.stopped}
+              {destinationWords.stopped}
             </th>
-            <th scope="col">{words.destinations.link}</th>
-            <th scope="col">{words.destinations.tested}</th>
+            <th scope="col">{destinationWords.link}</th>
+            <th scope="col">{destinationWords.tested}</th>
             <td />
           </tr>
         </thead>
@@ -120,7 +121,7 @@ function OneDestination({ item, onShow }: { item: DestinationItem; onShow(name: 
   return (
     <tr>
       <th scope="row">
-        <PlainButton onPress={() => onShow(name)} aria-label={`${title}: ${words.destinations.show}`}>
+        <PlainButton onPress={() => onShow(name)} aria-label={`${title}: ${destinationWords.show}`}>
           <Name>{title}</Name>
         </PlainButton>
       </th>
@@ -162,9 +163,9 @@ function Test({ item: { name, title, tested } }: { item: DestinationItem }) {
         <Button
           onPress={() => test.mutate()}
           isPending={test.isPending}
-          aria-label={`${words.destinations.test}: ${title}`}
+          aria-label={`${destinationWords.test}: ${title}`}
         >
-          {test.isPending ? words.destinations.testing : words.destinations.test}
+          {test.isPending ? destinationWords.testing : destinationWords.test}
         </Button>
       )}
       <span role="status">
@@ -176,7 +177,7 @@ function Test({ item: { name, title, tested } }: { item: DestinationItem }) {
             </Muted>
           </>
         ) : (
-          <Muted>{words.destinations.notTested}</Muted>
+          <Muted>{destinationWords.notTested}</Muted>
         )}
       </span>
     </Links>

@@ -11,6 +11,7 @@ import { Trouble } from '../../parts/Trouble';
 import { useSearch } from '../../parts/use-search';
 import { useMay } from '../../session/use-session';
 import { words } from '../../words';
+import { destinationWords } from '../../words-set-up';
 import { DeliveryDialog } from './DeliveryDialog';
 import { DeliveryTable } from './DeliveryTable';
 import { DestinationList } from './DestinationList';
@@ -42,11 +43,11 @@ export default function DestinationsPage() {
   const error = destinations.error ?? deliveries.error;
   return (
     <Page
-      title={words.destinations.title}
+      title={destinationWords.title}
       acts={
         <>
-          {mayConnect && <Button onPress={() => setConnecting(true)}>{words.destinations.model.act}</Button>}
-          {may && <Button onPress={() => setMaking(true)}>{words.destinations.make.act}</Button>}
+          {mayConnect && <Button onPress={() => setConnecting(true)}>{destinationWords.model.act}</Button>}
+          {may && <Button onPress={() => setMaking(true)}>{destinationWords.make.act}</Button>}
         </>
       }
     >
@@ -54,16 +55,16 @@ export default function DestinationsPage() {
         <Trouble error={error} onRetry={() => void Promise.all([destinations.refetch(), deliveries.refetch()])} />
       )}
       {destinations.data && items.length === 0 ? (
-        <Empty>{words.destinations.none}</Empty>
+        <Empty>{destinationWords.none}</Empty>
       ) : (
         <DestinationList items={items} onShow={(destination) => set({ destination, cursor: null })} />
       )}
       <Strip>
-        <h2>{words.destinations.deliveries}</h2>
+        <h2>{destinationWords.deliveries}</h2>
         <Filters label={words.messages.filters}>
           <Choice
             inline
-            label={words.destinations.name}
+            label={destinationWords.name}
             value={filter.destination}
             options={[
               { key: '', text: words.common.all },
@@ -73,7 +74,7 @@ export default function DestinationsPage() {
           />
           <Choice
             inline
-            label={words.destinations.state}
+            label={destinationWords.state}
             value={filter.state}
             options={[
               { key: '', text: words.common.all },
@@ -85,7 +86,7 @@ export default function DestinationsPage() {
       </Strip>
       {deliveries.data && <DeliveryTable items={deliveries.data.items} onOpen={setOpened} />}
       <Pager
-        label={words.destinations.deliveries}
+        label={destinationWords.deliveries}
         cursor={filter.cursor || null}
         next={deliveries.data?.next ?? null}
         onOlder={(cursor) => set({ cursor })}

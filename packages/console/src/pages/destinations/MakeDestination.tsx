@@ -14,6 +14,7 @@ import { useKinds } from '../../parts/use-kinds';
 import { service } from '../../service';
 import { useMay } from '../../session/use-session';
 import { words } from '../../words';
+import { destinationWords } from '../../words-set-up';
 import type { Written } from './destination-form';
 import { anew, begun, making, type Plan, planOf } from './making';
 import { useDestinationForm, useMakeDestination } from './use-make-destination';
@@ -34,7 +35,7 @@ export interface MakeDestinationProps {
 
 /** Makes a destination, and the connection it needs; what is asked for follows from its kind. It is tested at once. */
 export function MakeDestination({ isOpen, onClose, onMade }: MakeDestinationProps) {
-  const say = words.destinations.make;
+  const say = destinationWords.make;
   return (
     <Dialog title={say.title} isOpen={isOpen} onClose={onClose} wide>
       {isOpen && <Making onClose={onClose} onMade={onMade} />}
@@ -43,7 +44,7 @@ export function MakeDestination({ isOpen, onClose, onMade }: MakeDestinationProp
 }
 
 function Making({ onClose, onMade }: Omit<MakeDestinationProps, 'isOpen'>) {
-  const say = words.destinations.make;
+  const say = destinationWords.make;
   const mayConnect = useMay('owner');
   const [state, act] = useReducer(making, begun);
   const { destinations: kinds } = useKinds();
@@ -112,7 +113,7 @@ interface ConnectionProps {
 }
 
 function Connection({ plan: { connection, fitting }, mayConnect, onChoose }: ConnectionProps) {
-  const say = words.destinations.make;
+  const say = destinationWords.make;
   return (
     <Choice
       beside
@@ -179,7 +180,7 @@ function Entry({ entry, value, onChange }: { entry: FormEntry; value: string; on
       {field}
       <Under>
         <FileTrigger onSelect={(files) => void files?.[0]?.text().then(onChange)}>
-          <Button>{words.destinations.make.file}</Button>
+          <Button>{destinationWords.make.file}</Button>
         </FileTrigger>
       </Under>
     </div>

@@ -8,6 +8,7 @@ import { Muted } from '../../parts/Page';
 import { Trouble } from '../../parts/Trouble';
 import { service } from '../../service';
 import { fill, words } from '../../words';
+import { destinationWords } from '../../words-set-up';
 import { connectionOf, type Written } from './destination-form';
 import { Entries } from './MakeDestination';
 
@@ -18,14 +19,14 @@ const kind = 'model';
 /** Sets up the model that prompt rules ask, and tries it with a few words. What is secret in it never comes back out. */
 export function ModelConnection({ isOpen, onClose }: { isOpen: boolean; onClose(): void }) {
   return (
-    <Dialog title={words.destinations.model.title} isOpen={isOpen} onClose={onClose} wide>
+    <Dialog title={destinationWords.model.title} isOpen={isOpen} onClose={onClose} wide>
       {isOpen && <Connecting onClose={onClose} />}
     </Dialog>
   );
 }
 
 function Connecting({ onClose }: { onClose(): void }) {
-  const say = words.destinations.model;
+  const say = destinationWords.model;
   const queries = useQueryClient();
   const [written, setWritten] = useState<Written>({});
   const form = useQuery({

@@ -10,7 +10,8 @@ import { Muted } from '../../parts/Page';
 import { Trouble } from '../../parts/Trouble';
 import { service } from '../../service';
 import { useMay } from '../../session/use-session';
-import { fill, words } from '../../words';
+import { fill } from '../../words';
+import { destinationWords } from '../../words-set-up';
 import { Confirm } from '../people/Confirm';
 
 const Links = styled.span`
@@ -35,7 +36,7 @@ export function SheetLinks({ item: { name, title, linked, links } }: { item: Des
     onSettled: () => queries.invalidateQueries({ queryKey: ['destinations'] }),
   });
   if (!linked) return null;
-  const { links: say } = words.destinations;
+  const { links: say } = destinationWords;
   return (
     <Links>
       {links.map((link) => (

@@ -1,7 +1,8 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import type { destinationEndpoints, ResponseOf } from '@yellow-sieve/contract';
 import { service } from '../../service';
-import { fill, words } from '../../words';
+import { fill } from '../../words';
+import { destinationWords } from '../../words-set-up';
 import { connectionOf, destinationOf } from './destination-form';
 import type { Making, Plan } from './making';
 
@@ -29,7 +30,7 @@ export function useMakeDestination(
   return useMutation({
     mutationFn: async () => {
       const there = await service.destinations.list();
-      if (there.items.some((one) => one.name === name)) throw new Error(fill(words.destinations.make.taken, { name }));
+      if (there.items.some((one) => one.name === name)) throw new Error(fill(destinationWords.make.taken, { name }));
       if (isNew && needs !== null)
         await service.connections.put({
           params: { name },

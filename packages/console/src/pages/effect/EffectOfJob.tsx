@@ -9,7 +9,8 @@ import { Muted } from '../../parts/Page';
 import { RuledTable } from '../../parts/RuledTable';
 import { Trouble } from '../../parts/Trouble';
 import { service } from '../../service';
-import { fill, words } from '../../words';
+import { fill } from '../../words';
+import { workbenchWords } from '../../words-workbench';
 import { type EffectLine, effectLines } from './effect-lines';
 
 const Head = styled.div`
@@ -72,7 +73,7 @@ export interface EffectOfJobProps {
 
 /** What a job finds that a change would do: losses first, both values side by side. */
 export function EffectOfJob({ job: key, title, before, after, fields, children }: EffectOfJobProps) {
-  const say = words.workbench;
+  const say = workbenchWords;
   const { job, found, error } = useEffectJob(key);
   const summary = job && effectOf(job);
   const lines = effectLines(found);
@@ -117,7 +118,7 @@ export function EffectOfJob({ job: key, title, before, after, fields, children }
 }
 
 function Line({ line, colour }: { line: EffectLine; colour: string }) {
-  const say = words.workbench;
+  const say = workbenchWords;
   const { field, kind, before, after, same, message, subject, breaks, more } = line;
   const isKey = /^[0-9a-f-]{36}$/.test(message);
   return (
@@ -174,7 +175,7 @@ function Sums({ summary }: { summary: EffectSummary }) {
       {Object.entries(all).map(([kind, count]) => (
         <li key={kind} className={count > 0 && (kind === 'lost' || kind === 'breaks') ? 'bad' : undefined}>
           <strong>{count}</strong>
-          {words.workbench.effectCounts[kind as 'gained']}
+          {workbenchWords.effectCounts[kind as 'gained']}
         </li>
       ))}
     </Counts>

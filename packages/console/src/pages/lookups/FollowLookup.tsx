@@ -10,6 +10,7 @@ import { TextField } from '../../parts/TextField';
 import { Trouble } from '../../parts/Trouble';
 import { service } from '../../service';
 import { words } from '../../words';
+import { lookupWords } from '../../words-set-up';
 import { type Place, type PlaceForm, places, sourceFrom } from './place-form';
 
 export interface FollowLookupProps {
@@ -23,7 +24,7 @@ const empty: PlaceForm = { place: 'file', file: '', url: '', connection: '', tab
 
 /** Says where a table is kept, and has it read there now and from then on. */
 export function FollowLookup({ name: known, source, onClose }: FollowLookupProps) {
-  const say = words.lookups.follow;
+  const say = lookupWords.follow;
   const queries = useQueryClient();
   const [name, setName] = useState(known ?? '');
   const [form, setForm] = useState<PlaceForm>({ ...empty, ...placeOf(source) });
@@ -51,7 +52,7 @@ export function FollowLookup({ name: known, source, onClose }: FollowLookupProps
       <Form onSubmit={submit}>
         <FormStack>
           {known === null && (
-            <TextField label={words.lookups.name} help={words.lookups.nameHelp} value={name} onChange={setName} />
+            <TextField label={lookupWords.name} help={lookupWords.nameHelp} value={name} onChange={setName} />
           )}
           <div>
             <OneOf<Place>

@@ -7,7 +7,8 @@ import { Trouble } from '../../parts/Trouble';
 import { When } from '../../parts/When';
 import { service } from '../../service';
 import { useMay } from '../../session/use-session';
-import { fill, words } from '../../words';
+import { fill } from '../../words';
+import { lookupWords } from '../../words-set-up';
 import { placeText } from './place-form';
 
 const Line = styled.div`
@@ -25,7 +26,7 @@ const Failed = styled.p`
 
 /** Where a table is read from, how old its copy is, and what is in the way. */
 export function FollowedFrom({ table: { name, source, fetched, trouble } }: { table: LookupItem }) {
-  const say = words.lookups;
+  const say = lookupWords;
   const may = useMay('author');
   const queries = useQueryClient();
   const anew = { onSuccess: () => queries.invalidateQueries({ queryKey: ['lookups'] }) };

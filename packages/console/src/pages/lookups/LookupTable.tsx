@@ -10,6 +10,7 @@ import { Trouble } from '../../parts/Trouble';
 import { service } from '../../service';
 import { useMay } from '../../session/use-session';
 import { fill, words } from '../../words';
+import { lookupWords } from '../../words-set-up';
 import { csvText } from './csv-text';
 import { FollowedFrom } from './FollowedFrom';
 import type { ToPut } from './PutLookup';
@@ -38,7 +39,7 @@ export interface LookupTableProps {
 
 /** One table: its lines, and what can be done with it. */
 export function LookupTable({ name, onEdit, onFollow }: LookupTableProps) {
-  const say = words.lookups;
+  const say = lookupWords;
   const may = useMay('author');
   const navigate = useNavigate();
   const { data, error, refetch } = useQuery({

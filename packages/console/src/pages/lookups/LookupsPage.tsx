@@ -11,6 +11,7 @@ import { When } from '../../parts/When';
 import { service } from '../../service';
 import { useMay } from '../../session/use-session';
 import { fill, words } from '../../words';
+import { lookupWords } from '../../words-set-up';
 import { FollowLookup, type FollowLookupProps } from './FollowLookup';
 import { LookupTable } from './LookupTable';
 import { PutLookup, type ToPut } from './PutLookup';
@@ -27,7 +28,7 @@ const Failed = styled.div`
 /** The tables that rules look values up in, or one of them. */
 export default function LookupsPage() {
   const { name } = useParams();
-  const say = words.lookups;
+  const say = lookupWords;
   const may = useMay('author');
   const [putting, setPutting] = useState<ToPut | null>(null);
   const [following, setFollowing] = useState<Pick<FollowLookupProps, 'name' | 'source'> | null>(null);
@@ -60,7 +61,7 @@ export default function LookupsPage() {
 }
 
 function All({ items }: { items: readonly LookupItem[] }) {
-  const say = words.lookups;
+  const say = lookupWords;
   if (items.length === 0)
     return (
       <Empty>

@@ -11,6 +11,7 @@ import { TextField } from '../../parts/TextField';
 import { Trouble } from '../../parts/Trouble';
 import { service } from '../../service';
 import { fill, words } from '../../words';
+import { lookupWords } from '../../words-set-up';
 import { EffectOfJob } from '../effect/EffectOfJob';
 
 const Lines = styled.div`
@@ -27,7 +28,7 @@ export interface ToPut {
 
 /** Puts a table from a file or a text, after it was said what changes. */
 export function PutLookup({ toPut, onClose }: { toPut: ToPut; onClose(): void }) {
-  const say = words.lookups;
+  const say = lookupWords;
   const queries = useQueryClient();
   const [name, setName] = useState(toPut.name ?? '');
   const [text, setText] = useState(toPut.text);
@@ -102,7 +103,7 @@ export function PutLookup({ toPut, onClose }: { toPut: ToPut; onClose(): void })
 
 /** What it would do to the records of each sieve that looks in it. */
 function Effects({ jobs }: { jobs: readonly { sieve: string; job: string }[] }) {
-  const say = words.lookups;
+  const say = lookupWords;
   if (jobs.length === 0) return <Muted>{say.effectOfNone}</Muted>;
   return jobs.map(({ sieve, job }) => (
     <section key={sieve} aria-label={fill(say.effectOf, { sieve })}>
@@ -119,7 +120,7 @@ const nameFrom = (file: string): string =>
     .slice(0, 60);
 
 function Changes({ changes }: { changes: LookupChanges }) {
-  const say = words.lookups;
+  const say = lookupWords;
   const { added, changed, removed, same, columns_added: more, columns_removed: less, examples } = changes;
   return (
     <div role="status">

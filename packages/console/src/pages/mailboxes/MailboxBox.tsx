@@ -11,7 +11,8 @@ import { Trouble } from '../../parts/Trouble';
 import { When } from '../../parts/When';
 import { service } from '../../service';
 import { useMay } from '../../session/use-session';
-import { fill, words } from '../../words';
+import { fill } from '../../words';
+import { mailboxWords } from '../../words-set-up';
 import { PasteText } from './PasteText';
 import { useUpload } from './use-upload';
 
@@ -75,11 +76,11 @@ export function MailboxBox({ mailbox }: { mailbox: MailboxItem }) {
           <Address key={address}>{address}</Address>
         ))}
         <Muted>
-          {sieves.length > 0 ? `${words.mailboxes.sieves}: ${sieves.join(', ')}` : words.mailboxes.noSieves}
+          {sieves.length > 0 ? `${mailboxWords.sieves}: ${sieves.join(', ')}` : mailboxWords.noSieves}
           {sieves.length === 0 && messages > 0 && (
             <>
               {' · '}
-              <Link to="/workbench">{words.mailboxes.suggestedSieve}</Link>
+              <Link to="/workbench">{mailboxWords.suggestedSieve}</Link>
             </>
           )}
         </Muted>
@@ -95,17 +96,17 @@ export function MailboxBox({ mailbox }: { mailbox: MailboxItem }) {
       </div>
       {messages === 0 ? (
         <Waiting>
-          <strong>{words.mailboxes.waitingFirst}</strong>
+          <strong>{mailboxWords.waitingFirst}</strong>
           <br />
-          {fill(words.mailboxes.waitingHelp, { address: addresses[0] ?? '' })}
+          {fill(mailboxWords.waitingHelp, { address: addresses[0] ?? '' })}
         </Waiting>
       ) : (
         <div>
-          {fill(words.mailboxes.messages, { count: messages })}
+          {fill(mailboxWords.messages, { count: messages })}
           {last && (
             <Muted>
               {' · '}
-              {fill(words.mailboxes.last, { when: '' })}
+              {fill(mailboxWords.last, { when: '' })}
               <When at={last} />
             </Muted>
           )}
@@ -116,7 +117,7 @@ export function MailboxBox({ mailbox }: { mailbox: MailboxItem }) {
               </Link>
             ))}
           </States>
-          <Link to={`/messages?mailbox=${name}`}>{words.mailboxes.see}</Link>
+          <Link to={`/messages?mailbox=${name}`}>{mailboxWords.see}</Link>
         </div>
       )}
       {may && <PutIn mailbox={mailbox} />}
@@ -129,7 +130,7 @@ function PutIn({ mailbox }: { mailbox: MailboxItem }) {
   const { taking, taken, trouble, upload } = useUpload(mailbox.name);
   return (
     <Drop
-      aria-label={`${mailbox.title}: ${words.mailboxes.upload}`}
+      aria-label={`${mailbox.title}: ${mailboxWords.upload}`}
       getDropOperation={() => 'copy'}
       onDrop={async ({ items }) => {
         const files = items.filter((item): item is FileDropItem => item.kind === 'file');
@@ -141,13 +142,13 @@ function PutIn({ mailbox }: { mailbox: MailboxItem }) {
         allowsMultiple
         onSelect={(files) => upload([...(files ?? [])])}
       >
-        <Button isPending={taking > 0}>{words.mailboxes.upload}</Button>
+        <Button isPending={taking > 0}>{mailboxWords.upload}</Button>
       </FileTrigger>
-      <Muted>{words.mailboxes.drop}</Muted>
-      <Button onPress={() => setPasting(true)}>{words.mailboxes.paste}</Button>
+      <Muted>{mailboxWords.drop}</Muted>
+      <Button onPress={() => setPasting(true)}>{mailboxWords.paste}</Button>
       <span role="status">
-        {taking > 0 && fill(words.mailboxes.uploading, { count: taking })}
-        {taking === 0 && taken > 0 && fill(words.mailboxes.uploaded, { count: taken })}
+        {taking > 0 && fill(mailboxWords.uploading, { count: taking })}
+        {taking === 0 && taken > 0 && fill(mailboxWords.uploaded, { count: taken })}
       </span>
       {trouble !== null && <Trouble error={trouble} />}
       <PasteText mailbox={mailbox} isOpen={pasting} onClose={() => setPasting(false)} />

@@ -5,7 +5,7 @@ import { Button } from '../../parts/Button';
 import { Empty, Page } from '../../parts/Page';
 import { Trouble } from '../../parts/Trouble';
 import { useMay } from '../../session/use-session';
-import { words } from '../../words';
+import { mailboxWords } from '../../words-set-up';
 import { mailboxesQuery } from '../messages/use-set-up-names';
 import { MailboxBox } from './MailboxBox';
 import { MakeMailbox } from './MakeMailbox';
@@ -20,14 +20,14 @@ export default function MailboxesPage() {
   const { data, error, refetch } = useQuery(mailboxesQuery);
   const [making, setMaking] = useState(false);
   const may = useMay('author');
-  const make = may && <Button onPress={() => setMaking(true)}>{words.mailboxes.make}</Button>;
+  const make = may && <Button onPress={() => setMaking(true)}>{mailboxWords.make}</Button>;
   return (
-    <Page title={words.mailboxes.title} acts={data && data.items.length > 0 && make}>
+    <Page title={mailboxWords.title} acts={data && data.items.length > 0 && make}>
       {error && <Trouble error={error} onRetry={() => void refetch()} />}
       {data?.items.length === 0 && (
         <Empty>
-          <h2>{words.mailboxes.none}</h2>
-          <p>{words.mailboxes.noneHelp}</p>
+          <h2>{mailboxWords.none}</h2>
+          <p>{mailboxWords.noneHelp}</p>
           {make}
         </Empty>
       )}

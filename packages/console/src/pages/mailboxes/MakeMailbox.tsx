@@ -8,6 +8,7 @@ import { TextField } from '../../parts/TextField';
 import { Trouble } from '../../parts/Trouble';
 import { service } from '../../service';
 import { words } from '../../words';
+import { mailboxWords } from '../../words-set-up';
 
 const empty = { name: '', title: '', addresses: '' };
 
@@ -28,12 +29,12 @@ export function MakeMailbox({ isOpen, onClose }: { isOpen: boolean; onClose(): v
     make.mutate();
   };
   return (
-    <Dialog title={words.mailboxes.makeTitle} isOpen={isOpen} onClose={onClose}>
+    <Dialog title={mailboxWords.makeTitle} isOpen={isOpen} onClose={onClose}>
       <Form onSubmit={submit}>
         <FormStack>
           <TextField
-            label={words.mailboxes.name}
-            help={words.mailboxes.nameHelp}
+            label={mailboxWords.name}
+            help={mailboxWords.nameHelp}
             isRequired
             autoFocus
             pattern="[a-z0-9][a-z0-9\-]{0,62}"
@@ -41,13 +42,13 @@ export function MakeMailbox({ isOpen, onClose }: { isOpen: boolean; onClose(): v
             onChange={(name) => setMailbox({ ...mailbox, name })}
           />
           <TextField
-            label={words.mailboxes.titleField}
+            label={mailboxWords.titleField}
             maxLength={200}
             value={mailbox.title}
             onChange={(title) => setMailbox({ ...mailbox, title })}
           />
           <TextField
-            label={words.mailboxes.addressesField}
+            label={mailboxWords.addressesField}
             lines={3}
             isRequired
             value={mailbox.addresses}
@@ -56,7 +57,7 @@ export function MakeMailbox({ isOpen, onClose }: { isOpen: boolean; onClose(): v
           {make.error && <Trouble error={make.error} />}
           <Acts>
             <InkButton type="submit" isPending={make.isPending}>
-              {words.mailboxes.makeSubmit}
+              {mailboxWords.makeSubmit}
             </InkButton>
             <Button onPress={onClose}>{words.common.cancel}</Button>
           </Acts>

@@ -10,6 +10,7 @@ import { TextField } from '../../parts/TextField';
 import { Trouble } from '../../parts/Trouble';
 import { service } from '../../service';
 import { fill, words } from '../../words';
+import { mailboxWords } from '../../words-set-up';
 
 export interface PasteTextProps {
   mailbox: MailboxItem;
@@ -30,11 +31,11 @@ export function PasteText({ mailbox, isOpen, onClose }: PasteTextProps) {
     paste.mutate();
   };
   return (
-    <Dialog wide title={fill(words.mailboxes.pasteTitle, { mailbox: mailbox.title })} isOpen={isOpen} onClose={onClose}>
+    <Dialog wide title={fill(mailboxWords.pasteTitle, { mailbox: mailbox.title })} isOpen={isOpen} onClose={onClose}>
       <Form onSubmit={submit}>
         <FormStack>
           <TextField
-            label={words.mailboxes.pasteFrom}
+            label={mailboxWords.pasteFrom}
             type="email"
             isRequired
             autoFocus
@@ -42,13 +43,13 @@ export function PasteText({ mailbox, isOpen, onClose }: PasteTextProps) {
             onChange={(from) => setMessage({ ...message, from })}
           />
           <TextField
-            label={words.mailboxes.pasteSubject}
+            label={mailboxWords.pasteSubject}
             maxLength={500}
             value={message.subject}
             onChange={(subject) => setMessage({ ...message, subject })}
           />
           <TextField
-            label={words.mailboxes.pasteText}
+            label={mailboxWords.pasteText}
             lines={10}
             isRequired
             value={message.text}
@@ -57,7 +58,7 @@ export function PasteText({ mailbox, isOpen, onClose }: PasteTextProps) {
           {paste.error && <Trouble error={paste.error} />}
           <Acts>
             <InkButton type="submit" isPending={paste.isPending}>
-              {words.mailboxes.pasteSubmit}
+              {mailboxWords.pasteSubmit}
             </InkButton>
             <Button onPress={onClose}>{words.common.cancel}</Button>
           </Acts>

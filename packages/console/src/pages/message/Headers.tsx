@@ -1,6 +1,7 @@
 import { styled } from 'styled-components';
 import { PlainButton } from '../../parts/Button';
-import { fill, words } from '../../words';
+import { fill } from '../../words';
+import { workbenchWords } from '../../words-workbench';
 import type { MessageReading } from './outcome';
 
 const List = styled.dl`
@@ -44,8 +45,8 @@ export function Headers({ reading, onTake }: HeadersProps) {
           <dd>
             {value}
             {onTake && (
-              <Take aria-label={fill(words.workbench.takeHeader, { header: name })} onPress={() => onTake(name)}>
-                {words.workbench.takeHeaderShort}
+              <Take aria-label={fill(workbenchWords.takeHeader, { header: name })} onPress={() => onTake(name)}>
+                {workbenchWords.takeHeaderShort}
               </Take>
             )}
           </dd>

@@ -10,6 +10,7 @@ import { When } from '../../parts/When';
 import { service } from '../../service';
 import { useMay } from '../../session/use-session';
 import { fill, words } from '../../words';
+import { destinationWords } from '../../words-set-up';
 import { actsOn, type DeliveryAct } from '../destinations/delivery-acts';
 
 const List = styled.ul`
@@ -85,7 +86,7 @@ function OneDelivery({ delivery, message }: { delivery: Delivery; message: strin
           <When at={delivery.updated} />
           {delivery.next_try && delivery.state !== 'waiting' && (
             <>
-              , {words.destinations.nextTry.replace('{when}', '')}
+              , {destinationWords.nextTry.replace('{when}', '')}
               <When at={delivery.next_try} />
             </>
           )}
@@ -96,7 +97,7 @@ function OneDelivery({ delivery, message }: { delivery: Delivery; message: strin
         <Acts>
           {actsOn(delivery.state).map((doing) => (
             <Button key={doing} onPress={() => act.mutate(doing)} isPending={act.isPending}>
-              {words.destinations.acts[doing]}
+              {destinationWords.acts[doing]}
             </Button>
           ))}
         </Acts>

@@ -7,6 +7,7 @@ import { SaidAddress } from '../../parts/Said';
 import { Head, Left, Scroll, Segment, Segments, Side, Sides, View, Views } from '../../parts/Sides';
 import { When } from '../../parts/When';
 import { fill, words } from '../../words';
+import { recordWords } from '../../words-review';
 import { AnnotatedText } from './AnnotatedText';
 import { Headers } from './Headers';
 import { Ledger } from './Ledger';
@@ -162,7 +163,7 @@ function MadeFrom({ message: { outcome, record, revision, made, made_from } }: P
       {record && (
         <>
           {' '}
-          · <Link to={`/records/${record}`}>{words.record.history}</Link>
+          · <Link to={`/records/${record}`}>{recordWords.history}</Link>
         </>
       )}
     </Muted>

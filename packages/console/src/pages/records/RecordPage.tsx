@@ -15,6 +15,7 @@ import { When } from '../../parts/When';
 import { service } from '../../service';
 import { useMay } from '../../session/use-session';
 import { fill, words } from '../../words';
+import { recordWords } from '../../words-review';
 import { FieldName } from '../message/FieldName';
 import { Section } from '../message/Section';
 import { useMessage } from '../message/use-message';
@@ -83,7 +84,7 @@ const NoteForm = styled.form`
 
 /** A record: its revisions side by side, what of it went where and stands there now, and what people did and noted. */
 export default function RecordPage() {
-  const say = words.record;
+  const say = recordWords;
   const { key = '' } = useParams();
   const history = useQuery({
     queryKey: ['records', key, 'history'],
@@ -121,7 +122,7 @@ export default function RecordPage() {
 const maxShown = 4;
 
 function Revisions({ revisions }: { revisions: readonly RecordRevision[] }) {
-  const say = words.record;
+  const say = recordWords;
   const [all, setAll] = useState(false);
   const shown = all ? revisions : revisions.slice(-maxShown);
   const before = revisions.length > shown.length ? revisions[revisions.length - shown.length - 1] : undefined;
@@ -185,7 +186,7 @@ function Deliveries({ deliveries }: { deliveries: MessageDetail['deliveries'] })
           <strong>{delivery.destination}</strong>&ensp;
           <StateMark state={delivery.state} />{' '}
           <Muted>
-            {fill(words.record.ofRevision, { number: delivery.revision })} · {delivery.answer} ·{' '}
+            {fill(recordWords.ofRevision, { number: delivery.revision })} · {delivery.answer} ·{' '}
             <When at={delivery.updated} />
           </Muted>
           <Standing delivery={delivery} />
@@ -197,7 +198,7 @@ function Deliveries({ deliveries }: { deliveries: MessageDetail['deliveries'] })
 
 /** What stands there now, where the target can say. */
 function Standing({ delivery: { key, state, updated } }: { delivery: MessageDetail['deliveries'][number] }) {
-  const say = words.record;
+  const say = recordWords;
   const { data, error } = useQuery({
     queryKey: ['standing', key, updated],
     enabled: state === 'delivered' || state === 'uncertain',
@@ -222,7 +223,7 @@ function Standing({ delivery: { key, state, updated } }: { delivery: MessageDeta
 }
 
 function Journal({ entries, message, record }: { entries: readonly JournalEntry[]; message: string; record: string }) {
-  const say = words.record;
+  const say = recordWords;
   const queries = useQueryClient();
   const may = useMay('reviewer');
   const [text, setText] = useState('');

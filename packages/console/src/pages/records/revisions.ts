@@ -1,5 +1,6 @@
 import type { RecordRevision } from '@yellow-sieve/contract';
-import { fill, words } from '../../words';
+import { fill } from '../../words';
+import { recordWords, reviewWords } from '../../words-review';
 import { valueText } from '../message/outcome';
 
 /** Fields of any of the revisions, then the cells of rows as people count them: what stands side by side. */
@@ -9,7 +10,7 @@ export function placesOf(revisions: readonly RecordRevision[]): string[] {
   return [...new Set(fields), ...Array.from({ length: rows }, (_, i) => rowPlace(i))];
 }
 
-const rowPlace = (at: number) => fill(words.record.row, { number: at + 1 });
+const rowPlace = (at: number) => fill(recordWords.row, { number: at + 1 });
 
 /** What stands at a place of a revision, as text. */
 export function shownAt({ fields, rows, held_rows: held }: RecordRevision, place: string): string {
@@ -19,15 +20,15 @@ export function shownAt({ fields, rows, held_rows: held }: RecordRevision, place
     const text = valueText(value);
     return text === null ? [] : [`${name} ${text}`];
   });
-  return cells.join(', ') + (held.includes(at) ? ` (${words.review.desk.held})` : '');
+  return cells.join(', ') + (held.includes(at) ? ` (${reviewWords.desk.held})` : '');
 }
 
 /** What made a revision: a version or the draft, or a person's values. */
 export function madeBy({ made_from: from, sieve, entered }: RecordRevision): string {
   const version =
     from.sieveVersion === null
-      ? fill(words.record.byDraft, { sieve })
-      : fill(words.record.byVersion, { version: from.sieveVersion, sieve });
-  const asked = from.answers.length > 0 ? `, ${words.record.byModel}` : '';
-  return version + asked + (entered.length > 0 ? `, ${words.record.byPerson}` : '');
+      ? fill(recordWords.byDraft, { sieve })
+      : fill(recordWords.byVersion, { version: from.sieveVersion, sieve });
+  const asked = from.answers.length > 0 ? `, ${recordWords.byModel}` : '';
+  return version + asked + (entered.length > 0 ? `, ${recordWords.byPerson}` : '');
 }

@@ -8,11 +8,13 @@ import { Muted } from '../../parts/Page';
 import { Trouble } from '../../parts/Trouble';
 import { service } from '../../service';
 import { fill, words } from '../../words';
+import { reviewWords } from '../../words-review';
+import { workbenchWords } from '../../words-workbench';
 import { EffectOfJob } from '../effect/EffectOfJob';
 
 /** All that waits for one cause, put through by what is live: first what would come of it. */
 export function AgainDialog({ cause, onClose }: { cause: ReviewCause; onClose(): void }) {
-  const say = words.review;
+  const say = reviewWords;
   const { count, cause: name, mailbox, sieve } = cause;
   const body = { state: 'review' as const, cause: name, mailbox, ...(sieve === null ? {} : { sieve }) };
   const look = useMutation({ mutationFn: () => service.messages.againMany({ query: { dry: 'true' }, body }) });
@@ -34,8 +36,8 @@ export function AgainDialog({ cause, onClose }: { cause: ReviewCause; onClose():
       <EffectOfJob
         job={key}
         title={cause.text}
-        before={words.workbench.effectColumns.before.replace('{version}', '')}
-        after={words.workbench.effectColumns.after}
+        before={workbenchWords.effectColumns.before.replace('{version}', '')}
+        after={workbenchWords.effectColumns.after}
         fields={[]}
       />
       {found && (

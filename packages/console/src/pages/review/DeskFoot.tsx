@@ -6,6 +6,7 @@ import { Choice } from '../../parts/Choice';
 import { Muted } from '../../parts/Page';
 import { TextField } from '../../parts/TextField';
 import { fill, words } from '../../words';
+import { reviewWords } from '../../words-review';
 import { goesTo } from './correction';
 import { Key } from './Key';
 import type { useDesk } from './use-desk';
@@ -57,7 +58,7 @@ export function DeskFoot(props: DeskFootProps) {
       ) : (
         <Settle {...props} isOpen={message.state === 'review'} />
       )}
-      <Muted>{words.review.desk.keys}</Muted>
+      <Muted>{reviewWords.desk.keys}</Muted>
     </Foot>
   );
 }
@@ -71,7 +72,7 @@ function Settle({
   desk,
   teaching,
 }: DeskFootProps & { isOpen: boolean }) {
-  const say = words.review.desk;
+  const say = reviewWords.desk;
   return (
     <Line>
       {isOpen ? (
@@ -108,7 +109,7 @@ function Settle({
 }
 
 function goesText(routes: MessageDetail['routes']): string {
-  const say = words.review.desk;
+  const say = reviewWords.desk;
   const list = goesTo(routes);
   return list.length === 0 ? say.goesNowhere : fill(say.goes, { list: list.join(say.and) });
 }
@@ -120,7 +121,7 @@ interface AsideProps {
 }
 
 function Aside({ onReason, onCancel, isPending }: AsideProps) {
-  const say = words.review.desk;
+  const say = reviewWords.desk;
   const [reason, setReason] = useState('');
   const submit = (event: FormEvent) => {
     event.preventDefault();

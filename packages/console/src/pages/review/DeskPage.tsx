@@ -8,6 +8,7 @@ import { Head, Left, Segment, Segments, Sides, View, Views } from '../../parts/S
 import { Trouble } from '../../parts/Trouble';
 import { When } from '../../parts/When';
 import { fill, words } from '../../words';
+import { reviewWords } from '../../words-review';
 import { AnnotatedText } from '../message/AnnotatedText';
 import { Original } from '../message/Original';
 import type { MessageReading } from '../message/outcome';
@@ -22,7 +23,7 @@ const noLeftovers: never[] = [];
 
 /** What waits for a person, one after the other: the proof beside editors, by keys alone where one likes. */
 export default function DeskPage() {
-  const say = words.review.desk;
+  const say = reviewWords.desk;
   const selection = useSelection();
   const desk = useDesk(selection);
   const { item, others } = desk;

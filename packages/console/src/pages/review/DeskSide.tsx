@@ -7,7 +7,8 @@ import { Empty } from '../../parts/Page';
 import { reasonText } from '../../parts/reason-text';
 import { Scroll, Side } from '../../parts/Sides';
 import { Trouble } from '../../parts/Trouble';
-import { fill, words } from '../../words';
+import { fill } from '../../words';
+import { reviewWords } from '../../words-review';
 import type { MessageOutcome, MessageReading } from '../message/outcome';
 import { DeskFoot } from './DeskFoot';
 import { RowsGrid } from './RowsGrid';
@@ -122,7 +123,7 @@ type Writing = ReturnType<typeof useWriting>;
 
 /** Why it waits, and that something else became of it meanwhile. */
 function WantsEye({ message, writing }: { message: MessageDetail; writing: Writing }) {
-  const say = words.review.desk;
+  const say = reviewWords.desk;
   const reasons = writing.tried?.outcome.reasons ?? message.reasons;
   return (
     <>
@@ -167,7 +168,7 @@ function Editors({ form: { fields, columns }, writing, ...shared }: EditorsProps
 }
 
 function NoRecord({ messageKey }: { messageKey: string }) {
-  const say = words.review.desk;
+  const say = reviewWords.desk;
   return (
     <Empty>
       <h2>{say.noRecord}</h2>

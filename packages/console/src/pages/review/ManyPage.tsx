@@ -16,6 +16,7 @@ import { useSearch } from '../../parts/use-search';
 import { When } from '../../parts/When';
 import { service } from '../../service';
 import { fill, words } from '../../words';
+import { reviewWords } from '../../words-review';
 import { FieldName } from '../message/FieldName';
 import { valueText } from '../message/outcome';
 import { useSelection } from './use-desk';
@@ -46,7 +47,7 @@ const perPage = 25;
 
 /** Records that wait for the same reason, in one table: looked over, and confirmed together. */
 export default function ManyPage() {
-  const say = words.review.many;
+  const say = reviewWords.many;
   const selection = useSelection();
   const [get, set] = useSearch();
   const queries = useQueryClient();
@@ -83,7 +84,7 @@ export default function ManyPage() {
             {done.length > 0 && fill(say.done, { count: done.length - refused.length })}{' '}
             {refused[0] && fill(say.refused, { count: refused.length, why: refused[0].text ?? '' })}
           </span>
-          <Link to="/review">{words.review.desk.causes}</Link>
+          <Link to="/review">{reviewWords.desk.causes}</Link>
           <InkButton onPress={() => confirm.mutate()} isDisabled={chosen.length === 0} isPending={confirm.isPending}>
             {fill(say.confirm, { count: chosen.length })}
           </InkButton>
@@ -124,7 +125,7 @@ interface AlikeProps {
 }
 
 function Alike({ details, left, onPick }: AlikeProps) {
-  const say = words.review.many;
+  const say = reviewWords.many;
   const fields = [...new Set(details.flatMap(({ outcome }) => Object.keys(outcome?.fields ?? {})))];
   return (
     <RuledTable aria-label={say.title}>

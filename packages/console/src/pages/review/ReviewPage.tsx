@@ -13,6 +13,7 @@ import { When } from '../../parts/When';
 import { service } from '../../service';
 import { useMay } from '../../session/use-session';
 import { fill, words } from '../../words';
+import { reviewWords } from '../../words-review';
 import { AgainDialog } from './AgainDialog';
 import { Key } from './Key';
 
@@ -44,7 +45,7 @@ const beginKey = 'Enter';
 
 /** What waits for a person, by its cause: the cause is mended in the workbench, or the messages are gone through. */
 export default function ReviewPage() {
-  const say = words.review;
+  const say = reviewWords;
   const { data, error, refetch } = useQuery({ queryKey: ['review'], queryFn: () => service.review.causes() });
   const count = data?.items.reduce((sum, one) => sum + one.count, 0) ?? 0;
   const navigate = useNavigate();
@@ -83,7 +84,7 @@ export default function ReviewPage() {
 }
 
 function Causes({ causes }: { causes: readonly ReviewCause[] }) {
-  const say = words.review;
+  const say = reviewWords;
   const [again, setAgain] = useState<ReviewCause | null>(null);
   return (
     <>
@@ -117,7 +118,7 @@ function Causes({ causes }: { causes: readonly ReviewCause[] }) {
 
 function Cause({ cause, onAgain }: { cause: ReviewCause; onAgain(): void }) {
   const { count, text, code, cause: name, sieve, mailbox, since } = cause;
-  const say = words.review;
+  const say = reviewWords;
   const may = { author: useMay('author'), reviewer: useMay('reviewer') };
   const search = new URLSearchParams({ cause: name, mailbox, ...(sieve === null ? {} : { sieve }) });
   const about = { count, cause: text };

@@ -5,6 +5,7 @@ import { Empty, Muted, Page } from '../../parts/Page';
 import { RuledTable } from '../../parts/RuledTable';
 import { service } from '../../service';
 import { fill, words } from '../../words';
+import { reviewWords } from '../../words-review';
 import { sievesQuery } from '../messages/use-set-up-names';
 import { type FieldRight, fieldsRight } from './fields-right';
 
@@ -33,7 +34,7 @@ const Weeks = styled.span`
 
 /** How often people found each field right, by sieve and week, from what they confirmed, corrected and judged. */
 export default function RightPage() {
-  const say = words.review.right;
+  const say = reviewWords.right;
   const sieves = useQuery(sievesQuery).data?.items ?? [];
   const found = useQueries({
     queries: sieves.map(({ name }) => ({
@@ -47,7 +48,7 @@ export default function RightPage() {
   });
   const loading = found.some(({ isPending }) => isPending);
   return (
-    <Page title={say.title} acts={<Link to="/review">{words.review.desk.causes}</Link>}>
+    <Page title={say.title} acts={<Link to="/review">{reviewWords.desk.causes}</Link>}>
       <Body>
         <Muted>{say.about}</Muted>
         {judged.length === 0 && <Empty>{loading ? words.common.loading : say.none}</Empty>}
@@ -86,7 +87,7 @@ export default function RightPage() {
 const share = (right: number, judged: number) => (judged === 0 ? '–' : `${Math.round((right / judged) * 100)} %`);
 
 function OneField({ field, judged, right, spotJudged, spotRight, weeks }: FieldRight) {
-  const say = words.review.right;
+  const say = reviewWords.right;
   const most = Math.max(...weeks.map((week) => week.judged));
   const spoken = weeks.map((week) => fill(say.week, { ...week })).join('; ');
   return (

@@ -4,6 +4,7 @@ import { fieldColour } from '../../looks/tokens';
 import { Button, PlainButton } from '../../parts/Button';
 import { RuledTable } from '../../parts/RuledTable';
 import { fill, words } from '../../words';
+import { reviewWords } from '../../words-review';
 import { FieldName } from '../message/FieldName';
 import type { MessageOutcome } from '../message/outcome';
 import { type Draft, rowTexts } from './correction';
@@ -56,7 +57,7 @@ export function RowsGrid({
   onChoose,
   onLeave,
 }: RowsGridProps) {
-  const say = words.review.desk;
+  const say = reviewWords.desk;
   const rows = rowTexts(draft, outcome.rows, columns);
   const held = new Set(draft.held ?? outcome.held_rows ?? []);
   const shown = draft.rows === null ? outcome : (tried ?? outcome);
@@ -139,5 +140,5 @@ export function RowsGrid({
 /** “row 3, amount: ” of `rows[2].amount`: rows are counted as people see them. */
 function numbered(path: string): string {
   const [, at, column] = /^rows\[(\d+)\]\.(.+)$/.exec(path) ?? [];
-  return at === undefined ? '' : `${fill(words.review.desk.cell, { column: column ?? '', row: Number(at) + 1 })}: `;
+  return at === undefined ? '' : `${fill(reviewWords.desk.cell, { column: column ?? '', row: Number(at) + 1 })}: `;
 }

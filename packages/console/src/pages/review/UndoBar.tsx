@@ -4,6 +4,7 @@ import { Button } from '../../parts/Button';
 import { useSecondsUntil } from '../../parts/use-seconds-until';
 import { useShortcuts } from '../../parts/use-shortcuts';
 import { fill, words } from '../../words';
+import { reviewWords } from '../../words-review';
 import { Key } from './Key';
 import type { Settling } from './use-settling';
 
@@ -17,7 +18,7 @@ const Bar = styled.span`
 
 /** What was settled last, and the way back: what is confirmed leaves a little later. */
 export function UndoBar({ settling: { last, undone, taught, undo } }: { settling: Settling }) {
-  const say = words.review.desk;
+  const say = reviewWords.desk;
   const seconds = useSecondsUntil(last?.leaves ?? null);
   const may = last !== null && (last.act === 'aside' || seconds > 0);
   const { mutate, isPending } = undo;

@@ -4,6 +4,7 @@ import { css, styled } from 'styled-components';
 import { fieldColour } from '../../looks/tokens';
 import { boxLook } from '../../parts/TextField';
 import { fill, words } from '../../words';
+import { reviewWords } from '../../words-review';
 import { FieldName } from '../message/FieldName';
 import { type LedgerRow, ledgerRow, type MessageOutcome, type MessageReading, valueText } from '../message/outcome';
 import { type Draft, shownText, withField } from './correction';
@@ -185,7 +186,7 @@ export function TextEditor({
           value={field.choices.includes(text) ? text : ''}
           onChange={(event) => onText(event.target.value)}
         >
-          <option value="">{words.review.desk.nothing}</option>
+          <option value="">{reviewWords.desk.nothing}</option>
           {field.choices.map((choice) => (
             <option key={choice}>{choice}</option>
           ))}
@@ -212,7 +213,7 @@ interface Noted {
 
 /** Where a value came from; of one that is being written, what is read of it, and what stood there. */
 function noteOf({ value, evidence }: LedgerRow, { written, stood, reading }: Noted): string {
-  const say = words.review.desk;
+  const say = reviewWords.desk;
   if (written !== undefined) {
     const read = valueText(value);
     const said = [
@@ -255,6 +256,6 @@ interface Judged {
 }
 
 function wrongOf({ problems }: LedgerRow, { field, written, refused }: Judged): string[] {
-  if (refused) return [fill(words.review.desk.refused, { value: written ?? '', type: field.options.type })];
+  if (refused) return [fill(reviewWords.desk.refused, { value: written ?? '', type: field.options.type })];
   return problems.map(({ text }) => text);
 }

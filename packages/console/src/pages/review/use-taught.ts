@@ -3,7 +3,8 @@ import type { MessageDetail } from '@yellow-sieve/contract';
 import { useState } from 'react';
 import { useKinds } from '../../parts/use-kinds';
 import { service } from '../../service';
-import { fill, words } from '../../words';
+import { fill } from '../../words';
+import { reviewWords } from '../../words-review';
 import type { Settling } from './use-settling';
 
 /** What a sieve can learn of a message, by the rules that were at work in it. */
@@ -25,8 +26,8 @@ export function useTaught({ key, outcome }: MessageDetail, { setTaught }: Settli
     : [];
   const { mutate } = useMutation({
     mutationFn: (as: Exclude<Way, 'none'>) => service.review.teach({ params: { key }, body: { as } }),
-    onSuccess: ({ sieve }) => setTaught(fill(words.review.desk.taught, { sieve })),
-    onError: (error) => setTaught(fill(words.review.desk.taughtNot, { why: error.message })),
+    onSuccess: ({ sieve }) => setTaught(fill(reviewWords.desk.taught, { sieve })),
+    onError: (error) => setTaught(fill(reviewWords.desk.taughtNot, { why: error.message })),
   });
   return { ways, way, setWay, teach: () => (way === 'none' ? undefined : mutate(way)) };
 }

@@ -5,6 +5,7 @@ import { Button } from '../../parts/Button';
 import { Muted } from '../../parts/Page';
 import { Trouble } from '../../parts/Trouble';
 import { fill, words } from '../../words';
+import { workbenchWords } from '../../words-workbench';
 import type { MessageOutcome } from '../message/outcome';
 import type { useAsking, WordedMessage } from './use-asking';
 import { pathText, type WordedValue, type Wording, wordedValue } from './wordings';
@@ -91,7 +92,7 @@ export interface AskingProps {
 
 /** A rule that asks a model, tried on the shown message and on all, the price told first. */
 export function Asking({ asking, version, names, messages, examples, onExample, onPropose }: AskingProps) {
-  const say = words.workbench.asking;
+  const say = workbenchWords.asking;
   const { here, everywhere, outcome, tryHere, tryAll } = asking;
   const isOpen = here !== null && here.answered < here.questions;
   return (
@@ -131,7 +132,7 @@ const priceText = ({ value, currency }: { value: number; currency: string }) => 
 
 /** What was spent today, and what may be. */
 function todayText({ today: { spent, ceiling } }: AskedItem): string {
-  const say = words.workbench.asking;
+  const say = workbenchWords.asking;
   if (!spent) return '';
   const used = priceText(spent);
   return ceiling === null ? fill(say.spent, { used }) : fill(say.ofCeiling, { used, ceiling: ceiling.toFixed(2) });
@@ -139,7 +140,7 @@ function todayText({ today: { spent, ceiling } }: AskedItem): string {
 
 /** What the open questions would take: a price where there is one, else tokens. */
 function priceOf(asked: AskedItem | null): string {
-  const say = words.workbench.asking;
+  const say = workbenchWords.asking;
   if (!asked) return '…';
   const { questions, answered, estimate } = asked;
   if (answered === questions) return say.nothing;
@@ -148,7 +149,7 @@ function priceOf(asked: AskedItem | null): string {
 
 /** How the asking goes, or what it took. */
 function Status({ asked, isPending }: { asked: AskedItem | null; isPending: boolean }) {
-  const say = words.workbench.asking;
+  const say = workbenchWords.asking;
   if (isPending) return <Muted role="status">{say.waiting}</Muted>;
   if (!asked) return null;
   const { questions, answered, used, detail } = asked;
@@ -161,7 +162,7 @@ function Status({ asked, isPending }: { asked: AskedItem | null; isPending: bool
 
 /** What came back for the shown message: each value with its words, and what does not count. */
 function Answer({ outcome, names }: { outcome: MessageOutcome; names: readonly string[] }) {
-  const say = words.workbench.asking;
+  const say = workbenchWords.asking;
   const paths = [
     ...Object.keys(outcome.fields),
     ...outcome.rows.flatMap((row, i) => Object.keys(row).map((column) => `rows[${i}].${column}`)),
@@ -212,7 +213,7 @@ function PathName({ path, names }: { path: string; names: readonly string[] }) {
   return (
     <>
       <Dot color={fieldColour(names.indexOf(name))} aria-hidden="true" />
-      {pathText(path, (column, row) => fill(words.workbench.asking.row, { column, row }))}
+      {pathText(path, (column, row) => fill(workbenchWords.asking.row, { column, row }))}
     </>
   );
 }
@@ -220,7 +221,7 @@ function PathName({ path, names }: { path: string; names: readonly string[] }) {
 function Worded({ value: { value, quote, problem }, changed }: { value: WordedValue; changed: boolean }) {
   return (
     <>
-      {value === null ? <Muted>{words.workbench.asking.none}</Muted> : <Value data-changed={changed}>{value}</Value>}
+      {value === null ? <Muted>{workbenchWords.asking.none}</Muted> : <Value data-changed={changed}>{value}</Value>}
       {quote !== null && <Muted> “{quote}”</Muted>}
       {problem !== null && <Wrong> {problem}</Wrong>}
     </>
@@ -236,10 +237,10 @@ interface WordingsProps {
 
 /** What both wordings make of all messages: only what differs, message by message. */
 function Wordings({ worded, version, names, asked }: WordingsProps) {
-  const say = words.workbench.asking;
+  const say = workbenchWords.asking;
   const differing = worded.filter(({ lines }) => lines.length > 0);
   const same = worded.length - differing.length;
-  const before = version === null ? say.before : fill(words.workbench.version, { version });
+  const before = version === null ? say.before : fill(workbenchWords.version, { version });
   const took =
     asked && asked.questions > 0
       ? fill(say.tookAll, {
@@ -255,7 +256,7 @@ function Wordings({ worded, version, names, asked }: WordingsProps) {
         <thead>
           <tr>
             <th>{say.message}</th>
-            <th>{words.workbench.field}</th>
+            <th>{workbenchWords.field}</th>
             <th>{before}</th>
             <th>{say.draft}</th>
           </tr>
@@ -302,7 +303,7 @@ function WordingRow({
         <td rowSpan={lines.length}>
           {subject || name}
           <br />
-          <Muted>{fill(words.workbench.asking.changed, { changed: lines.length, of: cells })}</Muted>
+          <Muted>{fill(workbenchWords.asking.changed, { changed: lines.length, of: cells })}</Muted>
         </td>
       )}
       <td>

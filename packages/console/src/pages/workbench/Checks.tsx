@@ -9,6 +9,7 @@ import { FormStack } from '../../parts/FormStack';
 import { Muted } from '../../parts/Page';
 import { TextField } from '../../parts/TextField';
 import { fill, words } from '../../words';
+import { workbenchWords } from '../../words-workbench';
 import {
   type CheckForm,
   checkFormOf,
@@ -64,7 +65,7 @@ export interface ChecksProps {
 
 /** What a record is held to: each check in a line, changed by a form. */
 export function Checks({ outline, problems, onForget, onAct }: ChecksProps) {
-  const say = words.workbench.checks;
+  const say = workbenchWords.checks;
   const [open, setChosen] = useState<number | 'new' | null>(null);
   const setOpen = (next: typeof open) => {
     onForget();
@@ -112,7 +113,7 @@ interface CheckDialogProps extends Omit<ChecksProps, 'onAct' | 'onForget'> {
 }
 
 function CheckDialog({ outline, check, problems, onKeep, onClose }: CheckDialogProps) {
-  const say = words.workbench.checks;
+  const say = workbenchWords.checks;
   const [form, setForm] = useState<CheckForm | null>(check ? checkFormOf(check) : emptyCheck);
   const made = form && checkOf(form);
   const submit = (event: FormEvent) => {
@@ -147,7 +148,7 @@ interface PartsProps extends Pick<ChecksProps, 'outline'> {
 }
 
 function Parts({ form, outline, onChange }: PartsProps) {
-  const say = words.workbench.checks;
+  const say = workbenchWords.checks;
   const fields = outline.fields.map(({ name }) => name);
   const columns = outline.columns.map(({ name }) => name);
   const ofRows = columns.length > 0 ? ['rows.count', ...columns.map((name) => `rows.${name}`)] : [];

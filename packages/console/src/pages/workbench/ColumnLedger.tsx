@@ -5,6 +5,7 @@ import { styled } from 'styled-components';
 import { fieldColour } from '../../looks/tokens';
 import { selectedKey } from '../../parts/chosen';
 import { fill, words } from '../../words';
+import { workbenchWords } from '../../words-workbench';
 import { FieldName } from '../message/FieldName';
 import type { MessageReading } from '../message/outcome';
 import { type ColumnState, columnStates } from './column-states';
@@ -84,7 +85,7 @@ export interface ColumnLedgerProps {
 
 /** The columns of the rows: what the first item of the shown message has, where that stands in it, and how many items have it. */
 export function ColumnLedger({ columns, names, shown, reading, chosen, onChoose }: ColumnLedgerProps) {
-  const say = words.workbench.columns;
+  const say = workbenchWords.columns;
   const outcome = shown?.outcome ?? null;
   const states = useMemo(() => columnStates(columns, outcome, reading), [columns, outcome, reading]);
   return (

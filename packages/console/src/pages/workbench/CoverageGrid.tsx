@@ -1,7 +1,8 @@
 import type { CellState } from '@yellow-sieve/core';
 import { type KeyboardEvent, type MouseEvent, useCallback, useEffect, useLayoutEffect, useRef, useState } from 'react';
 import { styled } from 'styled-components';
-import { fill, words } from '../../words';
+import { fill } from '../../words';
+import { workbenchWords } from '../../words-workbench';
 import { drawSquare, inkOf, meshSizes } from './grid-drawing';
 import type { Column } from './use-columns';
 
@@ -92,10 +93,10 @@ export function CoverageGrid({ fields, columns, cell, shown, chosen, onShow, onJ
   const message = columns[now.column];
   const spoken =
     message &&
-    fill(words.workbench.mesh.cell, {
+    fill(workbenchWords.mesh.cell, {
       field,
       message: message.subject || message.name,
-      state: words.workbench.states[cell(message.name, field)],
+      state: workbenchWords.states[cell(message.name, field)],
       value: '',
     });
   return (
@@ -103,7 +104,7 @@ export function CoverageGrid({ fields, columns, cell, shown, chosen, onShow, onJ
       <Canvas
         ref={canvas}
         role="application"
-        aria-label={`${words.workbench.mesh.label}. ${words.workbench.mesh.help}`}
+        aria-label={`${workbenchWords.mesh.label}. ${workbenchWords.mesh.help}`}
         tabIndex={0}
         onKeyDown={pressed}
         onClick={clicked}

@@ -4,6 +4,7 @@ import { styled } from 'styled-components';
 import { Button, PlainButton } from '../../parts/Button';
 import { RuledTable } from '../../parts/RuledTable';
 import { words } from '../../words';
+import { workbenchWords } from '../../words-workbench';
 import { valueText } from '../message/outcome';
 import type { Column } from './use-columns';
 
@@ -41,10 +42,10 @@ export function CoverageTable({ fields, columns, coverage, shown, onShow }: Cove
   const here = columns.slice(first, first + pageSize);
   return (
     <Wide>
-      <RuledTable aria-label={words.workbench.mesh.label}>
+      <RuledTable aria-label={workbenchWords.mesh.label}>
         <thead>
           <tr>
-            <th scope="col">{words.workbench.mesh.message}</th>
+            <th scope="col">{workbenchWords.mesh.message}</th>
             {fields.map((field) => (
               <th key={field} scope="col">
                 {field}
@@ -79,8 +80,8 @@ export function CoverageTable({ fields, columns, coverage, shown, onShow }: Cove
 
 function cellText(coverage: MessageCoverage | null, field: string): string {
   const cell = coverage?.cells[field];
-  if (!cell) return words.workbench.states['not tried'];
+  if (!cell) return workbenchWords.states['not tried'];
   const value = valueText(cell.value);
-  const state = words.workbench.states[cell.state];
+  const state = workbenchWords.states[cell.state];
   return cell.state === 'found' ? (value ?? state) : value === null ? state : `${state}: ${value}`;
 }

@@ -9,11 +9,12 @@ import { Trouble } from '../../parts/Trouble';
 import { titleOf, useKinds } from '../../parts/use-kinds';
 import { service } from '../../service';
 import { fill, words } from '../../words';
+import { workbenchWords } from '../../words-workbench';
 import { Payload } from '../destinations/Payload';
 
 /** Delivers what is kept back of one message for real: each target is named, with what would be written there. */
 export function DeliverForReal({ message }: { message: string }) {
-  const say = words.workbench.deliver;
+  const say = workbenchWords.deliver;
   const queries = useQueryClient();
   const [open, setOpen] = useState(false);
   const kept = useQuery({
@@ -61,7 +62,7 @@ export function DeliverForReal({ message }: { message: string }) {
 const maxShown = 20;
 
 function Target({ title, items }: { title: string; items: readonly KeptTarget[] }) {
-  const say = words.workbench.deliver;
+  const say = workbenchWords.deliver;
   const kind = items[0]?.kind ?? '';
   const { destinations } = useKinds();
   return (

@@ -5,7 +5,8 @@ import { OneOf } from '../../parts/OneOf';
 import { Empty } from '../../parts/Page';
 import { Trouble } from '../../parts/Trouble';
 import { service } from '../../service';
-import { fill, words } from '../../words';
+import { fill } from '../../words';
+import { workbenchWords } from '../../words-workbench';
 import { EffectOfJob } from '../effect/EffectOfJob';
 
 const Frame = styled.section`
@@ -27,7 +28,7 @@ export interface EffectProps {
 
 /** What publishing would do, over samples and stored messages. */
 export function Effect({ name, source, version, fields }: EffectProps) {
-  const say = words.workbench;
+  const say = workbenchWords;
   const [reach, setReach] = useState<Reach>('some');
   const { mutate, data, error } = useMutation({
     mutationFn: () => service.sieves.effect({ params: { name }, body: { source, stored: stored[reach] } }),

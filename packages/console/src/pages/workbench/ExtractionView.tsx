@@ -7,7 +7,8 @@ import { Empty, Muted } from '../../parts/Page';
 import { Side, Sides } from '../../parts/Sides';
 import { useKinds } from '../../parts/use-kinds';
 import { useShortcuts } from '../../parts/use-shortcuts';
-import { fill, words } from '../../words';
+import { fill } from '../../words';
+import { workbenchWords } from '../../words-workbench';
 import { ledgerRow } from '../message/outcome';
 import { RowsTable } from '../message/RowsTable';
 import { columnOf, rowOf } from '../message/row-path';
@@ -82,7 +83,7 @@ export function ExtractionView(props: ExtractionViewProps) {
 }
 
 function NoMessages({ selection, select }: Pick<ShownMessageState, 'selection' | 'select'>) {
-  const say = words.workbench;
+  const say = workbenchWords;
   return (
     <Empty>
       {say.noMessages}
@@ -210,7 +211,7 @@ function Extraction(props: ExtractionProps) {
 }
 
 function saidOf(act: SieveActInput['act'], marked: string, field: string | null): string {
-  const { mark } = words.workbench;
+  const { mark } = workbenchWords;
   return act === 'mark' ? fill(mark.marked, { words: marked, field: field ?? '' }) : mark.itemsDone;
 }
 
@@ -249,7 +250,7 @@ interface LedgerFootProps extends Pick<ExtractionProps, 'column' | 'expected'> {
 }
 
 function LedgerFoot({ column, expected, onLayout }: LedgerFootProps) {
-  const say = words.workbench;
+  const say = workbenchWords;
   return (
     <Foot>
       <Button onPress={() => expected.confirm(column)}>{say.confirmAll}</Button>
@@ -331,7 +332,7 @@ function Panels({
           {...rest}
         />
       ) : (
-        <Empty>{words.workbench.noField}</Empty>
+        <Empty>{workbenchWords.noField}</Empty>
       )}
       <div>
         <RuleList

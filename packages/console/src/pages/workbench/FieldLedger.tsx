@@ -8,6 +8,7 @@ import { selectedKey } from '../../parts/chosen';
 import { OneOf } from '../../parts/OneOf';
 import { Trouble } from '../../parts/Trouble';
 import { fill, words } from '../../words';
+import { workbenchWords } from '../../words-workbench';
 import { FieldName } from '../message/FieldName';
 import { valueText } from '../message/outcome';
 import { CoverageGrid } from './CoverageGrid';
@@ -113,7 +114,7 @@ export interface FieldLedgerProps {
 export function FieldLedger(props: FieldLedgerProps) {
   const { fields, units, shown, columns, at, grid, selection, chosen, onChoose, onShow, onSelect, onJudge } = props;
   const [asTable, setTable] = useState(false);
-  const say = words.workbench;
+  const say = workbenchWords;
   const message = columns[at]?.name ?? '';
   const rows = fields.map(
     (name): LedgerField => ({ name, state: grid.cell(message, name), text: textOf(name, units.get(name), shown) }),
@@ -182,7 +183,7 @@ export function FieldLedger(props: FieldLedgerProps) {
 function textOf(name: string, unit: string | undefined, shown: Shown | null): string | null {
   const { outcome } = shown ?? {};
   if (!outcome) return null;
-  if (name === rowsField) return fill(words.workbench.rowsFound, { found: outcome.rows.length });
+  if (name === rowsField) return fill(workbenchWords.rowsFound, { found: outcome.rows.length });
   const problem = outcome.problems.find(({ path }) => path === name);
   const value = valueText(outcome.fields[name] ?? null);
   return value === null ? (problem?.text ?? null) : unit ? `${value} ${unit}` : value;

@@ -11,6 +11,7 @@ import { TextField } from '../../parts/TextField';
 import { Tick } from '../../parts/Tick';
 import { useKinds } from '../../parts/use-kinds';
 import { fill, words } from '../../words';
+import { workbenchWords } from '../../words-workbench';
 import { type LedgerRow, valueText } from '../message/outcome';
 import type { Stretch } from './text-selection';
 
@@ -58,7 +59,7 @@ export interface FieldPanelProps {
 
 /** How a field is read in the shown message, what it is, and whether it is right. */
 export function FieldPanel({ asked, field, inRows, colour, row, cell, onAct, onRemark, onExpect }: FieldPanelProps) {
-  const say = words.workbench;
+  const say = workbenchWords;
   const { types } = useKinds();
   const [name, setName] = useState(field.name);
   const [asking, setAsking] = useState(false);
@@ -146,7 +147,7 @@ const bases = ['read', 'judged', 'converted', 'written'] as const;
 
 /** What a model’s value must rest on, and the question it is asked for this field. */
 function Basis({ options, onSet }: { options: ColumnItem['options']; onSet(options: Record<string, unknown>): void }) {
-  const say = words.workbench.basis;
+  const say = workbenchWords.basis;
   const { basis, question, ...rest } = options;
   const [text, setText] = useState(typeof question === 'string' ? question : '');
   const with_ = (more: { basis?: unknown; question?: unknown }) => {
@@ -182,7 +183,7 @@ function stretchOf(row: LedgerRow | null): Stretch | null {
 }
 
 function How({ row, cell }: Pick<FieldPanelProps, 'row' | 'cell'>) {
-  const say = words.workbench;
+  const say = workbenchWords;
   const [first] = row?.evidence ?? [];
   const expected = cell && 'expected' in cell ? cell.expected : undefined;
   return (
@@ -211,7 +212,7 @@ interface WrongDialogProps {
 }
 
 export function WrongDialog({ field, value, isOpen, onClose, onExpect }: WrongDialogProps) {
-  const say = words.workbench;
+  const say = workbenchWords;
   const [text, setText] = useState(value ?? '');
   useEffect(() => {
     if (isOpen) setText(value ?? '');

@@ -1,7 +1,7 @@
 import type { CellState } from '@yellow-sieve/core';
 import { useEffect, useRef } from 'react';
 import { styled } from 'styled-components';
-import { words } from '../../words';
+import { workbenchWords } from '../../words-workbench';
 import { drawSquare, inkOf, meshSizes } from './grid-drawing';
 
 const List = styled.ul`
@@ -28,7 +28,7 @@ export function Legend() {
       {states.map((state) => (
         <li key={state}>
           <Square state={state} />
-          {words.workbench.states[state]}
+          {workbenchWords.states[state]}
         </li>
       ))}
     </List>

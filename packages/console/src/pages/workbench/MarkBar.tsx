@@ -9,7 +9,8 @@ import { boxLook, labelLook } from '../../parts/TextField';
 import { Trouble } from '../../parts/Trouble';
 import { useKinds } from '../../parts/use-kinds';
 import { service } from '../../service';
-import { fill, words } from '../../words';
+import { fill } from '../../words';
+import { workbenchWords } from '../../words-workbench';
 import type { Stretch } from './text-selection';
 
 const Bar = styled(Form)`
@@ -115,7 +116,7 @@ export function MarkBar({
     setWaiting(false);
     mark(guessedName);
   });
-  const say = words.workbench.mark;
+  const say = workbenchWords.mark;
   return (
     <Bar onSubmit={submit} aria-label={fill(say.title, { words: selected })}>
       <Words>{fill(say.title, { words: selected.replace(/\s+/g, ' ') })}</Words>

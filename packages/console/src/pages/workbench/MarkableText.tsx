@@ -1,6 +1,6 @@
 import { type KeyboardEvent, type RefObject, useId, useMemo, useRef, useState } from 'react';
 import { styled } from 'styled-components';
-import { words } from '../../words';
+import { workbenchWords } from '../../words-workbench';
 import { AnnotatedText, type AnnotatedTextProps } from '../message/AnnotatedText';
 import type { MessageReading } from '../message/outcome';
 import { type Stretch, selectedStretch, selectStretch } from './text-selection';
@@ -73,13 +73,13 @@ export function MarkableText({ onSelect, onMark, frame, ...proof }: MarkableText
     <Frame
       ref={frame}
       role="group"
-      aria-label={words.workbench.proof}
+      aria-label={workbenchWords.proof}
       aria-describedby={help}
       tabIndex={0}
       onKeyDown={pressed}
       onMouseUp={taken}
     >
-      <Spoken id={help}>{words.workbench.markHelp}</Spoken>
+      <Spoken id={help}>{workbenchWords.markHelp}</Spoken>
       <Spoken role="status">{spoken}</Spoken>
       <AnnotatedText {...proof} />
     </Frame>

@@ -2,6 +2,7 @@ import type { ShownRef } from '@yellow-sieve/contract';
 import { workbenchEndpoints } from '@yellow-sieve/contract';
 import { Empty } from '../../parts/Page';
 import { words } from '../../words';
+import { workbenchWords } from '../../words-workbench';
 import { OriginalFrame } from '../message/OriginalFrame';
 import type { MessageOutcome, MessageReading } from '../message/outcome';
 import { marksQuery, stretchOfSelection } from './original-selection';
@@ -24,7 +25,7 @@ export function MarkingOriginal({ sieve, message, reading, evidence, fields, onS
   return (
     <OriginalFrame
       src={`${path}?${query}`}
-      note={words.workbench.originalNote}
+      note={workbenchWords.originalNote}
       onInside={(inside) =>
         inside.addEventListener('mouseup', () => {
           const stretch = stretchOfSelection(inside, reading.text);

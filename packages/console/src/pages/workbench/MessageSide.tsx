@@ -7,6 +7,7 @@ import { Head, Left, Segment, Segments, View, Views } from '../../parts/Sides';
 import { Tick } from '../../parts/Tick';
 import { Trouble } from '../../parts/Trouble';
 import { fill, words } from '../../words';
+import { workbenchWords } from '../../words-workbench';
 import type { Item } from '../message/annotated-lines';
 import { Headers } from '../message/Headers';
 import type { MessageReading } from '../message/outcome';
@@ -96,7 +97,7 @@ export function MessageSide(props: MessageSideProps) {
 function Heading(props: MessageSideProps & { column: Column; withLists: boolean; onLists(on: boolean): void }) {
   const { reading, column, withLists, onLists, onGo } = props;
   const { columns, at } = props.message;
-  const say = words.workbench;
+  const say = workbenchWords;
   return (
     <Head>
       <Subject title={column.subject ?? column.name}>{column.subject || column.name}</Subject>
@@ -199,7 +200,7 @@ function Forms(props: MessageSideProps & { messageRef: ShownRef; items: readonly
 
 /** Why there is nothing to see of the shown message. */
 function ShownNote({ shown }: { shown: Shown | null }) {
-  const say = words.workbench;
+  const say = workbenchWords;
   if (!shown) return null;
   if (!shown.tried) return <Said>{say.notTried}</Said>;
   if (shown.outcome) return null;

@@ -12,7 +12,9 @@ import { Tick } from '../../parts/Tick';
 import { Trouble } from '../../parts/Trouble';
 import { service } from '../../service';
 import { useMay } from '../../session/use-session';
-import { fill, words } from '../../words';
+import { fill } from '../../words';
+import { mailboxWords } from '../../words-set-up';
+import { workbenchWords } from '../../words-workbench';
 
 const Box = styled.article`
   display: grid;
@@ -45,7 +47,7 @@ interface Suggested {
 
 /** What a sieve could take out of a mailbox’s first messages, to be taken as a whole, in part, or not at all. */
 export function NewSieve({ mailbox: { name, title, messages } }: { mailbox: MailboxItem }) {
-  const say = words.workbench;
+  const say = workbenchWords;
   const may = useMay('author');
   const navigate = useNavigate();
   const [left, setLeft] = useState<ReadonlySet<string>>(new Set());
@@ -74,7 +76,7 @@ export function NewSieve({ mailbox: { name, title, messages } }: { mailbox: Mail
   return (
     <Box aria-label={title || name}>
       <h3>
-        {title || name} <Muted>{fill(words.mailboxes.messages, { count: messages })}</Muted>
+        {title || name} <Muted>{fill(mailboxWords.messages, { count: messages })}</Muted>
       </h3>
       {suggestion.isLoading && <Muted>{say.suggesting}</Muted>}
       {suggestion.data && found.length === 0 && <Muted role="status">{say.nothingFound}</Muted>}
@@ -118,7 +120,7 @@ async function asked(mailbox: string) {
 
 /** Fields and columns that were found; none where nothing looks like labels and values. */
 async function suggestedFor(mailbox: string, messages: number): Promise<{ found: Suggested[]; rest: string[] }> {
-  const say = words.workbench;
+  const say = workbenchWords;
   try {
     const { fields, columns, left_out } = await service.sieves.suggest({ body: await asked(mailbox) });
     const typeOf = ({ type }: FieldOptions) => type;

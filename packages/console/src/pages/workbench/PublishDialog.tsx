@@ -10,6 +10,7 @@ import { Tick } from '../../parts/Tick';
 import { Trouble } from '../../parts/Trouble';
 import { service } from '../../service';
 import { fill, words } from '../../words';
+import { workbenchWords } from '../../words-workbench';
 
 export interface PublishDialogProps {
   name: string;
@@ -24,7 +25,7 @@ export interface PublishDialogProps {
 
 /** Publishes the draft; where expected values break, a reason is wanted. */
 export function PublishDialog({ name, version, mailbox, digest, isOpen, onClose }: PublishDialogProps) {
-  const say = words.workbench;
+  const say = workbenchWords;
   const queries = useQueryClient();
   const [why, setWhy] = useState('');
   const [trial, setTrial] = useState(true);

@@ -8,6 +8,7 @@ import { Button } from '../../parts/Button';
 import { Muted } from '../../parts/Page';
 import { service } from '../../service';
 import { fill, words } from '../../words';
+import { workbenchWords } from '../../words-workbench';
 import { columnsQuery } from '../destinations/destinations-query';
 import { Column, Head, Line, Slot, Value } from './column-looks';
 import { fieldOfText, lackingColumns } from './route-form';
@@ -52,7 +53,7 @@ export interface RouteColumnProps {
 
 /** A route’s column: why it would go or not, and what it writes, row for row beside the record’s fields. */
 export function RouteColumn({ route, hit, target, inReview, fields, onChange, onRemove }: RouteColumnProps) {
-  const say = words.workbench;
+  const say = workbenchWords;
   const queries = useQueryClient();
   const tested = useMutation({
     mutationFn: () => service.destinations.test({ params: { name: route.to } }),
@@ -125,7 +126,7 @@ export function RouteColumn({ route, hit, target, inReview, fields, onChange, on
 }
 
 function Fires({ hit, waits }: { hit: RouteHit; waits: boolean }) {
-  const say = words.workbench;
+  const say = workbenchWords;
   if (!hit.fires) return <Going $goes={false}>{fill(say.wouldNot, { why: hit.why })}</Going>;
   return <Going $goes={!waits}>{waits ? say.waits : fill(say.wouldGo, { why: hit.why })}</Going>;
 }

@@ -11,6 +11,8 @@ import { Muted } from '../../parts/Page';
 import { TextField } from '../../parts/TextField';
 import { service } from '../../service';
 import { fill, words } from '../../words';
+import { destinationWords } from '../../words-set-up';
+import { workbenchWords } from '../../words-workbench';
 import { columnsQuery } from '../destinations/destinations-query';
 import { MakeDestination } from '../destinations/MakeDestination';
 import {
@@ -55,7 +57,7 @@ export interface RouteDialogProps {
 
 /** Where a route goes, when, and what it writes there. */
 export function RouteDialog({ route, fields, columns, problems, isOpen, onClose, onKeep }: RouteDialogProps) {
-  const say = words.workbench.route;
+  const say = workbenchWords.route;
   const targets = useQuery({ queryKey: ['destinations'], queryFn: () => service.destinations.list(), enabled: isOpen });
   const items = targets.data?.items ?? [];
   const [form, setForm] = useState<RouteForm>(formOf(route ?? { to: '' }));
@@ -89,7 +91,7 @@ export function RouteDialog({ route, fields, columns, problems, isOpen, onClose,
               onChange={(next) => setForm({ ...form, to: next, mapping: route === null ? null : form.mapping })}
             />
             <Button autoFocus={items.length === 0} onPress={() => setMaking(true)}>
-              {words.destinations.make.act}
+              {destinationWords.make.act}
             </Button>
             {columns.length > 0 && (
               <Choice
@@ -135,7 +137,7 @@ interface PartProps {
 
 /** One test, put together by controls. */
 function When({ form, fields, onChange }: PartProps) {
-  const say = words.workbench.route;
+  const say = workbenchWords.route;
   const { when } = form;
   if (when === null) return <Muted>{say.whenElse}</Muted>;
   const set = (change: Partial<NonNullable<RouteForm['when']>>) => onChange({ ...form, when: { ...when, ...change } });
@@ -164,7 +166,7 @@ function When({ form, fields, onChange }: PartProps) {
 
 /** What is written there: pairs of a name there and a text of fields. */
 function Mapping({ form, fields, places, onChange }: PartProps & { places: readonly DestinationColumn[] }) {
-  const say = words.workbench.route;
+  const say = workbenchWords.route;
   const { mapping } = form;
   if (mapping === null)
     return (
@@ -175,7 +177,7 @@ function Mapping({ form, fields, places, onChange }: PartProps & { places: reado
             onChange({ ...form, mapping: fields.map((field) => ({ outside: field, text: `{{ ${field} }}` })) })
           }
         >
-          {words.workbench.changeRoute}
+          {workbenchWords.changeRoute}
         </Button>
       </Line>
     );

@@ -9,6 +9,7 @@ import { Trouble } from '../../parts/Trouble';
 import { service } from '../../service';
 import { useMay } from '../../session/use-session';
 import { fill, words } from '../../words';
+import { workbenchWords } from '../../words-workbench';
 import { valueText } from '../message/outcome';
 import { Column, Head, Line, Slot, Value } from './column-looks';
 import { DeliverForReal } from './DeliverForReal';
@@ -57,7 +58,7 @@ export interface RoutingViewProps {
 
 /** Where a record goes: its values beside a column for each route, row for row where a field is passed on as it is. */
 export function RoutingView({ name, draft, outline, message, live }: RoutingViewProps) {
-  const say = words.workbench;
+  const say = workbenchWords;
   const { column, ref, shown, at, columns, go } = message;
   const [open, setOpen] = useState<number | 'new' | null>(null);
   const may = useMay('author');

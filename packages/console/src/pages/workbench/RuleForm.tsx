@@ -8,6 +8,7 @@ import { TextField } from '../../parts/TextField';
 import { Tick } from '../../parts/Tick';
 import { service } from '../../service';
 import { fill, words } from '../../words';
+import { workbenchWords } from '../../words-workbench';
 import { formOfStep, type StepForm, stepOfForm } from './rule-steps';
 import { StepsEditor } from './StepsEditor';
 import type { RuleEntries } from './use-tried-rule';
@@ -67,7 +68,7 @@ interface PartProps extends Pick<RuleFormProps, 'outline' | 'kinds' | 'cuts'> {
 
 function Part({ part, value, outline, kinds, cuts, onChange }: PartProps) {
   const { label, help, choices, otherwise } = part;
-  const say = words.workbench;
+  const say = workbenchWords;
   const shared = { label, ...(help === null ? {} : { help }) };
   const text = typeof value === 'string' ? value : '';
   const pick = (names: readonly string[], none: string | null) => (
@@ -170,7 +171,7 @@ interface PatternFieldProps {
 }
 
 function PatternField({ value, parts, onChange, ...shared }: PatternFieldProps) {
-  const say = words.workbench;
+  const say = workbenchWords;
   return (
     <>
       <TextField {...shared} lines={2} value={value} onChange={onChange} spellCheck="false" />
@@ -265,7 +266,7 @@ function Pairs({ label, help, value, names, onChange }: PairsProps) {
             onChange={(text) => set(known.map((one, i) => (i === at ? [name, text] : one)))}
           />
           <Button
-            aria-label={fill(words.workbench.removePair, { name })}
+            aria-label={fill(workbenchWords.removePair, { name })}
             onPress={() => set(known.filter((_, i) => i !== at))}
           >
             ×
@@ -274,7 +275,7 @@ function Pairs({ label, help, value, names, onChange }: PairsProps) {
       ))}
       {free.length > 0 && (
         <Choice
-          label={fill(words.workbench.addPair, { list: label })}
+          label={fill(workbenchWords.addPair, { list: label })}
           inline
           value=""
           options={[{ key: '', text: '…' }, ...free.map((key) => ({ key, text: key }))]}

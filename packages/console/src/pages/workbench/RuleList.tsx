@@ -13,7 +13,8 @@ import { styled } from 'styled-components';
 import { Button } from '../../parts/Button';
 import { selectedKey } from '../../parts/chosen';
 import { Item, List } from '../../parts/MenuList';
-import { fill, words } from '../../words';
+import { fill } from '../../words';
+import { workbenchWords } from '../../words-workbench';
 
 const Frame = styled.section`
   display: grid;
@@ -113,7 +114,7 @@ export interface RuleListProps {
 
 /** The rules in their order: dragged, or moved by keys with the handle; switched off, copied, removed. */
 export function RuleList({ rules, fields, filled, chosen, onChoose, onAct, onAdd }: RuleListProps) {
-  const say = words.workbench;
+  const say = workbenchWords;
   const rows = rules.map((rule, place): RuleRow => ({ ...rule, id: idOf(rules, place), place }));
   const placeOf = (key: Key | undefined) => rows.findIndex(({ id }) => id === key);
   const { dragAndDropHooks } = useDragAndDrop({
@@ -179,7 +180,7 @@ function RuleMenu({
   fields,
   onAct,
 }: { rule: RuleRow } & Pick<RuleListProps, 'fields' | 'onAct'>) {
-  const say = words.workbench;
+  const say = workbenchWords;
   const acts: Record<string, SieveActInput> = {
     off: { act: 'switch rule', rule: place, off: !off },
     copy: { act: 'copy rule', rule: place },

@@ -11,6 +11,7 @@ import { TextField } from '../../parts/TextField';
 import { useKinds } from '../../parts/use-kinds';
 import { service } from '../../service';
 import { fill, words } from '../../words';
+import { workbenchWords } from '../../words-workbench';
 import { type MessageOutcome, valueText } from '../message/outcome';
 import { Asking } from './Asking';
 import { finished, RuleForm } from './RuleForm';
@@ -78,7 +79,7 @@ export interface RulePanelProps {
 
 /** A rule as its kind’s form, or as its own lines of the file: every kind can be changed there. */
 export function RulePanel({ rule, ...props }: RulePanelProps) {
-  const say = words.workbench;
+  const say = workbenchWords;
   const { rules } = useKinds();
   const [entries, setEntries] = useState<RuleEntries>(rule?.entries ?? {});
   const hasForm = rules.some(({ kind, form }) => kind === entries.kind && form.length > 0);
@@ -118,7 +119,7 @@ function Lines({
   onWrite,
   onClose,
 }: Pick<RulePanelProps, 'rule' | 'problems' | 'onWrite' | 'onClose'>) {
-  const say = words.workbench;
+  const say = workbenchWords;
   const [text, setText] = useState(rule?.source ?? newLines);
   useEffect(() => setText(rule?.source ?? newLines), [rule]);
   const submit = (event: FormEvent) => {
@@ -146,7 +147,7 @@ interface InFormProps extends Omit<RulePanelProps, 'rule'> {
 function InForm(props: InFormProps) {
   const { sieve, source, message, mailbox, outline, isNew, entries, place, problems } = props;
   const { onEntries, onWrite, onAct, onDraw, onClose } = props;
-  const say = words.workbench;
+  const say = workbenchWords;
   const kinds = useKinds();
   const [typed, setTyped] = useState('');
   const kind = kinds.rules.find((one) => one.kind === entries.kind) ?? null;
@@ -270,7 +271,7 @@ const cutsOf = (tried: TriedRule | null): readonly { left: string[] }[] => {
 
 /** What the rule gives here, by itself. */
 function Tried({ tried }: { tried: TriedRule | null }) {
-  const say = words.workbench;
+  const say = workbenchWords;
   if (!tried || tried.problems.length > 0) return null;
   const { tried: outcome } = tried;
   if (!outcome) return <Muted>{say.ruleUntried}</Muted>;
@@ -304,7 +305,7 @@ function Tried({ tried }: { tried: TriedRule | null }) {
 
 /** How far the rule reaches, over stored messages. */
 function Counted({ count }: { count: RuleCount }) {
-  return <Muted role="status">{fill(words.workbench.ruleCounted, { ...count })}</Muted>;
+  return <Muted role="status">{fill(workbenchWords.ruleCounted, { ...count })}</Muted>;
 }
 
 /** Named groups that are no field yet, to be made one in an act, of the type of the part they hold. */
@@ -324,7 +325,7 @@ function Missing({
     return (
       <div key={field}>
         <Button onPress={() => onAct({ act: 'set field', field, options: { type } })}>
-          {fill(words.workbench.makeField, { field })}
+          {fill(workbenchWords.makeField, { field })}
         </Button>
       </div>
     );

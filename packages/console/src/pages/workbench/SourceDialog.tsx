@@ -5,6 +5,7 @@ import { Button, PlainButton } from '../../parts/Button';
 import { Acts, Dialog } from '../../parts/Dialog';
 import { boxLook } from '../../parts/TextField';
 import { fill, words } from '../../words';
+import { workbenchWords } from '../../words-workbench';
 
 const Text = styled.textarea`
   ${boxLook}
@@ -31,7 +32,7 @@ export interface SourceDialogProps {
 
 /** The sieve’s source text, kept in step with the page; what is wrong stands at its line. */
 export function SourceDialog({ sieve, source, problems, isOpen, onChange, onClose }: SourceDialogProps) {
-  const say = words.workbench;
+  const say = workbenchWords;
   const box = useRef<HTMLTextAreaElement>(null);
   const goTo = ({ line, column }: FileProblemItem) => {
     const at =

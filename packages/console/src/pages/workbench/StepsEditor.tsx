@@ -3,7 +3,8 @@ import { Button } from '../../parts/Button';
 import { Choice } from '../../parts/Choice';
 import { TextField } from '../../parts/TextField';
 import { Tick } from '../../parts/Tick';
-import { fill, words } from '../../words';
+import { fill } from '../../words';
+import { workbenchWords } from '../../words-workbench';
 import { newStep, type StepForm, type StepWay, stepActs, stepEdges, waysOf } from './rule-steps';
 
 const List = styled.ol`
@@ -52,7 +53,7 @@ export interface StepsEditorProps {
 
 /** Steps of a cut, one under the other, each with what is left after it. */
 export function StepsEditor({ steps, left, onChange }: StepsEditorProps) {
-  const say = words.workbench.steps;
+  const say = workbenchWords.steps;
   const set = (at: number, step: StepForm) => onChange(steps.map((one, i) => (i === at ? step : one)));
   const move = (at: number, by: number) => {
     const next = steps.filter((_, i) => i !== at);
@@ -92,7 +93,7 @@ export function StepsEditor({ steps, left, onChange }: StepsEditorProps) {
 }
 
 function LeftOf({ left }: { left: readonly string[] | null }) {
-  const say = words.workbench.steps;
+  const say = workbenchWords.steps;
   if (left === null) return null;
   if (left.length === 0) return <Nothing role="status">{say.nothing}</Nothing>;
   return <Left>{left.length === 1 ? left[0] || say.empty : left.map((one) => `• ${one.trim()}`).join('\n')}</Left>;
@@ -101,7 +102,7 @@ function LeftOf({ left }: { left: readonly string[] | null }) {
 type Own = Extract<StepForm, { kind: 'step' }>;
 
 function Controls({ step, onChange }: { step: Own; onChange(step: Own): void }) {
-  const say = words.workbench.steps;
+  const say = workbenchWords.steps;
   const { act, way, value, second, take, anyCase } = step;
   const ways = waysOf(act);
   const setAct = (next: Own['act']) => {

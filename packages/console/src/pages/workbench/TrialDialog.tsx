@@ -10,6 +10,7 @@ import { Tick } from '../../parts/Tick';
 import { Trouble } from '../../parts/Trouble';
 import { When } from '../../parts/When';
 import { fill, words } from '../../words';
+import { workbenchWords } from '../../words-workbench';
 import { type Kept, useTrial, useTrialActs } from './use-trial';
 
 const List = styled.ul`
@@ -52,7 +53,7 @@ export interface TrialDialogProps {
 export function TrialDialog({ name, isOpen, onClose }: TrialDialogProps) {
   const trial = useTrial(name, isOpen);
   return (
-    <Dialog title={fill(words.workbench.trial.title, { sieve: name })} isOpen={isOpen} onClose={onClose} wide>
+    <Dialog title={fill(workbenchWords.trial.title, { sieve: name })} isOpen={isOpen} onClose={onClose} wide>
       {trial.error && <Trouble error={trial.error} onRetry={() => void trial.refetch()} />}
       {trial.data ? <Trial name={name} item={trial.data} onClose={onClose} /> : <Muted>{words.common.loading}</Muted>}
     </Dialog>
@@ -60,7 +61,7 @@ export function TrialDialog({ name, isOpen, onClose }: TrialDialogProps) {
 }
 
 function Trial({ name, item, onClose }: { name: string; item: TrialItem; onClose(): void }) {
-  const say = words.workbench.trial;
+  const say = workbenchWords.trial;
   const [kept, setKept] = useState<Kept>('release');
   const [anyway, setAnyway] = useState(false);
   const acts = useTrialActs(name, onClose);
@@ -135,14 +136,14 @@ interface PointProps {
 }
 
 function Point({ point: { point, ok, text, destination }, testing, onTest }: PointProps) {
-  const say = words.workbench.trial;
+  const say = workbenchWords.trial;
   return (
     <li>
       <Mark $ok={ok}>{ok ? say.fine : say.toDo}</Mark>
       <span>{text}</span>
       {point === 'destinations' && destination !== null && !ok ? (
         <Button isPending={testing} aria-label={fill(say.testOne, { destination })} onPress={() => onTest(destination)}>
-          {words.workbench.testRoute}
+          {workbenchWords.testRoute}
         </Button>
       ) : (
         <span />

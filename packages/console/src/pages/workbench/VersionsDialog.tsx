@@ -7,6 +7,7 @@ import { Trouble } from '../../parts/Trouble';
 import { When } from '../../parts/When';
 import { service } from '../../service';
 import { words } from '../../words';
+import { workbenchWords } from '../../words-workbench';
 
 const List = styled.ul`
   display: grid;
@@ -38,7 +39,7 @@ export interface VersionsDialogProps {
 
 /** The versions of a sieve, newest first: who published them, when and why. Going back makes it the draft. */
 export function VersionsDialog({ name, live, isOpen, onClose, onTake }: VersionsDialogProps) {
-  const say = words.workbench;
+  const say = workbenchWords;
   const { data, error } = useQuery({
     queryKey: ['sieves', name, 'versions', live],
     enabled: isOpen,

@@ -9,7 +9,8 @@ import { TrialTag } from '../../parts/TrialTag';
 import { Trouble } from '../../parts/Trouble';
 import { useSearch } from '../../parts/use-search';
 import { useMay } from '../../session/use-session';
-import { fill, words } from '../../words';
+import { fill } from '../../words';
+import { workbenchWords } from '../../words-workbench';
 import { Effect } from './Effect';
 import { ExtractionView } from './ExtractionView';
 import { PublishDialog } from './PublishDialog';
@@ -129,7 +130,7 @@ interface ActsProps {
 
 /** What can be done to the sieve as a whole. */
 function Acts({ draft, states: { live }, face, publishable, onFace, onOpen }: ActsProps) {
-  const say = words.workbench;
+  const say = workbenchWords;
   const may = useMay('author');
   return (
     <>
@@ -165,7 +166,7 @@ function Acts({ draft, states: { live }, face, publishable, onFace, onOpen }: Ac
 
 /** Somebody else kept a draft meanwhile: one of the two has to give way. */
 function OtherEditor({ draft: { other, settle } }: { draft: Draft }) {
-  const say = words.workbench;
+  const say = workbenchWords;
   if (!other) return null;
   return (
     <Other role="alert">
@@ -220,7 +221,7 @@ function Dialogs({ name, draft, states: { live }, problems, mailbox, open, onClo
 }
 
 function About({ states, draft, changed }: { states: SieveStates; draft: Draft; changed: boolean }) {
-  const say = words.workbench;
+  const say = workbenchWords;
   const version = states.live?.version;
   const kept = { kept: say.saved, keeping: say.saving, 'not kept': say.unsaved, 'changed by another': say.unsaved };
   return (

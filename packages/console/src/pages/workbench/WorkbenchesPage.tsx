@@ -9,7 +9,8 @@ import { Trouble } from '../../parts/Trouble';
 import { When } from '../../parts/When';
 import { service } from '../../service';
 import { useMay } from '../../session/use-session';
-import { fill, words } from '../../words';
+import { fill } from '../../words';
+import { workbenchWords } from '../../words-workbench';
 import { NewSieve } from './NewSieve';
 
 const Lists = styled.div`
@@ -42,7 +43,7 @@ const List = styled.ul`
 
 /** What there is to work on: sieves, and mailboxes whose messages no sieve takes yet. */
 export default function WorkbenchesPage() {
-  const say = words.workbench;
+  const say = workbenchWords;
   const sieves = useQuery({ queryKey: ['sieves'], queryFn: () => service.sieves.list() });
   const mailboxes = useQuery({ queryKey: ['mailboxes'], queryFn: () => service.mailboxes.list() });
   const drafts = useQuery({ queryKey: ['sieves', 'drafts'], queryFn: () => service.sieves.drafts() });
@@ -113,7 +114,7 @@ interface OneSieveProps {
 }
 
 function OneSieve({ sieve: { name, title, version, by, updated, trial }, draft }: OneSieveProps) {
-  const say = words.workbench;
+  const say = workbenchWords;
   return (
     <li>
       <Link to={`/workbench/${name}`}>

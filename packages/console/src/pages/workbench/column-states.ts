@@ -1,5 +1,6 @@
 import type { ColumnItem } from '@yellow-sieve/contract';
-import { fill, words } from '../../words';
+import { fill } from '../../words';
+import { workbenchWords } from '../../words-workbench';
 import { type MessageOutcome, type MessageReading, valueText } from '../message/outcome';
 import { rowOf } from '../message/row-path';
 
@@ -41,7 +42,7 @@ const longest = 24;
 
 /** Where a value stands, by the words between it and the value before, or right behind it on its line. */
 function whereOf(path: string, value: string | null, evidence: MessageOutcome['evidence'], text: string): string {
-  const say = words.workbench.columns;
+  const say = workbenchWords.columns;
   const [place] = evidence[path] ?? [];
   if (!place || value === null) return '';
   const isTarget = /^\w+:\/\//.test(value) && !place.raw?.includes('://');

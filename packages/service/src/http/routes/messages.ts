@@ -6,7 +6,7 @@ import { originalFile } from '../../original/original-file.js';
 import { confirmationOf } from '../../store/confirmation-store.js';
 import { isOpen } from '../../store/delivery-store.js';
 import { listMessages, messagesByKey, messagesToSearch } from '../../store/find-messages.js';
-import { searchWords } from '../../store/finding-store.js';
+import { searchable, searchWords } from '../../store/finding-store.js';
 import { createJob } from '../../store/job-store.js';
 import { messageDetail, messageRow, putThroughAgain, takeIn } from '../../store/message-store.js';
 import { cursorId } from '../../store/paging.js';
@@ -73,7 +73,7 @@ type Within = QueryOf<typeof messageEndpoints.within>;
 
 /** Looks through the texts of a stretch of messages, newest first. */
 async function foundWithin({ db, show }: ServeContext, { words, cursor, ...filter }: Within, on: string) {
-  const wanted = searchWords(words);
+  const wanted = searchWords(words).map(searchable);
   const until = Date.now() + longestSearchMs;
   const excerpts = new Map<string, string>();
   let at = cursorId(cursor);
