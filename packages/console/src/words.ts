@@ -144,6 +144,7 @@ export const words = {
       searched: '{count} looked through, back to',
       all: 'All {count} looked through.',
       none: 'There is nothing to look through.',
+      noMore: 'No text has more than the list above.',
       goOn: 'Go on',
     },
     views: {

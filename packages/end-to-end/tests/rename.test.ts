@@ -164,4 +164,15 @@ describe('renaming a field', () => {
     const versions = await runCommand(['sieve', 'versions', name], { env });
     expect(versions.out).toContain('person is now skipper: back to the old word');
   });
+
+  test('what waits for want of the field waits under its new name', async () => {
+    const { client } = world;
+    const { key } = await client.messages.feed({ params: { mailbox: 'berths' }, query: {}, body: demoMail('006') });
+    const causes = async () => (await client.review.causes({ query: { sieve: name } })).items.map(({ cause }) => cause);
+    await until('it waits', async () => (await client.messages.get({ params: { key } })).state === 'review');
+    expect(await causes()).toEqual(['YS-FIELD-MISSING email']);
+    const done = await client.sieves.rename({ params, body: { from: 'email', to: 'address' } });
+    await overJob(done.job ?? '');
+    expect(await causes()).toEqual(['YS-FIELD-MISSING address']);
+  });
 });

@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import { readMessage } from '../reading/index.js';
 import type { Entered } from '../rules/index.js';
-import { compileSieve, noFacts, sift } from './index.js';
+import { compileSieve, noFacts, sift, unstored } from './index.js';
 
 const source = {
   sieve: 's',
@@ -69,5 +69,43 @@ describe('what a person entered', () => {
 
   test('is left aside where the sieve has no such field', async () => {
     expect((await sifted({ fields: { mooring: 'B4' } })).verdict).toBe('sound');
+  });
+
+  test('rows that are held back stay in the record, and are named', async () => {
+    const rows = [{ extra: 'ice' }, { extra: 'water' }];
+    const outcome = await sifted({ rows, held: [1] });
+    expect([outcome.rows.length, outcome.held_rows, outcome.verdict]).toEqual([2, [1], 'sound']);
+    // One that is no more holds nothing back.
+    expect((await sifted({ rows, held: [7] })).held_rows).toBeUndefined();
+  });
+});
+
+describe('a part of the sound records is drawn', () => {
+  const drawn = async (review: object, keys: readonly string[], text = mail) => {
+    const sieve = compileSieve({ ...source, review });
+    const reading = await readMessage(Buffer.from(text));
+    return keys.map((key) => {
+      const result = sift(reading, sieve, noFacts, { ...unstored(reading), key });
+      return result.kind === 'outcome' ? result.outcome.reasons.map(({ code }) => code).join() : null;
+    });
+  };
+  const keys = Array.from({ length: 800 }, (_, i) => `message ${i}`);
+
+  test('about as many as it says, and the same ones by every state of the sieve', async () => {
+    const first = await drawn({ share: '10 %' }, keys);
+    const count = first.filter((reason) => reason === 'YS-REVIEW-SHARE').length;
+    expect(count).toBeGreaterThan(45);
+    expect(count).toBeLessThan(115);
+    expect(await drawn({ share: '10%', prompt: false }, keys)).toEqual(first);
+    // More of them are those, and others.
+    const more = await drawn({ share: '20 %' }, keys);
+    expect(first.every((reason, i) => reason === '' || more[i] === reason)).toBe(true);
+  });
+
+  test('all of them or none; never one that nobody stored, nor one that waits in any case', async () => {
+    expect(new Set(await drawn({ share: '100 %' }, keys))).toEqual(new Set(['YS-REVIEW-SHARE']));
+    expect(new Set(await drawn({ share: '0 %' }, keys))).toEqual(new Set(['']));
+    expect(await drawn({ share: '100 %' }, [''])).toEqual(['']);
+    expect(await drawn({ share: '100 %' }, ['key'], mail.replace('Vessel', 'Boat'))).toEqual(['YS-FIELD-MISSING']);
   });
 });

@@ -13,7 +13,7 @@ import { mailbox, message, record, recordRevision, type Through } from '../datab
 import { compareAll } from '../pipeline/compare.js';
 import { itemsByKey } from '../sieves/items.js';
 import { liveState } from '../sieves/rule-state.js';
-import { ofCause } from '../store/hold-store.js';
+import { ofCause } from '../store/cause.js';
 import { claimAgain } from '../store/message-store.js';
 import type { JobKind, JobTools } from './job-kind.js';
 

@@ -6,6 +6,7 @@ import type { Database, Executor } from '../database/connect.js';
 import { keptAnswer, message, messageWant, record, recordRevision, want } from '../database/schema.js';
 import { retryDeadlocks } from '../database/trouble.js';
 import { openWant } from '../store/answer-store.js';
+import { causeOf } from '../store/cause.js';
 import { noteChanges } from '../store/change-store.js';
 import { confirmationOf, leavesAt } from '../store/confirmation-store.js';
 import { keepFinding } from '../store/finding-store.js';
@@ -74,7 +75,7 @@ export async function commitOutcome(
       ...columnsOf(read.summary),
       state: states[handled.verdict],
       reasons: handled.reasons,
-      cause: causeOf(handled),
+      cause: causeOf(handled.reasons, handled.outcome?.problems ?? []),
       category: handled.category,
       sieve: handled.outcome?.sieve ?? null,
       lost: 0,
@@ -85,14 +86,6 @@ export async function commitOutcome(
 async function keptBackBy(tx: Executor, { byDraft }: ClaimedMessage, { outcome }: Handled): Promise<KeepBack> {
   if (byDraft) return 'draft';
   return outcome && (await isOnTrial(tx, outcome.sieve)) ? 'trial' : null;
-}
-
-/** Code of the first reason, with what it is about; cells of all rows of a column are one thing. */
-function causeOf({ reasons: [first], outcome }: Handled): string | null {
-  if (!first) return null;
-  const problem = outcome?.problems[0];
-  const about = problem?.code === first.code ? problem.path.replace(/\[\d+\]/, '') : '';
-  return `${first.code} ${about}`.trim().slice(0, 140);
 }
 
 /** What was read of a message, beside its outcome. */

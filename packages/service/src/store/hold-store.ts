@@ -1,7 +1,8 @@
-import { and, asc, count, eq, gt, isNull, like, lte, ne, or, type SQL, sql } from 'drizzle-orm';
+import { and, asc, count, eq, gt, isNull, lte, ne, or, type SQL, sql } from 'drizzle-orm';
 import type { Database, Executor } from '../database/connect.js';
 import { mailbox, message, reviewHold } from '../database/schema.js';
 import { retryDeadlocks } from '../database/trouble.js';
+import { ofCause } from './cause.js';
 
 /** Which messages in review. */
 export interface ReviewSelection {
@@ -10,10 +11,6 @@ export interface ReviewSelection {
   /** Code of their first reason, also with what it is about. */
   cause?: string | undefined;
 }
-
-/** Messages of a cause: a code, or a code with what it is about. */
-export const ofCause = (cause: string): SQL | undefined =>
-  or(eq(message.cause, cause), like(message.cause, `${cause.replace(/[\\%_]/g, '\\$&')} %`));
 
 export const inReview = ({ sieve, mailbox: named, cause }: ReviewSelection): SQL | undefined =>
   and(

@@ -11,6 +11,7 @@ import { and, asc, count, eq, gt, inArray, isNotNull, sql } from 'drizzle-orm';
 import type { Database, Executor } from '../database/connect.js';
 import { enteredValue, judgement, message, record, recordRevision, sieve, sieveVersion } from '../database/schema.js';
 import { retryDeadlocks } from '../database/trouble.js';
+import { causeOf } from './cause.js';
 import { listSamples, setExpected } from './sample-store.js';
 import { getVersion } from './sieve-store.js';
 import { renameIndexed } from './value-index.js';
@@ -151,12 +152,14 @@ async function renameRecord(
 ): Promise<void> {
   const renames = behind.map(({ rename }) => rename);
   const { recordId, number, madeFrom } = revision;
+  const renamed = renameValues(revision, renames);
   await tx
     .update(recordRevision)
-    .set({ ...pick(renameValues(revision, renames)), madeFrom: { ...madeFrom, namesOf: newest(behind) } })
+    .set({ ...pick(renamed), madeFrom: { ...madeFrom, namesOf: newest(behind) } })
     .where(and(eq(recordRevision.recordId, recordId), eq(recordRevision.number, number)));
   const { reasons } = renameValues({ ...revision, reasons: of.reasons }, renames);
-  await tx.update(message).set({ reasons }).where(eq(message.id, of.id));
+  const cause = causeOf(reasons, renamed.problems);
+  await tx.update(message).set({ reasons, cause }).where(eq(message.id, of.id));
   for (const { from, to } of renames) await renameIndexed(tx, recordId, { from, to });
 }
 

@@ -64,6 +64,7 @@ export function Within({ filter, known }: { filter: MessageFilter; known: Readon
       </ul>
       <Muted role="status">
         {isFetching && say.looking}
+        {!isFetching && searched > 0 && items.length === 0 && `${say.noMore} `}
         {!isFetching && back && (
           <>
             {hasNextPage

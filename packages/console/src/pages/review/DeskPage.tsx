@@ -34,7 +34,7 @@ export default function DeskPage() {
       about={
         <>
           {item && item.place > 0 && <span>{fill(say.place, { place: item.place, waiting: item.waiting })}</span>}
-          {item && others > 0 && <Muted>{fill(say.others, { count: others })}</Muted>}
+          {others > 0 && <Muted>{fill(say.others, { count: others })}</Muted>}
           <UndoBar settling={settling} />
         </>
       }

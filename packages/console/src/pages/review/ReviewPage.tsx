@@ -34,6 +34,13 @@ const Ways = styled.td`
   button {
     margin-left: 14px;
   }
+  @media (max-width: 900px) {
+    a,
+    button {
+      display: block;
+      margin: 0 0 4px auto;
+    }
+  }
 `;
 
 const Below = styled.p`
@@ -147,7 +154,7 @@ function Cause({ cause, onAgain }: { cause: ReviewCause; onAgain(): void }) {
         {may.author && (
           <>
             <Link
-              to={sieve === null ? `/workbench?mailbox=${mailbox}` : `/workbench/${sieve}?of=stored`}
+              to={sieve === null ? '/workbench' : `/workbench/${sieve}?of=stored`}
               aria-label={fill(say.mendOf, about)}
             >
               {say.mend}

@@ -220,7 +220,7 @@ function noteOf({ value, evidence }: LedgerRow, { written, stood, reading }: Not
       say.yours,
       read !== null && read !== written ? fill(say.readAs, { value: read }) : null,
       weekdayOf(read),
-      fill(say.wasThere, { value: stood ?? say.missing }),
+      stood === null ? say.wasMissing : fill(say.wasThere, { value: stood }),
     ];
     return said.filter(Boolean).join(' · ');
   }
