@@ -1,4 +1,4 @@
-import { type Code, type Params, YsError } from '@yellow-sieve/core';
+import { type Code, type Params, YsError } from '@yellow-sieve/core/errors';
 
 /** A wrong call of the command line: exit code 2. */
 export class CallError extends YsError {

@@ -44,13 +44,18 @@ export interface Progress {
 
 /** A command is data and a function that returns: it never prints and never exits. */
 export interface Command {
-  /** `records export` */
-  words: string;
-  about: string;
   /** As commander writes them: `<sieve> <messages...>`. */
   args?: string;
   options?: readonly Option[];
   /** Shown below the help: a few lines one can copy. */
   examples: readonly string[];
   run(input: Input): Promise<Output>;
+}
+
+/** A command in the list of all. */
+export interface ListedCommand {
+  /** `records export` */
+  words: string;
+  about: string;
+  load: () => Promise<Command>;
 }

@@ -1,11 +1,9 @@
-import { ClientError } from '@yellow-sieve/client';
-import { YsError } from '@yellow-sieve/core';
+import { YsError } from '@yellow-sieve/core/errors';
 import { Command as Commander, CommanderError, Option as CommanderOption } from 'commander';
 import { CallError } from './call-error.js';
-import type { Command, Output, Progress } from './command.js';
+import type { Command, ListedCommand, Output, Progress } from './command.js';
 import { commands } from './commands/index.js';
-import { connectService } from './connect.js';
-import { print, type Screen } from './printer.js';
+import type { Screen } from './printer.js';
 
 /** What a run of the command line needs from its process. */
 export interface Surroundings {
@@ -23,10 +21,10 @@ const noProgress: Progress = { show: () => undefined, end: () => undefined };
 /** Runs the command line. Resolves to the exit code: 0 fine, 1 found trouble, 2 wrong call. */
 export async function runProgram(argv: readonly string[], around: Surroundings): Promise<0 | 1 | 2> {
   let exit: 0 | 1 | 2 = 0;
-  const program = build(around, (code) => {
-    exit = code;
-  });
   try {
+    const program = await build(argv, around, (code) => {
+      exit = code;
+    });
     await program.parseAsync([...argv], { from: 'user' });
   } catch (error) {
     return explain(error, around.err);
@@ -34,23 +32,39 @@ export async function runProgram(argv: readonly string[], around: Surroundings):
   return exit;
 }
 
-function build(around: Surroundings, done: (exit: 0 | 1) => void): Commander {
+/** Of the commands that begin with the same word as the call, all is loaded; of the others, what the list of all says. */
+async function build(argv: readonly string[], around: Surroundings, done: (exit: 0 | 1) => void): Promise<Commander> {
+  const called = argv.find((word) => !word.startsWith('-'));
   const root = new Commander('yellow-sieve')
     .description('Yellow Sieve turns arriving email into labelled records and takes them where they are needed.')
     .option('--json', 'print JSON')
     .helpCommand(false)
     .exitOverride()
     .configureOutput({ writeOut: (text) => around.out.write(text), writeErr: (text) => around.err.write(text) });
-  for (const command of commands) addCommand(root, command, around, done);
+  for (const listed of commands) {
+    const words = listed.words.split(' ');
+    const command = words[0] === called ? await listed.load() : null;
+    addCommand(root, { words, about: listed.about, command }, around, done);
+  }
   return root;
 }
 
-function addCommand(root: Commander, command: Command, around: Surroundings, done: (exit: 0 | 1) => void): void {
-  const words = command.words.split(' ');
+interface Added extends Pick<ListedCommand, 'about'> {
+  words: readonly string[];
+  command: Command | null;
+}
+
+function addCommand(
+  root: Commander,
+  { words, about, command }: Added,
+  around: Surroundings,
+  done: (exit: 0 | 1) => void,
+) {
   const parent = words
     .slice(0, -1)
     .reduce((at, word) => at.commands.find((known) => known.name() === word) ?? at, root);
-  const made = parent.command([words.at(-1), command.args].filter(Boolean).join(' ')).description(command.about);
+  const made = parent.command([words.at(-1), command?.args].filter(Boolean).join(' ')).description(about);
+  if (!command) return;
   made.option('--json', 'print JSON');
   for (const option of command.options ?? []) {
     const built = new CommanderOption(option.flags, option.about);
@@ -68,6 +82,7 @@ async function runCommand(command: Command, made: Commander, around: Surrounding
   const args = (made.processedArgs as (string | string[] | undefined)[])
     .flat()
     .filter((arg): arg is string => typeof arg === 'string');
+  const { connectService } = await import('./connect.js');
   const client = () => connectService(around.env, around.folder);
   const { person, stdin, err } = around;
   const confirm = async (question: string) => {
@@ -77,13 +92,15 @@ async function runCommand(command: Command, made: Commander, around: Surrounding
   const tell = (text: string) => err.write(`${text}\n`);
   const progress = person?.progress ?? noProgress;
   const output: Output = await command.run({ args, options, json, client, stdin, confirm, progress, tell });
+  const { print } = await import('./printer.js');
   print(output, json, around.out);
   return 'exit' in output && output.exit === 1 ? 1 : 0;
 }
 
 /** The one place that turns an error into a sentence and an exit code. */
-function explain(error: unknown, err: Screen): 0 | 1 | 2 {
+async function explain(error: unknown, err: Screen): Promise<0 | 1 | 2> {
   if (error instanceof CommanderError) return error.exitCode === 0 ? 0 : 2;
+  const { ClientError } = await import('@yellow-sieve/client');
   if (error instanceof ClientError)
     return tell(
       err,

@@ -13,7 +13,7 @@ import { LiveHub } from './http/live-hub.js';
 import { welcomePath } from './http/routes/people.js';
 import type { ServeContext } from './http/serve-context.js';
 import type { Intake } from './intake/accept.js';
-import { CommitQueue } from './intake/commit-queue.js';
+import { commitQueue } from './intake/commit-queue.js';
 import { type IntakeTools, intakeKinds, mailPort, type RunningIntake } from './intake/index.js';
 import type { JobTools } from './jobs/index.js';
 import { followRound } from './lookups/follow.js';
@@ -35,7 +35,7 @@ import { DriftWatch } from './work/drift-lane.js';
 import { jobRound } from './work/job-lane.js';
 import { Lane } from './work/lane.js';
 import { type Lease, LeaseKeeper } from './work/lease-keeper.js';
-import { handleClaimed, messageSlots } from './work/message-lane.js';
+import { handleClaimed, messageSlots, outcomesTogether } from './work/message-lane.js';
 
 /** A running service. */
 export interface Service {
@@ -69,7 +69,7 @@ export async function startService(config: Config): Promise<Service> {
   const modelName = async () => (await openModel(database.db, secrets))?.model ?? 'default';
   const work = has('work') ? startWork(config, database, secrets, outgoing, modelName, log) : null;
   const onward = () => work?.nudge();
-  const intake: Intake = { db: database.db, queue: new CommitQueue(database), limit: config.messageLimit };
+  const intake: Intake = { db: database.db, queue: commitQueue(database), limit: config.messageLimit };
   const web = has('web')
     ? await startWeb({
         config,
@@ -146,7 +146,8 @@ function startWork(
     jobs: keeper(job, 'id'),
   };
   const shared = { db, secrets, outgoing, worker, leaseSeconds, log, onward: nudge };
-  const messages = { ...shared, databaseUrl, pool, threads, modelName, leases: leases.messages };
+  const commits = outcomesTogether(db);
+  const messages = { ...shared, databaseUrl, pool, threads, modelName, commits, leases: leases.messages };
   const jobs = {
     ...messages,
     comparer: pool,

@@ -30,8 +30,6 @@ interface Held {
 }
 
 export const check: Command = {
-  words: 'check',
-  about: 'Hold a sieve file against its samples and what is expected of them: no service, no network',
   args: '<file> [messages...]',
   options: [
     { flags: '--against <file>', about: 'another state of the sieve: show what differs from it, message by message' },

@@ -14,8 +14,6 @@ const rowOf = (item: Delivery) => [
 const columns = ['updated', 'state', 'destination', 'route', 'tries', 'answer', 'key'];
 
 export const deliveries: Command = {
-  words: 'deliveries',
-  about: 'List deliveries, newest first; with a key, show that one with its payload and every try',
   args: '[key]',
   options: [
     ...listOptions,
@@ -41,8 +39,6 @@ export const deliveries: Command = {
 };
 
 export const retry: Command = {
-  words: 'deliveries retry',
-  about: 'Try a stopped or waiting delivery now',
   args: '<key>',
   examples: ['yellow-sieve deliveries retry 0199…'],
   async run({ args: [key = ''], client }) {
@@ -52,9 +48,7 @@ export const retry: Command = {
 };
 
 /** One of the two acts on a delivery that is kept back. */
-const settling = (doing: 'release' | 'drop', about: string): Command => ({
-  words: `deliveries ${doing}`,
-  about,
+const settling = (doing: 'release' | 'drop'): Command => ({
   args: '<key>',
   examples: [`yellow-sieve deliveries ${doing} 0199…`],
   async run({ args: [key = ''], client }) {
@@ -63,5 +57,5 @@ const settling = (doing: 'release' | 'drop', about: string): Command => ({
   },
 });
 
-export const deliveryRelease = settling('release', 'Send a delivery that is kept back');
-export const deliveryDrop = settling('drop', 'Drop a delivery that is kept back');
+export const deliveryRelease = settling('release');
+export const deliveryDrop = settling('drop');

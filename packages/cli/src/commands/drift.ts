@@ -2,8 +2,6 @@ import type { Command } from '../command.js';
 import { shortTime } from './listing.js';
 
 export const drift: Command = {
-  words: 'drift',
-  about: 'Show what is no longer as it was in the mail of each mailbox, against its own past',
   options: [{ flags: '--all', about: 'also what somebody has seen' }],
   examples: ['yellow-sieve drift'],
   async run({ options, client }) {
@@ -29,8 +27,6 @@ export const drift: Command = {
 };
 
 export const driftSeen: Command = {
-  words: 'drift seen',
-  about: 'Note that it was seen, so that it is not told again; it goes when the mail is as before',
   args: '<key>',
   examples: ['yellow-sieve drift seen 0199…'],
   async run({ args: [key = ''], client }) {

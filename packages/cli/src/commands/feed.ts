@@ -9,8 +9,6 @@ import { shown } from '../show/value-text.js';
 const pollMs = 150;
 
 export const feed: Command = {
-  words: 'feed',
-  about: 'Put messages into a mailbox of the service; - reads one from standard input',
   args: '<mailbox> <messages...>',
   options: [
     { flags: '--wait', about: 'wait until each is done and delivered, and return the records' },

@@ -5,8 +5,6 @@ import { paceOf, waitForJob } from '../wait-for-job.js';
 import { listOptions, listQuery, moreNote, shortTime } from './listing.js';
 
 export const jobs: Command = {
-  words: 'jobs',
-  about: 'List jobs, newest first; with a key, show that one with what it found',
   args: '[key]',
   options: [...listOptions, { flags: '--wait', about: 'wait until it is over, with a progress bar' }],
   examples: ['yellow-sieve jobs', 'yellow-sieve jobs 0199… --wait'],
@@ -51,8 +49,6 @@ function resultLines(result: Job['result']): string[] {
 }
 
 export const jobsStop: Command = {
-  words: 'jobs stop',
-  about: 'Stop a job after the step it is at; what it did stays',
   args: '<key>',
   examples: ['yellow-sieve jobs stop 0199…'],
   async run({ args: [key = ''], client }) {
@@ -62,8 +58,6 @@ export const jobsStop: Command = {
 };
 
 export const jobsFindings: Command = {
-  words: 'jobs findings',
-  about: 'What a job found, message by message',
   args: '<key>',
   options: listOptions,
   examples: ['yellow-sieve jobs findings 0199… --limit 200'],

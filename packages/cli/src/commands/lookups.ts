@@ -5,8 +5,6 @@ import { readBytes } from '../offline/files.js';
 import { awaitEffect, effectOptions, storedOf } from './sieve/effect-job.js';
 
 export const lookups: Command = {
-  words: 'lookup',
-  about: 'List the tables that rules look in; with a name, show one',
   args: '[name]',
   examples: ['yellow-sieve lookup', 'yellow-sieve lookup buoys'],
   async run({ args: [name], client }) {
@@ -32,8 +30,6 @@ export const lookups: Command = {
 };
 
 export const lookupFollow: Command = {
-  words: 'lookup follow',
-  about: 'Have a table read where it is kept, now and at an interval; with --end, no more',
   args: '<name>',
   options: [
     { flags: '--file <file>', about: 'a .csv or .xlsx file in the service’s folder of tables' },
@@ -71,9 +67,6 @@ function sourceOf({ file, url, connection, table, every }: Input['options']): Lo
 }
 
 export const lookupEffect: Command = {
-  words: 'lookup effect',
-  about:
-    'Show what another state of a table would change in the records of the sieves that look in it; the live one stays',
   args: '<file>',
   options: [{ flags: '--name <name>', about: 'the table; the file’s name when left out' }, ...effectOptions],
   examples: ['yellow-sieve lookup effect lookups/buoys.csv', 'yellow-sieve lookup effect buoys.csv --stored all'],
@@ -100,8 +93,6 @@ const nameOf = ({ options }: Pick<Input, 'options'>, file: string): string =>
   typeof options.name === 'string' ? options.name : (basename(file).split('.')[0] ?? '');
 
 export const lookupPut: Command = {
-  words: 'lookup put',
-  about: 'Put a table into the service, from CSV or the first sheet of a workbook; says what changes',
   args: '<file>',
   options: [
     { flags: '--name <name>', about: 'its name; the file’s when left out' },

@@ -7,8 +7,6 @@ import { jobText } from './jobs.js';
 import { listOptions, listQuery, moreNote, optional, shortTime } from './listing.js';
 
 export const messages: Command = {
-  words: 'messages',
-  about: 'List messages, newest first; with a key, show that one with its outcome and deliveries',
   args: '[key]',
   options: [
     ...listOptions,
@@ -78,8 +76,6 @@ async function filtersOf(input: Input) {
 }
 
 export const find: Command = {
-  words: 'find',
-  about: 'Find messages by words of subject, sender, recipient, ids and values, then by words of their texts',
   args: '<words...>',
   options: [
     ...listOptions,
@@ -127,8 +123,6 @@ async function allWithin(client: Client, words: string, filters: Filters): Promi
 }
 
 export const takeIn: Command = {
-  words: 'messages take-in',
-  about: 'Take a skipped message in: put it through without screening it',
   args: '<key>',
   examples: ['yellow-sieve messages take-in 0199…'],
   async run({ args: [key = ''], client }) {
@@ -148,8 +142,6 @@ const selectionOptions = [
 ] as const;
 
 export const again: Command = {
-  words: 'messages again',
-  about: 'Put messages through again: those with these keys, or as a job those of a mailbox, sieve, state or time',
   args: '[keys...]',
   options: [
     ...selectionOptions,

@@ -8,8 +8,6 @@ import { readText } from '../offline/files.js';
 const priceText = (price: Price | null) => (price === null ? '' : `${price.value.toFixed(4)} ${price.currency}`);
 
 export const modelUse: Command = {
-  words: 'model',
-  about: 'What asking the model took: answers, tokens, time and price by day, sieve and rule',
   options: [{ flags: '--days <days>', about: 'days up to today', default: '30' }],
   examples: ['yellow-sieve model', 'yellow-sieve model --days 1 --json'],
   async run({ options, client }) {
@@ -32,8 +30,6 @@ export const modelUse: Command = {
 };
 
 export const connectionPut: Command = {
-  words: 'connection put',
-  about: 'Put connection files into the service; what is secret is named in them, and taken from the environment',
   args: '<files...>',
   examples: ['MODEL_KEY=… yellow-sieve connection put model.connection.yaml'],
   async run({ args, client }) {
@@ -69,8 +65,6 @@ function withSecrets(data: unknown, file: string): unknown {
 }
 
 export const connectionTest: Command = {
-  words: 'connection test',
-  about: 'Ask a model a few words over its connection',
   args: '<name>',
   examples: ['yellow-sieve connection test model'],
   async run({ args: [name = ''], client }) {

@@ -3,8 +3,6 @@ import type { Command } from '../command.js';
 import { readBytes } from '../offline/files.js';
 
 export const read: Command = {
-  words: 'read',
-  about: 'Show the reading of a message: what rules see of it',
   args: '<message>',
   options: [
     {

@@ -10,8 +10,6 @@ const verdicts = ['sound', 'review', 'skipped', 'failed'] as const;
 const verdictOption = { flags: '--verdict <verdict>', about: 'only with this verdict', choices: verdicts };
 
 export const records: Command = {
-  words: 'records',
-  about: 'List records, newest first; with a key, show that one with its evidence',
   args: '[key]',
   options: [
     ...listOptions,
@@ -56,8 +54,6 @@ const rowOf = (item: RecordItem, fields: readonly string[]) => [
 ];
 
 export const exportRecords: Command = {
-  words: 'records export',
-  about: 'Write all records of a sieve to standard output as one file',
   args: '<sieve>',
   options: [
     { flags: '--format <format>', about: 'kind of file', choices: ['csv', 'xlsx', 'jsonl'], default: 'csv' },
@@ -93,8 +89,6 @@ function pairOf(text: string): [string, string | null] {
 }
 
 export const enterRecord: Command = {
-  words: 'records enter',
-  about: 'Enter values for a record; they survive putting its message through again',
   args: '<key> [values...]',
   options: [
     { flags: '--remove-row <numbers>', about: 'take these rows out, such as 2 or 2,5' },
@@ -174,8 +168,6 @@ function rowsOf(text: string): Record<string, JsonValue>[] {
 }
 
 export const recordHistory: Command = {
-  words: 'records history',
-  about: 'Every revision of a record with what changed in it, and what people did with it',
   args: '<key>',
   examples: ['yellow-sieve records history 0199…'],
   async run({ args: [key = ''], client }) {
@@ -208,8 +200,6 @@ function changesOf(revision: RecordRevision, before: RecordRevision | undefined)
 }
 
 export const recordNote: Command = {
-  words: 'records note',
-  about: 'Keep a note with a record',
   args: '<key> <words...>',
   examples: ['yellow-sieve records note 0199… "the owner rang: she comes a day later"'],
   async run({ args: [key = '', ...words], client }) {
@@ -220,8 +210,6 @@ export const recordNote: Command = {
 };
 
 export const judgeRecord: Command = {
-  words: 'records judge',
-  about: 'Say of fields of a record whether they are right; FIELD=VALUE says what would be',
   args: '<key> <word> <fields...>',
   examples: ['yellow-sieve records judge 0199… right vessel nights', 'yellow-sieve records judge 0199… wrong nights=4'],
   async run({ args: [key = '', word = '', ...fields], client }) {

@@ -4,10 +4,8 @@ import type { Command } from '../command.js';
 
 type Remove = (client: Client, name: string, dry: 'true' | 'false') => Promise<Removal>;
 
-function removeCommand(family: string, about: string, remove: Remove): Command {
+function removeCommand(family: string, remove: Remove): Command {
   return {
-    words: `${family} remove`,
-    about,
     args: '<name>',
     options: [{ flags: '--dry', about: 'say what would go, and change nothing' }],
     examples: [`yellow-sieve ${family} remove old-one --dry`, `yellow-sieve ${family} remove old-one`],
@@ -29,34 +27,24 @@ function told(what: string, { outcome, goes, stays }: Removal, dry: boolean): st
   ].join('\n');
 }
 
-export const mailboxRemove = removeCommand(
-  'mailbox',
-  'Remove a mailbox: one that has messages is archived, and takes no more mail',
-  (client, name, dry) => client.mailboxes.remove({ params: { name }, query: { dry } }),
+export const mailboxRemove = removeCommand('mailbox', (client, name, dry) =>
+  client.mailboxes.remove({ params: { name }, query: { dry } }),
 );
-export const sieveRemove = removeCommand(
-  'sieve',
-  'Remove a sieve that no mailbox uses: one that read messages is archived',
-  (client, name, dry) => client.sieves.remove({ params: { name }, query: { dry } }),
+export const sieveRemove = removeCommand('sieve', (client, name, dry) =>
+  client.sieves.remove({ params: { name }, query: { dry } }),
 );
-export const destinationRemove = removeCommand(
-  'destination',
-  'Delete a destination that no sieve routes to; deliveries that wait for it are dropped',
-  (client, name, dry) => client.destinations.remove({ params: { name }, query: { dry } }),
+export const destinationRemove = removeCommand('destination', (client, name, dry) =>
+  client.destinations.remove({ params: { name }, query: { dry } }),
 );
-export const connectionRemove = removeCommand(
-  'connection',
-  'Delete a connection that nothing needs',
-  (client, name, dry) => client.connections.remove({ params: { name }, query: { dry } }),
+export const connectionRemove = removeCommand('connection', (client, name, dry) =>
+  client.connections.remove({ params: { name }, query: { dry } }),
 );
 
-export const lookupRemove = removeCommand('lookup', 'Delete a table that no rule uses', (client, name, dry) =>
+export const lookupRemove = removeCommand('lookup', (client, name, dry) =>
   client.lookups.remove({ params: { name }, query: { dry } }),
 );
 
 export const samplesRemove: Command = {
-  words: 'samples remove',
-  about: 'Delete a sample of a sieve',
   args: '<sieve> <sample>',
   examples: ['yellow-sieve samples remove berth-request samples/012.eml'],
   async run({ args: [name = '', sample = ''], client }) {

@@ -3,8 +3,6 @@ import { ClientError } from '@yellow-sieve/client';
 import type { Command, Input } from '../command.js';
 
 export const review: Command = {
-  words: 'review',
-  about: 'What waits for a person, by its cause',
   options: [
     { flags: '--sieve <name>', about: 'of one sieve' },
     { flags: '--mailbox <name>', about: 'of one mailbox' },
@@ -42,8 +40,6 @@ interface Done {
 }
 
 export const reviewConfirm: Command = {
-  words: 'review confirm',
-  about: 'Confirm records as they stand: those of some messages, or all in review of a sieve, after showing them',
   args: '[keys...]',
   options: [
     { flags: '--sieve <name>', about: 'all in review of this sieve' },
@@ -71,8 +67,6 @@ export const reviewConfirm: Command = {
 };
 
 export const reviewUndo: Command = {
-  words: 'review undo',
-  about: 'Take back what was confirmed, before it has left, or what was laid aside',
   args: '<keys...>',
   examples: ['yellow-sieve review undo 01a223be-a3a3-7408-90bc-51656fd8d7d7'],
   async run({ args, client }) {
@@ -83,8 +77,6 @@ export const reviewUndo: Command = {
 };
 
 export const reviewNotForUs: Command = {
-  words: 'review not-for-us',
-  about: 'Lay messages in review aside, with a reason; they are kept, and can be taken in again',
   args: '<keys...>',
   options: [{ flags: '--reason <words>', about: 'why' }],
   examples: ['yellow-sieve review not-for-us 01a223be-a3b8-7308-98ef-fccc58a6a3ad --reason "an advertisement"'],

@@ -12,8 +12,6 @@ export const scrubOptions: readonly Option[] = [
 ];
 
 export const scrub: Command = {
-  words: 'scrub',
-  about: 'Write a sieve file and its samples with other names, addresses and numbers, to be shown to others',
   args: '<file>',
   options: [{ flags: '--folder <folder>', about: 'where to write them' }, ...scrubOptions],
   examples: [

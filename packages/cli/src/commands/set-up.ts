@@ -11,8 +11,6 @@ function putCommand(
   put: (client: Client, name: string, body: Uint8Array) => Promise<{ title: string }>,
 ): Command {
   return {
-    words: `${family} put`,
-    about: `Put a ${family} file into the service`,
     args: '<files...>',
     examples: [`yellow-sieve ${family} put berth.${family}.yaml`],
     async run({ args, client }) {
@@ -36,8 +34,6 @@ export const destinationPut = putCommand('destination', (client, name, body) =>
 );
 
 export const destinationLink: Command = {
-  words: 'destination link',
-  about: 'Give a sheet another secret link, or withdraw the one it has',
   args: '<name>',
   options: [{ flags: '--withdraw', about: 'leave it without a link' }],
   examples: ['yellow-sieve destination link berth-book', 'yellow-sieve destination link berth-book --withdraw'],
@@ -56,8 +52,6 @@ export const destinationLink: Command = {
 };
 
 export const sieves: Command = {
-  words: 'sieve',
-  about: 'List sieves; with a name, show the source text of its live version',
   args: '[name]',
   examples: ['yellow-sieve sieve', 'yellow-sieve sieve berth-request > berth-request.sieve.yaml'],
   async run({ args: [name], client }) {
@@ -76,8 +70,6 @@ export const sieves: Command = {
 };
 
 export const mailboxes: Command = {
-  words: 'mailbox',
-  about: 'List mailboxes with their addresses',
   examples: ['yellow-sieve mailbox'],
   async run({ client }) {
     const page = await client().mailboxes.list();
@@ -91,8 +83,6 @@ export const mailboxes: Command = {
 };
 
 export const connections: Command = {
-  words: 'connection',
-  about: 'List connections; what is secret in them is never shown',
   examples: ['yellow-sieve connection'],
   async run({ client }) {
     const page = await client().connections.list();
@@ -106,8 +96,6 @@ export const connections: Command = {
 };
 
 export const destinations: Command = {
-  words: 'destination',
-  about: 'List destinations with the secret links of sheets; with a name, test that one',
   args: '[name]',
   examples: ['yellow-sieve destination', 'yellow-sieve destination berth-table'],
   async run({ args: [name], client }) {

@@ -7,8 +7,6 @@ import { siftBytes } from '../offline/sift-file.js';
 import { shown } from '../show/value-text.js';
 
 export const sift: Command = {
-  words: 'sift',
-  about: 'Sift messages with a sieve or mailbox file: no service, no network',
   args: '<file> <messages...>',
   options: [
     { flags: '--model <url>', about: 'ask the model server at this address what no kept answer knows' },

@@ -4,9 +4,6 @@ import type { Command } from '../command.js';
 import { readBytes } from '../offline/files.js';
 
 export const suggest: Command = {
-  words: 'suggest',
-  about:
-    'Suggest a sieve from messages of one kind: labels name its fields, values tell their types. No service, no network',
   args: '<messages...>',
   options: [
     { flags: '--sieve <name>', about: 'name of the sieve', default: 'suggested' },

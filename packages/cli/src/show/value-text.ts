@@ -1,4 +1,5 @@
-import { type JsonValue, jsonText } from '@yellow-sieve/core';
+import type { JsonValue } from '@yellow-sieve/core';
+import { jsonText } from '@yellow-sieve/core/shapes';
 
 /** A value as a line of text shows it. */
 export function shown(value: JsonValue | undefined): string {

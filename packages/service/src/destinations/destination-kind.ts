@@ -20,6 +20,12 @@ export interface DeliveryAbout {
   messageTime: string;
 }
 
+/** A line as it is sent, with what it is. */
+export interface SentLine {
+  payload: unknown;
+  about: DeliveryAbout;
+}
+
 /** What stands in a target of what was written there, by name and as text; null where nothing does. Or why it cannot be told. */
 export type Standing = { cells: [name: string, text: string][] | null } | { answer: string };
 
@@ -77,4 +83,9 @@ export interface DestinationKind {
   /** What stands there now of what a delivery wrote; left out by kinds whose targets cannot be asked. Changes nothing. */
   standing?(written: unknown, about: DeliveryAbout, context: DestinationContext): Promise<Standing>;
   deliver(payload: unknown, about: DeliveryAbout, context: DestinationContext): Promise<Tried>;
+  /**
+   * Delivers several lines at once, where the target takes them so; no two have the same identity or order. Gives the answer for
+   * each, or what kept them all. Where that is a refusal, or something thrown, each is delivered once more by itself.
+   */
+  deliverTogether?(lines: readonly SentLine[], context: DestinationContext): Promise<string[] | Tried>;
 }

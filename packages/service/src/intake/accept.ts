@@ -18,7 +18,7 @@ export interface Intake {
  * this resolves, the message is on disk. A message over the limit, or an empty one, leaves nothing behind.
  */
 export async function acceptMessage(intake: Intake, source: Readable, receipts: readonly Receipt[]): Promise<string[]> {
-  return takeRaw(intake, source, (writer) => intake.queue.commit(writer, receipts));
+  return takeRaw(intake, source, (writer) => intake.queue.add({ writer, receipts }));
 }
 
 /** Streams a raw message into the database; `keep` commits it with whatever it belongs to. */

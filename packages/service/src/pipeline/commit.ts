@@ -1,20 +1,19 @@
 import type { MadeFrom } from '@yellow-sieve/contract';
-import { type Handled, type ModelQuestion, type Reason, say, type Verdict } from '@yellow-sieve/core';
-import { and, eq } from 'drizzle-orm';
-import { v7 as uuid } from 'uuid';
+import { type Handled, type ModelQuestion, type Reason, say, type TypedValues, type Verdict } from '@yellow-sieve/core';
+import { and, eq, inArray } from 'drizzle-orm';
 import type { Database, Executor } from '../database/connect.js';
-import { keptAnswer, message, messageWant, record, recordRevision, want } from '../database/schema.js';
+import { keptAnswer, message, messageWant, want } from '../database/schema.js';
 import { retryDeadlocks } from '../database/trouble.js';
 import { openWant } from '../store/answer-store.js';
 import { causeOf } from '../store/cause.js';
 import { noteChanges } from '../store/change-store.js';
-import { confirmationOf, leavesAt } from '../store/confirmation-store.js';
-import { keepFinding } from '../store/finding-store.js';
-import { firstLike } from '../store/first-seen-store.js';
-import { isOnTrial } from '../store/trial-store.js';
-import { indexValues } from '../store/value-index.js';
-import { fillOutbox } from './outbox.js';
-import type { KeepBack } from './outbox-target.js';
+import { confirmationsOf } from '../store/confirmation-store.js';
+import { type Found, keepFindings } from '../store/finding-store.js';
+import { firstOnes } from '../store/first-seen-store.js';
+import { sievesOnTrial } from '../store/trial-store.js';
+import { fillOutbox, type Routed } from './outbox.js';
+import type { KeepBack, OutboxMessage } from './outbox-target.js';
+import { writeRecords } from './records.js';
 import type { HandleReply } from './threads/handle.js';
 
 /** A claimed message, as far as committing needs it. */
@@ -41,85 +40,131 @@ const states: Record<Verdict, 'done' | 'review' | 'skipped' | 'failed'> = {
   failed: 'failed',
 };
 
-/**
- * Commits an outcome: record, revision, values, route hits, deliveries and the message's state, in one transaction, and
- * only if the claim still holds. Returns false when another worker has taken the message over.
- */
-export async function commitOutcome(
-  db: Database,
-  claimed: ClaimedMessage,
-  read: Read,
-  handled: Handled,
-  madeFrom: MadeFrom,
-): Promise<boolean> {
-  return committing(db, claimed, async (tx) => {
-    // Somebody confirmed it meanwhile, or took that back: it is handled anew, with what holds now.
-    const confirmed = (await confirmationOf(tx, claimed.id))?.digest ?? null;
-    if (confirmed !== claimed.confirmed) return { state: 'waiting' as const, dueAt: new Date() };
-    // One that is not taken in is nobody's first: a copy that is taken in later must not be lost by it.
-    const twin = handled.verdict === 'skipped' ? null : await twinReason(tx, claimed, read);
-    if (twin) return skippedAsTwin(tx, claimed, read, twin);
-    const revision = handled.outcome ? await writeRecord(tx, claimed, handled, madeFrom) : claimed.record.revision;
-    const about = {
-      id: claimed.id,
-      mailboxId: claimed.mailboxId,
-      receivedAt: claimed.receivedAt,
-      record: handled.outcome ? claimed.record.key : null,
-      revision,
-      keepBack: await keptBackBy(tx, claimed, handled),
-      notBefore: await leavesAt(tx, claimed.id),
-    };
-    await fillOutbox(tx, about, handled.verdict, handled.hits);
-    await keepFinding(tx, claimed.id, { ...read.summary, recipient: claimed.recipient }, handled.values);
-    return {
-      ...columnsOf(read.summary),
-      state: states[handled.verdict],
-      reasons: handled.reasons,
-      cause: causeOf(handled.reasons, handled.outcome?.problems ?? []),
-      category: handled.category,
-      sieve: handled.outcome?.sieve ?? null,
-      lost: 0,
-    };
-  });
-}
-
-async function keptBackBy(tx: Executor, { byDraft }: ClaimedMessage, { outcome }: Handled): Promise<KeepBack> {
-  if (byDraft) return 'draft';
-  return outcome && (await isOnTrial(tx, outcome.sieve)) ? 'trial' : null;
+/** An outcome that is to be committed, with what it was made from. */
+export interface Outcome {
+  claimed: ClaimedMessage;
+  read: Read;
+  handled: Handled;
+  madeFrom: MadeFrom;
 }
 
 /** What was read of a message, beside its outcome. */
 export type Read = Pick<HandleReply, 'summary' | 'same'>;
 
-/** Of two copies that are handled at the same moment, the one that comes here first is the message, the other its twin. */
-async function twinReason(tx: Executor, claimed: ClaimedMessage, { same }: Read): Promise<Reason | null> {
-  const first = same === null || claimed.admitted ? claimed.id : await firstLike(tx, claimed, same);
-  return first === claimed.id ? null : { code: 'YS-MESSAGE-TWIN', text: say('YS-MESSAGE-TWIN', { twin: first }) };
+/**
+ * Commits some outcomes: records, revisions, values, route hits, deliveries and the messages' states, in one transaction, and
+ * only where the claim still holds. Says of each whether it did; where not, another worker has taken the message over.
+ */
+export async function commitOutcomes(db: Database, outcomes: readonly Outcome[]): Promise<boolean[]> {
+  return retryDeadlocks(() =>
+    db.transaction(async (tx) => {
+      const held = await heldAmong(
+        tx,
+        outcomes.map(({ claimed }) => claimed),
+      );
+      const mine = outcomes.filter(({ claimed }) => held.has(claimed.id));
+      if (mine.length > 0) await moveOn(tx, await writeOutcomes(tx, mine));
+      return outcomes.map(({ claimed }) => held.has(claimed.id));
+    }),
+  );
 }
 
-async function skippedAsTwin(
-  tx: Executor,
-  { id, mailboxId, receivedAt, recipient, record: { revision } }: ClaimedMessage,
-  { summary }: Read,
-  reason: Reason,
-): Promise<MessageChange> {
-  await keepFinding(tx, id, { ...summary, recipient }, null);
-  await fillOutbox(
+async function writeOutcomes(tx: Executor, outcomes: readonly Outcome[]): Promise<Moved[]> {
+  const confirmed = await confirmationsOf(
     tx,
-    { id, mailboxId, receivedAt, record: null, revision, keepBack: null, notBefore: null },
-    'skipped',
-    [],
+    outcomes.map(({ claimed }) => claimed.id),
   );
-  return {
-    ...columnsOf(summary),
-    state: 'skipped',
-    reasons: [reason],
-    cause: reason.code,
-    category: null,
-    sieve: null,
-    lost: 0,
-  };
+  const isSteady = ({ claimed }: Outcome) => (confirmed.get(claimed.id)?.digest ?? null) === claimed.confirmed;
+  const steady = outcomes.filter(isSteady);
+  // One that is not taken in is nobody's first: a copy that is taken in later must not be lost by it.
+  const twins = await twinsAmong(
+    tx,
+    steady.filter(({ handled }) => handled.verdict !== 'skipped'),
+  );
+  const isTwin = ({ claimed }: Outcome) => twins.has(claimed.id);
+  const own = steady.filter((one) => !isTwin(one));
+  const trials = await sievesOnTrial(tx, [...new Set(own.flatMap(({ handled }) => handled.outcome?.sieve ?? []))]);
+  await writeRecords(tx, own);
+  await fillOutbox(tx, [
+    ...own.map((one) => routedOf(one, trials, confirmed.get(one.claimed.id)?.leavesAt ?? null)),
+    ...steady.filter(isTwin).map(({ claimed }) => nothingRouted(claimed)),
+  ]);
+  await keepFindings(
+    tx,
+    steady.map((one) => foundBy(one, isTwin(one) ? null : one.handled.values)),
+  );
+  return outcomes.map((one): Moved => {
+    const { claimed, read, handled } = one;
+    // Somebody confirmed it meanwhile, or took that back: it is handled anew, with what holds now.
+    if (!isSteady(one)) return { claimed, change: { state: 'waiting', dueAt: new Date() } };
+    const twin = twins.get(claimed.id);
+    return { claimed, change: twin ? skippedAsTwin(read, twin) : changeOf(read, handled) };
+  });
 }
+
+const changeOf = ({ summary }: Read, handled: Handled): MessageChange => ({
+  ...columnsOf(summary),
+  state: states[handled.verdict],
+  reasons: handled.reasons,
+  cause: causeOf(handled.reasons, handled.outcome?.problems ?? []),
+  category: handled.category,
+  sieve: handled.outcome?.sieve ?? null,
+  lost: 0,
+});
+
+function routedOf({ claimed, handled }: Outcome, trials: ReadonlySet<string>, notBefore: Date | null): Routed {
+  const { outcome, verdict, hits } = handled;
+  const onTrial: KeepBack = outcome && trials.has(outcome.sieve) ? 'trial' : null;
+  const message: OutboxMessage = {
+    id: claimed.id,
+    mailboxId: claimed.mailboxId,
+    receivedAt: claimed.receivedAt,
+    record: outcome ? claimed.record.key : null,
+    revision: claimed.record.revision + (outcome ? 1 : 0),
+    keepBack: claimed.byDraft ? 'draft' : onTrial,
+    notBefore,
+  };
+  return { message, verdict, hits };
+}
+
+const nothingRouted = ({ id, mailboxId, receivedAt, record: { revision } }: ClaimedMessage): Routed => ({
+  message: { id, mailboxId, receivedAt, record: null, revision, keepBack: null, notBefore: null },
+  verdict: 'skipped',
+  hits: [],
+});
+
+const foundBy = ({ claimed, read }: Pick<Outcome, 'claimed' | 'read'>, values: TypedValues | null): Found => ({
+  messageId: claimed.id,
+  findable: { ...read.summary, recipient: claimed.recipient },
+  values,
+});
+
+/** Of two copies that are handled at the same moment, the one that comes here first is the message, the other its twin. */
+async function twinsAmong(
+  tx: Executor,
+  outcomes: readonly Pick<Outcome, 'claimed' | 'read'>[],
+): Promise<Map<string, Reason>> {
+  const firsts = await firstOnes(
+    tx,
+    outcomes.flatMap(({ claimed: { id, mailboxId, admitted }, read: { same } }) =>
+      same === null || admitted ? [] : [{ id, mailboxId, digest: same }],
+    ),
+  );
+  const code = 'YS-MESSAGE-TWIN';
+  return new Map(
+    [...firsts].flatMap(([id, twin]) => (twin === id ? [] : [[id, { code, text: say(code, { twin }) }] as const])),
+  );
+}
+
+const skippedAsTwin = ({ summary }: Read, reason: Reason): MessageChange => ({
+  ...columnsOf(summary),
+  state: 'skipped',
+  reasons: [reason],
+  cause: reason.code,
+  category: null,
+  sieve: null,
+  lost: 0,
+});
 
 /** Commits that a message cannot be handled; it is kept, and waits for a person. */
 export async function commitFailure(db: Database, claimed: ClaimedMessage, reason: Reason): Promise<boolean> {
@@ -134,9 +179,12 @@ export async function commitWants(
   wants: readonly ModelQuestion[],
 ): Promise<boolean> {
   return committing(db, claimed, async (tx) => {
-    const twin = await twinReason(tx, claimed, read);
-    if (twin) return skippedAsTwin(tx, claimed, read, twin);
-    await keepFinding(tx, claimed.id, { ...read.summary, recipient: claimed.recipient }, null);
+    const twin = (await twinsAmong(tx, [{ claimed, read }])).get(claimed.id);
+    await keepFindings(tx, [foundBy({ claimed, read }, null)]);
+    if (twin) {
+      await fillOutbox(tx, [nothingRouted(claimed)]);
+      return skippedAsTwin(read, twin);
+    }
     let open = 0;
     for (const question of wants) {
       const { digest } = question;
@@ -158,6 +206,12 @@ type MessageChange = Partial<typeof message.$inferInsert> & Pick<typeof message.
 
 const unclaimed = { claimedBy: null, claimedUntil: null };
 
+/** A message, and what becomes of its row. */
+interface Moved {
+  claimed: ClaimedMessage;
+  change: MessageChange;
+}
+
 async function committing(
   db: Database,
   claimed: ClaimedMessage,
@@ -165,53 +219,50 @@ async function committing(
 ): Promise<boolean> {
   return retryDeadlocks(() =>
     db.transaction(async (tx) => {
-      const mine = and(eq(message.id, claimed.id), eq(message.claimedBy, claimed.worker), eq(message.state, 'waiting'));
-      const [held] = await tx.select({ id: message.id }).from(message).where(mine).for('update');
-      if (!held) return false;
-      const change = await write(tx);
-      await tx
-        .update(message)
-        .set({
-          ...change,
-          ...(change.state === 'waiting' ? {} : { through: null }),
-          ...unclaimed,
-          updatedAt: new Date(),
-        })
-        .where(eq(message.id, claimed.id));
-      const { id, mailboxId, receivedAt } = claimed;
-      const moved = { was: 'waiting', is: change.state };
-      await noteChanges(tx, [{ kind: 'message', what: id, owner: mailboxId, day: receivedAt, ...moved }]);
-      return true;
+      const held = await heldAmong(tx, [claimed]);
+      if (held.has(claimed.id)) await moveOn(tx, [{ claimed, change: await write(tx) }]);
+      return held.has(claimed.id);
     }),
   );
 }
 
-async function writeRecord(
-  tx: Executor,
-  claimed: ClaimedMessage,
-  { outcome, values }: Handled,
-  madeFrom: MadeFrom,
-): Promise<number> {
-  if (!outcome || !values) return 0;
-  const number = claimed.record.revision + 1;
-  const now = new Date();
-  const { key } = claimed.record;
-  const { held_rows: heldRows = null, ...made } = outcome;
-  const held = heldRows?.length ?? 0;
-  const current = { sieve: made.sieve, revision: number, verdict: made.verdict, held, updatedAt: now };
-  await tx
-    .insert(record)
-    .values({ id: key, messageId: claimed.id, mailboxId: claimed.mailboxId, createdAt: now, ...current })
-    .onDuplicateKeyUpdate({ set: current });
-  await tx.insert(recordRevision).values({ recordId: key, number, ...made, heldRows, madeFrom, createdAt: now });
-  await indexValues(tx, key, values);
-  return number;
+/** Which of some messages the worker still holds; their rows are locked from here on. */
+async function heldAmong(tx: Executor, claimed: readonly ClaimedMessage[]): Promise<Set<string>> {
+  const ids = claimed.map(({ id }) => id).sort();
+  const rows = await tx
+    .select({ id: message.id, by: message.claimedBy })
+    .from(message)
+    .where(and(inArray(message.id, ids), eq(message.state, 'waiting')))
+    .for('update');
+  const holder = new Map(rows.map(({ id, by }) => [id, by]));
+  return new Set(claimed.flatMap(({ id, worker }) => (holder.get(id) === worker ? [id] : [])));
+}
+
+async function moveOn(tx: Executor, moved: readonly Moved[]): Promise<void> {
+  for (const { claimed, change } of moved)
+    await tx
+      .update(message)
+      .set({
+        ...change,
+        ...(change.state === 'waiting' ? {} : { through: null }),
+        ...unclaimed,
+        updatedAt: new Date(),
+      })
+      .where(eq(message.id, claimed.id));
+  await noteChanges(
+    tx,
+    moved.map(({ claimed: { id, mailboxId, receivedAt }, change }) => ({
+      kind: 'message' as const,
+      what: id,
+      owner: mailboxId,
+      day: receivedAt,
+      was: 'waiting',
+      is: change.state,
+    })),
+  );
 }
 
 const columnsOf = ({ sentAt, ...summary }: Read['summary']) => ({
   ...summary,
   sentAt: sentAt === null ? null : new Date(sentAt),
 });
-
-/** A new key for a message's record. Listings go by the time in it, which is that of the message's arrival. */
-export const newRecordKey = (receivedAt: Date) => uuid({ msecs: receivedAt.getTime() });

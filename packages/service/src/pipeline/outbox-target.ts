@@ -23,6 +23,7 @@ export type DeliveryRow = typeof delivery.$inferSelect;
 
 /** Destinations by name; what does not exist is not among them. */
 export async function targetsOf(tx: Executor, names: readonly string[]): Promise<Map<string, Target>> {
+  if (names.length === 0) return new Map();
   const rows = await tx
     .select()
     .from(destination)

@@ -1,8 +1,9 @@
 import { type Code, canonicalJson, type Line, type RouteHit, say, type Verdict } from '@yellow-sieve/core';
-import { eq, inArray, sql } from 'drizzle-orm';
+import { inArray } from 'drizzle-orm';
 import { v7 as uuid } from 'uuid';
 import type { Executor } from '../database/connect.js';
 import { delivery, routeHit } from '../database/schema.js';
+import { takenOver } from '../database/taken-over.js';
 import { type DeliveryAbout, destinationKinds } from '../destinations/index.js';
 import { type Change, noteChanges } from '../store/change-store.js';
 import { deliveryIdentity } from './identity.js';
@@ -12,17 +13,21 @@ import { dropSuperseded, leaveOver } from './superseded.js';
 /** Rows of one statement: payloads are some KB each, and a packet holds 64 MB. */
 const atOnce = 200;
 
-/** Writes what each route would do, and a delivery for each line of those that fire; all in the caller's transaction. */
-export async function fillOutbox(
-  tx: Executor,
-  message: OutboxMessage,
-  verdict: Verdict,
-  hits: readonly RouteHit[],
-): Promise<void> {
-  await tx.delete(routeHit).where(eq(routeHit.messageId, message.id));
-  await inPortions(hits, (some) =>
-    tx.insert(routeHit).values(
-      some.map(({ route, to, fires, why, lines }) => ({
+/** A message whose outcome is known, with what its routes say. */
+export interface Routed {
+  message: OutboxMessage;
+  verdict: Verdict;
+  hits: readonly RouteHit[];
+}
+
+/** Writes what each route of some messages would do, and a delivery for each line of those that fire; all in the caller's transaction. */
+export async function fillOutbox(tx: Executor, routed: readonly Routed[]): Promise<void> {
+  if (routed.length === 0) return;
+  const ids = routed.map(({ message }) => message.id);
+  await tx.delete(routeHit).where(inArray(routeHit.messageId, ids));
+  await inPortions(
+    routed.flatMap(({ message, hits }) =>
+      hits.map(({ route, to, fires, why, lines }) => ({
         messageId: message.id,
         route,
         revision: message.revision,
@@ -32,25 +37,31 @@ export async function fillOutbox(
         lines,
       })),
     ),
+    (some) => tx.insert(routeHit).values(some),
   );
-  // A record in review shows what would go, and waits; only what cannot wait goes at once.
-  const going = hits.filter(
-    ({ fires, inReview }) => fires && verdict !== 'skipped' && (verdict === 'sound' || inReview === 'deliver'),
-  );
-  const current = await putDeliveries(tx, message, going);
-  if (message.keepBack === 'draft') return;
-  await dropSuperseded(tx, message, current);
-  // Until a person has said what the record is, what an earlier revision wrote stands as it is.
-  if (verdict !== 'review') await leaveOver(tx, message, current);
+  const there = await tx.select().from(delivery).where(inArray(delivery.messageId, ids)).for('update');
+  const going = await putDeliveries(tx, routed, there);
+  for (const { message, verdict } of routed) {
+    if (message.keepBack === 'draft') continue;
+    const others = there.filter(({ messageId, identity }) => messageId === message.id && !going.has(identity));
+    await dropSuperseded(tx, message, others);
+    // Until a person has said what the record is, what an earlier revision wrote stands as it is.
+    if (verdict !== 'review') await leaveOver(tx, message, others);
+  }
 }
+
+/** A record in review shows what would go, and waits; only what cannot wait goes at once. */
+const goes = (verdict: Verdict, { fires, inReview }: RouteHit) =>
+  fires && verdict !== 'skipped' && (verdict === 'sound' || inReview === 'deliver');
 
 /** Does something for some entries at a time, in their order. */
 async function inPortions<T>(entries: readonly T[], write: (some: T[]) => Promise<unknown>): Promise<void> {
   for (let at = 0; at < entries.length; at += atOnce) await write(entries.slice(at, at + atOnce));
 }
 
-/** A line on its way to a destination. */
+/** A line of a message on its way to a destination. */
 interface Going {
+  message: OutboxMessage;
   hit: RouteHit;
   about: DeliveryAbout;
   row: string | null;
@@ -58,57 +69,55 @@ interface Going {
 }
 
 /** Puts lines on their way, and returns their identities. The same line as was delivered before is not sent again. */
-async function putDeliveries(tx: Executor, message: OutboxMessage, hits: readonly RouteHit[]): Promise<string[]> {
-  if (hits.length === 0) return [];
+async function putDeliveries(
+  tx: Executor,
+  routed: readonly Routed[],
+  there: readonly DeliveryRow[],
+): Promise<Set<string>> {
+  const firing = routed.flatMap(({ message, verdict, hits }) =>
+    hits.flatMap((hit) => (goes(verdict, hit) ? [{ message, hit }] : [])),
+  );
   const targets = await targetsOf(
     tx,
-    hits.map(({ to }) => to),
+    firing.map(({ hit }) => hit.to),
   );
-  const going = hits.flatMap((hit) =>
+  const going = firing.flatMap(({ message, hit }) =>
     hit.lines.map((line): Going => {
       const identity = deliveryIdentity(message.id, message.mailboxId, hit.route, line.row);
       const about = { identity, message: message.id, messageTime: message.receivedAt.toISOString() };
-      return { hit, about, row: line.row, ready: render(targets.get(hit.to), hit, line, about) };
+      return { message, hit, about, row: line.row, ready: render(targets.get(hit.to), hit, line, about) };
     }),
   );
-  const identities = going.map(({ about }) => about.identity);
-  const known = await knownDeliveries(tx, identities);
-  const there = going.filter(({ hit, about, ready }) => isThere(known.get(about.identity), hit.to, ready.payload));
+  const known = new Map(there.map((row) => [row.identity, row]));
+  const settled = going.filter(({ hit, about, ready }) => isThere(known.get(about.identity), hit.to, ready.payload));
   await inPortions(
-    there.flatMap(({ about }) => (known.get(about.identity)?.leftOver ? [about.identity] : [])),
+    settled.flatMap(({ about }) => (known.get(about.identity)?.leftOver ? [about.identity] : [])),
     (some) => tx.update(delivery).set({ leftOver: false }).where(inArray(delivery.identity, some)),
   );
-  const settled = new Set(there);
+  const isSettled = new Set(settled);
   const toWrite = going.filter((one) => {
-    if (settled.has(one)) return false;
+    if (isSettled.has(one)) return false;
     const before = known.get(one.about.identity);
-    return !(before && message.keepBack === 'draft' && before.state !== 'kept back');
+    return !(before && one.message.keepBack === 'draft' && before.state !== 'kept back');
   });
-  await inPortions(toWrite, (some) => writeDeliveries(tx, message, some, known));
-  return identities;
-}
-
-async function knownDeliveries(tx: Executor, identities: readonly string[]): Promise<Map<string, DeliveryRow>> {
-  const known = new Map<string, DeliveryRow>();
-  await inPortions(identities, async (some) => {
-    const rows = await tx.select().from(delivery).where(inArray(delivery.identity, some)).for('update');
-    for (const row of rows) known.set(row.identity, row);
-  });
-  return known;
+  await inPortions(toWrite, (some) => writeDeliveries(tx, some, known));
+  return new Set(going.map(({ about }) => about.identity));
 }
 
 /** What a delivery that is written once more takes from the row that would be inserted. */
-const takenOver = {
-  recordId: sql`values(${sql.identifier('record_id')})`,
-  revision: sql`values(${sql.identifier('revision')})`,
-  destination: sql`values(${sql.identifier('destination')})`,
-  payload: sql`values(${sql.identifier('payload')})`,
-  orderKey: sql`values(${sql.identifier('order_key')})`,
-  state: sql`values(${sql.identifier('state')})`,
-  dueAt: sql`values(${sql.identifier('due_at')})`,
-  code: sql`values(${sql.identifier('code')})`,
-  answer: sql`values(${sql.identifier('answer')})`,
-  updatedAt: sql`values(${sql.identifier('updated_at')})`,
+const writtenOver = {
+  ...takenOver({
+    recordId: delivery.recordId,
+    revision: delivery.revision,
+    destination: delivery.destination,
+    payload: delivery.payload,
+    orderKey: delivery.orderKey,
+    state: delivery.state,
+    dueAt: delivery.dueAt,
+    code: delivery.code,
+    answer: delivery.answer,
+    updatedAt: delivery.updatedAt,
+  }),
   leftOver: false,
   attempts: 0,
   lost: 0,
@@ -118,12 +127,11 @@ const takenOver = {
 
 async function writeDeliveries(
   tx: Executor,
-  message: OutboxMessage,
   going: readonly Going[],
   known: ReadonlyMap<string, DeliveryRow>,
 ): Promise<void> {
   const now = new Date();
-  const rows = going.map(({ hit, about, row, ready }) => ({
+  const rows = going.map(({ message, hit, about, row, ready }) => ({
     id: known.get(about.identity)?.id ?? uuid(),
     identity: about.identity,
     messageId: message.id,
@@ -142,10 +150,10 @@ async function writeDeliveries(
     createdAt: now,
     updatedAt: now,
   }));
-  await tx.insert(delivery).values(rows).onDuplicateKeyUpdate({ set: takenOver });
+  await tx.insert(delivery).values(rows).onDuplicateKeyUpdate({ set: writtenOver });
   await noteChanges(
     tx,
-    rows.flatMap((row) => changesOf(row, known.get(row.identity), message.receivedAt)),
+    rows.flatMap((row) => changesOf(row, known.get(row.identity), row.messageTime)),
   );
 }
 

@@ -1,50 +1,37 @@
-import { and, eq, inArray, notInArray } from 'drizzle-orm';
+import { eq, inArray } from 'drizzle-orm';
 import type { Executor } from '../database/connect.js';
 import { delivery } from '../database/schema.js';
 import { destinationKinds } from '../destinations/index.js';
 import { noteChanges } from '../store/change-store.js';
-import { type DeliveryRow, type OutboxMessage, type Target, targetsOf } from './outbox-target.js';
+import { type DeliveryRow, type OutboxMessage, targetsOf } from './outbox-target.js';
 import { takingOut } from './taking-out.js';
 
-/** Deliveries of the message in some states that the current revision does not have. */
-function notCurrent(
+const open: ReadonlySet<DeliveryRow['state']> = new Set(['waiting', 'retrying', 'uncertain', 'stopped', 'kept back']);
+
+/**
+ * What an earlier revision would still have sent, and this one does not, is not sent. What has left stays listed.
+ * @param others Deliveries of the message that the current revision does not have.
+ */
+export async function dropSuperseded(
   tx: Executor,
   message: OutboxMessage,
-  current: readonly string[],
-  states: DeliveryRow['state'][],
-): Promise<DeliveryRow[]> {
-  return tx
-    .select()
-    .from(delivery)
-    .where(
-      and(
-        eq(delivery.messageId, message.id),
-        inArray(delivery.state, states),
-        current.length > 0 ? notInArray(delivery.identity, [...current]) : undefined,
-      ),
-    )
-    .for('update');
-}
-
-/** What an earlier revision would still have sent, and this one does not, is not sent. What has left stays listed. */
-export async function dropSuperseded(tx: Executor, message: OutboxMessage, current: readonly string[]): Promise<void> {
-  const open = await notCurrent(tx, message, current, ['waiting', 'retrying', 'uncertain', 'stopped', 'kept back']);
-  await drop(tx, message, open, 'superseded by a later revision');
+  others: readonly DeliveryRow[],
+): Promise<void> {
+  const rows = others.filter(({ state }) => open.has(state));
+  await drop(tx, message, rows, 'superseded by a later revision');
 }
 
 /** What was written and is no longer part of the record is taken out where the target is ours, and marked elsewhere. */
-export async function leaveOver(tx: Executor, message: OutboxMessage, current: readonly string[]): Promise<void> {
+export async function leaveOver(tx: Executor, message: OutboxMessage, others: readonly DeliveryRow[]): Promise<void> {
+  const gone = others.filter(({ state }) => state === 'delivered');
+  if (gone.length === 0) return;
   const withdrawn: DeliveryRow[] = [];
   const taken: DeliveryRow[] = [];
   const left: string[] = [];
-  const gone = await notCurrent(tx, message, current, ['delivered']);
-  const targets =
-    gone.length > 0
-      ? await targetsOf(
-          tx,
-          gone.map((row) => row.destination),
-        )
-      : new Map<string, Target>();
+  const targets = await targetsOf(
+    tx,
+    gone.map((row) => row.destination),
+  );
   for (const row of gone) {
     const target = targets.get(row.destination);
     const kind = target && destinationKinds[target.kind];

@@ -1,13 +1,17 @@
 import type { KeptAnswer, ModelQuestion } from '@yellow-sieve/core';
-import { and, eq, ne, notExists, sql } from 'drizzle-orm';
+import { and, eq, inArray, ne, notExists, sql } from 'drizzle-orm';
 import type { Database, Executor } from '../database/connect.js';
 import { keptAnswer, message, messageWant, want } from '../database/schema.js';
 import { retryDeadlocks } from '../database/trouble.js';
 
-/** The answers to a message's questions, by digest: kept ones, and failures that were given up. */
-export async function answersOf(db: Executor, messageId: string): Promise<Record<string, KeptAnswer>> {
+/** The answers to the questions of some messages, by message and digest: kept ones, and failures that were given up. */
+export async function answersOf(
+  db: Executor,
+  messages: readonly string[],
+): Promise<Map<string, Record<string, KeptAnswer>>> {
   const rows = await db
     .select({
+      message: messageWant.messageId,
       digest: messageWant.digest,
       content: keptAnswer.content,
       complete: keptAnswer.complete,
@@ -17,14 +21,15 @@ export async function answersOf(db: Executor, messageId: string): Promise<Record
     .from(messageWant)
     .leftJoin(keptAnswer, eq(keptAnswer.digest, messageWant.digest))
     .leftJoin(want, eq(want.digest, messageWant.digest))
-    .where(eq(messageWant.messageId, messageId));
-  return Object.fromEntries(
-    rows.flatMap((row): [string, KeptAnswer][] => {
-      if (row.content !== null)
-        return [[row.digest, { kind: 'answered', content: row.content, complete: row.complete === true }]];
-      return row.state === 'failed' ? [[row.digest, { kind: 'failed', detail: row.detail ?? '' }]] : [];
-    }),
-  );
+    .where(inArray(messageWant.messageId, [...messages]));
+  const answers = new Map<string, Record<string, KeptAnswer>>();
+  for (const { message, digest, content, complete, state, detail } of rows) {
+    const known = answers.get(message) ?? {};
+    if (content !== null) known[digest] = { kind: 'answered', content, complete: complete === true };
+    else if (state === 'failed') known[digest] = { kind: 'failed', detail: detail ?? '' };
+    answers.set(message, known);
+  }
+  return answers;
 }
 
 /** Asks a question, or asks it again when it had been given up. One that is being asked is left as it is. */

@@ -10,9 +10,17 @@ export async function confirmationOf(db: Executor, messageId: string): Promise<C
   return row ?? null;
 }
 
-/** When what was confirmed may leave; null where it may at once. */
-export const leavesAt = async (db: Executor, messageId: string): Promise<Date | null> =>
-  (await confirmationOf(db, messageId))?.leavesAt ?? null;
+/** The same of several messages, by message. */
+export async function confirmationsOf(
+  db: Executor,
+  messages: readonly string[],
+): Promise<Map<string, ConfirmationRow>> {
+  const rows = await db
+    .select()
+    .from(confirmation)
+    .where(inArray(confirmation.messageId, [...messages]));
+  return new Map(rows.map((row) => [row.messageId, row]));
+}
 
 export async function keepConfirmation(tx: Executor, row: ConfirmationRow): Promise<void> {
   const { messageId: _, ...changed } = row;

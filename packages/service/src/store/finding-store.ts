@@ -2,11 +2,12 @@ import { accentless, type TypedValues, toText } from '@yellow-sieve/core';
 import { and, type SQL, sql } from 'drizzle-orm';
 import type { Executor } from '../database/connect.js';
 import { finding } from '../database/schema.js';
+import { takenOver } from '../database/taken-over.js';
 
 const longest = 4000;
 
 /** What people find a message by. */
-export interface Findable {
+interface Findable {
   subject: string | null;
   fromName: string | null;
   fromAddress: string | null;
@@ -29,14 +30,19 @@ function foldedOf(
 /** As words are compared when somebody looks for them: without case, accents and letters that cannot be seen. */
 export const searchable = (text: string): string => accentless(text.replace(/\p{Cf}/gu, ''));
 
-export async function keepFinding(
-  tx: Executor,
-  messageId: string,
-  findable: Findable,
-  values: TypedValues | null,
-): Promise<void> {
-  const folded = foldedOf(findable, values);
-  await tx.insert(finding).values({ messageId, folded }).onDuplicateKeyUpdate({ set: { folded } });
+/** A message, and what it is found by. */
+export interface Found {
+  messageId: string;
+  findable: Findable;
+  values: TypedValues | null;
+}
+
+export async function keepFindings(tx: Executor, found: readonly Found[]): Promise<void> {
+  if (found.length === 0) return;
+  await tx
+    .insert(finding)
+    .values(found.map(({ messageId, findable, values }) => ({ messageId, folded: foldedOf(findable, values) })))
+    .onDuplicateKeyUpdate({ set: takenOver({ folded: finding.folded }) });
 }
 
 /** The words of a search: those within quotation marks belong together, also where they are a field's value (`vessel="Storm Petrel"`). */

@@ -6,14 +6,15 @@ import { retryDeadlocks } from '../database/trouble.js';
 import { noteSetUp } from './change-store.js';
 
 /**
- * Whether a sieve is on trial. The row stays as it is until the caller's transaction ends, so that nothing is kept back
- * behind the back of who turns the sieve on.
+ * Which of some sieves are on trial. The rows stay as they are until the caller's transaction ends, so that nothing is kept back
+ * behind the back of who turns a sieve on.
  */
-export async function isOnTrial(tx: Executor, name: string): Promise<boolean> {
+export async function sievesOnTrial(tx: Executor, names: readonly string[]): Promise<Set<string>> {
+  if (names.length === 0) return new Set();
   const [rows] = (await tx.execute(
-    sql`SELECT 1 FROM ${sieve} WHERE ${sieve.name} = ${name} AND ${sieve.trialSince} IS NOT NULL LOCK IN SHARE MODE`,
-  )) as unknown as [unknown[]];
-  return rows.length > 0;
+    sql`SELECT name FROM ${sieve} WHERE ${sieve.name} IN ${names} AND ${sieve.trialSince} IS NOT NULL LOCK IN SHARE MODE`,
+  )) as unknown as [{ name: string }[]];
+  return new Set(rows.map(({ name }) => name));
 }
 
 /**

@@ -1,20 +1,32 @@
 import { type FieldRename, measureOf, type TypedValues, toText, type Value } from '@yellow-sieve/core';
-import { and, eq } from 'drizzle-orm';
+import { and, eq, inArray } from 'drizzle-orm';
 import type { Executor } from '../database/connect.js';
 import { rowValue, value } from '../database/schema.js';
 
 /** Values put into the index by one statement: a row has a few, and a message may have a thousand rows. */
 const atOnce = 1000;
 
-/** Writes the narrow indexes of a record's current values, of its fields and of its rows. */
-export async function indexValues(tx: Executor, recordId: string, { fields, rows }: TypedValues): Promise<void> {
-  await tx.delete(value).where(eq(value.recordId, recordId));
-  await tx.delete(rowValue).where(eq(rowValue.recordId, recordId));
-  const ofFields = fields.map(([field, read]) => ({ recordId, field, ...indexOf(read) }));
-  if (ofFields.length > 0) await tx.insert(value).values(ofFields);
-  const ofRows = rows.flatMap((row, number) =>
-    row.map(([field, read]) => ({ recordId, row: number, field, ...indexOf(read) })),
+/** The current values of a record; `isNew` where nothing of it is in the index yet. */
+export interface Indexed {
+  recordId: string;
+  values: TypedValues;
+  isNew: boolean;
+}
+
+/** Writes the narrow indexes of the current values of some records, of their fields and of their rows. */
+export async function indexValues(tx: Executor, records: readonly Indexed[]): Promise<void> {
+  const known = records.flatMap(({ recordId, isNew }) => (isNew ? [] : [recordId]));
+  for (const index of known.length > 0 ? [value, rowValue] : [])
+    await tx.delete(index).where(inArray(index.recordId, known));
+  const ofFields = records.flatMap(({ recordId, values }) =>
+    values.fields.map(([field, read]) => ({ recordId, field, ...indexOf(read) })),
   );
+  const ofRows = records.flatMap(({ recordId, values }) =>
+    values.rows.flatMap((row, number) =>
+      row.map(([field, read]) => ({ recordId, row: number, field, ...indexOf(read) })),
+    ),
+  );
+  for (let at = 0; at < ofFields.length; at += atOnce) await tx.insert(value).values(ofFields.slice(at, at + atOnce));
   for (let at = 0; at < ofRows.length; at += atOnce) await tx.insert(rowValue).values(ofRows.slice(at, at + atOnce));
 }
 

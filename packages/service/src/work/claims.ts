@@ -53,7 +53,7 @@ async function claim(
   const free = sql`(claimed_by IS NULL OR claimed_until < NOW(3))`;
   const candidates = await rowsOf(
     db,
-    sql`SELECT ${key} AS id FROM ${table} WHERE ${waiting} AND ${free} AND ${lost} ORDER BY due_at LIMIT ${Math.max(minCandidates, max * 4)}`,
+    sql`SELECT ${key} AS id FROM ${table} WHERE ${waiting} AND ${free} AND ${lost} ORDER BY due_at LIMIT ${max + minCandidates}`,
   );
   const picked = sample(candidates, max);
   if (picked.length === 0) return [];

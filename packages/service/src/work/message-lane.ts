@@ -3,7 +3,9 @@ import { inArray, sql } from 'drizzle-orm';
 import type { Logger } from 'pino';
 import type { Database } from '../database/connect.js';
 import { message, record, type Through } from '../database/schema.js';
-import { type ClaimedMessage, commitFailure, commitOutcome, commitWants, newRecordKey } from '../pipeline/commit.js';
+import { Together } from '../database/together.js';
+import { type ClaimedMessage, commitFailure, commitOutcomes, commitWants, type Outcome } from '../pipeline/commit.js';
+import { newRecordKey } from '../pipeline/records.js';
 import type { HandleReply, HandleTask } from '../pipeline/threads/handle.js';
 import { recordLink } from '../pipeline/threads/knowing.js';
 import type { SiftingPool } from '../pipeline/threads/sifting-pool.js';
@@ -32,14 +34,21 @@ export interface MessageLaneOptions {
   modelName: () => Promise<string>;
   /** Called when there may be new deliveries or questions. */
   onward: () => void;
+  /** Outcomes that come side by side are committed together. */
+  commits: Together<Outcome, boolean>;
 }
+
+export const outcomesTogether = (db: Database): Together<Outcome, boolean> =>
+  new Together({ run: (outcomes) => commitOutcomes(db, outcomes), atOnce: 1, most: 50 });
 
 type MessageRow = typeof message.$inferSelect;
 
+/** Messages that are taken up at once for each thread, so that taking them up does not cost more than what they are taken up for. */
+const takenPerThread = 16;
 /** Messages whose outcome is being committed while the next are sifted, for each thread. */
-const committingPerThread = 3;
+const committingPerThread = 32;
 
-/** Works on waiting messages, as many at once as there are threads: one that takes long holds up its own thread alone. */
+/** Works on waiting messages, a few more at once than there are threads: one that takes long holds up its own thread alone. */
 export function messageSlots(options: MessageLaneOptions, pollMs: number): Slots<ToHandle> {
   const { db, worker, leaseSeconds, threads, log } = options;
   const claim = (max: number, waiting = isWaiting): ClaimOptions => ({
@@ -53,8 +62,9 @@ export function messageSlots(options: MessageLaneOptions, pollMs: number): Slots
   const turns = new Turns(() => mailboxesWaiting(db));
   return new Slots({
     name: 'messages',
-    slots: threads,
+    slots: threads * takenPerThread,
     leaving: threads * committingPerThread,
+    worthwhile: (threads * takenPerThread) / 2,
     claim: async (max) => {
       const ids = await turns.take(max, (mailbox, some) =>
         claimRows(db, claim(some, sql`mailbox_id = ${mailbox} AND ${isWaiting}`)),
@@ -103,6 +113,7 @@ async function withAllTheyNeed(options: MessageLaneOptions, ids: readonly string
   const recordOf = new Map(records.map((row) => [row.messageId, { key: row.id, revision: row.revision }]));
   const model = await options.modelName();
   const entered = await enteredOf(options.db, ids);
+  const answers = await answersOf(options.db, ids);
   return rows.map((row) => ({
     row,
     claimed: {
@@ -120,6 +131,7 @@ async function withAllTheyNeed(options: MessageLaneOptions, ids: readonly string
     sieves,
     model,
     entered: entered.get(row.id),
+    answers: answers.get(row.id) ?? {},
   }));
 }
 
@@ -156,11 +168,12 @@ interface ToHandle {
   sieves: ReadonlyMap<string, LiveSieve>;
   model: string;
   entered: Entered | undefined;
+  answers: Record<string, KeptAnswer>;
 }
 
 async function handleOne(
   options: MessageLaneOptions,
-  { row, claimed, mailbox, sieves, model, entered }: ToHandle,
+  { row, claimed, mailbox, sieves, model, entered, answers }: ToHandle,
   sifted: () => void,
 ): Promise<void> {
   if (!mailbox)
@@ -171,7 +184,6 @@ async function handleOne(
   if (row.lost > lostBeforeAlone) return giveUp(options, claimed);
   const live = sievesNamedIn(mailbox).flatMap((name) => sieves.get(name) ?? []);
   const named = await statesOf(options.db, live, row.through);
-  const answers = await answersOf(options.db, row.id);
   const reply = await options.pool.handle({
     ...taskOf(options.databaseUrl, row, claimed, mailbox, named, answers, model),
     entered,
@@ -179,7 +191,7 @@ async function handleOne(
   sifted();
   if ('stopped' in reply)
     return void (await commitFailure(options.db, claimed, { code: 'YS-MESSAGE-TOO-SLOW', text: reply.stopped }));
-  await commitReply(options.db, claimed, reply, mailbox, named, answers);
+  await commitReply(options, claimed, reply, mailbox, named, answers);
 }
 
 /** The sieves a message is handled with: the live ones, but for the one that another state of was asked for. */
@@ -231,7 +243,7 @@ function taskOf(
 }
 
 async function commitReply(
-  db: Database,
+  { db, commits }: MessageLaneOptions,
   claimed: ClaimedMessage,
   { summary, same, result }: HandleReply,
   mailbox: MailboxRow,
@@ -240,14 +252,15 @@ async function commitReply(
 ): Promise<void> {
   if (result.kind === 'wants') return void (await commitWants(db, claimed, { summary, same }, result.wants));
   const taken = sieves.find(({ name }) => name === result.outcome?.sieve);
-  await commitOutcome(db, claimed, { summary, same }, result, {
+  const madeFrom = {
     sieveVersion: taken?.version ?? null,
     ...(taken && taken.namesOf !== taken.version ? { namesOf: taken.namesOf } : {}),
     sieveDigest: taken?.digest ?? null,
     mailboxDigest: mailbox.digest,
     answers: Object.keys(answers),
     code: codeVersion,
-  });
+  };
+  await commits.add({ claimed, read: { summary, same }, handled: result, madeFrom });
 }
 
 /** A worker that ended without a word leaves the claim to run out, and the message is claimed again, or alone. */

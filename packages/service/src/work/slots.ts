@@ -7,6 +7,8 @@ export interface SlotsOptions<Item> {
   slots: number;
   /** Items whose slot is free again and that are not done yet; at most this many, so that what is nearly done does not pile up. */
   leaving?: number;
+  /** Free slots that are worth a look for work, while others are taken: a look costs the same for one item as for many. 1 when left out. */
+  worthwhile?: number;
   /** Takes up to so many items. What comes is worked on at once. */
   claim: (max: number) => Promise<readonly Item[]>;
   /** Takes one item that is to run with nothing beside it, when nothing is under way. */
@@ -75,9 +77,9 @@ export class Slots<Item> {
   /** Takes up what there is room for; false when there was nothing, or no room. */
   private async round(): Promise<boolean> {
     if (performance.now() - this.lastAlone > aloneEveryMs && (await this.aloneTurn())) return true;
-    const { slots, leaving = 0 } = this.options;
+    const { slots, leaving = 0, worthwhile = 1 } = this.options;
     const room = Math.min(slots - this.taken, slots + leaving - this.busy.size);
-    if (room <= 0) return false;
+    if (room < (this.taken === 0 ? 1 : worthwhile)) return false;
     const items = await this.options.claim(room);
     for (const item of items) void this.begin(item);
     // What was lost often comes last: whatever loses it would otherwise lose it again before anything else is done.

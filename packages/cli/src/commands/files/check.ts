@@ -4,8 +4,6 @@ import { setUpFiles } from '../../offline/set-up-files.js';
 import { check } from '../check.js';
 
 export const filesCheck: Command = {
-  words: 'files check',
-  about: 'Hold every sieve of a folder against its samples, and read its mailboxes: no service, no network',
   args: '<folder>',
   options: [{ flags: '--model <url>', about: 'ask the model server at this address what no kept answer knows' }],
   examples: ['yellow-sieve files check mail-rules'],

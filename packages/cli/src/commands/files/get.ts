@@ -5,8 +5,6 @@ import { writeUnder } from '../../offline/files.js';
 import { allSamples, writeSieve } from '../sieve/get.js';
 
 export const filesGet: Command = {
-  words: 'files get',
-  about: 'Write all mailboxes, sieves with their samples, and destinations of a service into a folder',
   args: '<folder>',
   examples: ['yellow-sieve files get mail-rules'],
   async run({ args: [folder = ''], client: connect }) {

@@ -2,8 +2,6 @@ import type { Command } from '../../command.js';
 import { setUpFiles } from '../../offline/set-up-files.js';
 
 export const files: Command = {
-  words: 'files',
-  about: 'List the sieve, mailbox and destination files in a folder, in the order they are put',
   args: '[folder]',
   examples: ['yellow-sieve files mail-rules'],
   async run({ args: [folder = '.'] }) {

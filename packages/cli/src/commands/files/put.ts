@@ -9,9 +9,6 @@ import { orNothing } from '../sieve/or-nothing.js';
 import { howItIs, liveOption, putOne, trialNote } from '../sieve/put.js';
 
 export const filesPut: Command = {
-  words: 'files put',
-  about:
-    'Put all mailboxes, sieves with their samples, and destinations of a folder into a service, after showing what changes',
   args: '<folder>',
   options: [
     ...effectOptions,

@@ -6,8 +6,6 @@ import { writeUnder } from '../../offline/files.js';
 import { scrubOptions, writeScrubbed } from '../scrub.js';
 
 export const sieveGet: Command = {
-  words: 'sieve get',
-  about: 'Print the source text of a sieve as it was put, or write it with all its samples into a folder',
   args: '<name>',
   options: [
     { flags: '--folder <folder>', about: 'write NAME.sieve.yaml and the samples there, with what is expected of them' },

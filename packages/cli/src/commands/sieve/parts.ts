@@ -4,8 +4,6 @@ import type { Command } from '../../command.js';
 import { readText } from '../../offline/files.js';
 
 export const sieveParts: Command = {
-  words: 'sieve parts',
-  about: 'Hold a file of parts of patterns against their examples; with sieve files, copy the parts into these',
   args: '<parts> [sieves...]',
   examples: [
     'yellow-sieve sieve parts harbour.parts.yaml',

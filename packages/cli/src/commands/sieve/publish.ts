@@ -4,8 +4,6 @@ import { effectOptions, findEffect } from './effect-job.js';
 import { howItIs, liveOption, trialNote, whyOf } from './put.js';
 
 export const sievePublish: Command = {
-  words: 'sieve publish',
-  about: 'Publish the draft of a sieve, after showing what that changes',
   args: '<name>',
   options: [
     ...effectOptions,
@@ -34,8 +32,6 @@ export const sievePublish: Command = {
 };
 
 export const sieveBack: Command = {
-  words: 'sieve back',
-  about: 'Go back: publish an earlier version of a sieve again, after showing what that changes',
   args: '<name> <version>',
   options: [...effectOptions, { flags: '--yes', about: 'do not ask' }, { flags: '--why <reason>', about: 'why' }],
   examples: ['yellow-sieve sieve back berth-request 3 --why "the form is the old one again"'],

@@ -28,8 +28,6 @@ export function trialNote(items: readonly Pick<SieveItem, 'name' | 'version' | '
 }
 
 export const sievePut: Command = {
-  words: 'sieve put',
-  about: 'Publish sieve files, with the samples they name, after showing what that changes',
   args: '<files...>',
   options: [
     ...effectOptions,

@@ -4,8 +4,6 @@ import { waitForJob } from '../../wait-for-job.js';
 import { whyOf } from './put.js';
 
 export const sieveRename: Command = {
-  words: 'sieve rename',
-  about: 'Rename a field or column everywhere at once: rules, routes, draft, samples and stored records',
   args: '<sieve> <field> <name>',
   options: [
     { flags: '--dry', about: 'only show what it would change' },

@@ -3,8 +3,6 @@ import { shown } from '../../show/value-text.js';
 import { listOptions, listQuery, moreNote } from '../listing.js';
 
 export const samples: Command = {
-  words: 'samples',
-  about: 'List the samples of a sieve, with what is expected of them',
   args: '<sieve>',
   options: listOptions,
   examples: ['yellow-sieve samples berth-request'],
@@ -29,8 +27,6 @@ export const samples: Command = {
 };
 
 export const samplesAdd: Command = {
-  words: 'samples add',
-  about: 'Make a stored message a sample of a sieve',
   args: '<sieve> <message>',
   options: [
     { flags: '--confirm', about: 'the values of its record are as expected' },
@@ -46,8 +42,6 @@ export const samplesAdd: Command = {
 };
 
 export const samplesConfirm: Command = {
-  words: 'samples confirm',
-  about: 'What the live rules make of a sample becomes expected: all of it, or some fields',
   args: '<sieve> <sample> [fields...]',
   examples: [
     'yellow-sieve samples confirm berth-request samples/012.eml',

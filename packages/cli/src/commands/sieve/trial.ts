@@ -1,5 +1,5 @@
 import type { CheckPoint, TrialItem } from '@yellow-sieve/contract';
-import { partsText } from '@yellow-sieve/core';
+import { partsText } from '@yellow-sieve/core/shapes';
 import { CallError } from '../../call-error.js';
 import type { Command } from '../../command.js';
 
@@ -16,8 +16,6 @@ function about(name: string, { trial, kept, checklist }: TrialItem): string {
 }
 
 export const sieveTrial: Command = {
-  words: 'sieve trial',
-  about: 'Show whether a sieve is on trial, what is kept back, and what to look at before it is turned on',
   args: '<name>',
   options: [{ flags: '--begin', about: 'put it on trial: from now on its deliveries are kept back' }],
   examples: ['yellow-sieve sieve trial berth-request', 'yellow-sieve sieve trial berth-request --begin'],
@@ -41,8 +39,6 @@ const keptOption = { flags: '--kept <what>', about: 'what becomes of what is kep
 const doingOf = (options: Readonly<Record<string, unknown>>) => options.kept as (typeof doings)[number] | undefined;
 
 export const sieveTurnOn: Command = {
-  words: 'sieve turn-on',
-  about: 'End the trial of a sieve: its deliveries go out from now on',
   args: '<name>',
   options: [
     keptOption,
@@ -77,8 +73,6 @@ function payloadText(payload: unknown): string {
 }
 
 export const messagesDeliver: Command = {
-  words: 'messages deliver',
-  about: 'Deliver one message for real though its sieve is on trial, to the targets that are named',
   args: '<key>',
   options: [{ flags: '--to <names>', about: 'the destinations it goes to, all of them, with commas' }],
   examples: [

@@ -6,8 +6,6 @@ import { moreNote } from '../listing.js';
 import { effectOptions, findEffect } from './effect-job.js';
 
 export const sieveEffect: Command = {
-  words: 'sieve effect',
-  about: 'Show what publishing a sieve file would change in the service, message by message; nothing is changed',
   args: '<file>',
   options: effectOptions,
   examples: [
@@ -24,8 +22,6 @@ export const sieveEffect: Command = {
 };
 
 export const sieveCheck: Command = {
-  words: 'sieve check',
-  about: 'Show the grid of a sieve in the service: its fields over its samples, or over stored messages',
   args: '<name>',
   options: [
     { flags: '--of <which>', about: 'samples or stored messages', choices: ['samples', 'stored'], default: 'samples' },

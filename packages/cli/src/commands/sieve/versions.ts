@@ -3,8 +3,6 @@ import type { Command } from '../../command.js';
 import { listOptions, listQuery, moreNote, shortTime } from '../listing.js';
 
 export const sieveVersions: Command = {
-  words: 'sieve versions',
-  about: 'List the versions of a sieve, newest first: who published them, when and why',
   args: '<name>',
   options: listOptions,
   examples: ['yellow-sieve sieve versions berth-request'],
@@ -32,8 +30,6 @@ export const sieveVersions: Command = {
 const renamedText = (renamed: VersionItem['renamed']) => (renamed ? `${renamed.from} is now ${renamed.to}` : '');
 
 export const sieveCompare: Command = {
-  words: 'sieve compare',
-  about: 'Compare two states of a sieve line by line: live, draft, or the number of a version',
   args: '<name> [from] [to]',
   examples: ['yellow-sieve sieve compare berth-request', 'yellow-sieve sieve compare berth-request 3 live'],
   async run({ args: [name = '', from = 'live', to = 'draft'], client }) {

@@ -3,9 +3,9 @@ import { type Cell, canonicalJson, digestOf, say, YsError } from '@yellow-sieve/
 import type { Connection } from 'mysql2/promise';
 import * as v from 'valibot';
 import { isDatabaseDown } from '../../database/trouble.js';
-import type { DeliveryAbout, DestinationContext, DestinationKind, Tried } from '../destination-kind.js';
+import type { DeliveryAbout, DestinationContext, DestinationKind, SentLine, Tried } from '../destination-kind.js';
 import { columnsOf, isColumnName } from './columns.js';
-import { deleteRow, ownColumns, prepareTable, rowOf, upsertRow } from './table.js';
+import { deleteRow, ownColumns, prepareTable, rowOf, type TableRow, upsertRows } from './table.js';
 import { withConnection } from './table-rows.js';
 
 const entries = {
@@ -83,24 +83,37 @@ export const database: DestinationKind = {
         ? { result: 'delivered', answer: 'taken out again: no longer part of the record' }
         : { result: 'left', answer: 'left over: the table was not made here' },
     ),
-  deliver: (payload, about, context) =>
-    connected(context, async (connection) => {
-      const columns = columnsOf(payload as Cell[]);
-      const table = String(context.definition.table);
-      const wrong = await prepareTable(connection, table, columns);
-      if (wrong) return { result: 'refused', answer: wrong };
-      return {
-        result: 'delivered',
-        answer: await upsertRow(
-          connection,
-          table,
-          identityOf(payload as Cell[], about, context),
-          about.message,
-          columns,
-        ),
-      };
-    }),
+  async deliver(payload, about, context) {
+    const written = await write([{ payload, about }], context);
+    return Array.isArray(written) ? { result: 'delivered', answer: written[0] ?? '' } : written;
+  },
+  deliverTogether: write,
 };
+
+/** Writes rows by one connection, those of the same columns by one statement. */
+function write(lines: readonly SentLine[], context: DestinationContext): Promise<string[] | Tried> {
+  const table = String(context.definition.table);
+  const rows = lines.map(({ payload, about }) => ({
+    identity: identityOf(payload as Cell[], about, context),
+    message: about.message,
+    columns: columnsOf(payload as Cell[]),
+  }));
+  const alike = new Map<string, TableRow[]>();
+  for (const row of rows) {
+    const shape = row.columns.map(({ name, type }) => `${name} ${type}`).join();
+    alike.set(shape, [...(alike.get(shape) ?? []), row]);
+  }
+  return connected<Tried | string[]>(context, async (connection) => {
+    const answers = new Map<string, string>();
+    for (const some of alike.values()) {
+      const wrong = await prepareTable(connection, table, some[0]?.columns ?? []);
+      if (wrong) return { result: 'refused', answer: wrong };
+      const said = await upsertRows(connection, table, some);
+      for (const [i, { identity }] of some.entries()) answers.set(identity, said[i] ?? '');
+    }
+    return rows.map(({ identity }) => answers.get(identity) ?? '');
+  });
+}
 
 /** The identity a row is found again by: the delivery's own, or that of the key it has. */
 function identityOf(cells: readonly Cell[], { identity }: DeliveryAbout, { definition }: DestinationContext): string {
@@ -126,7 +139,7 @@ type Taken =
   | { result: 'left'; answer: string }
   | { result: 'delivered'; answer: string; columns: DestinationColumn[] | null };
 
-async function connected<T extends Taken = Tried>(
+async function connected<T extends Taken | string[] = Tried>(
   { connection: options, outgoing }: DestinationContext,
   work: (connection: Connection) => Promise<T>,
 ): Promise<T | Tried> {

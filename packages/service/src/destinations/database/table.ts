@@ -1,6 +1,6 @@
 import type { DestinationColumn } from '@yellow-sieve/contract';
 import { say } from '@yellow-sieve/core';
-import type { Connection, ResultSetHeader, RowDataPacket } from 'mysql2/promise';
+import type { Connection, RowDataPacket } from 'mysql2/promise';
 import type { TableColumn } from './columns.js';
 
 /** Written into the table's comment, so that only tables made here are changed here. */
@@ -82,22 +82,38 @@ export async function rowOf(
     .map(([name, value]) => [name, value === null ? '' : text(name, value)]);
 }
 
-/** Inserts the row of an identity, or brings it up to date. Doing it twice changes nothing. */
-export async function upsertRow(
+/** A row as it is written: all rows of one call have the same columns. */
+export interface TableRow {
+  identity: string;
+  message: string;
+  columns: readonly TableColumn[];
+}
+
+/** Inserts the rows of some identities, or brings them up to date; tells which it was for each. Doing it twice changes nothing. */
+export async function upsertRows(
   connection: Connection,
   table: string,
-  identity: string,
-  message: string,
-  columns: readonly TableColumn[],
-): Promise<'inserted' | 'updated'> {
-  const names = ['ys_identity', 'ys_message', 'ys_written', ...columns.map(({ name }) => name)];
-  const values = [identity, message, new Date(), ...columns.map(({ value }) => value)];
-  const updates = names.slice(1).map((name) => `${quote(name)} = VALUES(${quote(name)})`);
-  const [result] = await connection.query<ResultSetHeader>(
-    `INSERT INTO ${quote(table)} (${names.map(quote).join(', ')}) VALUES (${names.map(() => '?').join(', ')}) ON DUPLICATE KEY UPDATE ${updates.join(', ')}`,
-    values,
+  rows: readonly TableRow[],
+): Promise<('inserted' | 'updated')[]> {
+  const names = ['ys_identity', 'ys_message', 'ys_written', ...(rows[0]?.columns ?? []).map(({ name }) => name)];
+  const now = new Date();
+  const values = rows.map(({ identity, message, columns }) => [
+    identity,
+    message,
+    now,
+    ...columns.map(({ value }) => value),
+  ]);
+  const [known] = await connection.query<RowDataPacket[]>(
+    `SELECT ys_identity AS identity FROM ${quote(table)} WHERE ys_identity IN (?)`,
+    [rows.map(({ identity }) => identity)],
   );
-  return result.affectedRows === 1 ? 'inserted' : 'updated';
+  const there = new Set(known.map(({ identity }) => String(identity)));
+  const updates = names.slice(1).map((name) => `${quote(name)} = VALUES(${quote(name)})`);
+  await connection.query(
+    `INSERT INTO ${quote(table)} (${names.map(quote).join(', ')}) VALUES ? ON DUPLICATE KEY UPDATE ${updates.join(', ')}`,
+    [values],
+  );
+  return rows.map(({ identity }) => (there.has(identity) ? 'updated' : 'inserted'));
 }
 
 /** Deletes the row of an identity, if the table was made here and no other message wrote it since; tells whether it was made here. */

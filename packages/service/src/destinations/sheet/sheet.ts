@@ -1,7 +1,30 @@
 import { type Cell, flatCells, partsText } from '@yellow-sieve/core';
-import { and, eq } from 'drizzle-orm';
+import { and, eq, sql } from 'drizzle-orm';
 import { sheetRow } from '../../database/schema.js';
-import type { DestinationKind } from '../destination-kind.js';
+import type { DestinationContext, DestinationKind, SentLine } from '../destination-kind.js';
+
+const answer = 'written';
+
+async function write(lines: readonly SentLine[], { db, name }: DestinationContext): Promise<void> {
+  const updatedAt = new Date();
+  await db
+    .insert(sheetRow)
+    .values(
+      lines.map(({ payload, about }) => ({
+        destination: name,
+        identity: about.identity,
+        messageTime: new Date(about.messageTime),
+        cells: payload as Cell[],
+        updatedAt,
+      })),
+    )
+    .onDuplicateKeyUpdate({
+      set: {
+        cells: sql`VALUES(${sql.identifier(sheetRow.cells.name)})`,
+        updatedAt: sql`VALUES(${sql.identifier(sheetRow.updatedAt.name)})`,
+      },
+    });
+}
 
 /** Rows kept in the service's own database; files are rendered from them behind a secret link. */
 export const sheet: DestinationKind = {
@@ -23,19 +46,12 @@ export const sheet: DestinationKind = {
       .where(and(eq(sheetRow.destination, name), eq(sheetRow.identity, about.identity)));
     return { cells: row ? flatCells(row.cells).map((cell) => [cell.name, partsText(cell.value)]) : null };
   },
-  async deliver(payload, about, { db, name }) {
-    const cells = payload as Cell[];
-    const updatedAt = new Date();
-    await db
-      .insert(sheetRow)
-      .values({
-        destination: name,
-        identity: about.identity,
-        messageTime: new Date(about.messageTime),
-        cells,
-        updatedAt,
-      })
-      .onDuplicateKeyUpdate({ set: { cells, updatedAt } });
-    return { result: 'delivered', answer: 'written' };
+  async deliver(payload, about, context) {
+    await write([{ payload, about }], context);
+    return { result: 'delivered', answer };
+  },
+  async deliverTogether(lines, context) {
+    await write(lines, context);
+    return lines.map(() => answer);
   },
 };
