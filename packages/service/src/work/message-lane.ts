@@ -17,6 +17,7 @@ import { versionNow } from '../store/rename-store.js';
 import { type LiveSieve, liveSieves } from '../store/sieve-store.js';
 import { codeVersion } from '../version.js';
 import { type ClaimOptions, claimAlone, claimRows, lostBeforeAlone } from './claims.js';
+import { atMost, InHand } from './in-hand.js';
 import type { LeaseKeeper } from './lease-keeper.js';
 import { Slots } from './slots.js';
 import { Turns } from './turns.js';
@@ -43,8 +44,8 @@ export const outcomesTogether = (db: Database): Together<Outcome, boolean> =>
 
 type MessageRow = typeof message.$inferSelect;
 
-/** Messages that are taken up at once for each thread, so that taking them up does not cost more than what they are taken up for. */
-const takenPerThread = 16;
+/** Messages that are taken up at once for each thread. Of one mailbox they are fewer, by how quick its messages are. */
+const takenPerThread = 32;
 /** Messages whose outcome is being committed while the next are sifted, for each thread. */
 const committingPerThread = 32;
 
@@ -60,19 +61,31 @@ export function messageSlots(options: MessageLaneOptions, pollMs: number): Slots
     leaseSeconds,
   });
   const turns = new Turns(() => mailboxesWaiting(db));
+  const inHand = new InHand(threads);
   return new Slots({
     name: 'messages',
     slots: threads * takenPerThread,
     leaving: threads * committingPerThread,
-    worthwhile: (threads * takenPerThread) / 2,
+    worthwhile: threads * takenPerThread - atMost / 2,
     claim: async (max) => {
-      const ids = await turns.take(max, (mailbox, some) =>
-        claimRows(db, claim(some, sql`mailbox_id = ${mailbox} AND ${isWaiting}`)),
-      );
+      const ids = await turns.take(max, async (mailbox, some) => {
+        const room = Math.min(some, inHand.room(mailbox));
+        return room === 0 ? [] : claimRows(db, claim(room, sql`mailbox_id = ${mailbox} AND ${isWaiting}`));
+      });
       return claimedMessages(options, ids);
     },
     claimAlone: async () => (await claimedMessages(options, await claimAlone(db, claim(1))))[0],
-    work: (one, sifted) => handleHeld(options, one, sifted),
+    work: async (one, free) => {
+      inHand.take(one.row.mailboxId);
+      let isOut = false;
+      const sifted = (ms?: number) => {
+        if (isOut) return;
+        isOut = true;
+        inHand.done(one.row.mailboxId, ms);
+        free();
+      };
+      await handleHeld(options, one, sifted).finally(() => sifted());
+    },
     pollMs,
     log,
   });
@@ -135,8 +148,11 @@ async function withAllTheyNeed(options: MessageLaneOptions, ids: readonly string
   }));
 }
 
+/** Told when a message is out of its thread, with the milliseconds it had it. */
+type Sifted = (ms?: number) => void;
+
 /** Handles one; whatever happens, its claim is no longer renewed afterwards. */
-async function handleHeld(options: MessageLaneOptions, one: ToHandle, sifted: () => void): Promise<void> {
+async function handleHeld(options: MessageLaneOptions, one: ToHandle, sifted: Sifted): Promise<void> {
   try {
     await handleOne(options, one, sifted);
   } catch (error) {
@@ -174,7 +190,7 @@ interface ToHandle {
 async function handleOne(
   options: MessageLaneOptions,
   { row, claimed, mailbox, sieves, model, entered, answers }: ToHandle,
-  sifted: () => void,
+  sifted: Sifted,
 ): Promise<void> {
   if (!mailbox)
     return void (await commitFailure(options.db, claimed, {
@@ -188,7 +204,7 @@ async function handleOne(
     ...taskOf(options.databaseUrl, row, claimed, mailbox, named, answers, model),
     entered,
   });
-  sifted();
+  sifted(reply.ms);
   if ('stopped' in reply)
     return void (await commitFailure(options.db, claimed, { code: 'YS-MESSAGE-TOO-SLOW', text: reply.stopped }));
   await commitReply(options, claimed, reply, mailbox, named, answers);

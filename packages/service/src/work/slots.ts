@@ -7,7 +7,10 @@ export interface SlotsOptions<Item> {
   slots: number;
   /** Items whose slot is free again and that are not done yet; at most this many, so that what is nearly done does not pile up. */
   leaving?: number;
-  /** Free slots that are worth a look for work, while others are taken: a look costs the same for one item as for many. 1 when left out. */
+  /**
+   * Free slots that are worth a look for work while others are taken, since a look costs the same for one item as for many; with fewer,
+   * the next look comes a little later. 1 when left out.
+   */
   worthwhile?: number;
   /** Takes up to so many items. What comes is worked on at once. */
   claim: (max: number) => Promise<readonly Item[]>;
@@ -23,6 +26,8 @@ export interface SlotsOptions<Item> {
 /** Milliseconds after which what is to run alone has its turn even though there always is other work. */
 const aloneEveryMs = 30_000;
 const longestPauseMs = 5000;
+/** Milliseconds after a look for work that the next may wait for more room. */
+const roomPatienceMs = 150;
 
 /**
  * Works on so many items at once, and takes the next as soon as one is done: a slow one holds its own slot and nobody else's. No more
@@ -36,6 +41,7 @@ export class Slots<Item> {
   private called = false;
   private wakeUp: (() => void) | null = null;
   private lastAlone = performance.now();
+  private lastLook = Number.NEGATIVE_INFINITY;
 
   constructor(private readonly options: SlotsOptions<Item>) {}
 
@@ -79,7 +85,10 @@ export class Slots<Item> {
     if (performance.now() - this.lastAlone > aloneEveryMs && (await this.aloneTurn())) return true;
     const { slots, leaving = 0, worthwhile = 1 } = this.options;
     const room = Math.min(slots - this.taken, slots + leaving - this.busy.size);
-    if (room < (this.taken === 0 ? 1 : worthwhile)) return false;
+    if (room <= 0) return false;
+    const now = performance.now();
+    if (this.taken > 0 && room < worthwhile && now - this.lastLook < roomPatienceMs) return false;
+    this.lastLook = now;
     const items = await this.options.claim(room);
     for (const item of items) void this.begin(item);
     // What was lost often comes last: whatever loses it would otherwise lose it again before anything else is done.

@@ -3,7 +3,8 @@ import type { CompareReply, CompareTask } from './compare.js';
 import type { HandleReply, HandleTask } from './handle.js';
 import { ThreadPool } from './thread-pool.js';
 
-export type SiftingReply = HandleReply | { stopped: string };
+/** What became of a message, and the milliseconds it took. */
+export type SiftingReply = (HandleReply | { stopped: string }) & { ms: number };
 
 /** The worker threads that read and sift. A message that takes too long says so. */
 export class SiftingPool {
@@ -18,7 +19,10 @@ export class SiftingPool {
 
   async handle(task: HandleTask): Promise<SiftingReply> {
     const done = await this.pool.run('handle', task, task.arrival.mailbox);
-    return 'reply' in done ? done.reply : { stopped: say('YS-MESSAGE-TOO-SLOW', { seconds: this.seconds }) };
+    const { ms } = done;
+    return 'reply' in done
+      ? { ...done.reply, ms }
+      : { stopped: say('YS-MESSAGE-TOO-SLOW', { seconds: this.seconds }), ms };
   }
 
   /** Compares some messages; null when that takes longer than one of them may. */

@@ -52,7 +52,7 @@ export class ThreadPool {
   }
 
   /**
-   * Has a thread do a work: the reply, or `tooSlow`. `on` is on whose behalf: each has their turn, and who asks for much waits
+   * Has a thread do a work: the reply, or `tooSlow`, and the milliseconds it had the thread. `on` is on whose behalf: each has their turn, and who asks for much waits
    * behind themselves. Rejects when the thread ended for another reason.
    * @throws YsError YS-SERVICE-BUSY when too many of the same wait already; and what the work itself throws as such.
    */
@@ -60,10 +60,12 @@ export class ThreadPool {
     name: N,
     task: TaskOf<N>,
     on: string,
-  ): Promise<{ reply: ReplyOf<N> } | { tooSlow: true }> {
+  ): Promise<({ reply: ReplyOf<N> } | { tooSlow: true }) & { ms: number }> {
     await this.turn(on);
+    const from = performance.now();
     try {
-      return await this.inThread(name, task);
+      const done = await this.inThread(name, task);
+      return { ...done, ms: performance.now() - from };
     } finally {
       this.running--;
       this.waiting.take()?.();
