@@ -1,4 +1,5 @@
-// The first page of messages found, over many stored ones: milliseconds of a call, the median of nine, by what is asked for.
+// The first page of messages found, and of the other lists, over many stored ones: milliseconds of a call, the median of nine, by what is
+// asked for.
 // `node bench/find.mjs 100000` for that many messages, which is what is taken when left out. 300 of them are fed; the others are
 // copies of their rows with other keys, since what is measured is looking for them.
 import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
@@ -14,7 +15,10 @@ import { median, tell } from './tell.mjs';
 const count = Number(process.argv[2] ?? 100_000);
 const fed = 300;
 const berths = (name) => readFileSync(new URL(`../demo/berths/${name}`, import.meta.url), 'utf8');
-const source = berths('berth-request.sieve.yaml').replace(/\nroutes:[\s\S]*?\nsamples:/, '\nroutes: []\nsamples:');
+const source = berths('berth-request.sieve.yaml').replace(
+  /\nroutes:[\s\S]*?\nsamples:/,
+  '\nroutes: [{ to: book }]\nsamples:',
+);
 const shapes = ['001', '002', '003', '004'].map((name) => berths(`messages/${name}.eml`));
 const mail = (i) =>
   Buffer.from(
@@ -27,6 +31,8 @@ const mail = (i) =>
 const copied = {
   message: ['id'],
   record: ['id', 'message_id'],
+  record_revision: ['record_id'],
+  delivery: ['id', 'identity', 'message_id', 'record_id'],
   finding: ['message_id'],
   value: ['record_id'],
   row_value: ['record_id'],
@@ -91,18 +97,44 @@ const service = await startProcess('service', 'packages/service/dist/main.js', {
 try {
   const { url, token } = JSON.parse(readFileSync(client, 'utf8'));
   const api = createClient({ url, token });
-  await api.sieves.put({ params: { name: 'berth-request' }, body: Buffer.from(source) });
+  await api.destinations.put({ params: { name: 'book' }, body: Buffer.from('destination: book\nkind: sheet\n') });
+  await api.sieves.put({ params: { name: 'berth-request' }, body: Buffer.from(source), query: { live: 'true' } });
   await api.mailboxes.put({ params: { name: 'berths' }, body: Buffer.from(berths('berths.mailbox.yaml')) });
   for (let i = 0; i < fed; i++) await api.messages.feed({ params: { mailbox: 'berths' }, body: mail(i) });
   while ((await api.messages.list({ query: { state: 'waiting', limit: '1' } })).items.length > 0) await sleep(200);
   console.log(`${await copyRows(database.url('yellow_sieve'))} messages`);
+  const [{ key, record }] = (await api.records.list({ query: { limit: '1' } })).items.map((one) => ({
+    key: one.message,
+    record: one.key,
+  }));
+  const lists = {
+    records: () => api.records.list({ query: { limit: '50' } }),
+    'records of a sieve with a value': () =>
+      api.records.list({ query: { limit: '50', sieve: 'berth-request', field: 'vessel', is: 'Bench 17' } }),
+    'records in review': () => api.records.list({ query: { limit: '50', verdict: 'review' } }),
+    'records of a mailbox': () => api.records.list({ query: { limit: '50', mailbox: 'berths' } }),
+    deliveries: () => api.deliveries.list({ query: { limit: '50' } }),
+    'deliveries of a destination': () => api.deliveries.list({ query: { limit: '50', destination: 'book' } }),
+    'deliveries that stopped': () => api.deliveries.list({ query: { limit: '50', state: 'stopped' } }),
+    'a message': () => api.messages.get({ params: { key } }),
+    'a record’s history': () => api.records.history({ params: { key: record } }),
+    overview: () => api.overview.get({ query: { days: '14' } }),
+    'review by cause': () => api.review.causes(),
+  };
+  const calls = [
+    ...Object.entries(asked).map(([name, query]) => [
+      name,
+      () => api.messages.list({ query: { limit: '50', ...query } }),
+    ]),
+    ...Object.entries(lists),
+  ];
   let slowest = 0;
-  for (const [name, query] of Object.entries(asked)) {
+  for (const [name, call] of calls) {
     const took = [];
     let found = 0;
     for (let i = 0; i < 9; i++) {
       const from = performance.now();
-      found = (await api.messages.list({ query: { limit: '50', ...query } })).items.length;
+      found = (await call()).items?.length ?? 1;
       took.push(performance.now() - from);
     }
     slowest = Math.max(slowest, median(took));

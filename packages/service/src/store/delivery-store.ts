@@ -1,6 +1,6 @@
 import type { Delivery } from '@yellow-sieve/contract';
 import { YsError } from '@yellow-sieve/core';
-import { and, asc, count, desc, eq, inArray, lt, min } from 'drizzle-orm';
+import { and, asc, count, desc, eq, inArray, lt, min, type SQL } from 'drizzle-orm';
 import type { Database, Executor } from '../database/connect.js';
 import { attempt, delivery, message } from '../database/schema.js';
 import { retryDeadlocks } from '../database/trouble.js';
@@ -38,17 +38,17 @@ export interface DeliveryFilter {
 
 export async function listDeliveries(db: Executor, filter: DeliveryFilter) {
   const before = cursorId(filter.cursor);
-  const rows = await withSubject(db)
-    .where(
-      and(
-        before ? lt(delivery.id, before) : undefined,
-        filter.state ? eq(delivery.state, filter.state) : undefined,
-        filter.destination ? eq(delivery.destination, filter.destination) : undefined,
-        filter.message ? eq(delivery.messageId, filter.message) : undefined,
-      ),
-    )
-    .orderBy(desc(delivery.id))
-    .limit(filter.limit + 1);
+  const chosen = newestOf(
+    db,
+    and(
+      before ? lt(delivery.id, before) : undefined,
+      filter.state ? eq(delivery.state, filter.state) : undefined,
+      filter.destination ? eq(delivery.destination, filter.destination) : undefined,
+      filter.message ? eq(delivery.messageId, filter.message) : undefined,
+    ),
+    filter.limit + 1,
+  );
+  const rows = await withSubject(db).innerJoin(chosen, eq(chosen.id, delivery.id)).orderBy(desc(delivery.id));
   return pageOf(rows.map(published), filter.limit);
 }
 
@@ -58,9 +58,14 @@ const withSubject = (db: Executor) =>
     .from(delivery)
     .innerJoin(message, eq(message.id, delivery.messageId));
 
+/** Keys of the newest deliveries of some kind: they are chosen before anything is looked up for them. */
+const newestOf = (db: Executor, test: SQL | undefined, max: number) =>
+  db.select({ id: delivery.id }).from(delivery).where(test).orderBy(desc(delivery.id)).limit(max).as('chosen');
+
 /** The deliveries that stopped last. */
 export async function stoppedDeliveries(db: Executor, max: number) {
-  const rows = await withSubject(db).where(eq(delivery.state, 'stopped')).orderBy(desc(delivery.id)).limit(max);
+  const stopped = newestOf(db, eq(delivery.state, 'stopped'), max);
+  const rows = await withSubject(db).innerJoin(stopped, eq(stopped.id, delivery.id)).orderBy(desc(delivery.id));
   return rows.map(({ row, subject }) => ({
     delivery: row.id,
     message: row.messageId,

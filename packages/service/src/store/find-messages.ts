@@ -5,6 +5,7 @@ import type { Executor } from '../database/connect.js';
 import { finding, mailbox, message, record } from '../database/schema.js';
 import { ofCause } from './cause.js';
 import { hasWords, searchWords } from './finding-store.js';
+import { mailboxIdOf } from './mailbox-store.js';
 import { messageItem, publishedMessage } from './message-store.js';
 import { cursorId, pageOf } from './paging.js';
 import { hasValue, type ValueFilter } from './record-store.js';
@@ -128,7 +129,7 @@ function testOf(db: Executor, filter: Omit<MessageFilter, 'find'>, before: strin
   const { field } = filter;
   return and(
     before ? lt(message.id, before) : undefined,
-    filter.mailbox ? eq(message.mailboxId, mailboxId(db, filter.mailbox)) : undefined,
+    filter.mailbox ? eq(message.mailboxId, mailboxIdOf(db, filter.mailbox)) : undefined,
     filter.state ? eq(message.state, filter.state) : undefined,
     filter.sieve ? eq(message.sieve, filter.sieve) : undefined,
     filter.category ? eq(message.category, filter.category) : undefined,
@@ -145,9 +146,6 @@ function testOf(db: Executor, filter: Omit<MessageFilter, 'find'>, before: strin
       : undefined,
   );
 }
-
-const mailboxId = (db: Executor, name: string) =>
-  sql`(${db.select({ id: mailbox.id }).from(mailbox).where(eq(mailbox.name, name))})`;
 
 function momentOf(text: string): Date {
   const moment = new Date(text);

@@ -1,5 +1,5 @@
 import { type CompiledSieve, compileMailbox, compileSieve, digestOf, parseMailbox, YsError } from '@yellow-sieve/core';
-import { and, asc, desc, eq, inArray, isNull } from 'drizzle-orm';
+import { and, asc, desc, eq, inArray, isNull, sql } from 'drizzle-orm';
 import { v7 as uuid } from 'uuid';
 import type { Database, Executor } from '../database/connect.js';
 import { mailbox, mailboxAddress, message } from '../database/schema.js';
@@ -92,6 +92,10 @@ export async function mailboxesById(db: Executor, ids: readonly string[]): Promi
       : [];
   return new Map(rows.map((row) => [row.id, row]));
 }
+
+/** The key of a mailbox as part of a statement: nothing is joined for it. */
+export const mailboxIdOf = (db: Executor, name: string) =>
+  sql`(${db.select({ id: mailbox.id }).from(mailbox).where(eq(mailbox.name, name))})`;
 
 /** The mailbox that takes mail for an address: by the address, without its plus-part, or by a catch-all of its domain. */
 export async function findMailbox(db: Executor, address: string): Promise<string | null> {

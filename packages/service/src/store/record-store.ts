@@ -1,8 +1,9 @@
 import { must, type Verdict, YsError } from '@yellow-sieve/core';
-import { and, asc, desc, eq, gt, gte, inArray, like, lt, lte } from 'drizzle-orm';
+import { and, asc, desc, eq, gt, gte, inArray, like, lt, lte, type SQL } from 'drizzle-orm';
 import { unionAll } from 'drizzle-orm/mysql-core';
 import type { Executor } from '../database/connect.js';
 import { mailbox, message, record, recordRevision, rowValue, value } from '../database/schema.js';
+import { mailboxIdOf } from './mailbox-store.js';
 import { cursorId, pageOf } from './paging.js';
 
 const item = {
@@ -52,11 +53,17 @@ const joined = (db: Executor) =>
     .innerJoin(message, eq(message.id, record.messageId))
     .innerJoin(mailbox, eq(mailbox.id, record.mailboxId));
 
+/** Some records in order. The page is chosen before anything is looked up for it. */
+function pageWith(db: Executor, test: SQL | undefined, order: SQL, limit: number) {
+  const chosen = db.select({ id: record.id }).from(record).where(test).orderBy(order).limit(limit).as('chosen');
+  return joined(db).innerJoin(chosen, eq(chosen.id, record.id)).orderBy(order);
+}
+
 function matching(db: Executor, filter: RecordFilter) {
   return and(
     filter.sieve ? eq(record.sieve, filter.sieve) : undefined,
     filter.verdict ? eq(record.verdict, filter.verdict) : undefined,
-    filter.mailbox ? eq(mailbox.name, filter.mailbox) : undefined,
+    filter.mailbox ? eq(record.mailboxId, mailboxIdOf(db, filter.mailbox)) : undefined,
     filter.held ? gt(record.held, 0) : undefined,
     filter.field ? hasValue(db, filter.field, filter) : undefined,
   );
@@ -95,10 +102,8 @@ function bound(index: typeof value | typeof rowValue, compare: typeof gte, limit
 
 export async function listRecords(db: Executor, filter: RecordFilter & { limit: number; cursor?: string | undefined }) {
   const before = cursorId(filter.cursor);
-  const rows = await joined(db)
-    .where(and(before ? lt(record.id, before) : undefined, matching(db, filter)))
-    .orderBy(desc(record.id))
-    .limit(filter.limit + 1);
+  const test = and(before ? lt(record.id, before) : undefined, matching(db, filter));
+  const rows = await pageWith(db, test, desc(record.id), filter.limit + 1);
   return pageOf(
     rows.map(({ problems: _, ...row }) => published(row)),
     filter.limit,
@@ -111,10 +116,7 @@ const exportPage = 500;
 export async function* allRecords(db: Executor, filter: RecordFilter): AsyncGenerator<PublishedRecord> {
   let after = '';
   for (;;) {
-    const rows = await joined(db)
-      .where(and(gt(record.id, after), matching(db, filter)))
-      .orderBy(asc(record.id))
-      .limit(exportPage);
+    const rows = await pageWith(db, and(gt(record.id, after), matching(db, filter)), asc(record.id), exportPage);
     yield* rows.map((row) => published(withoutClaims(row)));
     if (rows.length < exportPage) return;
     after = rows.at(-1)?.key ?? after;
