@@ -48,6 +48,22 @@ describe('slots of work', () => {
     await slots.stop();
   });
 
+  test('a look for work waits for room that is worth it, though not for ever', async () => {
+    const { slots, asked, begun, until, letGo } = working(['a', 'b', 'c', 'd', 'e', 'f', 'g', 'h'], {
+      slots: 4,
+      worthwhile: 3,
+    });
+    await until(() => begun.length === 4);
+    for (const item of ['a', 'b', 'c']) letGo(item);
+    await until(() => begun.length === 7);
+    expect(asked).toEqual([4, 3]);
+    letGo('d');
+    await until(() => begun.length === 8);
+    expect(asked).toEqual([4, 3, 1]);
+    for (const item of ['e', 'f', 'g', 'h']) letGo(item);
+    await slots.stop();
+  });
+
   test('a slot may be free before its work is done, up to a bound', async () => {
     const frees: (() => void)[] = [];
     const finish: (() => void)[] = [];
