@@ -106,7 +106,7 @@ test('what waits for one cause goes through at once when that is mended, its eff
   await expectCalm(browsing);
   expect(await Promise.all(keys.map(stateOf))).toEqual(['review', 'review']);
   await dialog.getByRole('button', { name: /^Put \d through$/ }).click();
-  await dialog.getByRole('status').waitFor();
+  await dialog.getByText('They are put through', { exact: false }).waitFor();
   await until('they are done', async () => (await Promise.all(keys.map(stateOf))).join() === 'done,done');
   await dialog.getByRole('button', { name: 'Close' }).click();
   await page.getByText('Nothing waits for a person.').waitFor();
