@@ -65,12 +65,17 @@ afterAll(async () => {
 });
 
 let fed = 0;
-async function feed(text: string, subject: string, mailbox = 'berths'): Promise<string> {
+async function put(text: string, subject: string, mailbox = 'berths'): Promise<string> {
   const { key } = await world.client.messages.feed({
     params: { mailbox },
     body: bytes(`Subject: ${subject}\nMessage-ID: <${++fed}@x.example>\n\n${text}\n`),
   });
-  await until('it is in review', async () => (await look(key)).state === 'review');
+  return key;
+}
+const inReview = (key: string) => until('it is in review', async () => (await look(key)).state === 'review');
+async function feed(text: string, subject: string, mailbox?: string): Promise<string> {
+  const key = await put(text, subject, mailbox);
+  await inReview(key);
   return key;
 }
 const look = (key: string) => world.client.messages.get({ params: { key } });
@@ -100,8 +105,9 @@ describe('the desk', () => {
     const keys: string[] = [];
     for (let i = 0; i < 30; i++) {
       const [cause, text, subject] = kinds[i % 6] as (typeof kinds)[number];
-      keys.push(await feed(text(i), `${subject}: ${cause} ${i}`));
+      keys.push(await put(text(i), `${subject}: ${cause} ${i}`));
     }
+    for (const key of keys) await inReview(key);
     const hand = new Keys();
     await page.goto(`${world.url}/review`);
     await page.getByRole('button', { name: /Go through them/ }).waitFor();
