@@ -246,6 +246,26 @@ describe('rows', () => {
   });
 });
 
+test('what was written of a message that then is not for us is taken out again; taken up again, it is written again', async () => {
+  const key = await order('Plover');
+  const { record, revision } = await inState(key, 'review');
+  await world.client.review.confirm({ params: { key }, body: { revision: revision ?? 0, ...nothing } });
+  await delivered(key);
+  expect(await itemsOf('Plover')).toEqual(['Diesel', 'Oil', 'Water']);
+  await world.client.records.enter({ params: { key: record ?? '' }, body: { ...nothing, fields: { pier: 'South' } } });
+  await inState(key, 'review');
+  expect(await itemsOf('Plover')).toEqual(['Diesel', 'Oil', 'Water']);
+  await world.client.review.notForUs({ params: { key }, body: { reason: 'a test of theirs' } });
+  expect(await itemsOf('Plover')).toEqual([]);
+  const aside = await look(key);
+  expect(aside.deliveries.every(({ state }) => state === 'dropped')).toBe(true);
+  await world.client.review.forUs({ params: { key } });
+  const again = await inState(key, 'review');
+  await world.client.review.confirm({ params: { key }, body: { revision: again.revision ?? 0, ...nothing } });
+  await inState(key, 'done');
+  await until('it is written', async () => (await itemsOf('Plover')).length === 3);
+});
+
 test('a part of the sound records is drawn for a spot check, and what is said of those is counted apart', async () => {
   const keys: string[] = [];
   for (let i = 0; i < 40; i++) keys.push(await feed('drawn', `Vessel: Drawn ${i}`));

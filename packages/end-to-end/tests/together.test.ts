@@ -86,3 +86,25 @@ test('of one key the newest message’s row stays, however many are on their way
   const rows = await world.sql<{ litres: number }>("SELECT litres FROM tank_levels WHERE vessel = 'Kelpie'");
   expect(rows.map(({ litres }) => Number(litres))).toEqual([111]);
 });
+
+test('what is to be taken out is taken out, though the message came through again meanwhile', async () => {
+  const key = await feed('FG-1', 7, 'Skua');
+  await settled([key]);
+  // As it stands between a revision without the line, and the moment its turn comes.
+  await world.sql(
+    `UPDATE delivery SET state = 'waiting', payload = JSON_OBJECT('takeOut', JSON_EXTRACT(payload, '$')), route = 'gone',
+      due_at = NOW(3) + INTERVAL 1 HOUR, identity = SHA2(identity, 256), order_key = 'of its own' WHERE message_id = ? AND destination = 'lines'`,
+    [key],
+  );
+  await world.client.messages.again({ params: { key } });
+  const stateOf = async () =>
+    (await world.sql<{ state: string }>("SELECT state FROM delivery WHERE message_id = ? AND route = 'gone'", [key]))[0]
+      ?.state;
+  await until('the line is delivered anew', async () => {
+    const { deliveries, revision } = await world.client.messages.get({ params: { key } });
+    return revision === 2 && deliveries.filter(({ state }) => state === 'delivered').length === 3;
+  });
+  expect(await stateOf()).toBe('waiting');
+  await world.sql("UPDATE delivery SET due_at = NOW(3) WHERE message_id = ? AND route = 'gone'", [key]);
+  await until('it is taken out', async () => (await stateOf()) === 'dropped');
+});

@@ -4,21 +4,30 @@ import { delivery } from '../database/schema.js';
 import { destinationKinds } from '../destinations/index.js';
 import { noteChanges } from '../store/change-store.js';
 import { type DeliveryRow, type OutboxMessage, targetsOf } from './outbox-target.js';
-import { takingOut } from './taking-out.js';
+import { isTakingOut, takingOut } from './taking-out.js';
 
 const open: ReadonlySet<DeliveryRow['state']> = new Set(['waiting', 'retrying', 'uncertain', 'stopped', 'kept back']);
 
 /**
- * What an earlier revision would still have sent, and this one does not, is not sent. What has left stays listed.
+ * What an earlier revision would still have sent, and this one does not, is not sent; what it would still take out, is. What has left
+ * stays listed.
  * @param others Deliveries of the message that the current revision does not have.
  */
 export async function dropSuperseded(
   tx: Executor,
   message: OutboxMessage,
   others: readonly DeliveryRow[],
+  why = 'superseded by a later revision',
 ): Promise<void> {
-  const rows = others.filter(({ state }) => open.has(state));
-  await drop(tx, message, rows, 'superseded by a later revision');
+  const rows = others.filter(({ state, payload }) => open.has(state) && !isTakingOut(payload));
+  await drop(tx, message, rows, why);
+}
+
+/** A person said that the message is nothing to us: nothing more of it is sent, and what was written is taken out again. */
+export async function takeBackAll(tx: Executor, message: OutboxMessage, why: string): Promise<void> {
+  const rows = await tx.select().from(delivery).where(eq(delivery.messageId, message.id)).for('update');
+  await dropSuperseded(tx, message, rows, why);
+  await leaveOver(tx, message, rows);
 }
 
 /** What was written and is no longer part of the record is taken out where the target is ours, and marked elsewhere. */

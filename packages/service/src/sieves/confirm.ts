@@ -8,16 +8,19 @@ import {
   say,
   YsError,
 } from '@yellow-sieve/core';
-import { and, eq, inArray } from 'drizzle-orm';
+import { eq } from 'drizzle-orm';
 import type { Database, Executor } from '../database/connect.js';
-import { delivery, message, record } from '../database/schema.js';
+import { message, record } from '../database/schema.js';
 import { retryDeadlocks } from '../database/trouble.js';
+import type { OutboxMessage } from '../pipeline/outbox-target.js';
+import { takeBackAll } from '../pipeline/superseded.js';
 import { noteChanges } from '../store/change-store.js';
 import { confirmationOf, forgetConfirmation, holdDeliveries, keepConfirmation } from '../store/confirmation-store.js';
 import { enter, takeBack } from '../store/entered-store.js';
 import { noteAct } from '../store/journal-store.js';
 import { judge, unsay } from '../store/judgement-store.js';
 import { messageDetail, waitAgain } from '../store/message-store.js';
+import { sievesOnTrial } from '../store/trial-store.js';
 import { type Correcting, type Correction, fineCorrection, judgedOf, keepCorrection, madeWith } from './correct.js';
 import { type Corrector, triedCorrection } from './try-correction.js';
 
@@ -170,15 +173,27 @@ export async function layAside(db: Database, key: string, reason: string, by: st
         .set({ state: 'skipped', reasons: [{ code: 'YS-NOT-FOR-US', text }], cause: 'YS-NOT-FOR-US', updatedAt: now })
         .where(eq(message.id, key));
       await tx.update(record).set({ verdict: 'skipped', updatedAt: now }).where(eq(record.messageId, key));
-      await tx
-        .update(delivery)
-        .set({ state: 'dropped', answer: text, updatedAt: now })
-        .where(and(eq(delivery.messageId, key), inArray(delivery.state, ['kept back', 'stopped'])));
+      await takeBackAll(tx, await outboxOf(tx, row), text);
       await noteAct(tx, { messageId: key, by, act: 'not for us', words: reason.trim() });
       const about = { kind: 'message' as const, what: key, owner: row.mailboxId, day: row.receivedAt };
       await noteChanges(tx, [{ ...about, was: row.state, is: 'skipped' }]);
     }),
   );
+}
+
+/** A message as the outbox knows it. Of a sieve on trial nothing stands over there, and nothing is taken out. */
+async function outboxOf(tx: Executor, row: typeof message.$inferSelect): Promise<OutboxMessage> {
+  const [known] = await tx.select().from(record).where(eq(record.messageId, row.id));
+  const trials = await sievesOnTrial(tx, known ? [known.sieve] : []);
+  return {
+    id: row.id,
+    mailboxId: row.mailboxId,
+    receivedAt: row.receivedAt,
+    record: known?.id ?? null,
+    revision: known?.revision ?? 0,
+    keepBack: trials.size > 0 ? 'trial' : null,
+    notBefore: null,
+  };
 }
 
 /**

@@ -102,8 +102,9 @@ async function claimFairly(
     if (room <= 0) continue;
     if (kind !== null && destinationKinds[kind]?.deliverTogether) inBatches.add(name);
     const some = inBatches.has(name) ? together : room;
-    claimed.push(...(await claimRows(options.db, claimOf(options, sql`destination = ${name} AND ${due}`, some))));
-    free -= inBatches.has(name) ? 1 : room;
+    const got = await claimRows(options.db, claimOf(options, sql`destination = ${name} AND ${due}`, some));
+    claimed.push(...got);
+    free -= inBatches.has(name) ? Math.min(1, got.length) : got.length;
   }
   return { ids: await withoutRivals(options.db, claimed), inBatches };
 }
