@@ -17,7 +17,7 @@ export const reviewWords = {
   mendOf: 'Mend the cause in the workbench: {cause}',
   again: 'Put through again …',
   againOf: 'Put {count} through again: {cause}',
-  heldRows: '{sieve}: {count} rows are held back in records that are done otherwise.',
+  heldRows: '{sieve}: rows held back in records that are done otherwise: {count}.',
   heldLook: 'Look at them',
   accuracy: 'How right they are',
 

@@ -1,6 +1,7 @@
 import { setTimeout as sleep } from 'node:timers/promises';
 import type { Client } from '@yellow-sieve/client';
 import type { MessageDetail } from '@yellow-sieve/contract';
+import { reasonText } from '@yellow-sieve/core/shapes';
 import { CallError } from '../call-error.js';
 import type { Command } from '../command.js';
 import { readBytes } from '../offline/files.js';
@@ -46,7 +47,7 @@ async function whenDone(service: Client, key: string, seconds: number): Promise<
 function recordsOf(details: MessageDetail[]) {
   const rows = details.flatMap((detail) => {
     const fields = (detail.outcome as { fields?: Record<string, never> } | null)?.fields ?? {};
-    const head = [detail.subject ?? '', detail.state, detail.reasons.map(({ text }) => text).join(' ')];
+    const head = [detail.subject ?? '', detail.state, detail.reasons.map(({ text }) => reasonText(text)).join(' ')];
     const values = Object.entries(fields).map(([field, value]) => ['', field, shown(value)]);
     return [
       head,

@@ -1,5 +1,6 @@
 import type { Client } from '@yellow-sieve/client';
 import { type FoundWithin, type Message, messageStates } from '@yellow-sieve/contract';
+import { reasonText } from '@yellow-sieve/core/shapes';
 import { CallError } from '../call-error.js';
 import type { Command, Input } from '../command.js';
 import { waitForJob } from '../wait-for-job.js';
@@ -50,9 +51,16 @@ const rowOf = (item: Message) => [
   item.mailbox,
   item.state,
   item.subject ?? '',
-  item.reasons.map(({ text }) => text).join(' '),
+  item.reasons.map(({ text }) => reasonText(text)).join(' '),
   item.key,
 ];
+
+/** What the shell gave as one word belongs together: its blanks, also those of a field's value. */
+function asOne(word: string): string {
+  if (!/\s/.test(word) || /["“”„]/.test(word)) return word;
+  const [, field = '', rest = word] = /^([a-z]\w*=)(.*)$/s.exec(word) ?? [];
+  return `${field}"${rest}"`;
+}
 
 /** What narrows a list of messages: a saved view, and the options over it. */
 async function filtersOf(input: Input) {
@@ -92,7 +100,7 @@ export const find: Command = {
     'yellow-sieve find "shore power" --within',
   ],
   async run(input) {
-    const words = input.args.map((word) => (/\s/.test(word) ? `"${word}"` : word)).join(' ');
+    const words = input.args.map(asOne).join(' ');
     const filters = await filtersOf(input);
     const client = input.client();
     const page = await client.messages.list({ query: { ...filters, ...listQuery(input), find: words } });

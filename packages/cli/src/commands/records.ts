@@ -192,11 +192,22 @@ function changesOf(revision: RecordRevision, before: RecordRevision | undefined)
   const [wasRows, isRows] = [before?.rows ?? [], revision.rows];
   const rows = isRows.flatMap((row, at) => {
     const [was, is] = [JSON.stringify(wasRows[at] ?? null), JSON.stringify(row)];
-    return was === is ? [] : [`  row ${at + 1}  ${Object.values(row).map(shown).join(', ')}`];
+    return was === is
+      ? []
+      : [
+          `  row ${at + 1}  ${Object.values(row)
+            .map((cell) => shown(cell) || '–')
+            .join(', ')}`,
+        ];
   });
   const gone = wasRows.length > isRows.length ? [`  ${wasRows.length - isRows.length} rows fewer`] : [];
   const numbers = revision.held_rows.map((at) => at + 1);
-  return [...fields, ...rows, ...gone, ...(numbers.length > 0 ? [`  held back: rows ${numbers.join(', ')}`] : [])];
+  return [
+    ...fields,
+    ...rows,
+    ...gone,
+    ...(numbers.length > 0 ? [`  held back: row${numbers.length === 1 ? '' : 's'} ${numbers.join(', ')}`] : []),
+  ];
 }
 
 export const recordNote: Command = {

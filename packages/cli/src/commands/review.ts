@@ -1,5 +1,6 @@
 import type { Client } from '@yellow-sieve/client';
 import { ClientError } from '@yellow-sieve/client';
+import { reasonText } from '@yellow-sieve/core/shapes';
 import type { Command, Input } from '../command.js';
 
 export const review: Command = {
@@ -14,7 +15,9 @@ export const review: Command = {
       ...(typeof mailbox === 'string' ? { mailbox } : {}),
     };
     const found = await client().review.causes({ query });
-    const held = found.held_rows.map(({ sieve: of, count }) => `${of}: ${count} rows are held back.`);
+    const held = found.held_rows.map(
+      ({ sieve: of, count }) => `${of}: rows held back in records that are done otherwise: ${count}.`,
+    );
     return {
       kind: 'table',
       columns: ['waiting', 'mailbox', 'sieve', 'why', 'cause', 'since'],
@@ -22,7 +25,7 @@ export const review: Command = {
         String(count),
         of,
         by ?? '',
-        text,
+        reasonText(text),
         cause,
         since.slice(0, 16).replace('T', ' '),
       ]),
@@ -110,7 +113,7 @@ async function chosenBy(client: Client, keys: readonly string[], options: Input[
   const chosen: Chosen[] = [];
   for (const key of found) {
     const { revision, subject, reasons } = await client.messages.get({ params: { key } });
-    chosen.push({ key, revision: revision ?? 0, subject, why: reasons.map(({ text }) => text).join(' ') });
+    chosen.push({ key, revision: revision ?? 0, subject, why: reasons.map(({ text }) => reasonText(text)).join(' ') });
   }
   return chosen;
 }

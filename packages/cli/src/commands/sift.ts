@@ -1,5 +1,6 @@
 import { basename } from 'node:path';
 import { type PublicOutcome, publicOutcome } from '@yellow-sieve/core';
+import { reasonText } from '@yellow-sieve/core/shapes';
 import type { Command } from '../command.js';
 import { modelAt } from '../offline/ask-model.js';
 import { loadAnswers, loadExamples, loadLookups, loadMailbox, readBytes } from '../offline/files.js';
@@ -46,6 +47,8 @@ export const sift: Command = {
 
 /** Reasons are sentences: they stand below the table, where there is room for them. */
 function whyNote(outcomes: readonly PublicOutcome[]): { note?: string } {
-  const lines = outcomes.flatMap(({ message, reasons }) => reasons.map(({ text }) => `${basename(message)}: ${text}`));
+  const lines = outcomes.flatMap(({ message, reasons }) =>
+    reasons.map(({ text }) => `${basename(message)}: ${reasonText(text)}`),
+  );
   return lines.length > 0 ? { note: lines.join('\n') } : {};
 }

@@ -1,4 +1,5 @@
 import type { Accuracy, CellState, CoverageCell, MessageCoverage, RowDifference } from '@yellow-sieve/core';
+import { reasonText } from '@yellow-sieve/core/shapes';
 import { named } from './value-text.js';
 
 /** One mark a cell; a confirmed value is filled, one that nobody judged is hollow. */
@@ -83,7 +84,7 @@ function complaints(message: MessageCoverage, index: number): string[] {
   const cells = Object.entries(message.cells).flatMap(([field, cell]) => cellComplaint(field, cell));
   const rows = message.rows?.differences.map((one) => `rows: ${rowComplaint(one)}`) ?? [];
   const all = [...cells, ...rows];
-  const why = message.sieve === null && message.tried ? message.reasons.map(({ text }) => text) : [];
+  const why = message.sieve === null && message.tried ? message.reasons.map(({ text }) => reasonText(text)) : [];
   const lines = [...why, ...all];
   return lines.length > 0 ? [head, ...lines.map((line) => `     ${line}`)] : [];
 }

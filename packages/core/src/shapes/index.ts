@@ -9,4 +9,5 @@ export * from './coverage.js';
 export * from './hits.js';
 export * from './outcome.js';
 export * from './reading.js';
+export { reasonText } from './reason-text.js';
 export * from './value.js';

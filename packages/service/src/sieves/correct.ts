@@ -143,7 +143,9 @@ export async function keepCorrection(
   );
   const words = [
     ...Object.keys(values),
-    ...(held?.length ? [`held back: rows ${held.map((place) => place + 1).join(', ')}`] : []),
+    ...(held?.length
+      ? [`held back: row${held.length === 1 ? '' : 's'} ${held.map((place) => place + 1).join(', ')}`]
+      : []),
     ...(takenBack.length > 0 ? [`taken back: ${takenBack.join(', ')}`] : []),
   ].join(', ');
   if (words !== '') await noteAct(tx, { messageId: message, by, at, act: 'entered', words });

@@ -1,10 +1,10 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { messageEndpoints } from '@yellow-sieve/contract';
+import { reasonText } from '@yellow-sieve/core/shapes';
 import { useState } from 'react';
 import { useParams } from 'react-router';
 import { Button, ButtonLink } from '../../parts/Button';
 import { Muted, Page } from '../../parts/Page';
-import { reasonText } from '../../parts/reason-text';
 import { Said } from '../../parts/Said';
 import { StateMark } from '../../parts/StateMark';
 import { Trouble } from '../../parts/Trouble';

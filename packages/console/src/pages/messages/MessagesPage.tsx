@@ -1,9 +1,9 @@
 import { useQuery } from '@tanstack/react-query';
 import type { Message } from '@yellow-sieve/contract';
+import { reasonText } from '@yellow-sieve/core/shapes';
 import { styled } from 'styled-components';
 import { Empty, Muted, Page } from '../../parts/Page';
 import { Pager } from '../../parts/Pager';
-import { reasonText } from '../../parts/reason-text';
 import { Said, SaidAddress } from '../../parts/Said';
 import { StateMark } from '../../parts/StateMark';
 import { Cell, Column, Row, Table, TableBody, TableFrame, TableHeader } from '../../parts/Table';

@@ -1,10 +1,10 @@
 import type { MessageDetail, ReviewItem } from '@yellow-sieve/contract';
+import { reasonText } from '@yellow-sieve/core/shapes';
 import { type KeyboardEvent, useEffect, useRef, useState } from 'react';
 import { Link } from 'react-router';
 import { styled } from 'styled-components';
 import { Button } from '../../parts/Button';
 import { Empty } from '../../parts/Page';
-import { reasonText } from '../../parts/reason-text';
 import { Scroll, Side } from '../../parts/Sides';
 import { Trouble } from '../../parts/Trouble';
 import { fill } from '../../words';

@@ -1,5 +1,6 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import type { MessageDetail } from '@yellow-sieve/contract';
+import { reasonText } from '@yellow-sieve/core/shapes';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { styled } from 'styled-components';
@@ -8,7 +9,6 @@ import { InkButton } from '../../parts/Button';
 import { Empty, Muted, Page } from '../../parts/Page';
 import { Pager } from '../../parts/Pager';
 import { RuledTable } from '../../parts/RuledTable';
-import { reasonText } from '../../parts/reason-text';
 import { Said } from '../../parts/Said';
 import { Tick } from '../../parts/Tick';
 import { Trouble } from '../../parts/Trouble';

@@ -1,12 +1,12 @@
 import { useQuery } from '@tanstack/react-query';
 import type { ReviewCause } from '@yellow-sieve/contract';
+import { reasonText } from '@yellow-sieve/core/shapes';
 import { useMemo, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { styled } from 'styled-components';
 import { InkButton, PlainButton } from '../../parts/Button';
 import { Empty, Muted, Page } from '../../parts/Page';
 import { RuledTable } from '../../parts/RuledTable';
-import { reasonText } from '../../parts/reason-text';
 import { Trouble } from '../../parts/Trouble';
 import { useShortcuts } from '../../parts/use-shortcuts';
 import { When } from '../../parts/When';
