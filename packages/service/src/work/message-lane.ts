@@ -40,7 +40,7 @@ export interface MessageLaneOptions {
 }
 
 export const outcomesTogether = (db: Database): Together<Outcome, boolean> =>
-  new Together({ run: (outcomes) => commitOutcomes(db, outcomes), atOnce: 2, most: 32 });
+  new Together({ run: (outcomes) => commitOutcomes(db, outcomes), atOnce: 1, most: 50 });
 
 type MessageRow = typeof message.$inferSelect;
 
