@@ -31,8 +31,8 @@ const processes = {
 };
 
 export default {
-  // One for each core: most tests wait for processes of their own.
-  maxWorkers: '100%',
+  // More than there are cores: most tests wait for processes of their own.
+  maxWorkers: '150%',
   projects: [
     {
       ...shared,

@@ -12,10 +12,10 @@ const readyPatienceMs = 60_000;
 
 /**
  * Starts MariaDB in a folder, made when it is not there.
- * @param {{ folder: string, port?: number }} options a port of 0 takes any free one
+ * @param {{ folder: string, port?: number, extra?: string[] }} options a port of 0 takes any free one; `extra` are options of the server
  * @returns {Promise<{ port: number, password: string, url: (database: string) => string, stop: () => Promise<void>, kill: () => Promise<void> }>}
  */
-export async function startDatabase({ folder, port = 0 }) {
+export async function startDatabase({ folder, port = 0, extra = [] }) {
   const account = serverAccount(folder);
   makeFolders(folder, account);
   checkNotRunning(folder);
@@ -23,7 +23,7 @@ export async function startDatabase({ folder, port = 0 }) {
   const chosen = port === 0 ? await freePort() : port;
   if (!existsSync(join(folder, 'data', 'mysql'))) installData(folder, account);
   const password = passwordOf(folder);
-  const child = launch(folder, account, chosen, password);
+  const child = launch(folder, account, chosen, password, extra);
   await whenReady(child, chosen, folder);
   return {
     port: chosen,
@@ -123,7 +123,7 @@ function passwordOf(folder) {
   return readFileSync(file, 'utf8').trim();
 }
 
-function launch(folder, account, port, password) {
+function launch(folder, account, port, password, extra) {
   const init = join(folder, 'run', 'init.sql');
   // Run by the server itself at its start, before it takes connections.
   writeFileSync(
@@ -163,6 +163,7 @@ function launch(folder, account, port, password) {
     '--bind-address=127.0.0.1',
     `--port=${port}`,
     ...settings,
+    ...extra,
   ];
   // A group of its own, so that Ctrl-C reaches it through us, in the right order.
   return spawn('mariadbd', args, { stdio: ['ignore', log, log], detached: true });

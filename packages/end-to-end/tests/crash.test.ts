@@ -7,7 +7,7 @@ import nodemailer from 'nodemailer';
 import { freePort, startDatabase } from '../../../scripts/database.mjs';
 import { sendRaw, setUpBerths, startWorld, until, type World } from './harness.js';
 
-const messages = 60;
+const messages = 40;
 /** Says when it is killed; CRASH_SEED=… does it once more. */
 const seed = Number(process.env.CRASH_SEED ?? Math.floor(Math.random() * 1_000_000));
 const senders = 6;

@@ -47,6 +47,8 @@ export function connect({ port, password }: DatabaseAddress, database?: string):
     user: 'app',
     password,
     timezone: 'Z',
+    // A machine that is busy takes long to greet.
+    connectTimeout: 60_000,
     ...(database ? { database } : {}),
   });
 }

@@ -8,7 +8,11 @@ export default async function start() {
   // Another project of tests may have started it.
   if (globalThis.yellowSieveTests) return;
   const folder = mkdtempSync(join(tmpdir(), 'yellow-sieve-tests-'));
-  const database = await startDatabase({ folder });
+  // Nobody cuts its power here, so nothing has to reach the disk at once; what is killed has a database of its own.
+  const database = await startDatabase({
+    folder,
+    extra: ['--innodb-flush-log-at-trx-commit=0', '--innodb-doublewrite=0'],
+  });
   globalThis.yellowSieveTests = { database, folder };
   process.env.TEST_DATABASE_PORT = String(database.port);
   process.env.TEST_DATABASE_PASSWORD = database.password;

@@ -91,7 +91,7 @@ describe('acts on a sieve, one after the other', () => {
         // A comment goes only with the line it stands on: those of the head never do.
         expect(comments(now)).toEqual(expect.arrayContaining(['# Kept by the desk.']));
       }),
-      { numRuns: 150 },
+      { numRuns: 60 },
     );
   });
 
@@ -119,7 +119,7 @@ describe('acts on a sieve, one after the other', () => {
         const fields = result?.kind === 'outcome' ? result.outcome.fields : {};
         expect(marked.map((_, i) => fields[`f${i}`])).toEqual(marked);
       }),
-      { numRuns: 80 },
+      { numRuns: 40 },
     );
   });
 });

@@ -151,7 +151,7 @@ describe('for any record and any layout', () => {
         expect((await readBack(form, blocksOf(form))).fields).toEqual(recordOf(form.fields));
         expect((await readBack(form, shuffled(blocksOf(form), form.order))).fields).toEqual(recordOf(form.fields));
       }),
-      { numRuns: 400 },
+      { numRuns: 200 },
     );
   });
 
@@ -164,7 +164,7 @@ describe('for any record and any layout', () => {
           .map((field) => blockOf(form, field, field.written));
         expect((await readBack(form, blocks)).fields).toEqual({ ...recordOf(form.fields), [gone.name]: null });
       }),
-      { numRuns: 300 },
+      { numRuns: 150 },
     );
   });
 
@@ -175,7 +175,7 @@ describe('for any record and any layout', () => {
         const blocks = form.fields.map((field) => blockOf(form, field, field === empty ? '' : field.written));
         expect((await readBack(form, blocks)).fields).toEqual({ ...recordOf(form.fields), [empty.name]: null });
       }),
-      { numRuns: 300 },
+      { numRuns: 150 },
     );
   });
 
@@ -203,7 +203,7 @@ describe('for any record and any layout', () => {
         );
         expect((await readBack(form, blocks)).fields).toEqual(recordOf(form.fields));
       }),
-      { numRuns: 400 },
+      { numRuns: 200 },
     );
   });
 });
@@ -288,7 +288,7 @@ describe('whatever the text', () => {
           for (const place of Object.values(evidence).flat())
             expect((place.end ?? 0) <= start || (place.start ?? 0) >= end || place.start === place.end).toBe(true);
       }),
-      { numRuns: 1000 },
+      { numRuns: 400 },
     );
   });
 });

@@ -168,7 +168,7 @@ describe('any text at all', () => {
             expect(squeezed(written)).toBe(squeezed(inText[0]?.raw ?? ''));
           }
       }),
-      { numRuns: 250 },
+      { numRuns: 150 },
     );
   });
 });
