@@ -1,3 +1,5 @@
+import { availableParallelism } from 'node:os';
+
 const typescript = [
   '@swc/jest',
   { jsc: { parser: { syntax: 'typescript' }, target: 'es2022' }, module: { type: 'es6' } },
@@ -32,7 +34,7 @@ const processes = {
 
 export default {
   // More than there are cores: most tests wait for processes of their own.
-  maxWorkers: '150%',
+  maxWorkers: availableParallelism() + 1,
   projects: [
     {
       ...shared,
