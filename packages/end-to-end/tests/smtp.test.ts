@@ -70,7 +70,7 @@ describe('the SMTP intake', () => {
       Buffer.from('Subject: Berth, long\r\n\r\n'),
       Buffer.alloc(1_000_000, 'Vessel: abcdefgh\r\n'),
     ]);
-    await sendRaw(world.smtpPort, raw);
+    await sendRaw(world.smtpPort, raw, 'fuel@gannetbay.example');
     const item = await until('it was taken', async () =>
       (await world.client.messages.list({ query: {} })).items.find(({ subject }) => subject === 'Berth, long'),
     );

@@ -104,7 +104,7 @@ const fence = /^=====[^\n]*\n([\s\S]*?)\n=====/m;
 const dated = /(\d{4}-\d{2}-\d{2})\.\n=====/;
 
 /** How many characters of a message are looked at: a model has a window too, and here what is looked for is held against all words. */
-const windowLength = 32_000;
+const windowLength = 8_000;
 
 function fencedLetter(content: string): Letter {
   const text = (fence.exec(content)?.[1] ?? content).slice(0, windowLength);

@@ -57,6 +57,8 @@ export default function ReviewPage() {
   const count = data?.items.reduce((sum, one) => sum + one.count, 0) ?? 0;
   const navigate = useNavigate();
   const may = useMay('reviewer') && count > 0;
+  // Of the page, not of the list: once all are through, the list is gone, and what was said of them is still to be read.
+  const [again, setAgain] = useState<ReviewCause | null>(null);
   useShortcuts(useMemo(() => ({ [beginKey]: () => may && void navigate('/review/desk') }), [may, navigate]));
   return (
     <Page
@@ -77,7 +79,7 @@ export default function ReviewPage() {
       {data?.items.length === 0 && data.held_rows.length === 0 && <Empty>{say.none}</Empty>}
       {data && (data.items.length > 0 || data.held_rows.length > 0) && (
         <Body>
-          {data.items.length > 0 && <Causes causes={data.items} />}
+          {data.items.length > 0 && <Causes causes={data.items} onAgain={setAgain} />}
           {data.held_rows.map(({ sieve, count: rows }) => (
             <Below key={sieve}>
               {fill(say.heldRows, { count: rows, sieve })}{' '}
@@ -86,40 +88,33 @@ export default function ReviewPage() {
           ))}
         </Body>
       )}
+      {again && <AgainDialog cause={again} onClose={() => setAgain(null)} />}
     </Page>
   );
 }
 
-function Causes({ causes }: { causes: readonly ReviewCause[] }) {
+function Causes({ causes, onAgain }: { causes: readonly ReviewCause[]; onAgain(cause: ReviewCause): void }) {
   const say = reviewWords;
-  const [again, setAgain] = useState<ReviewCause | null>(null);
   return (
-    <>
-      <RuledTable aria-label={say.title}>
-        <thead>
-          <tr>
-            <th scope="col" className="end">
-              {say.waiting}
-            </th>
-            <th scope="col">{say.cause}</th>
-            <th scope="col">{say.sieve}</th>
-            <th scope="col">{say.mailbox}</th>
-            <th scope="col">{say.since}</th>
-            <td />
-          </tr>
-        </thead>
-        <tbody>
-          {causes.map((cause) => (
-            <Cause
-              key={`${cause.cause} ${cause.mailbox} ${cause.sieve}`}
-              cause={cause}
-              onAgain={() => setAgain(cause)}
-            />
-          ))}
-        </tbody>
-      </RuledTable>
-      {again && <AgainDialog cause={again} onClose={() => setAgain(null)} />}
-    </>
+    <RuledTable aria-label={say.title}>
+      <thead>
+        <tr>
+          <th scope="col" className="end">
+            {say.waiting}
+          </th>
+          <th scope="col">{say.cause}</th>
+          <th scope="col">{say.sieve}</th>
+          <th scope="col">{say.mailbox}</th>
+          <th scope="col">{say.since}</th>
+          <td />
+        </tr>
+      </thead>
+      <tbody>
+        {causes.map((cause) => (
+          <Cause key={`${cause.cause} ${cause.mailbox} ${cause.sieve}`} cause={cause} onAgain={() => onAgain(cause)} />
+        ))}
+      </tbody>
+    </RuledTable>
   );
 }
 
