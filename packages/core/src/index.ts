@@ -39,6 +39,7 @@ export {
 } from './rules/index.js';
 export * from './scrub/index.js';
 export * from './sieve/index.js';
+export * from './sorting/index.js';
 export * from './suggest/index.js';
 export { formatLetters, textReference } from './texts/index.js';
 export {

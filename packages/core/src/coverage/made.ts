@@ -35,14 +35,14 @@ export function madeOf(result: HandleResult): Made {
     const unknown = { verdict: null, reasons: [], sieve: null, layout: null, category: null, hits: [] };
     return { wants: result.wants, ...unknown, ...nothing };
   }
-  const { verdict, reasons, category, outcome, hits } = result;
+  const { verdict, reasons, sorted, outcome, hits } = result;
   return {
     wants: [],
     verdict,
     reasons,
     sieve: outcome?.sieve ?? null,
     layout: outcome?.layout ?? null,
-    category,
+    category: sorted?.category ?? null,
     ...(outcome
       ? { fields: outcome.fields, rows: outcome.rows, evidence: outcome.evidence, problems: outcome.problems }
       : nothing),

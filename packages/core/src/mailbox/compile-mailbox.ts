@@ -4,6 +4,7 @@ import { asParsedFile, checkShape, parseFile, Report } from '../files/index.js';
 import { mailboxScope } from '../names/index.js';
 import { type CompiledRoute, compileRoute, type RouteSource } from '../routing/index.js';
 import type { CompiledSieve } from '../sieve/index.js';
+import { type CompiledSorter, isReserved } from '../sorting/index.js';
 import { type MailboxSource, mailboxSchema, sieveName } from './schema.js';
 
 /** A mailbox that is ready to handle messages. */
@@ -11,10 +12,11 @@ export interface CompiledMailbox {
   name: string;
   source: MailboxSource;
   accept: CompiledCondition | null;
-  categories: { category: string; when: CompiledCondition | null }[] | null;
+  sorter: CompiledSorter | null;
   /** In the order in which they are asked whether they take a message. */
   sieves: CompiledSieve[];
-  otherwise: { kind: 'review' } | { kind: 'skip' } | { kind: 'sieve'; sieve: CompiledSieve };
+  /** What becomes of a message that no sieve takes; `done` is finished by the mailbox’s routes. */
+  otherwise: { kind: 'review' } | { kind: 'skip' } | { kind: 'done' } | { kind: 'sieve'; sieve: CompiledSieve };
   routes: CompiledRoute[];
 }
 
@@ -31,8 +33,9 @@ export function parseMailbox(source: string | object): {
   return { data, problems: [...file.problems, ...report.problems], sieves: [...new Set(sieves)] };
 }
 
-const isSieve = (otherwise: string | undefined): otherwise is string =>
-  otherwise !== undefined && otherwise !== 'review' && otherwise !== 'skip';
+const ends = ['review', 'skip', 'done'] as const;
+const isEnd = (otherwise: string): otherwise is (typeof ends)[number] => ends.some((end) => end === otherwise);
+const isSieve = (otherwise: string | undefined): otherwise is string => otherwise !== undefined && !isEnd(otherwise);
 
 /**
  * Compiles a mailbox with its sieves, given by name.
@@ -55,7 +58,7 @@ export function mailboxOf(sieve: CompiledSieve): CompiledMailbox {
     name: '',
     source,
     accept: null,
-    categories: null,
+    sorter: null,
     sieves: [sieve],
     otherwise: { kind: 'review' },
     routes: [],
@@ -79,21 +82,34 @@ function assemble(source: MailboxSource, sieves: ReadonlyMap<string, CompiledSie
     name: source.mailbox,
     source,
     accept: source.accept ? compileCondition(source.accept, ['accept'], compiler) : null,
-    categories: compileCategories(source, compiler),
+    sorter: compileSorter(source, compiler),
     sieves: source.sieves.flatMap((entry, i) => find(entry, ['sieves', i]) ?? []),
     otherwise: fallback
       ? { kind: 'sieve', sieve: fallback }
-      : { kind: source.otherwise === 'skip' ? 'skip' : 'review' },
+      : { kind: source.otherwise !== undefined && isEnd(source.otherwise) ? source.otherwise : 'review' },
     routes: ((source.routes ?? []) as RouteSource[]).flatMap(
-      (route, i) => compileRoute(route, { fields: [], columns: [] }, ['routes', i], compiler) ?? [],
+      // There is no record that a person could hold back: a list of all that came has what waits in review too.
+      (route, i) =>
+        compileRoute({ in_review: 'deliver', ...route }, { fields: [], columns: [] }, ['routes', i], compiler) ?? [],
     ),
   };
 }
 
-function compileCategories(source: MailboxSource, compiler: ConditionCompiler): CompiledMailbox['categories'] {
-  if (!source.sorter) return null;
-  return source.sorter.categories.map(({ category, when }, i) => ({
-    category,
-    when: when ? compileCondition(when, ['sorter', 'categories', i, 'when'], compiler) : null,
-  }));
+/** What is less sure than this is unsorted, where the file does not say otherwise. */
+const usualThreshold = 0.7;
+
+function compileSorter({ sorter }: MailboxSource, compiler: ConditionCompiler): CompiledSorter | null {
+  if (!sorter) return null;
+  const { report } = compiler;
+  const names = sorter.categories.map(({ category }) => category);
+  const categories = sorter.categories.map(({ category, when }, i) => {
+    const path = ['sorter', 'categories', i, 'category'];
+    if (isReserved(category)) report.add('YS-SORTER-RESERVED', path, { category });
+    if (names.indexOf(category) < i) report.add('YS-SORTER-TWICE', path, { category });
+    return {
+      category,
+      when: when ? compileCondition(when, ['sorter', 'categories', i, 'when'], compiler) : null,
+    };
+  });
+  return { categories, threshold: sorter.threshold ?? usualThreshold };
 }

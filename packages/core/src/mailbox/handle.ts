@@ -15,7 +15,7 @@ import {
   unstored,
   type Verdict,
 } from '../sieve/index.js';
-import { type Sorted, sortByConditions } from '../sorting/sort.js';
+import { type LearnedSorter, type Sorted, sortMessage } from '../sorting/index.js';
 import type { CompiledMailbox } from './compile-mailbox.js';
 
 /** What a mailbox makes of a message: its verdict, and the record when a sieve took it. */
@@ -23,9 +23,8 @@ export interface Handled {
   kind: 'handled';
   verdict: Verdict;
   reasons: Reason[];
-  category: string | null;
-  confidence: number | null;
-  why: string | null;
+  /** What the sorter said; null where the mailbox has none. */
+  sorted: Sorted | null;
   outcome: Outcome | null;
   values: TypedValues | null;
   hits: RouteHit[];
@@ -33,24 +32,30 @@ export interface Handled {
 
 export type HandleResult = Handled | { kind: 'wants'; wants: ModelQuestion[] };
 
+/** What a mailbox knows beside the message: what its sieves ask for, and what its sorter has learned. */
+export interface MailboxFacts extends Facts {
+  sorter?: LearnedSorter | null | undefined;
+}
+
 /** Screens, sorts, picks the sieve and sifts, in that order. Pure, like `sift`. */
 export function handleMessage(
   reading: Reading,
   mailbox: CompiledMailbox,
-  facts: Facts = noFacts,
+  facts: MailboxFacts = noFacts,
   arrived: Arrival = unstored(reading),
 ): HandleResult {
   const arrival = { ...arrived, trusted: mailbox.source.trusted_servers ?? [] };
   const scene = messageScene(reading, arrival, null);
   const screened = screen(mailbox.accept, scene);
   if (screened) return ended('skipped', screened, null);
-  const sorted = mailbox.categories ? sortByConditions(mailbox.categories, scene) : null;
-  if (sorted && sorted.category === null)
-    return ended('review', { code: 'YS-MESSAGE-UNSORTED', text: say('YS-MESSAGE-UNSORTED') }, sorted);
+  const sorted = mailbox.sorter ? sortMessage(mailbox.sorter, facts.sorter ?? null, scene) : null;
   const sortedScene = messageScene(reading, arrival, sorted?.category ?? null);
   const hits = mailbox.routes.map((route) => hitRoute(route, `mailbox ${mailbox.name}`, sortedScene));
+  if (sorted && sorted.category === null)
+    return { ...ended('review', { code: 'YS-MESSAGE-UNSORTED', text: unsortedText(sorted) }, sorted), hits };
   const picked = pick(mailbox, sortedScene);
   if ('code' in picked) {
+    if (mailbox.otherwise.kind === 'done') return { ...finished(sorted), hits };
     // What a person took in is not skipped a second time.
     const skips = mailbox.otherwise.kind === 'skip' && !arrival.admitted;
     return { ...ended(skips ? 'skipped' : 'review', picked, sorted), hits };
@@ -62,7 +67,7 @@ export function handleMessage(
     kind: 'handled',
     verdict: outcome.verdict,
     reasons: outcome.reasons,
-    ...sorting(sorted),
+    sorted,
     outcome,
     values,
     hits: [...result.hits, ...hits],
@@ -87,11 +92,18 @@ function messageScene(reading: Reading, arrival: Arrival, category: string | nul
 }
 
 function ended(verdict: Verdict, reason: Reason, sorted: Sorted | null): Handled {
-  return { kind: 'handled', verdict, reasons: [reason], ...sorting(sorted), outcome: null, values: null, hits: [] };
+  return { kind: 'handled', verdict, reasons: [reason], sorted, outcome: null, values: null, hits: [] };
 }
 
-const sorting = (sorted: Sorted | null) => ({
-  category: sorted?.category ?? null,
-  confidence: sorted?.confidence ?? null,
-  why: sorted?.why ?? null,
+/** Nothing is to be taken out of it, and nobody has to look at it: its routes are all there is. */
+const finished = (sorted: Sorted | null): Handled => ({
+  kind: 'handled',
+  verdict: 'sound',
+  reasons: [],
+  sorted,
+  outcome: null,
+  values: null,
+  hits: [],
 });
+
+const unsortedText = ({ why }: Sorted) => `${say('YS-MESSAGE-UNSORTED')} ${why[0]?.toUpperCase()}${why.slice(1)}.`;

@@ -1,8 +1,9 @@
 import { describe, expect, test } from '@jest/globals';
 import type { YsError } from '../errors/index.js';
 import { readMessage } from '../reading/index.js';
-import { compileSieve } from '../sieve/index.js';
-import { compileMailbox, handleMessage } from './index.js';
+import { compileSieve, noFacts } from '../sieve/index.js';
+import { learnSorter, seenOf } from '../sorting/index.js';
+import { compileMailbox, handleMessage, publicOutcome } from './index.js';
 
 const sieve = (name: string, accept: unknown) =>
   compileSieve({
@@ -48,7 +49,11 @@ describe('a mailbox', () => {
 
   test('sorts, then takes the first sieve that accepts', async () => {
     const filming = await handle('From: a@morningtide.example\nSubject: a permit');
-    expect([filming.category, filming.confidence, filming.outcome?.sieve]).toEqual(['filming', 1, 'films']);
+    expect([filming.sorted?.category, filming.sorted?.confidence, filming.outcome?.sieve]).toEqual([
+      'filming',
+      1,
+      'films',
+    ]);
     expect((await handle('Subject: the key')).outcome).toMatchObject({ sieve: 'keys', fields: { word: 'hello' } });
   });
 
@@ -60,11 +65,53 @@ describe('a mailbox', () => {
     [undefined, 'review', null],
     ['review', 'review', null],
     ['skip', 'skipped', null],
+    ['done', 'sound', null],
     ['log', 'sound', 'log'],
   ])('what no sieve takes, with otherwise: %s, is %s', async (otherwise, verdict, taken) => {
     const result = await handle('Subject: noise', otherwise ? { otherwise } : {});
     expect([result.verdict, result.outcome?.sieve ?? null]).toEqual([verdict, taken]);
-    if (!taken) expect(result.reasons[0]?.text).toContain('keys: message.subject is “noise”');
+    if (!taken && otherwise !== 'done') expect(result.reasons[0]?.text).toContain('keys: message.subject is “noise”');
+  });
+
+  test('what was learned sorts what no condition takes, where it is sure enough', async () => {
+    const sorter = {
+      categories: [{ category: 'keys' }, { category: 'noise' }, source.sorter.categories[0]],
+      threshold: 0.55,
+    };
+    const labels = [
+      ['keys', 'the gate is locked and my card is blocked'],
+      ['keys', 'we need a second key for the door'],
+      ['noise', 'loud music until three'],
+      ['noise', 'a humming keeps us awake'],
+    ] as const;
+    const read = (body: string) => readMessage(Buffer.from(`From: a@b.example\nSubject: hello\n\n${body}`));
+    const learned = learnSorter(
+      await Promise.all(labels.map(async ([category, body]) => ({ category, seen: seenOf(await read(body)) }))),
+      [{ category: 'keys' }, { category: 'noise' }],
+    );
+    const mailbox = compileMailbox({ ...source, sorter, otherwise: 'done' }, sieves);
+    const sortedAs = async (body: string) => {
+      const result = handleMessage(await read(body), mailbox, { ...noFacts, sorter: learned });
+      if (result.kind !== 'handled') throw new Error('nothing is wanted here');
+      return result;
+    };
+    const sure = await sortedAs('the door is locked, we need a key card for the gate');
+    expect(sure.sorted).toMatchObject({ category: 'keys', by: 'learned' });
+    expect(sure.sorted?.why).toMatch(/^keys \d+ %.*at least 55 %; for keys: .*“gate”/);
+    expect([sure.verdict, sure.hits.map(({ fires }) => fires)]).toEqual(['sound', [true]]);
+    const unsure = await sortedAs('regards');
+    expect([unsure.verdict, unsure.sorted?.category]).toEqual(['review', null]);
+    expect(unsure.reasons[0]?.text).toContain('wanted are 55 %');
+    // A list of all that came has what nobody could sort, too.
+    expect(unsure.hits).toMatchObject([{ fires: true, inReview: 'deliver' }]);
+    expect(publicOutcome('x', sure)).toMatchObject({ category: 'keys', confidence: sure.sorted?.confidence });
+  });
+
+  test('what only labels could decide was not tried without them, and that is said', async () => {
+    const { reasons } = await handle('From: a@b.example', {
+      sorter: { categories: [...source.sorter.categories, { category: 'noise', about: 'What is too loud' }] },
+    });
+    expect(reasons[0]?.text).toContain('“noise” was not tried');
   });
 
   test('has routes of its own for every message that is not skipped', async () => {
@@ -80,6 +127,9 @@ describe('a mailbox', () => {
     [{ sieves: ['nothing'] }, 'YS-MAILBOX-SIEVE'],
     [{ addresses: ['no address'] }, 'YS-FILE-WRONG-VALUE'],
     [{ accept: ['vessel', 'is', 'x'] }, 'YS-CONDITION-NAME'],
+    [{ sorter: { categories: [{ category: 'none of these' }] } }, 'YS-SORTER-RESERVED'],
+    [{ sorter: { categories: [{ category: 'a' }, { category: 'a' }] } }, 'YS-SORTER-TWICE'],
+    [{ sorter: { categories: [], threshold: 2 } }, 'YS-FILE-WRONG-VALUE'],
     [{ routes: [{ to: 'x', with: { a: '{{ vessel }}' } }] }, 'YS-TEXT-NAME'],
   ])('cannot be compiled with %j', (more, code) => {
     try {

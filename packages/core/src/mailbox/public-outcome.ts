@@ -2,14 +2,14 @@ import type { Handled } from './handle.js';
 
 /** What `sift --json` prints for one message and the API gives: one form everywhere. */
 export function publicOutcome(file: string, handled: Handled) {
-  const { outcome } = handled;
+  const { outcome, sorted } = handled;
   return {
     message: file,
     verdict: handled.verdict,
     reasons: handled.reasons,
-    category: handled.category,
-    confidence: handled.confidence,
-    why: handled.why,
+    category: sorted?.category ?? null,
+    confidence: sorted?.confidence ?? null,
+    why: sorted?.why ?? null,
     sieve: outcome?.sieve ?? null,
     layout: outcome?.layout ?? null,
     score: outcome?.score ?? null,

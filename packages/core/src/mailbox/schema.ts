@@ -3,7 +3,20 @@ import { conditionSchema } from '../conditions/index.js';
 import { closed } from '../files/index.js';
 import { routeSchema } from '../routing/index.js';
 
-const category = closed({ category: v.string(), about: v.optional(v.string()), when: v.optional(conditionSchema) });
+const category = closed({
+  category: v.pipe(v.string(), v.minLength(1), v.maxLength(60)),
+  /** What the category is, for people. */
+  about: v.optional(v.string()),
+  when: v.optional(conditionSchema),
+  /** Who looks after it: an address that routes can name. */
+  owner: v.optional(v.string()),
+});
+
+const sorter = closed({
+  categories: v.pipe(v.array(category), v.maxLength(100)),
+  threshold: v.optional(v.pipe(v.number(), v.minValue(0), v.maxValue(1))),
+  otherwise: v.optional(v.picklist(['unsorted'])),
+});
 
 /** The mailbox file, `*.mailbox.yaml`. `@domain.example` among the addresses takes everything for that domain. */
 export const mailboxSchema = closed({
@@ -12,7 +25,7 @@ export const mailboxSchema = closed({
   addresses: v.pipe(v.array(v.pipe(v.string(), v.regex(/^[^\s@]*@[^\s@]+$/))), v.minLength(1)),
   accept: v.optional(conditionSchema),
   trusted_servers: v.optional(v.array(v.string())),
-  sorter: v.optional(closed({ categories: v.array(category), otherwise: v.optional(v.picklist(['unsorted'])) })),
+  sorter: v.optional(sorter),
   sieves: v.array(v.string()),
   otherwise: v.optional(v.string()),
   routes: v.optional(v.array(routeSchema)),

@@ -1,21 +1,91 @@
 import { type CompiledCondition, decide } from '../conditions/index.js';
 import type { Scene } from '../names/index.js';
+import { type Judged, judge, type LearnedSorter, noneOfThese } from './learn.js';
+import { seenOf } from './seen.js';
 
-/** What a sorter makes of a message. A category by condition is certain. */
+/** A category of a sorter, ready to be asked for. */
+export interface CompiledCategory {
+  category: string;
+  when: CompiledCondition | null;
+}
+
+/** A mailbox’s sorter, ready to sort. */
+export interface CompiledSorter {
+  categories: CompiledCategory[];
+  /** From 0 to 1: what is less sure is unsorted. */
+  threshold: number;
+}
+
+/** What a sorter makes of a message, and how it came to it. */
 export interface Sorted {
+  /** `none of these` is an answer; null is unsorted. */
   category: string | null;
+  by: 'condition' | 'learned' | null;
+  /** From 0 to 1: how often it is right that is as sure as this; null where nothing was judged. A condition is certain. */
   confidence: number | null;
   why: string;
+  /** All categories that were weighed, the likeliest first. */
+  ranked: Judged['ranked'];
+  /** Words that decided for it, and what spoke against it. */
+  words: Judged['words'];
 }
 
-/** Gives a message the first category whose condition holds. */
-export function sortByConditions(
-  categories: readonly { category: string; when: CompiledCondition | null }[],
-  scene: Scene,
-): Sorted {
-  for (const { category, when } of categories) {
+/** Below this two categories are as good as nothing: what is hardly likelier than chance is not named. */
+const namedShare = 0.15;
+
+/**
+ * Gives a message a category: the first whose condition holds; else what was learned from labels, if that is sure enough. What
+ * neither tells is unsorted, with the reason.
+ */
+export function sortMessage(sorter: CompiledSorter, learned: LearnedSorter | null, scene: Scene): Sorted {
+  for (const { category, when } of sorter.categories) {
     const decision = when ? decide(when, scene) : null;
-    if (decision?.holds) return { category, confidence: 1, why: decision.why };
+    if (decision?.holds) return { ...unsorted(decision.why), category, by: 'condition', confidence: 1 };
   }
-  return { category: null, confidence: null, why: 'no category’s condition holds' };
+  const open = sorter.categories.filter(({ when }) => when === null);
+  if (open.length === 0) return unsorted('no category’s condition holds');
+  if (!learned)
+    return unsorted(`no condition holds, and fewer than two categories have labelled messages: ${untried(open)}`);
+  const seen = seenOf(scene.reading);
+  const judged = judge(learned, seen);
+  if (!judged) return unsorted(`no condition holds, and no labelled message is in its language (${seen.language})`);
+  return ofJudged(judged, sorter.threshold);
 }
+
+const untried = (open: readonly CompiledCategory[]) =>
+  `${open.map(({ category }) => `“${category}”`).join(', ')} ${open.length === 1 ? 'was' : 'were'} not tried`;
+
+function ofJudged({ category, confidence, ranked, words }: Judged, threshold: number): Sorted {
+  const sure = confidence >= threshold;
+  const named = ranked.filter(({ share }) => share >= namedShare).slice(0, 3);
+  const shares = (named.length > 0 ? named : ranked.slice(0, 1))
+    .map((one) => `${one.category} ${percent(one.share)}`)
+    .join(', ');
+  const spoke = [
+    words.for.length > 0 ? `for ${category}: ${quoted(words.for)}` : '',
+    words.against.length > 0 ? `against it: ${quoted(words.against)}` : '',
+  ].filter((text) => text !== '');
+  return {
+    category: sure ? category : null,
+    by: 'learned',
+    confidence,
+    why: [`${shares}; ${sure ? 'at least' : 'wanted are'} ${percent(threshold)}`, ...spoke].join('; '),
+    ranked,
+    words,
+  };
+}
+
+const unsorted = (why: string): Sorted => ({
+  category: null,
+  by: null,
+  confidence: null,
+  why,
+  ranked: [],
+  words: { for: [], against: [] },
+});
+
+const percent = (share: number) => `${Math.round(share * 100)} %`;
+const quoted = (words: readonly string[]) => words.map((word) => `“${word}”`).join(', ');
+
+/** Whether a name is one that a category cannot have. */
+export const isReserved = (name: string) => name === noneOfThese || name === 'unsorted';

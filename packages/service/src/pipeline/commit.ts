@@ -107,7 +107,7 @@ const changeOf = ({ summary }: Read, handled: Handled): MessageChange => ({
   state: states[handled.verdict],
   reasons: handled.reasons,
   cause: causeOf(handled.reasons, handled.outcome?.problems ?? []),
-  category: handled.category,
+  category: handled.sorted?.category ?? null,
   sieve: handled.outcome?.sieve ?? null,
   lost: 0,
 });

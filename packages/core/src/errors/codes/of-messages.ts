@@ -146,7 +146,7 @@ export const ofMessages = {
     sentence:
       'Work on this message ended without a word three times, and again when it ran alone. It is left to a person.',
   },
-  'YS-MESSAGE-UNSORTED': { status: 422, sentence: 'No category fits this message.' },
+  'YS-MESSAGE-UNSORTED': { status: 422, sentence: 'The sorter could not say for sure where this message belongs.' },
   'YS-MESSAGE-NO-SIEVE': { status: 422, sentence: 'No sieve of the mailbox takes this message.' },
   'YS-MESSAGE-SCREENED': { status: 422, sentence: 'The mailbox does not accept this message.' },
   'YS-MESSAGE-LOOP': { status: 422, sentence: 'The message goes round in circles, so it is not taken in.' },

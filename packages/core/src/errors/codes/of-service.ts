@@ -99,6 +99,15 @@ export const ofService = {
     status: 422,
     sentence: 'The mailbox names the sieve “{sieve}”, which does not exist. Put the sieve first.',
   },
+  'YS-SORTER-RESERVED': {
+    status: 422,
+    sentence:
+      'A category cannot be called “{category}”: that is what a message is called that fits none. Choose another name.',
+  },
+  'YS-SORTER-TWICE': {
+    status: 422,
+    sentence: 'The category “{category}” is there twice. Give it one entry, or another name.',
+  },
   'YS-SERVICE-BUSY': {
     status: 429,
     sentence: 'Too much of yours waits for its turn already. Try again when some of it is done.',

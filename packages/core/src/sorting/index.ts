@@ -1,0 +1,13 @@
+export {
+  type CrossJudged,
+  crossJudge,
+  type Judged,
+  judge,
+  type Labelled,
+  type LearnedSorter,
+  learnSorter,
+  noneOfThese,
+  type Taught,
+} from './learn.js';
+export { type Seen, seenOf, seenSchema } from './seen.js';
+export { type CompiledSorter, isReserved, type Sorted, sortMessage } from './sort.js';
