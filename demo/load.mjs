@@ -50,8 +50,29 @@ export async function loadDemo({ url, token, smtpPort, database, standIns }) {
     await client.mailboxes.put({ params: { name: mailbox }, body: read(mailbox, `${mailbox}.mailbox.yaml`) });
     await feed(client, smtpPort, mailbox);
   }
+  await openOffice(client, smtpPort);
   await settled(client);
   for (const { name } of (await client.destinations.list()).items) await client.destinations.test({ params: { name } });
+}
+
+/** The general address: its older mail is labelled, and what that teaches sorts all of it. */
+async function openOffice(client, smtpPort) {
+  const params = { name: 'office' };
+  await client.mailboxes.put({ params, body: read('office', 'office.mailbox.yaml') });
+  const keys = await feed(client, smtpPort, 'office');
+  const labels = read('office', 'labels.jsonl')
+    .toString()
+    .trim()
+    .split('\n')
+    .map((line) => JSON.parse(line));
+  const byCategory = new Map();
+  for (const { message, category } of labels)
+    byCategory.set(category, [...(byCategory.get(category) ?? []), keys.get(message.split('/')[1])]);
+  for (const [category, some] of byCategory)
+    await client.sorting.labelMany({ body: { keys: some.filter(Boolean), category } });
+  await settled(client);
+  await client.sorting.use({ params });
+  await client.messages.againMany({ query: {}, body: { mailbox: 'office' } });
 }
 
 /** A sieve with its samples. What the file expects of them is taken over when it is put again, with the samples there. */
@@ -93,7 +114,9 @@ async function connect(client, database, standIns) {
   for (const [name, body] of Object.entries(connections)) await client.connections.put({ params: { name }, body });
 }
 
+/** Feeds a mailbox the mail of its folder; gives the keys of what was uploaded, by file. */
 async function feed(client, smtpPort, mailbox) {
+  const keys = new Map();
   const transport = nodemailer.createTransport({ host: '127.0.0.1', port: smtpPort, pool: true, ignoreTLS: true });
   for (const file of readdirSync(join(here, mailbox, 'messages')).sort()) {
     const raw = read(mailbox, 'messages', file);
@@ -103,9 +126,10 @@ async function feed(client, smtpPort, mailbox) {
         envelope: { from: 'form@gannetbay.example', to: `${mailbox}@gannetbay.example` },
         raw,
       });
-    else await client.messages.feed({ params: { mailbox }, query: { received }, body: raw });
+    else keys.set(file, (await client.messages.feed({ params: { mailbox }, query: { received }, body: raw })).key);
   }
   transport.close();
+  return keys;
 }
 
 /** Waits until nothing of the demo is on its way any more. */

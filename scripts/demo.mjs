@@ -61,7 +61,7 @@ async function load(database, standIns, service) {
   const { url, token } = JSON.parse(readFileSync(clientFile, 'utf8'));
   if (service.ownerLink) await makeOwner(service.ownerLink);
   if (!existsSync(loadedMark)) {
-    say('Loading the demo: four mailboxes of Gannet Bay, 31 messages');
+    say('Loading the demo: six mailboxes of Gannet Bay, and their mail');
     const { loadDemo } = await import('../demo/load.mjs');
     await loadDemo({ url, token, smtpPort: service.smtpPort, database, standIns });
     writeFileSync(loadedMark, new Date().toISOString());

@@ -18,6 +18,7 @@ import {
   schemaEndpoints,
 } from './set-up.js';
 import { sieveEndpoints } from './sieves.js';
+import { sortingEndpoints } from './sorting.js';
 import { trialEndpoints } from './trial.js';
 import { viewEndpoints } from './views.js';
 import { workbenchEndpoints } from './workbench.js';
@@ -28,6 +29,7 @@ export const endpoints = {
   drift: driftEndpoints,
   messages: messageEndpoints,
   review: reviewEndpoints,
+  sorting: sortingEndpoints,
   views: viewEndpoints,
   records: recordEndpoints,
   deliveries: deliveryEndpoints,

@@ -15,6 +15,7 @@ export * from './review.js';
 export * from './samples.js';
 export * from './set-up.js';
 export * from './sieves.js';
+export * from './sorting.js';
 export * from './trial.js';
 export * from './views.js';
 export * from './workbench.js';

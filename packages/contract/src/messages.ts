@@ -1,4 +1,4 @@
-import { lineShape, outcomeShape, readingShape } from '@yellow-sieve/core/shapes';
+import { lineShape, outcomeShape, readingShape, sortedShape } from '@yellow-sieve/core/shapes';
 import * as v from 'valibot';
 import { keySchema, momentSchema, nameSchema, page, pageQuery, reasonSchema } from './common.js';
 import type { Endpoint } from './endpoint.js';
@@ -46,6 +46,10 @@ export type MadeFrom = v.InferOutput<typeof madeFromSchema>;
 /** A message with its outcome in public form (as `sift --json` prints it), what its routes would do, and its deliveries. */
 export const messageDetailSchema = v.object({
   ...messageSchema.entries,
+  /** How the sorter came to its category; null where the mailbox has none. */
+  sorting: v.nullable(sortedShape),
+  /** What a person said it is; a category of null is “none of these”. */
+  labelled: v.nullable(v.object({ category: v.nullable(v.string()), by: v.string(), at: momentSchema })),
   record: v.nullable(keySchema),
   /** Who confirmed it as it stood, and until when that can be taken back; null where nobody did. */
   confirmed: v.nullable(v.object({ by: v.string(), at: momentSchema, leaves: momentSchema })),

@@ -329,6 +329,31 @@ export const commands: readonly ListedCommand[] = [
     load: async () => (await import('./remove.js')).lookupRemove,
   },
   {
+    words: 'label',
+    about: 'Say which category messages have; a sorter learns from it once it is used',
+    load: async () => (await import('./sorter.js')).label,
+  },
+  {
+    words: 'label remove',
+    about: 'Take back what was said of messages',
+    load: async () => (await import('./sorter.js')).labelRemove,
+  },
+  {
+    words: 'labels',
+    about: 'What people said a mailbox’s messages are',
+    load: async () => (await import('./sorter.js')).labels,
+  },
+  {
+    words: 'sorter',
+    about: 'Labels against what a sorter says of them that has not seen them; of a mailbox file without a service',
+    load: async () => (await import('./sorter.js')).sorter,
+  },
+  {
+    words: 'sorter use',
+    about: 'Have a mailbox sort by what its labels teach now, after showing which stored messages would change',
+    load: async () => (await import('./sorter.js')).sorterUse,
+  },
+  {
     words: 'drift',
     about: 'Show what is no longer as it was in the mail of each mailbox, against its own past',
     load: async () => (await import('./drift.js')).drift,

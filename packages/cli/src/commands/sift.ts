@@ -1,9 +1,9 @@
 import { basename } from 'node:path';
-import { type PublicOutcome, publicOutcome } from '@yellow-sieve/core';
+import { learnSorter, type PublicOutcome, publicOutcome } from '@yellow-sieve/core';
 import { reasonText } from '@yellow-sieve/core/shapes';
 import type { Command } from '../command.js';
 import { modelAt } from '../offline/ask-model.js';
-import { loadAnswers, loadExamples, loadLookups, loadMailbox, readBytes } from '../offline/files.js';
+import { loadAnswers, loadExamples, loadLabels, loadLookups, loadMailbox, readBytes } from '../offline/files.js';
 import { siftBytes } from '../offline/sift-file.js';
 import { shown } from '../show/value-text.js';
 
@@ -25,17 +25,20 @@ export const sift: Command = {
     const answers = loadAnswers(file);
     const lookups = loadLookups(file, mailbox.sieves);
     const examples = await loadExamples(file, mailbox.sieves);
-    const siftOptions = { mailbox, answers, lookups, examples, model };
+    const labels = mailbox.sorter ? (await loadLabels(file)).map(({ label }) => label) : [];
+    const learned = learnSorter(labels, mailbox.source.sorter?.categories ?? []);
+    const siftOptions = { mailbox, answers, lookups, examples, model, learned };
     const outcomes = [];
     for (const message of messages)
       outcomes.push(publicOutcome(message, await siftBytes(readBytes(message), siftOptions)));
     const fields = [...new Set(outcomes.flatMap((outcome) => Object.keys(outcome.fields)))];
     return {
       kind: 'table',
-      columns: ['message', 'verdict', ...fields],
+      columns: ['message', 'verdict', ...(mailbox.sorter ? ['category'] : []), ...fields],
       rows: outcomes.map((outcome) => [
         basename(outcome.message),
         outcome.verdict,
+        ...(mailbox.sorter ? [outcome.category ?? 'unsorted'] : []),
         ...fields.map((field) => shown(outcome.fields[field])),
       ]),
       ...whyNote(outcomes),

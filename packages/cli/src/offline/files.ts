@@ -8,11 +8,13 @@ import {
   digestOf,
   type Examples,
   type KeptAnswer,
+  type Labelled,
   type LookupTable,
   mailboxOf,
   parseMailbox,
   type Reading,
   readMessage,
+  seenOf,
   tableFromLines,
   YsError,
 } from '@yellow-sieve/core';
@@ -83,6 +85,32 @@ export async function loadExamples(file: string, sieves: readonly CompiledSieve[
     found[sieve] = of;
   }
   return found;
+}
+
+/** What people said messages are: one `{"message": file, "category": name or null}` a line in `labels.jsonl` beside a mailbox. */
+export async function loadLabels(file: string): Promise<{ message: string; label: Labelled }[]> {
+  const folder = dirname(resolve(file));
+  const path = join(folder, 'labels.jsonl');
+  if (!existsSync(path)) return [];
+  const lines = readText(path).split('\n');
+  const found: { message: string; label: Labelled }[] = [];
+  for (const [i, line] of lines.entries()) {
+    if (line.trim() === '') continue;
+    const { message, category } = labelIn(line, `${path}:${i + 1}`);
+    found.push({ message, label: { category, seen: seenOf(await readMessage(readBytes(resolve(folder, message)))) } });
+  }
+  return found;
+}
+
+function labelIn(line: string, where: string): { message: string; category: string | null } {
+  try {
+    const { message, category } = JSON.parse(line) as { message?: unknown; category?: unknown };
+    if (typeof message === 'string' && (category === null || typeof category === 'string'))
+      return { message, category };
+  } catch {
+    // Said below: what is no JSON is no label either.
+  }
+  throw new YsError('YS-LABEL-LINE', { where });
 }
 
 /** Kept answers beside a sieve: one `{"digest", "content"}` a line in `answers.jsonl`. */

@@ -5,6 +5,7 @@ import {
   type HandleResult,
   handleMessage,
   type KeptAnswer,
+  type LearnedSorter,
   type LookupTable,
   limits,
   type ModelQuestion,
@@ -19,6 +20,8 @@ export interface SiftOptions {
   lookups: Record<string, LookupTable>;
   /** Messages that worked examples name. */
   examples: Examples;
+  /** What the labels beside a mailbox teach. */
+  learned?: LearnedSorter | null;
   model: { name: string; ask: ((want: ModelQuestion) => Promise<KeptAnswer>) | null };
 }
 
@@ -33,7 +36,7 @@ export async function siftBytes(raw: Uint8Array, options: SiftOptions): Promise<
 /** The same, but where there is no model to ask, the questions come back. */
 export async function tryBytes(
   raw: Uint8Array,
-  { mailbox, answers, lookups, examples, model }: SiftOptions,
+  { mailbox, answers, lookups, examples, learned = null, model }: SiftOptions,
 ): Promise<HandleResult> {
   const reading = await readMessage(raw);
   const { ask } = model;
@@ -43,6 +46,7 @@ export async function tryBytes(
       answers: known,
       lookups,
       examples,
+      sorter: { learned },
       model: model.name,
       limits,
     });

@@ -5,7 +5,7 @@ import { mailboxScope } from '../names/index.js';
 import { type CompiledRoute, compileRoute, type RouteSource } from '../routing/index.js';
 import type { CompiledSieve } from '../sieve/index.js';
 import { type CompiledSorter, isReserved } from '../sorting/index.js';
-import { type MailboxSource, mailboxSchema, sieveName } from './schema.js';
+import { type MailboxSource, mailboxSchema, sieveName, usualThreshold } from './schema.js';
 
 /** A mailbox that is ready to handle messages. */
 export interface CompiledMailbox {
@@ -94,9 +94,6 @@ function assemble(source: MailboxSource, sieves: ReadonlyMap<string, CompiledSie
     ),
   };
 }
-
-/** What is less sure than this is unsorted, where the file does not say otherwise. */
-const usualThreshold = 0.7;
 
 function compileSorter({ sorter }: MailboxSource, compiler: ConditionCompiler): CompiledSorter | null {
   if (!sorter) return null;

@@ -15,7 +15,7 @@ import {
   unstored,
   type Verdict,
 } from '../sieve/index.js';
-import { type LearnedSorter, type Sorted, sortMessage } from '../sorting/index.js';
+import { type Sorted, type SorterFacts, sortMessage } from '../sorting/index.js';
 import type { CompiledMailbox } from './compile-mailbox.js';
 
 /** What a mailbox makes of a message: its verdict, and the record when a sieve took it. */
@@ -34,7 +34,7 @@ export type HandleResult = Handled | { kind: 'wants'; wants: ModelQuestion[] };
 
 /** What a mailbox knows beside the message: what its sieves ask for, and what its sorter has learned. */
 export interface MailboxFacts extends Facts {
-  sorter?: LearnedSorter | null | undefined;
+  sorter?: SorterFacts | undefined;
 }
 
 /** Screens, sorts, picks the sieve and sifts, in that order. Pure, like `sift`. */
@@ -48,8 +48,8 @@ export function handleMessage(
   const scene = messageScene(reading, arrival, null);
   const screened = screen(mailbox.accept, scene);
   if (screened) return ended('skipped', screened, null);
-  const sorted = mailbox.sorter ? sortMessage(mailbox.sorter, facts.sorter ?? null, scene) : null;
-  const sortedScene = messageScene(reading, arrival, sorted?.category ?? null);
+  const sorted = sortIn(mailbox, facts.sorter, scene);
+  const sortedScene = { ...messageScene(reading, arrival, sorted?.category ?? null), owner: ownerOf(mailbox, sorted) };
   const hits = mailbox.routes.map((route) => hitRoute(route, `mailbox ${mailbox.name}`, sortedScene));
   if (sorted && sorted.category === null)
     return { ...ended('review', { code: 'YS-MESSAGE-UNSORTED', text: unsortedText(sorted) }, sorted), hits };
@@ -73,6 +73,23 @@ export function handleMessage(
     hits: [...result.hits, ...hits],
   };
 }
+
+const ownerOf = ({ source }: CompiledMailbox, sorted: Sorted | null): string | null =>
+  source.sorter?.categories.find(({ category }) => category === sorted?.category)?.owner ?? null;
+
+/** Sorts a message and does nothing else; null where the mailbox has no sorter. What is screened out is sorted all the same. */
+export function sortReading(
+  reading: Reading,
+  mailbox: CompiledMailbox,
+  facts: SorterFacts,
+  arrived: Arrival = unstored(reading),
+): Sorted | null {
+  const arrival = { ...arrived, trusted: mailbox.source.trusted_servers ?? [] };
+  return sortIn(mailbox, facts, messageScene(reading, arrival, null));
+}
+
+const sortIn = ({ sorter }: CompiledMailbox, facts: SorterFacts = { learned: null }, scene: Scene): Sorted | null =>
+  sorter && sortMessage(sorter, facts, scene);
 
 /** The first sieve whose acceptance holds, else the mailbox's `otherwise`. */
 function pick(mailbox: CompiledMailbox, scene: Scene): CompiledSieve | Reason {

@@ -91,7 +91,7 @@ describe('a mailbox', () => {
     );
     const mailbox = compileMailbox({ ...source, sorter, otherwise: 'done' }, sieves);
     const sortedAs = async (body: string) => {
-      const result = handleMessage(await read(body), mailbox, { ...noFacts, sorter: learned });
+      const result = handleMessage(await read(body), mailbox, { ...noFacts, sorter: { learned } });
       if (result.kind !== 'handled') throw new Error('nothing is wanted here');
       return result;
     };

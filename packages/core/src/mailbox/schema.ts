@@ -12,6 +12,9 @@ const category = closed({
   owner: v.optional(v.string()),
 });
 
+/** What is less sure than this is unsorted, where the file does not say otherwise. */
+export const usualThreshold = 0.7;
+
 const sorter = closed({
   categories: v.pipe(v.array(category), v.maxLength(100)),
   threshold: v.optional(v.pipe(v.number(), v.minValue(0), v.maxValue(1))),

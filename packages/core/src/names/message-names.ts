@@ -52,6 +52,7 @@ const messageNames: Readonly<Record<string, MessageName>> = dictionary({
   'message.list': { kind: words, get: (s) => String(s.reading.list) },
   'message.size': { kind: number, get: (s) => String(s.reading.size) },
   'message.category': { kind: words, get: (s) => s.category },
+  'message.owner': { kind: words, get: (s) => s.owner ?? null },
   'message.attachments': { kind: words, many: true, get: (s) => s.reading.attachments.map((a) => a.name) },
   'message.attachments.count': { kind: count, get: (s) => String(s.reading.attachments.length) },
 });

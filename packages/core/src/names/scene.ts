@@ -35,6 +35,8 @@ export interface Scene {
   form: TextForm;
   arrival: Arrival;
   category: string | null;
+  /** Who looks after its category, as the mailbox says. */
+  owner?: string | null | undefined;
   fields: ReadonlyMap<string, Value | null>;
   rows: readonly ReadonlyMap<string, Value | null>[];
   /** Places of rows that a person holds back: no route takes them along. */

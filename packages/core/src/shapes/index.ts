@@ -10,4 +10,5 @@ export * from './hits.js';
 export * from './outcome.js';
 export * from './reading.js';
 export { reasonText } from './reason-text.js';
+export * from './sorting.js';
 export * from './value.js';

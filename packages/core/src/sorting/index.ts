@@ -1,3 +1,4 @@
+export { type ConfusionLine, confusionOf } from './confusion.js';
 export {
   type CrossJudged,
   crossJudge,
@@ -10,4 +11,4 @@ export {
   type Taught,
 } from './learn.js';
 export { type Seen, seenOf, seenSchema } from './seen.js';
-export { type CompiledSorter, isReserved, type Sorted, sortMessage } from './sort.js';
+export { type CompiledSorter, isReserved, type Sorted, type SorterFacts, sortMessage } from './sort.js';

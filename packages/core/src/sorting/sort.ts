@@ -20,7 +20,7 @@ export interface CompiledSorter {
 export interface Sorted {
   /** `none of these` is an answer; null is unsorted. */
   category: string | null;
-  by: 'condition' | 'learned' | null;
+  by: 'condition' | 'learned' | 'person' | null;
   /** From 0 to 1: how often it is right that is as sure as this; null where nothing was judged. A condition is certain. */
   confidence: number | null;
   why: string;
@@ -28,16 +28,29 @@ export interface Sorted {
   ranked: Judged['ranked'];
   /** Words that decided for it, and what spoke against it. */
   words: Judged['words'];
+  /** Digest of the sorter that judged; null where none did. */
+  version: string | null;
+}
+
+/** What sorts a message beside its mailbox’s conditions. */
+export interface SorterFacts {
+  learned: LearnedSorter | null;
+  /** What a person said of this very message; null is “none of these”. */
+  labelled?: { category: string | null } | undefined;
 }
 
 /** Below this two categories are as good as nothing: what is hardly likelier than chance is not named. */
 const namedShare = 0.15;
 
 /**
- * Gives a message a category: the first whose condition holds; else what was learned from labels, if that is sure enough. What
+ * Gives a message a category: what a person said; else the first whose condition holds; else what was learned from labels, if that is sure enough. What
  * neither tells is unsorted, with the reason.
  */
-export function sortMessage(sorter: CompiledSorter, learned: LearnedSorter | null, scene: Scene): Sorted {
+export function sortMessage(sorter: CompiledSorter, { learned, labelled }: SorterFacts, scene: Scene): Sorted {
+  const isKnown = (category: string | null) =>
+    category === null || sorter.categories.some((one) => one.category === category);
+  if (labelled && isKnown(labelled.category))
+    return { ...unsorted('a person said so'), category: labelled.category ?? noneOfThese, by: 'person', confidence: 1 };
   for (const { category, when } of sorter.categories) {
     const decision = when ? decide(when, scene) : null;
     if (decision?.holds) return { ...unsorted(decision.why), category, by: 'condition', confidence: 1 };
@@ -49,13 +62,13 @@ export function sortMessage(sorter: CompiledSorter, learned: LearnedSorter | nul
   const seen = seenOf(scene.reading);
   const judged = judge(learned, seen);
   if (!judged) return unsorted(`no condition holds, and no labelled message is in its language (${seen.language})`);
-  return ofJudged(judged, sorter.threshold);
+  return ofJudged(judged, sorter.threshold, learned.version);
 }
 
 const untried = (open: readonly CompiledCategory[]) =>
   `${open.map(({ category }) => `“${category}”`).join(', ')} ${open.length === 1 ? 'was' : 'were'} not tried`;
 
-function ofJudged({ category, confidence, ranked, words }: Judged, threshold: number): Sorted {
+function ofJudged({ category, confidence, ranked, words }: Judged, threshold: number, version: string): Sorted {
   const sure = confidence >= threshold;
   const named = ranked.filter(({ share }) => share >= namedShare).slice(0, 3);
   const shares = (named.length > 0 ? named : ranked.slice(0, 1))
@@ -72,6 +85,7 @@ function ofJudged({ category, confidence, ranked, words }: Judged, threshold: nu
     why: [`${shares}; ${sure ? 'at least' : 'wanted are'} ${percent(threshold)}`, ...spoke].join('; '),
     ranked,
     words,
+    version,
   };
 }
 
@@ -82,6 +96,7 @@ const unsorted = (why: string): Sorted => ({
   why,
   ranked: [],
   words: { for: [], against: [] },
+  version: null,
 });
 
 const percent = (share: number) => `${Math.round(share * 100)} %`;

@@ -10,3 +10,4 @@ export * from './schema/people.js';
 export * from './schema/records.js';
 export * from './schema/review.js';
 export * from './schema/sieves.js';
+export * from './schema/sorting.js';

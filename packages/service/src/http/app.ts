@@ -28,6 +28,7 @@ import { serveReview } from './routes/review.js';
 import { serveSamples } from './routes/samples.js';
 import { serveSetUp } from './routes/set-up.js';
 import { serveSieves } from './routes/sieves.js';
+import { serveSorting } from './routes/sorting.js';
 import { serveTrial } from './routes/trial.js';
 import { serveViews } from './routes/views.js';
 import { serveWorkbench } from './routes/workbench.js';
@@ -41,6 +42,7 @@ const families = [
   serveMessages,
   serveRecords,
   serveReview,
+  serveSorting,
   serveViews,
   serveDeliveries,
   serveSieves,

@@ -108,6 +108,7 @@ const changeOf = ({ summary }: Read, handled: Handled): MessageChange => ({
   reasons: handled.reasons,
   cause: causeOf(handled.reasons, handled.outcome?.problems ?? []),
   category: handled.sorted?.category ?? null,
+  sorting: handled.sorted,
   sieve: handled.outcome?.sieve ?? null,
   lost: 0,
 });
@@ -162,6 +163,7 @@ const skippedAsTwin = ({ summary }: Read, reason: Reason): MessageChange => ({
   reasons: [reason],
   cause: reason.code,
   category: null,
+  sorting: null,
   sieve: null,
   lost: 0,
 });

@@ -13,6 +13,8 @@ export interface MailboxRow {
   title: string;
   source: string;
   digest: string;
+  /** Number of the sorter in use; null before one was. */
+  sorter: number | null;
 }
 
 const columns = {
@@ -21,6 +23,7 @@ const columns = {
   title: mailbox.title,
   source: mailbox.source,
   digest: mailbox.digest,
+  sorter: mailbox.sorter,
 };
 
 /** All mailboxes with how many of their messages are in which state. */

@@ -12,6 +12,7 @@ import type { SiftingPool } from '../pipeline/threads/sifting-pool.js';
 import { answersOf } from '../store/answer-store.js';
 import { findDraft } from '../store/draft-store.js';
 import { enteredOf } from '../store/entered-store.js';
+import { labelsOf } from '../store/label-store.js';
 import { type MailboxRow, mailboxesById } from '../store/mailbox-store.js';
 import { versionNow } from '../store/rename-store.js';
 import { type LiveSieve, liveSieves } from '../store/sieve-store.js';
@@ -127,6 +128,11 @@ async function withAllTheyNeed(options: MessageLaneOptions, ids: readonly string
   const model = await options.modelName();
   const entered = await enteredOf(options.db, ids);
   const answers = await answersOf(options.db, ids);
+  const sorted = rows.filter(({ mailboxId }) => hasSorter(mailboxes.get(mailboxId)));
+  const labels = await labelsOf(
+    options.db,
+    sorted.map(({ id }) => id),
+  );
   return rows.map((row) => ({
     row,
     claimed: {
@@ -145,8 +151,12 @@ async function withAllTheyNeed(options: MessageLaneOptions, ids: readonly string
     model,
     entered: entered.get(row.id),
     answers: answers.get(row.id) ?? {},
+    labelled: labels.get(row.id),
   }));
 }
+
+/** Whether a mailbox’s file speaks of a sorter: only then are labels looked for. */
+const hasSorter = (mailbox: MailboxRow | undefined) => mailbox !== undefined && /\bsorter\b/.test(mailbox.source);
 
 /** Told when a message is out of its thread, with the milliseconds it had it. */
 type Sifted = (ms?: number) => void;
@@ -185,11 +195,12 @@ interface ToHandle {
   model: string;
   entered: Entered | undefined;
   answers: Record<string, KeptAnswer>;
+  labelled: { category: string | null } | undefined;
 }
 
 async function handleOne(
   options: MessageLaneOptions,
-  { row, claimed, mailbox, sieves, model, entered, answers }: ToHandle,
+  { row, claimed, mailbox, sieves, model, entered, answers, labelled }: ToHandle,
   sifted: Sifted,
 ): Promise<void> {
   if (!mailbox)
@@ -203,6 +214,7 @@ async function handleOne(
   const reply = await options.pool.handle({
     ...taskOf(options.databaseUrl, row, claimed, mailbox, named, answers, model),
     entered,
+    labelled,
   });
   sifted(reply.ms);
   if ('stopped' in reply)
@@ -255,6 +267,7 @@ function taskOf(
     record: { key: claimed.record.key, link: recordLink(claimed.record.key) },
     model,
     answers,
+    sorter: mailbox.sorter === null ? null : { mailboxId: mailbox.id, number: mailbox.sorter },
   };
 }
 

@@ -99,6 +99,24 @@ export const ofService = {
     status: 422,
     sentence: 'The mailbox names the sieve “{sieve}”, which does not exist. Put the sieve first.',
   },
+  'YS-SORTER-NONE': {
+    status: 422,
+    sentence: 'The mailbox “{mailbox}” sorts nothing. Write “sorter:” with categories into its file first.',
+  },
+  'YS-SORTER-TOO-FEW': {
+    status: 422,
+    sentence:
+      'There is nothing to learn yet: two categories of the mailbox “{mailbox}” need a labelled message each. Label some, then use the sorter.',
+  },
+  'YS-LABEL-LINE': {
+    status: 422,
+    sentence:
+      '{where} is no label. A line is an object: {"message": "messages/001.eml", "category": "gate keys"}, or null for none.',
+  },
+  'YS-LABEL-CATEGORY': {
+    status: 422,
+    sentence: 'The mailbox “{mailbox}” has no category “{category}”. It has: {known}.',
+  },
   'YS-SORTER-RESERVED': {
     status: 422,
     sentence:

@@ -1,4 +1,4 @@
-import type { Reason } from '@yellow-sieve/core';
+import type { Reason, Sorted } from '@yellow-sieve/core';
 import { boolean, index, int, json, mediumtext, mysqlTable, primaryKey, varchar } from 'drizzle-orm/mysql-core';
 import { blob, digest, key, moment } from '../columns.js';
 import { claim } from './claim.js';
@@ -33,6 +33,8 @@ export const mailbox = mysqlTable('mailbox', {
   source: mediumtext('source').notNull(),
   digest: digest('digest').notNull(),
   updatedAt: moment('updated_at').notNull(),
+  /** Number of the sorter in use; null before one was. */
+  sorter: int('sorter'),
   /** Since when it takes no more mail and is listed no more; its messages stay. */
   archivedAt: moment('archived_at'),
 });
@@ -68,6 +70,8 @@ export const message = mysqlTable(
     /** Code of the first reason, and the field, column or rule it is about: what messages are gathered by. */
     cause: varchar('cause', { length: 140 }),
     category: varchar('category', { length: 100 }),
+    /** How the sorter came to that; null where the mailbox has none. */
+    sorting: json('sorting').$type<Sorted>(),
     sieve: varchar('sieve', { length: 64 }),
     /** Questions to a model that are still open; the message waits for them without holding a worker. */
     wants: int('wants').notNull().default(0),

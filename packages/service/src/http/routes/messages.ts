@@ -8,6 +8,7 @@ import { isOpen } from '../../store/delivery-store.js';
 import { listMessages, messagesByKey, messagesToSearch } from '../../store/find-messages.js';
 import { searchable, searchWords } from '../../store/finding-store.js';
 import { createJob } from '../../store/job-store.js';
+import { labelsOf } from '../../store/label-store.js';
 import { messageDetail, messageRow, putThroughAgain, takeIn } from '../../store/message-store.js';
 import { cursorId } from '../../store/paging.js';
 import { rawPieces } from '../../store/raw-store.js';
@@ -128,8 +129,12 @@ async function shownAs(db: ServeContext['db'], key: string) {
 async function detailOf(db: ServeContext['db'], key: string) {
   const { row, record, revision, routes, deliveries } = await messageDetail(db, key);
   const confirmed = await confirmationOf(db, key);
+  const { sorting } = await messageRow(db, key);
+  const labelled = await labelsOf(db, [key]);
   return {
     ...row,
+    sorting,
+    labelled: labelled.get(key) ?? null,
     record,
     confirmed: confirmed && {
       by: confirmed.by,

@@ -66,7 +66,11 @@ export function serveReview(context: ServeContext): void {
     const { correcting, refused } = readCorrection(made, body);
     const result = await triedCorrection(tools, made, correcting, ownerOf(caller));
     if (result.kind === 'wants' || !result.outcome) throw new YsError('YS-CONFIRM-NOT-TRIED');
-    return { outcome: { ...result.outcome, category: result.sorted?.category ?? null }, routes: result.hits.map(routeOf), refused };
+    return {
+      outcome: { ...result.outcome, category: result.sorted?.category ?? null },
+      routes: result.hits.map(routeOf),
+      refused,
+    };
   });
   serveEndpoint(app, db, reviewEndpoints.teach, ({ params, body }, { caller }) =>
     teach(

@@ -11,7 +11,16 @@ import {
 } from '@yellow-sieve/core';
 import { rawPieces } from '../../store/raw-store.js';
 import { handleKnowing } from './knowing.js';
-import { compiledMailbox, databaseOf, examplesOf, type SieveText, type SourceText, tablesOf } from './worker-state.js';
+import {
+  compiledMailbox,
+  databaseOf,
+  examplesOf,
+  type SieveText,
+  type SorterInUse,
+  type SourceText,
+  sorterOf,
+  tablesOf,
+} from './worker-state.js';
 
 /** What a worker thread is told of one message. It reads the raw pieces itself. */
 export interface HandleTask {
@@ -24,6 +33,9 @@ export interface HandleTask {
   model: string;
   answers: Record<string, KeptAnswer>;
   entered?: Entered | undefined;
+  sorter: SorterInUse | null;
+  /** What a person said the message is; null is “none of these”. */
+  labelled?: { category: string | null } | undefined;
 }
 
 /** What listings show of a message once it has been read. */
@@ -51,8 +63,10 @@ export async function handle(task: HandleTask): Promise<HandleReply> {
   const { record, answers, model, entered } = task;
   const lookups = await tablesOf(task.database, task.sieves);
   const examples = await examplesOf(task.database, task.sieves);
-  const facts = { record, answers, model, limits, entered, lookups, examples };
   const mailbox = compiledMailbox(task.mailbox, task.sieves);
+  const learned = await sorterOf(task.database, task.sorter, mailbox);
+  const sorter = { learned, labelled: task.labelled };
+  const facts = { record, answers, model, limits, entered, lookups, examples, sorter };
   const result = await handleKnowing(task.database, reading, mailbox, facts, task.arrival);
   return { summary: summaryOf(reading), same: sameness(reading), result };
 }

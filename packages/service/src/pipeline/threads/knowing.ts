@@ -1,9 +1,9 @@
 import {
   type Arrival,
   type CompiledMailbox,
-  type Facts,
   type HandleResult,
   handleMessage,
+  type MailboxFacts,
   type Reading,
   seenQuestions,
 } from '@yellow-sieve/core';
@@ -18,7 +18,7 @@ export async function handleKnowing(
   database: string,
   reading: Reading,
   mailbox: CompiledMailbox,
-  facts: Facts,
+  facts: MailboxFacts,
   arrival: Arrival,
 ): Promise<HandleResult> {
   const result = handleMessage(reading, mailbox, facts, arrival);

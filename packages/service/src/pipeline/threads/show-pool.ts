@@ -1,10 +1,12 @@
 import {
+  type CrossJudged,
   type Edited,
   type GuessedField,
   type HandleResult,
   must,
   type PublicReading,
   type RuleCount,
+  type Seen,
   type Suggestion,
   type TriedRule,
   YsError,
@@ -14,6 +16,7 @@ import type { Outline } from '../../sieves/outline.js';
 import type { CompareReply, CompareTask } from './compare.js';
 import type { FoundWithin, SearchTask } from './search.js';
 import type { ShowReply, ShowTask } from './show.js';
+import type { CrossTask, SeenTask, SortTask } from './sorting.js';
 import type { SuggestTask } from './suggest.js';
 import { ThreadPool } from './thread-pool.js';
 import type { CountTask, EditTask, GuessTask, RuleTask, ShownTask, TextTask } from './workbench.js';
@@ -86,6 +89,17 @@ export class ShowPool {
   /** Suggests a sieve; null when nothing was found. @throws YsError YS-MESSAGE-TOO-SLOW */
   suggest(task: Omit<SuggestTask, 'database'>, on: string): Promise<Suggestion | null> {
     return this.asked('suggest', { database: this.database, ...task }, on);
+  }
+
+  /** What a sorter looks at of some messages. @throws YsError YS-MESSAGE-TOO-SLOW */
+  seen(task: Omit<SeenTask, 'database'>, on: string): Promise<Seen[]> {
+    return this.asked('seen', { database: this.database, ...task }, on);
+  }
+
+  /** Each label as a sorter judges it that has not seen it; stored messages as one sorts them. @throws YsError YS-MESSAGE-TOO-SLOW */
+  cross = (task: CrossTask, on: string): Promise<CrossJudged[]> => this.asked('cross', task, on);
+  sortStored(task: Omit<SortTask, 'database'>, on: string): ReturnType<Works['sortStored']> {
+    return this.asked('sortStored', { database: this.database, ...task }, on);
   }
 
   /** What a text makes of one message; does an act to it; guesses what was selected. @throws YsError YS-MESSAGE-TOO-SLOW */

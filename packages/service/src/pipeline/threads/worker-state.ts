@@ -4,12 +4,16 @@ import {
   compileMailbox,
   compileSieve,
   type Examples,
+  type Labelled,
+  type LearnedSorter,
   type LookupTable,
+  learnSorter,
   mailboxOf,
   type Reading,
   readMessage,
 } from '@yellow-sieve/core';
 import { connectDatabase, type DatabaseHandle } from '../../database/connect.js';
+import { lessonOf } from '../../store/label-store.js';
 import { tablesFor } from '../../store/lookup-store.js';
 import { rawPieces } from '../../store/raw-store.js';
 import { findSample } from '../../store/sample-store.js';
@@ -75,12 +79,40 @@ export async function examplesOf(database: string, texts: readonly SieveText[]):
   return found;
 }
 
+/** A mailbox’s sorter in use. */
+export interface SorterInUse {
+  mailboxId: string;
+  number: number;
+}
+
+/** Sorters by what they learned from; null where that is too little. */
+const sorters = new Map<string, LearnedSorter | null>();
+
+/** The sorter that a mailbox has in use, trained once; null where it has none. */
+export async function sorterOf(
+  database: string,
+  inUse: SorterInUse | null,
+  { source }: CompiledMailbox,
+): Promise<LearnedSorter | null> {
+  if (!inUse || !source.sorter) return null;
+  const { categories } = source.sorter;
+  const key = JSON.stringify([
+    inUse.mailboxId,
+    inUse.number,
+    categories.map(({ category, about }) => [category, about]),
+  ]);
+  const known = sorters.get(key);
+  if (known !== undefined) return known;
+  const lesson: Labelled[] = await lessonOf(databaseOf(database).db, inUse.mailboxId, inUse.number);
+  return kept(sorters, key, () => learnSorter(lesson, categories));
+}
+
 export const compiledSieve = ({ digest, source }: SourceText): CompiledSieve =>
   kept(sieves, digest, () => compileSieve(source));
 
 function kept<T>(cache: Map<string, T>, key: string, make: () => T): T {
   const known = cache.get(key);
-  if (known) return known;
+  if (known !== undefined) return known;
   if (cache.size >= maxKept) cache.clear();
   const made = make();
   cache.set(key, made);

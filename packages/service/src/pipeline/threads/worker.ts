@@ -2,12 +2,29 @@ import { compare } from './compare.js';
 import { handle } from './handle.js';
 import { search } from './search.js';
 import { show } from './show.js';
+import { cross, seen, sortStored } from './sorting.js';
 import { suggest } from './suggest.js';
 import { count, edit, guess, outline, rule, shown, vet } from './workbench.js';
 import { type Timed, timed } from './worker-clock.js';
 
 /** What a worker thread can do, by its name: one line for each. */
-const works = { handle, compare, show, search, suggest, shown, edit, guess, rule, count, outline, vet };
+const works = {
+  handle,
+  compare,
+  show,
+  search,
+  suggest,
+  shown,
+  edit,
+  guess,
+  rule,
+  count,
+  outline,
+  vet,
+  seen,
+  cross,
+  sortStored,
+};
 
 export type Works = typeof works;
 
