@@ -12,6 +12,7 @@ import { words } from './words';
 // Each page comes when it is first opened.
 const OverviewPage = lazy(() => import('./pages/overview/OverviewPage'));
 const MailboxesPage = lazy(() => import('./pages/mailboxes/MailboxesPage'));
+const SorterPage = lazy(() => import('./pages/sorter/SorterPage'));
 const WorkbenchesPage = lazy(() => import('./pages/workbench/WorkbenchesPage'));
 const WorkbenchPage = lazy(() => import('./pages/workbench/WorkbenchPage'));
 const MessagesPage = lazy(() => import('./pages/messages/MessagesPage'));
@@ -40,6 +41,7 @@ export function App() {
           <Route element={<Inside />}>
             <Route index element={<OverviewPage />} />
             <Route path="/mailboxes" element={<MailboxesPage />} />
+            <Route path="/mailboxes/:name/sorter" element={<SorterPage />} />
             <Route path="/workbench" element={<WorkbenchesPage />} />
             <Route path="/workbench/:name" element={<WorkbenchPage />} />
             <Route path="/messages" element={<MessagesPage />} />

@@ -75,6 +75,7 @@ export const mailboxWords = {
   addresses: 'Addresses',
   sieves: 'Sieves',
   noSieves: 'no sieve yet: messages wait for review',
+  sorter: 'sorter',
   suggestedSieve: 'a sieve is suggested',
   messages: '{count} messages',
   last: 'last {when}',

@@ -12,6 +12,8 @@ const mailboxItem = v.object({
   /** How many messages are in which state. */
   states: v.record(v.string(), v.number()),
   sieves: v.array(v.string()),
+  /** Whether it gives its messages categories. */
+  sorts: v.boolean(),
   /** When the last message came. */
   last: v.nullable(momentSchema),
 });

@@ -68,6 +68,18 @@ const sorterSchema = v.object({
 });
 export type Sorter = v.InferOutput<typeof sorterSchema>;
 
+/** A message nobody labelled, with what the sorter said of it. */
+const unlabelledSchema = v.object({
+  ...headSchema,
+  category: v.nullable(v.string()),
+  by: v.nullable(v.string()),
+  confidence: v.nullable(v.number()),
+  why: v.string(),
+  /** The likeliest category, also where it was not sure enough; null where nothing was judged. */
+  likely: v.nullable(v.string()),
+});
+export type Unlabelled = v.InferOutput<typeof unlabelledSchema>;
+
 const usedSchema = v.object({
   /** Number of the sorter that is in use now; null where it was only looked at. */
   number: v.nullable(v.number()),
@@ -124,6 +136,14 @@ export const sortingEndpoints = {
     summary: 'What people said a mailbox’s messages are, newest first',
     params: mailbox,
     response: v.object({ items: v.array(labelSchema) }),
+  },
+  unlabelled: {
+    method: 'GET',
+    path: '/api/v1/mailboxes/:name/unlabelled',
+    role: 'viewer',
+    summary: 'The newest messages of a mailbox that nobody labelled, those first that the sorter is least sure of',
+    params: mailbox,
+    response: v.object({ items: v.array(unlabelledSchema) }),
   },
   get: {
     method: 'GET',

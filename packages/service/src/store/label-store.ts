@@ -1,5 +1,5 @@
 import { type Labelled, parseMailbox, type Seen, YsError } from '@yellow-sieve/core';
-import { and, desc, eq, inArray, max, sql } from 'drizzle-orm';
+import { and, desc, eq, inArray, isNull, max, sql } from 'drizzle-orm';
 import type { Database, Executor } from '../database/connect.js';
 import { delivery, label, mailbox, message, sorterVersion } from '../database/schema.js';
 import { takenOver } from '../database/taken-over.js';
@@ -180,4 +180,32 @@ export async function withDeliveries(db: Executor, keys: readonly string[]): Pro
     .from(delivery)
     .where(and(inArray(delivery.messageId, [...keys]), eq(delivery.state, 'delivered')));
   return new Set(rows.map(({ key }) => key));
+}
+
+/** The newest messages of a mailbox that nobody labelled, those first that the sorter is least sure of; conditions are certain. */
+export async function unlabelledOf(db: Executor, mailboxId: string, limit: number) {
+  const rows = await db
+    .select({
+      message: message.id,
+      subject: message.subject,
+      from: message.fromAddress,
+      received: message.receivedAt,
+      sorting: message.sorting,
+    })
+    .from(message)
+    .leftJoin(label, eq(label.messageId, message.id))
+    .where(and(eq(message.mailboxId, mailboxId), inArray(message.state, ['done', 'review']), isNull(label.messageId)))
+    .orderBy(desc(message.id))
+    .limit(limit);
+  return rows
+    .map(({ sorting, received, ...row }) => ({
+      ...row,
+      received: received.toISOString(),
+      category: sorting?.category ?? null,
+      by: sorting?.by ?? null,
+      confidence: sorting?.confidence ?? null,
+      why: sorting?.why ?? '',
+      likely: sorting?.ranked[0]?.category ?? sorting?.category ?? null,
+    }))
+    .sort((a, b) => (a.confidence ?? 0) - (b.confidence ?? 0));
 }

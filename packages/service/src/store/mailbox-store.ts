@@ -76,10 +76,12 @@ async function headOf(db: Executor, row: MailboxRow) {
     .where(eq(message.mailboxId, row.id))
     .orderBy(desc(message.id))
     .limit(1);
+  const { sieves, data } = parseMailbox(row.source);
   return {
     ...row,
     addresses: addresses.map(({ address }) => address).sort(),
-    sieves: [...parseMailbox(row.source).sieves],
+    sieves: [...sieves],
+    sorts: data?.sorter !== undefined,
     last: last?.received.toISOString() ?? null,
   };
 }

@@ -66,7 +66,7 @@ const Drop = styled(DropZone)`
 
 /** One mailbox: its addresses, what came, and ways to put something in. */
 export function MailboxBox({ mailbox }: { mailbox: MailboxItem }) {
-  const { name, title, addresses, sieves, messages, states, last } = mailbox;
+  const { name, title, addresses, sieves, sorts, messages, states, last } = mailbox;
   const may = useMay('author');
   return (
     <Box aria-label={title}>
@@ -77,10 +77,16 @@ export function MailboxBox({ mailbox }: { mailbox: MailboxItem }) {
         ))}
         <Muted>
           {sieves.length > 0 ? `${mailboxWords.sieves}: ${sieves.join(', ')}` : mailboxWords.noSieves}
-          {sieves.length === 0 && messages > 0 && (
+          {sieves.length === 0 && !sorts && messages > 0 && (
             <>
               {' · '}
               <Link to="/workbench">{mailboxWords.suggestedSieve}</Link>
+            </>
+          )}
+          {sorts && (
+            <>
+              {' · '}
+              <Link to={`/mailboxes/${name}/sorter`}>{mailboxWords.sorter}</Link>
             </>
           )}
         </Muted>

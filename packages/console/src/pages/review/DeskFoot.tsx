@@ -3,12 +3,12 @@ import { type FormEvent, useState } from 'react';
 import { styled } from 'styled-components';
 import { Button, InkButton } from '../../parts/Button';
 import { Choice } from '../../parts/Choice';
+import { Key } from '../../parts/Key';
 import { Muted } from '../../parts/Page';
 import { TextField } from '../../parts/TextField';
 import { fill, words } from '../../words';
 import { reviewWords } from '../../words-review';
 import { goesTo } from './correction';
-import { Key } from './Key';
 import type { useDesk } from './use-desk';
 import type { useTaught, Way } from './use-taught';
 

@@ -5,6 +5,7 @@ import { useMemo, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { styled } from 'styled-components';
 import { InkButton, PlainButton } from '../../parts/Button';
+import { Key } from '../../parts/Key';
 import { Empty, Muted, Page } from '../../parts/Page';
 import { RuledTable } from '../../parts/RuledTable';
 import { Trouble } from '../../parts/Trouble';
@@ -15,7 +16,6 @@ import { useMay } from '../../session/use-session';
 import { fill, words } from '../../words';
 import { reviewWords } from '../../words-review';
 import { AgainDialog } from './AgainDialog';
-import { Key } from './Key';
 
 const Body = styled.div`
   overflow: auto;

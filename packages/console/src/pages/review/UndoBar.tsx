@@ -1,11 +1,11 @@
 import { useMemo } from 'react';
 import { styled } from 'styled-components';
 import { Button } from '../../parts/Button';
+import { Key } from '../../parts/Key';
 import { useSecondsUntil } from '../../parts/use-seconds-until';
 import { useShortcuts } from '../../parts/use-shortcuts';
 import { fill, words } from '../../words';
 import { reviewWords } from '../../words-review';
-import { Key } from './Key';
 import type { Settling } from './use-settling';
 
 const Bar = styled.span`

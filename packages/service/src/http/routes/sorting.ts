@@ -19,6 +19,7 @@ import {
   removeLabel,
   sortedSince,
   sorterInUse,
+  unlabelledOf,
   useSorter,
   withDeliveries,
 } from '../../store/label-store.js';
@@ -48,6 +49,10 @@ export function serveSorting(context: ServeContext): void {
     const { id } = await mailboxHead(db, params.name);
     return { items: (await listLabels(db, id)).map(({ seen: _, ...item }) => item) };
   });
+  serveEndpoint(app, db, sortingEndpoints.unlabelled, async ({ params }) => {
+    const { id } = await mailboxHead(db, params.name);
+    return { items: await unlabelledOf(db, id, shownUnlabelled) };
+  });
   serveEndpoint(app, db, sortingEndpoints.get, ({ params }, { caller }) =>
     describe(context, params.name, ownerOf(caller)),
   );
@@ -60,6 +65,9 @@ export function serveSorting(context: ServeContext): void {
     return { number: await useSorter(db, head, labels, caller?.name ?? ''), ...effect };
   });
 }
+
+/** More than anybody labels at a sitting. */
+const shownUnlabelled = 200;
 
 type Caller = Parameters<typeof ownerOf>[0];
 

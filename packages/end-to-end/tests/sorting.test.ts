@@ -1,0 +1,181 @@
+import { readFileSync } from 'node:fs';
+import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
+import type { ClientError } from '@yellow-sieve/client';
+import { runCommand, serviceEnv } from './command-line.js';
+import { demoFile, startWorld, until, type World } from './harness.js';
+
+let world: World;
+const params = { name: 'office' };
+const keys = new Map<string, string>();
+const labels = readFileSync(demoFile('office', 'labels.jsonl'), 'utf8')
+  .trim()
+  .split('\n')
+  .map((line) => JSON.parse(line) as { message: string; category: string | null });
+
+beforeAll(async () => {
+  world = await startWorld();
+  const { client, database, name, mail } = world;
+  await client.connections.put({
+    params: { name: 'harbour-database' },
+    body: {
+      kind: 'mariadb',
+      host: '127.0.0.1',
+      port: database.port,
+      user: 'app',
+      password: database.password,
+      database: name,
+    },
+  });
+  await client.connections.put({
+    params: { name: 'outgoing-mail' },
+    body: { kind: 'smtp', host: '127.0.0.1', port: mail.smtpPort, tls: 'none' },
+  });
+  for (const key of ['office-log', 'desks'])
+    await client.destinations.put({
+      params: { name: key },
+      body: readFileSync(demoFile('destinations', `${key}.destination.yaml`)),
+    });
+  await client.mailboxes.put({ params, body: readFileSync(demoFile('office', 'office.mailbox.yaml')) });
+});
+afterAll(() => world.end());
+
+const feed = async (subject: string, body: string) => {
+  const raw = Buffer.from(`From: a.b@moss.example\nSubject: ${subject}\nMessage-ID: <${subject}@x>\n\n${body}\n`);
+  return (await world.client.messages.feed({ params: { mailbox: 'office' }, body: raw })).key;
+};
+const detail = (key: string) => world.client.messages.get({ params: { key } });
+const handled = (key: string) =>
+  until(`${key} is handled`, async () => {
+    const found = await detail(key);
+    return found.state !== 'waiting' && found;
+  });
+const logged = async () =>
+  Object.fromEntries(
+    (await world.sql<{ subject: string; category: string }>('SELECT subject, category FROM office_log')).map((row) => [
+      row.subject,
+      row.category,
+    ]),
+  );
+async function refusal(call: Promise<unknown>): Promise<string> {
+  const error = (await call.then(
+    () => {
+      throw new Error('it was not refused');
+    },
+    (reason: unknown) => reason,
+  )) as ClientError;
+  return error.code;
+}
+
+describe('a general address', () => {
+  test('before anything is learned, all is unsorted, waits, and is listed all the same', async () => {
+    const key = await feed('Gate', 'My key card does not open the gate');
+    const found = await handled(key);
+    expect([found.state, found.category, found.reasons[0]?.code]).toEqual(['review', null, 'YS-MESSAGE-UNSORTED']);
+    expect(found.reasons[0]?.text).toContain('were not tried');
+    await until('it is listed', async () => (await logged()).Gate === 'unsorted');
+    expect(Object.fromEntries(found.routes.map(({ destination, fires }) => [destination, fires]))).toEqual({
+      'office-log': true,
+      desks: false,
+    });
+    expect(await refusal(world.client.sorting.use({ params }))).toBe('YS-SORTER-TOO-FEW');
+    keys.set('gate', key);
+  });
+
+  test('messages are labelled, one or many; what is wrong with a label is said', async () => {
+    const { client } = world;
+    for (const { message } of labels) {
+      const body = readFileSync(demoFile('office', ...message.split('/')));
+      keys.set(message, (await client.messages.feed({ params: { mailbox: 'office' }, body })).key);
+    }
+    for (const category of new Set(labels.map((one) => one.category))) {
+      const some = labels.filter((one) => one.category === category).map(({ message }) => keys.get(message) ?? '');
+      await client.sorting.labelMany({ body: { keys: some, category } });
+    }
+    const key = keys.get('gate') ?? '';
+    expect(await refusal(client.sorting.label({ params: { key }, body: { category: 'fish' } }))).toBe(
+      'YS-LABEL-CATEGORY',
+    );
+    expect(
+      await refusal(client.sorting.labelMany({ body: { keys: [world.name.padEnd(36, '0')], category: null } })),
+    ).toBe('YS-REQUEST-INVALID');
+    expect((await client.sorting.labels({ params })).items).toHaveLength(labels.length);
+  });
+
+  test('each label is judged by a sorter that has not seen it', async () => {
+    const found = await world.client.sorting.get({ params });
+    expect(found).toMatchObject({ threshold: 0.6, in_use: null, current: false });
+    expect(found.judged).toHaveLength(labels.length);
+    const right = found.table.reduce((sum, { given }, i) => sum + (given[i] ?? 0), 0);
+    const wrong = found.judged.filter((one) => one.sure && one.judged !== one.labelled).length;
+    expect(right).toBeGreaterThan(labels.length * 0.7);
+    expect(wrong).toBeLessThan(labels.length * 0.05);
+    expect(found.table.reduce((sum, { labelled }) => sum + labelled, 0)).toBe(labels.length);
+    expect(found.categories.map(({ category, labelled }) => [category, labelled]).at(-1)).toEqual([
+      'none of these',
+      labels.filter(({ category }) => category === null).length,
+    ]);
+  });
+
+  test('before a sorter is used, what it would change is said, and nothing is changed', async () => {
+    for (const { message } of labels) await handled(keys.get(message) ?? '');
+    const { number, looked, changes } = await world.client.sorting.use({ params, query: { dry: 'true' } });
+    expect([number, looked]).toEqual([null, labels.length + 1]);
+    expect(changes.find(({ message }) => message === keys.get('gate'))).toMatchObject({
+      was: null,
+      will: 'gate keys',
+      left: true,
+    });
+    expect((await world.client.sorting.get({ params })).in_use).toBeNull();
+  });
+
+  test('in use it sorts what comes, says why, and brings it to the right desk', async () => {
+    expect((await world.client.sorting.use({ params })).number).toBe(1);
+    expect(await world.client.sorting.get({ params })).toMatchObject({ in_use: { number: 1 }, current: true });
+    const found = await handled(await feed('Diesel', 'Some diesel ran into the basin and there is a film of oil'));
+    expect([found.state, found.category, found.record]).toEqual(['done', 'waste oil', null]);
+    expect(found.sorting).toMatchObject({ by: 'learned', version: expect.stringMatching(/^[0-9a-f]{64}$/) });
+    expect(found.sorting?.words.for.length).toBeGreaterThan(0);
+    await until('it is listed', async () => (await logged()).Diesel === 'waste oil');
+    await until('its desk has it', async () =>
+      world.mail.arrived.some(({ to }) => to.includes('environment@gannetbay.example')),
+    );
+  });
+
+  test('what it cannot say waits; a person says it, and it goes to the right desk by that', async () => {
+    const key = await feed('Olie', 'Hej, hvor kan vi aflevere vores gamle olie og filtrene? Vi skifter den på mandag.');
+    expect((await handled(key)).reasons[0]?.text).toContain('(da)');
+    await world.client.sorting.label({ params: { key }, body: { category: 'waste oil', again: true } });
+    const found = await until('it is sorted', async () => {
+      const now = await detail(key);
+      return now.state === 'done' && now;
+    });
+    expect([found.category, found.sorting?.by, found.labelled?.category]).toEqual(['waste oil', 'person', 'waste oil']);
+    await until('the list knows', async () => (await logged()).Olie === 'waste oil');
+    expect((await world.client.sorting.get({ params })).current).toBe(false);
+  });
+
+  test('what was unsorted goes where it belongs when it is put through again', async () => {
+    const key = keys.get('gate') ?? '';
+    await world.client.messages.again({ params: { key }, query: {} });
+    await until('it is sorted', async () => (await detail(key)).category === 'gate keys');
+    await until('the list knows', async () => (await logged()).Gate === 'gate keys');
+    const rows = await world.sql("SELECT * FROM office_log WHERE subject = 'Gate'");
+    expect(rows).toHaveLength(1);
+  });
+
+  test('the command line does the same', async () => {
+    const run = (...argv: string[]) => runCommand(argv, { env: serviceEnv(world) });
+    const shown = await run('sorter', 'office');
+    expect(shown.out).toMatch(/gate keys +.*100 %/);
+    expect(shown.out).toContain('Sorter 1 is in use');
+    const key = keys.get('gate') ?? '';
+    expect((await run('label', 'gate keys', key)).out).toContain('is labelled “gate keys”');
+    expect((await run('labels', 'office')).out).toContain('Gate');
+    expect((await run('sorter', 'use', 'office', '--yes')).out).toContain('Sorter 2 is in use');
+    expect((await run('label', 'remove', key)).out).toContain('Taken back');
+    // From files alone it finds what the service finds.
+    const offline = await run('sorter', demoFile('office', 'office.mailbox.yaml'), '--json');
+    const { table } = JSON.parse(offline.out) as { table: { category: string }[] };
+    expect(table.map(({ category }) => category)).toContain('none of these');
+  });
+});
