@@ -3,7 +3,7 @@ import { kindred } from './kindred.js';
 import type { Seen } from './seen.js';
 
 /** Something a message has that may speak for or against a category. */
-export interface Feature {
+interface Feature {
   /** How often, weighted by kind. */
   count: number;
   /** The words of the message it stands for, as they are written there; empty for marks. */

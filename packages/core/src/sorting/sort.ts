@@ -4,7 +4,7 @@ import { type Judged, judge, type LearnedSorter, noneOfThese } from './learn.js'
 import { seenOf } from './seen.js';
 
 /** A category of a sorter, ready to be asked for. */
-export interface CompiledCategory {
+interface CompiledCategory {
   category: string;
   when: CompiledCondition | null;
 }
