@@ -35,6 +35,12 @@ export const sorterWords = {
   more: 'another label …',
   labelled: '“{subject}” is labelled {category}.',
 
+  sortedAs: 'Category',
+  byPerson: 'said by {by}',
+  bySorter: 'sure to {percent} %',
+  isLabel: 'It is',
+  isLabelHelp: 'Labels it, and puts it through again, so that it goes where it belongs.',
+
   use: 'Use this sorter …',
   useTitle: 'Use this sorter',
   useHelp:

@@ -50,6 +50,7 @@ export async function exampleScene(): Promise<Scene> {
       admitted: false,
     },
     category: 'berths',
+    owner: 'harbour-master@gannetbay.example',
     fields: new Map<string, ReturnType<Scene['fields']['get']> & object>([
       ['vessel', text('Selkie')],
       ['arrival', { kind: ownTypes.day, date: '2027-05-14' }],

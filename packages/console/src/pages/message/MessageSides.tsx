@@ -18,6 +18,7 @@ import { RowsTable, rowsText } from './RowsTable';
 import { readingNotes } from './reading-notes';
 import { columnOf } from './row-path';
 import { Section } from './Section';
+import { SortedAs } from './SortedAs';
 import { Trace } from './Trace';
 import type { Go } from './use-go';
 
@@ -101,6 +102,7 @@ function Became({ message, reading, chosen, onChoose }: MessageSidesProps) {
   return (
     <Side>
       <Scroll>
+        <SortedAs message={message} />
         <Section title={words.message.fields} about={<MadeFrom message={message} />}>
           {rows.length > 0 ? (
             <Ledger rows={rows} chosen={chosen} onChoose={onChoose} />

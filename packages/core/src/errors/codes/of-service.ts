@@ -135,6 +135,11 @@ export const ofService = {
     sentence:
       'The mail server offers no encryption that can be trusted, so nothing is sent. Where that is as it should be, say “tls: none” in the connection.',
   },
+  'YS-MAIL-ORIGINAL': {
+    status: 422,
+    sentence:
+      'The route says “original: {original}”. It can be “as it is”, which passes the message itself on, or “attached”, which sends it with a text.',
+  },
   'YS-MAIL-SEVERAL': {
     status: 422,
     sentence:

@@ -5,6 +5,7 @@ import addressparser from 'nodemailer/lib/addressparser/index.js';
 import * as v from 'valibot';
 import { wayOn } from '../../store/message-store.js';
 import type { DestinationContext, DestinationKind, Tried } from '../destination-kind.js';
+import { attachedOriginal, passedOn } from './original.js';
 
 const entries = { from: v.pipe(v.string(), v.title('From'), v.description('The address it is sent from.')) };
 const connectionEntries = {
@@ -33,22 +34,34 @@ interface WrittenMail {
   to: string;
   subject: string;
   text: string;
+  /** The message it is about goes with it. */
+  original?: 'attached';
 }
 
-/** A written message by SMTP. At least once, with a Message-ID that is the same at every try. */
+/** The message itself, passed on. */
+interface PassedOn {
+  to: string;
+  original: 'as it is';
+}
+
+/** A written message by SMTP, or the message itself. At least once, with a Message-ID that is the same at every try. */
 export const mail: DestinationKind = {
   kind: 'mail',
   title: 'mail',
-  about: 'a written message by SMTP',
+  about: 'a written message by SMTP, or the message itself passed on',
   entries,
   connection: { kind: 'smtp', entries: connectionEntries },
   render(line) {
-    const [to, subject, text, several] = ['to', 'subject', 'text', 'several'].map((name) => textOf(line.cells, name));
+    const [to, subject, text, several, original] = ['to', 'subject', 'text', 'several', 'original'].map((name) =>
+      textOf(line.cells, name),
+    );
     if (!to) return { refused: say('YS-DELIVERY-REFUSED', { detail: 'the route gives no address in “to”' }) };
     const count = addressparser(to, { flatten: true }).length;
     if (count > 1 && several !== 'yes') return { refused: say('YS-MAIL-SEVERAL', { count }) };
-    const payload: WrittenMail = { to, subject: (subject ?? '').replace(/\s+/g, ' '), text: text ?? '' };
-    return { payload };
+    if (original === 'as it is') return { payload: { to, original } satisfies PassedOn };
+    if (original && original !== 'attached') return { refused: say('YS-MAIL-ORIGINAL', { original }) };
+    const written: WrittenMail = { to, subject: (subject ?? '').replace(/\s+/g, ' '), text: text ?? '' };
+    return { payload: original ? { ...written, original } : written };
   },
   async test(context) {
     const tried = await withTransport(context, async (transport) => {
@@ -59,17 +72,25 @@ export const mail: DestinationKind = {
   },
   deliver: (payload, about, context) =>
     withTransport(context, async (transport) => {
-      const sent = await transport.sendMail({
-        from: String(context.definition.from),
-        ...(payload as WrittenMail),
-        messageId: `<${about.identity.slice(0, 40)}@yellow-sieve.invalid>`,
-        headers: {
-          'Auto-Submitted': 'auto-generated',
-          [wayHeader]: await wayOn(context.db, about.message),
-        },
-        disableFileAccess: true,
-        disableUrlAccess: true,
-      });
+      const mail = payload as WrittenMail | PassedOn;
+      const messageId = `<${about.identity.slice(0, 40)}@yellow-sieve.invalid>`;
+      const way = await wayOn(context.db, about.message);
+      const from = String(context.definition.from);
+      const sent = await transport.sendMail(
+        mail.original === 'as it is'
+          ? await passedOn(mail.to, from, messageId, way, about.message, context.db)
+          : {
+              from,
+              to: mail.to,
+              subject: mail.subject,
+              text: mail.text,
+              messageId,
+              headers: { 'Auto-Submitted': 'auto-generated', [wayHeader]: way },
+              ...(mail.original ? { attachments: [await attachedOriginal(about.message, context.db)] } : {}),
+              disableFileAccess: true,
+              disableUrlAccess: true,
+            },
+      );
       return { result: 'delivered', answer: String(sent.response) };
     }),
 };
