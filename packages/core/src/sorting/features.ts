@@ -53,7 +53,7 @@ function addWords(text: string, add: Add): void {
     const next = plain[i + 1];
     if (next !== undefined) add(`pair:${word} ${next}`, 1, own, written[i + 1] ?? next);
     for (const group of kinOf(word)) add(`kin:${group}`, 1, own);
-    for (const [more, group] of kindred.phrases.get(word) ?? [])
+    for (const [more, group] of kindred().phrases.get(word) ?? [])
       if (more.every((one, k) => plain[i + 1 + k] === one))
         add(`kin:${group}`, 1.5, ...written.slice(i, i + 1 + more.length));
   }
@@ -74,7 +74,7 @@ const small = new Set(
 const isSmall = (word: string) => small.has(word);
 
 function kinOf(word: string): string[] {
-  const begun = kindred.beginnings.get(word.slice(0, 3)) ?? [];
+  const begun = kindred().beginnings.get(word.slice(0, 3)) ?? [];
   const groups = begun.flatMap(([beginning, group]) => (word.startsWith(beginning) ? [group] : []));
-  return [...new Set([...(kindred.words.get(word) ?? []), ...groups])];
+  return [...new Set([...(kindred().words.get(word) ?? []), ...groups])];
 }

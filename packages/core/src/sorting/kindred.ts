@@ -110,8 +110,13 @@ export interface Kindred {
   phrases: ReadonlyMap<string, readonly (readonly [readonly string[], string])[]>;
 }
 
-/** The table as it is looked up. */
-export const kindred: Kindred = tableOf(lines);
+let table: Kindred | null = null;
+
+/** The table as it is looked up; made when it is first wanted, for most mail is not sorted by it. */
+export function kindred(): Kindred {
+  table ??= tableOf(lines);
+  return table;
+}
 
 function tableOf(text: string): Kindred {
   const words = new Map<string, string[]>();
