@@ -20,6 +20,7 @@ import {
 } from '@yellow-sieve/stand-ins';
 import { type Connection, createConnection } from 'mysql2/promise';
 import nodemailer from 'nodemailer';
+import { allocator, smallNursery } from '../../../scripts/processes.mjs';
 
 export const projectFolder = fileURLToPath(new URL('../../..', import.meta.url));
 export const demoFile = (...path: string[]) => join(projectFolder, 'demo', ...path);
@@ -143,9 +144,9 @@ export async function startService(
   entry = serviceEntry,
 ): Promise<RunningService> {
   const child = fork(entry, {
-    env: { PATH: process.env.PATH, YELLOW_SIEVE_HTTP_PORT: '0', YELLOW_SIEVE_SMTP_PORT: '0', ...env },
+    env: { ...allocator, PATH: process.env.PATH, YELLOW_SIEVE_HTTP_PORT: '0', YELLOW_SIEVE_SMTP_PORT: '0', ...env },
     stdio: ['ignore', 'inherit', 'pipe', 'ipc'],
-    execArgv: [],
+    execArgv: smallNursery,
   });
   let complaint = '';
   child.stderr?.on('data', (text: Buffer) => {
