@@ -83,7 +83,7 @@ export type Unlabelled = v.InferOutput<typeof unlabelledSchema>;
 const usedSchema = v.object({
   /** Number of the sorter that is in use now; null where it was only looked at. */
   number: v.nullable(v.number()),
-  /** Newest stored messages it was tried on. */
+  /** Newest stored messages it was tried on; none where it is put to use. */
   looked: v.number(),
   changes: v.array(
     v.object({

@@ -75,7 +75,10 @@ export async function putLabels(
 /** Takes back what a person said of a message. */
 export const removeLabel = (db: Executor, key: string) => db.delete(label).where(eq(label.messageId, key));
 
-/** What people said of a mailbox’s messages, the newest first. */
+/** More labels teach little, and training on them would take longer than a message may. */
+const mostLabels = 2000;
+
+/** What people said of a mailbox’s newest messages, the newest first. */
 export async function listLabels(db: Executor, mailboxId: string) {
   const rows = await db
     .select({
@@ -91,7 +94,8 @@ export async function listLabels(db: Executor, mailboxId: string) {
     .from(label)
     .innerJoin(message, eq(message.id, label.messageId))
     .where(eq(label.mailboxId, mailboxId))
-    .orderBy(desc(label.messageId));
+    .orderBy(desc(label.messageId))
+    .limit(mostLabels);
   return rows.map((row) => ({ ...row, received: row.received.toISOString(), at: row.at.toISOString() }));
 }
 

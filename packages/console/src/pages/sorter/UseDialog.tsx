@@ -24,7 +24,7 @@ export function UseDialog({ mailbox, onClose }: { mailbox: string; onClose(): vo
   const use = useMutation({
     mutationFn: async () => {
       const used = await service.sorting.use({ params });
-      const keys = used.changes.map(({ message }) => message);
+      const keys = (look.data?.changes ?? []).map(({ message }) => message);
       if (again && keys.length > 0) await service.messages.againMany({ body: { keys } });
       return used;
     },

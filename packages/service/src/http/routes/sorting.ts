@@ -58,11 +58,10 @@ export function serveSorting(context: ServeContext): void {
   );
   serveEndpoint(app, db, sortingEndpoints.use, async ({ params, query }, { caller }) => {
     const { head, labels } = await sorterOf(context, params.name);
-    const effect = await effectOf(context, head, labels, ownerOf(caller));
-    if (query.dry === 'true') return { number: null, ...effect };
+    if (query.dry === 'true') return { number: null, ...(await effectOf(context, head, labels, ownerOf(caller))) };
     const named = new Set(labels.map(({ category }) => category));
     if (named.size < 2) throw new YsError('YS-SORTER-TOO-FEW', { mailbox: params.name });
-    return { number: await useSorter(db, head, labels, caller?.name ?? ''), ...effect };
+    return { number: await useSorter(db, head, labels, caller?.name ?? ''), looked: 0, changes: [] };
   });
 }
 
@@ -151,8 +150,8 @@ function isSame(one: readonly Labelled[], other: readonly Labelled[]): boolean {
   return canonicalJson(inOrder(one)) === canonicalJson(inOrder(other));
 }
 
-/** Stored messages a sorter is tried on before it is used. */
-const triedOn = 500;
+/** Stored messages a sorter is tried on before it is used: as many as a thread reads in the time it has for a task. */
+const triedOn = 200;
 
 /** Which stored messages another sorter would give another category. */
 async function effectOf(

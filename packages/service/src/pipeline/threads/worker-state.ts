@@ -87,6 +87,8 @@ export interface SorterInUse {
 
 /** Sorters by what they learned from; null where that is too little. */
 const sorters = new Map<string, LearnedSorter | null>();
+/** One of many labels takes some 20 MB. */
+const maxSorters = 5;
 
 /** The sorter that a mailbox has in use, trained once; null where it has none. */
 export async function sorterOf(
@@ -104,6 +106,7 @@ export async function sorterOf(
   const known = sorters.get(key);
   if (known !== undefined) return known;
   const lesson: Labelled[] = await lessonOf(databaseOf(database).db, inUse.mailboxId, inUse.number);
+  if (sorters.size >= maxSorters) sorters.clear();
   return kept(sorters, key, () => learnSorter(lesson, categories));
 }
 
