@@ -1,5 +1,5 @@
 import * as core from '@yellow-sieve/core';
-import { startModel } from '@yellow-sieve/stand-ins';
+import { modelAt } from './model-at.mjs';
 import { casesIn, ownCases, scorePrompts } from './score.mjs';
 
 // node corpus/prompts/run.mjs [folder of cases] [--model URL] [--verbose]
@@ -7,19 +7,7 @@ import { casesIn, ownCases, scorePrompts } from './score.mjs';
 const args = process.argv.slice(2);
 const url = args.includes('--model') ? args[args.indexOf('--model') + 1] : null;
 const folder = args.find((arg, i) => !arg.startsWith('--') && args[i - 1] !== '--model');
-const standIn = url === null ? await startModel(0) : null;
-const address = url ?? `http://127.0.0.1:${standIn.port}/v1`;
-
-async function ask(request) {
-  const response = await fetch(`${address}/chat/completions`, {
-    method: 'POST',
-    headers: { 'content-type': 'application/json' },
-    body: JSON.stringify(request),
-  });
-  if (!response.ok) return { kind: 'failed', detail: `it answered ${response.status}` };
-  const [choice] = (await response.json()).choices;
-  return { kind: 'answered', content: choice.message.content, complete: choice.finish_reason !== 'length' };
-}
+const { ask, close } = await modelAt(url);
 
 const percent = ({ right, wanted }) => `${((100 * right) / wanted).toFixed(1)} %`.padStart(8);
 function print(title, scores) {
@@ -42,4 +30,4 @@ else {
   print('our own prose', await scorePrompts(ownCases(), { core, ask }));
   print('the same with other names and nouns', await scorePrompts(ownCases({ swapped: true }), { core, ask }));
 }
-await standIn?.close();
+await close();

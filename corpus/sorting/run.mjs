@@ -1,8 +1,21 @@
 // How right a sorter is: learned from a few labels a category of our own mail, the rest judged. With a folder of labelled messages
-// (labels.json with "train" and "test" halves, categories.json with descriptions), the same of those.
+// (labels.json with "train" and "test" halves, categories.json with descriptions), the same of those; and what a model (the stand-in, or
+// the one at --model URL) makes of them by the descriptions alone, and of what the labels leave open.
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { judge, learnSorter, noneOfThese, readMessage, seenOf, usualThreshold } from '@yellow-sieve/core';
+import {
+  compileMailbox,
+  judge,
+  learnSorter,
+  noFacts,
+  noneOfThese,
+  readMessage,
+  seenOf,
+  sortReading,
+  untilAnswered,
+  usualThreshold,
+} from '@yellow-sieve/core';
+import { modelAt } from '../prompts/model-at.mjs';
 
 const own = readFileSync(new URL('messages.txt', import.meta.url), 'utf8')
   .split('\n')
@@ -68,14 +81,49 @@ for (const count of [3, 6, 12]) {
   show(`ours, ${count} labels a category`, sums);
 }
 
-const folder = process.argv[2];
+/** A message sorted, with the model asked for what nothing else tells. */
+const sortAsking = (reading, mailbox, learned, { ask }) =>
+  untilAnswered(
+    (answers) => {
+      const sorted = sortReading(reading, mailbox, { ...noFacts, answers, sorter: { learned } });
+      return sorted.kind === 'wants' ? { kind: 'wants', wants: [sorted.want] } : { kind: 'sorted', ...sorted };
+    },
+    async (wants) =>
+      Object.fromEntries(await Promise.all(wants.map(async ({ digest, request }) => [digest, await ask(request)]))),
+  );
+
+const args = process.argv.slice(2);
+const url = args.includes('--model') ? args[args.indexOf('--model') + 1] : null;
+const folder = args.find((arg, i) => !arg.startsWith('--') && args[i - 1] !== '--model');
 if (folder) {
   const halves = JSON.parse(readFileSync(join(folder, 'labels.json'), 'utf8'));
   const about = JSON.parse(readFileSync(join(folder, 'categories.json'), 'utf8'));
   const all = [];
-  for (const [file, { category, half }] of Object.entries(halves))
-    all.push({ category, half, seen: seenOf(await readMessage(readFileSync(join(folder, file)))) });
+  for (const [file, { category, half }] of Object.entries(halves)) {
+    const reading = await readMessage(readFileSync(join(folder, file)));
+    all.push({ file, category, half, reading, seen: seenOf(reading) });
+  }
   const of = (wanted) => all.filter(({ half }) => half === wanted);
   const categories = Object.entries(about).map(([category, words]) => ({ category, about: words }));
   show(folder, score(of('train'), of('test'), categories));
+  const model = await modelAt(url);
+  const mailbox = compileMailbox(
+    { mailbox: 'box', addresses: ['box@desk.example'], sieves: [], sorter: { categories } },
+    new Map(),
+  );
+  const ways = { 'descriptions alone': null, 'labels, then descriptions': learnSorter(of('train'), categories) };
+  for (const [way, learned] of Object.entries(ways)) {
+    const judged = [];
+    for (const one of of('test')) judged.push({ one, sorted: await sortAsking(one.reading, mailbox, learned, model) });
+    const name = ({ category }) => category ?? noneOfThese;
+    const given = judged.filter(({ sorted }) => sorted.category !== null);
+    const wrong = given.filter(({ one, sorted }) => sorted.category !== name(one));
+    process.stdout.write(
+      `${way.padEnd(28)} right ${given.length - wrong.length} of ${judged.length}, wrong ${wrong.length}, unsorted ${judged.length - given.length}\n`,
+    );
+    if (args.includes('--verbose'))
+      for (const { one, sorted } of wrong)
+        process.stdout.write(`  ${one.file}: ${sorted.category} (${sorted.by}; ${sorted.quote ?? sorted.why})\n`);
+  }
+  await model.close();
 }

@@ -45,6 +45,8 @@ export const sorterWords = {
   useTitle: 'Use this sorter',
   useHelp:
     'Of {looked} stored messages {count} would change their category, {left} of them have left already. Stored messages stay as they are until they are put through again.',
+  useAsks: 'A model would be asked about {count} of them.',
+  byModel: 'a model chose, by the descriptions',
   useAgain: 'put those through again, so that they go where they belong',
   useSubmit: 'Use it',
   was: 'Was',

@@ -85,6 +85,8 @@ const usedSchema = v.object({
   number: v.nullable(v.number()),
   /** Newest stored messages it was tried on; none where it is put to use. */
   looked: v.number(),
+  /** Of those, how many a model would be asked about first. */
+  asks: v.number(),
   changes: v.array(
     v.object({
       ...headSchema,

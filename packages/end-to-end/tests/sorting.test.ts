@@ -185,3 +185,109 @@ describe('a general address', () => {
     expect(table.map(({ category }) => category)).toContain('none of these');
   });
 });
+
+describe('what only a description tells', () => {
+  const model = { kind: 'model', model: 'stand-in', may_ask: true, timeout_seconds: 2 };
+  const mood = (mood: string) =>
+    fetch(`http://127.0.0.1:${world.model.port}/mood`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify({ mood }),
+    });
+  const danish =
+    'Hej, min nøgle til lågen virker ikke mere, og kortet åbner heller ikke døren til broen. Hvem kan hjælpe?';
+
+  test('is put to a model, which chooses between the categories and says for which words', async () => {
+    await world.client.connections.put({
+      params: { name: 'model' },
+      body: { ...model, url: `http://127.0.0.1:${world.model.port}/v1`, price_per_1000_tokens: 0.5, currency: 'GBP' },
+    });
+    const found = await handled(await feed('Nøgle', danish));
+    expect(found.sorting).toMatchObject({ by: 'described', category: 'gate keys', confidence: null });
+    expect(found.sorting?.quote).toMatch(/nøgle/i);
+    const { items } = await world.client.model.use({ query: {} });
+    expect(items.find(({ sieve }) => sieve === 'mailbox office')).toMatchObject({ rule: 'sorter', asked: 1 });
+  });
+
+  test('waits while the model is down, and goes on by itself; the same is never asked twice', async () => {
+    await mood('fail');
+    const key = await feed('Kort', `${danish} Kortet er nyt.`);
+    await until('it waits for the answer', async () => {
+      const rows = await world.sql<{ wants: number }>('SELECT wants FROM message WHERE id = ?', [key]);
+      return rows[0]?.wants === 1;
+    });
+    expect((await detail(key)).state).toBe('waiting');
+    await mood('well');
+    expect((await handled(key)).category).toBe('gate keys');
+    const asked = () => fetch(`http://127.0.0.1:${world.model.port}/`).then((answer) => answer.json());
+    const before = await asked();
+    await world.client.messages.again({ params: { key }, query: {} });
+    expect((await handled(key)).category).toBe('gate keys');
+    expect(await asked()).toEqual(before);
+  });
+
+  test('costs no more a day than the mailbox says', async () => {
+    const text = readFileSync(demoFile('office', 'office.mailbox.yaml'), 'utf8');
+    const put = (ceiling: number) =>
+      world.client.mailboxes.put({
+        params,
+        body: Buffer.from(text.replace('sorter:\n', `sorter:\n  asking: { ceiling: ${ceiling} }\n`)),
+      });
+    await put(0);
+    const key = await feed('Dør', `${danish} Det haster.`);
+    await until('it is held', async () => {
+      const [row] = await world.sql<{ detail: string | null }>("SELECT detail FROM want WHERE state = 'waiting'");
+      return row?.detail?.includes('ceiling');
+    });
+    await put(10);
+    expect((await handled(key)).category).toBe('gate keys');
+  });
+});
+
+describe('answering in the thread', () => {
+  const mailbox = `mailbox: clerk
+addresses: [clerk@gannetbay.example]
+sieves: []
+otherwise: done
+routes:
+  - to: desks
+    name: received
+    with: { reply: yes, text: "We have your letter “{{ message.subject }}”." }
+`;
+  const write = async (id: string, headers = '', from = 'a.b@moss.example') => {
+    const raw = Buffer.from(
+      `From: ${from}\nSubject: Mast\nMessage-ID: <${id}@moss.example>\n${headers}\nIt is bent.\n`,
+    );
+    const { key } = await world.client.messages.feed({ params: { mailbox: 'clerk' }, body: raw });
+    await handled(key);
+    return key;
+  };
+  const answers = () => world.mail.arrived.filter(({ raw }) => /^Subject: Re: Mast/m.test(raw));
+  const deliveryOf = async (key: string) => (await detail(key)).deliveries[0];
+
+  test('goes to the sender once for each thread, marked as what it is', async () => {
+    await world.client.mailboxes.put({ params: { name: 'clerk' }, body: Buffer.from(mailbox) });
+    await write('1');
+    const [answer] = await until('it is answered', async () => answers().length > 0 && answers());
+    expect(answer?.to).toEqual(['a.b@moss.example']);
+    expect(answer?.raw).toMatch(/^In-Reply-To: <1@moss\.example>/m);
+    expect(answer?.raw).toMatch(/^References: <1@moss\.example>/m);
+    expect(answer?.raw).toMatch(/^Auto-Submitted: auto-replied/m);
+    const second = await write('2', 'In-Reply-To: <1@moss.example>\nReferences: <1@moss.example>\n');
+    expect(await deliveryOf(second)).toMatchObject({
+      state: 'dropped',
+      answer: expect.stringContaining('once in a thread'),
+    });
+    await write('3');
+    await until('another thread has its own', async () => answers().length === 2);
+  });
+
+  test('never to what is automatic or came by a list, and that is no trouble', async () => {
+    const list = await write('4', 'List-Id: <boats.moss.example>\n');
+    expect(await deliveryOf(list)).toMatchObject({ state: 'dropped', answer: expect.stringContaining('by a list') });
+    const absent = await write('5', 'Auto-Submitted: auto-replied\n');
+    expect(await deliveryOf(absent)).toMatchObject({ state: 'dropped', answer: expect.stringContaining('automatic') });
+    expect((await detail(absent)).state).toBe('done');
+    expect(answers()).toHaveLength(2);
+  });
+});

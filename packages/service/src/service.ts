@@ -35,7 +35,7 @@ import { DriftWatch } from './work/drift-lane.js';
 import { jobRound } from './work/job-lane.js';
 import { Lane } from './work/lane.js';
 import { type Lease, LeaseKeeper } from './work/lease-keeper.js';
-import { handleClaimed, messageSlots, outcomesTogether } from './work/message-lane.js';
+import { handleClaimed, type ModelToAsk, messageSlots, outcomesTogether } from './work/message-lane.js';
 
 /** A running service. */
 export interface Service {
@@ -66,8 +66,12 @@ export async function startService(config: Config): Promise<Service> {
   const secrets = Secrets.fromFile(config.keyFile);
   const has = (role: Config['role']) => config.role === 'all' || config.role === role;
   const outgoing = new Outgoing(config.privateTargets);
-  const modelName = async () => (await openModel(database.db, secrets))?.model ?? 'default';
-  const work = has('work') ? startWork(config, database, secrets, outgoing, modelName, log) : null;
+  const model = async (): Promise<ModelToAsk> => {
+    const connection = await openModel(database.db, secrets);
+    return { name: connection?.model ?? 'default', mayAsk: connection?.may_ask === true };
+  };
+  const modelName = async () => (await model()).name;
+  const work = has('work') ? startWork(config, database, secrets, outgoing, model, log) : null;
   const onward = () => work?.nudge();
   const intake: Intake = { db: database.db, queue: commitQueue(database), limit: config.messageLimit };
   const web = has('web')
@@ -128,7 +132,7 @@ function startWork(
   { db }: DatabaseHandle,
   secrets: Secrets,
   outgoing: Outgoing,
-  modelName: () => Promise<string>,
+  model: () => Promise<ModelToAsk>,
   log: Logger,
 ): Work {
   const worker = uuid();
@@ -147,9 +151,11 @@ function startWork(
   };
   const shared = { db, secrets, outgoing, worker, leaseSeconds, log, onward: nudge };
   const commits = outcomesTogether(db);
-  const messages = { ...shared, databaseUrl, pool, threads, modelName, commits, leases: leases.messages };
+  const modelName = async () => (await model()).name;
+  const messages = { ...shared, databaseUrl, pool, threads, model, commits, leases: leases.messages };
   const jobs = {
     ...messages,
+    modelName,
     comparer: pool,
     estimateAsks: async (asks: Parameters<JobTools['estimateAsks']>[0]) =>
       estimateAsks(db, await openModel(db, secrets), asks),

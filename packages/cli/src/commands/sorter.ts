@@ -80,13 +80,14 @@ export const sorterUse: Command = {
   examples: ['yellow-sieve sorter use office --dry', 'yellow-sieve sorter use office --yes'],
   async run({ args: [name = ''], options, client, confirm, tell }) {
     const params = { name };
-    const { looked, changes } = await client().sorting.use({ params, query: { dry: 'true' } });
+    const { looked, asks, changes } = await client().sorting.use({ params, query: { dry: 'true' } });
     const left = changes.filter((one) => one.left).length;
     const lines = changes.map(
       ({ subject, was, will }) => `${subject ?? ''}: ${was ?? 'unsorted'} → ${will ?? 'unsorted'}`,
     );
-    const said = `Of ${looked} stored messages ${changes.length} would change their category, ${left} of them have left already.`;
-    if (options.dry === true) return { kind: 'text', text: [...lines, said].join('\n'), json: { looked, changes } };
+    const said = `Of ${looked} stored messages ${changes.length} would change their category, ${left} of them have left already.${asks > 0 ? ` A model would be asked about ${asks}.` : ''}`;
+    if (options.dry === true)
+      return { kind: 'text', text: [...lines, said].join('\n'), json: { looked, asks, changes } };
     tell([...lines, said].join('\n'));
     if (options.yes !== true && !(await confirm(`Use this sorter for ${name}?`)))
       return { kind: 'text', text: 'Nothing was changed.', json: { number: null }, exit: 1 };

@@ -99,14 +99,15 @@ function compileSorter({ sorter }: MailboxSource, compiler: ConditionCompiler): 
   if (!sorter) return null;
   const { report } = compiler;
   const names = sorter.categories.map(({ category }) => category);
-  const categories = sorter.categories.map(({ category, when }, i) => {
+  const categories = sorter.categories.map(({ category, when, about }, i) => {
     const path = ['sorter', 'categories', i, 'category'];
     if (isReserved(category)) report.add('YS-SORTER-RESERVED', path, { category });
     if (names.indexOf(category) < i) report.add('YS-SORTER-TWICE', path, { category });
     return {
       category,
+      about,
       when: when ? compileCondition(when, ['sorter', 'categories', i, 'when'], compiler) : null,
     };
   });
-  return { categories, threshold: sorter.threshold ?? usualThreshold };
+  return { categories, threshold: sorter.threshold ?? usualThreshold, asksModel: sorter.ask_model ?? true };
 }

@@ -15,7 +15,7 @@ import {
   unstored,
   type Verdict,
 } from '../sieve/index.js';
-import { type Sorted, type SorterFacts, sortMessage } from '../sorting/index.js';
+import { type Sorted, type SorterFacts, type SortResult, sortMessage } from '../sorting/index.js';
 import type { CompiledMailbox } from './compile-mailbox.js';
 
 /** What a mailbox makes of a message: its verdict, and the record when a sieve took it. */
@@ -48,7 +48,9 @@ export function handleMessage(
   const scene = messageScene(reading, arrival, null);
   const screened = screen(mailbox.accept, scene);
   if (screened) return ended('skipped', screened, null);
-  const sorted = sortIn(mailbox, facts.sorter, scene);
+  const sorted = sortIn(mailbox, facts, scene);
+  if (sorted && 'kind' in sorted)
+    return { kind: 'wants', wants: [{ ...sorted.want, sieve: sorterName(mailbox.name) }] };
   const sortedScene = { ...messageScene(reading, arrival, sorted?.category ?? null), owner: ownerOf(mailbox, sorted) };
   const hits = mailbox.routes.map((route) => hitRoute(route, `mailbox ${mailbox.name}`, sortedScene));
   if (sorted && sorted.category === null)
@@ -81,15 +83,18 @@ const ownerOf = ({ source }: CompiledMailbox, sorted: Sorted | null): string | n
 export function sortReading(
   reading: Reading,
   mailbox: CompiledMailbox,
-  facts: SorterFacts,
+  facts: MailboxFacts,
   arrived: Arrival = unstored(reading),
-): Sorted | null {
+): SortResult | null {
   const arrival = { ...arrived, trusted: mailbox.source.trusted_servers ?? [] };
   return sortIn(mailbox, facts, messageScene(reading, arrival, null));
 }
 
-const sortIn = ({ sorter }: CompiledMailbox, facts: SorterFacts = { learned: null }, scene: Scene): Sorted | null =>
-  sorter && sortMessage(sorter, facts, scene);
+const sortIn = ({ sorter }: CompiledMailbox, facts: MailboxFacts, scene: Scene): SortResult | null =>
+  sorter && sortMessage(sorter, facts.sorter ?? { learned: null }, facts, scene);
+
+/** What a mailbox’s sorter asks counts under this name. */
+export const sorterName = (mailbox: string): string => `mailbox ${mailbox}`;
 
 /** The first sieve whose acceptance holds, else the mailbox's `otherwise`. */
 function pick(mailbox: CompiledMailbox, scene: Scene): CompiledSieve | Reason {

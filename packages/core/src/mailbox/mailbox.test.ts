@@ -109,7 +109,7 @@ describe('a mailbox', () => {
 
   test('what only labels could decide was not tried without them, and that is said', async () => {
     const { reasons } = await handle('From: a@b.example', {
-      sorter: { categories: [...source.sorter.categories, { category: 'noise', about: 'What is too loud' }] },
+      sorter: { categories: [...source.sorter.categories, { category: 'noise' }] },
     });
     expect(reasons[0]?.text).toContain('“noise” was not tried');
   });

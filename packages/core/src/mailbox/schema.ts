@@ -2,10 +2,11 @@ import * as v from 'valibot';
 import { conditionSchema } from '../conditions/index.js';
 import { closed } from '../files/index.js';
 import { routeSchema } from '../routing/index.js';
+import { askingSchema } from '../rules/index.js';
 
 const category = closed({
   category: v.pipe(v.string(), v.minLength(1), v.maxLength(60)),
-  /** What the category is, for people. */
+  /** What the category is, for people, and for a model that judges by it. */
   about: v.optional(v.string()),
   when: v.optional(conditionSchema),
   /** Who looks after it: an address that routes can name. */
@@ -19,6 +20,9 @@ const sorter = closed({
   categories: v.pipe(v.array(category), v.maxLength(100)),
   threshold: v.optional(v.pipe(v.number(), v.minValue(0), v.maxValue(1))),
   otherwise: v.optional(v.picklist(['unsorted'])),
+  /** Whether what conditions and labels leave open goes to a model, with the descriptions; it does where there is one. */
+  ask_model: v.optional(v.boolean()),
+  asking: v.optional(askingSchema),
 });
 
 /** The mailbox file, `*.mailbox.yaml`. `@domain.example` among the addresses takes everything for that domain. */

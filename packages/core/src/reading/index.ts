@@ -1,3 +1,4 @@
+export { type Answering, answeringOf } from './answering.js';
 export { sameness } from './content-digest.js';
 export * from './language.js';
 export { linesOf } from './lines.js';

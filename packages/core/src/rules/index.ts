@@ -37,5 +37,6 @@ export const asksModel = (kind: string): boolean => ruleKinds[kind]?.asks === tr
 
 export { problemAt } from './finding.js';
 export { isAnswer } from './prompt/answer.js';
+export { askingSchema } from './prompt/asking.js';
 export * from './rule-kind.js';
 export type { TraceEntry } from './traces.js';

@@ -3,7 +3,7 @@ import { conditionSchema } from '../conditions/index.js';
 import { closed } from '../files/index.js';
 import { partsSchema } from '../patterns/index.js';
 import { routeSchema } from '../routing/index.js';
-import { ruleKinds } from '../rules/index.js';
+import { askingSchema, ruleKinds } from '../rules/index.js';
 import { type FieldOptions, valueTypes, zoneSchema } from '../values/index.js';
 import { checkSchema } from './checks/check.js';
 import { expectSchema } from './expected.js';
@@ -75,12 +75,7 @@ export const sieveSchema = closed({
   rules: v.optional(v.array(ruleSchema)),
   checks: v.optional(v.array(checkSchema)),
   /** What asking a model may cost. */
-  asking: v.optional(
-    closed({
-      /** At most so much a day, in the currency of the model’s connection; what would cost more waits. */
-      ceiling: v.optional(v.pipe(v.number(), v.minValue(0))),
-    }),
-  ),
+  asking: v.optional(askingSchema),
   /** What waits for a person though nothing is wrong with it. */
   review: v.optional(
     closed({

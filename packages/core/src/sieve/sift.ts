@@ -1,18 +1,8 @@
 import { canonicalJson, digestOf } from '../canonical-json.js';
 import { say } from '../errors/index.js';
 import { limits as defaultLimits } from '../limits.js';
-import { type Arrival, type Scene, valuesOf } from '../names/index.js';
-import {
-  bodyViews,
-  formOf,
-  isTextPart,
-  type Reading,
-  rangesView,
-  type TextForm,
-  textParts,
-  type View,
-  wholeView,
-} from '../reading/index.js';
+import { type Arrival, type Scene, viewOf } from '../names/index.js';
+import { bodyViews, formOf, type Reading, type View } from '../reading/index.js';
 import { hitRoute } from '../routing/index.js';
 import {
   type Facts,
@@ -26,7 +16,7 @@ import {
   type ShownMessage,
   type TraceEntry,
 } from '../rules/index.js';
-import { type JsonValue, toJson, toText, type Value } from '../values/index.js';
+import { type JsonValue, toJson, type Value } from '../values/index.js';
 import { checkRecord, verdictOf } from './checks/verdict.js';
 import type { CompiledRule, CompiledSieve } from './compile-sieve.js';
 import { DraftRecord, shownValue } from './draft-record.js';
@@ -303,17 +293,6 @@ class Sifting {
       rows: this.draft.rowValues().map((row) => present(row)),
     };
   }
-}
-
-/** A view of a message by its name; null when the message has nothing of that name. */
-function viewOf(name: string, form: TextForm, scene: () => Scene): View | null {
-  if (isTextPart(name)) {
-    const ranges = textParts[name](form);
-    return ranges.length > 0 || name === 'message.body' ? rangesView('message.text', form.text, ranges) : null;
-  }
-  if (name === 'message.text') return wholeView(name, form.text);
-  const values = valuesOf(name, scene());
-  return values.length > 0 ? wholeView(name, values.map(toText).join('\n')) : null;
 }
 
 const jsonOrNull = (value: Value | null | undefined): JsonValue => (value ? toJson(value) : null);

@@ -11,4 +11,12 @@ export {
   type Taught,
 } from './learn.js';
 export { type Seen, seenOf, seenSchema } from './seen.js';
-export { type CompiledSorter, isReserved, type Sorted, type SorterFacts, sortMessage } from './sort.js';
+export {
+  type Asking,
+  type CompiledSorter,
+  isReserved,
+  type Sorted,
+  type SorterFacts,
+  type SortResult,
+  sortMessage,
+} from './sort.js';

@@ -1,5 +1,5 @@
 import type { DestinationColumn, FormEntry } from '@yellow-sieve/contract';
-import type { Line } from '@yellow-sieve/core';
+import type { Answering, Line } from '@yellow-sieve/core';
 import type * as v from 'valibot';
 import type { Database, Executor } from '../database/connect.js';
 import type { Outgoing } from '../outgoing/outgoing.js';
@@ -18,6 +18,10 @@ export interface DeliveryAbout {
   message: string;
   /** When the message was received, in ISO 8601. */
   messageTime: string;
+  /** The route that leads there. */
+  route: string;
+  /** How its sender is answered; known while it is rendered. */
+  answering?: Answering | undefined;
 }
 
 /** A line as it is sent, with what it is. */
@@ -44,7 +48,16 @@ export interface DestinationContext {
  * What goes into the outbox, or why this line cannot be sent. Deliveries of one destination with the same `order` go one
  * after the other, and an older one never overwrites a newer; by default each stands alone.
  */
-type Rendered = { payload: unknown; order?: string } | { refused: string };
+type Rendered =
+  | {
+      payload: unknown;
+      order?: string;
+      /** Of all messages of the mailbox with the same words here only the first has it. */
+      once?: string;
+    }
+  | { refused: string }
+  /** Nothing goes, and that is as it should be. */
+  | { unsent: string };
 
 /** One destination kind: a folder, and one line in the registry. */
 export interface DestinationKind {

@@ -49,7 +49,7 @@ export interface Outcome {
 }
 
 /** What was read of a message, beside its outcome. */
-export type Read = Pick<HandleReply, 'summary' | 'same'>;
+export type Read = Pick<HandleReply, 'summary' | 'same' | 'answering'>;
 
 /**
  * Commits some outcomes: records, revisions, values, route hits, deliveries and the messages' states, in one transaction, and
@@ -113,7 +113,7 @@ const changeOf = ({ summary }: Read, handled: Handled): MessageChange => ({
   lost: 0,
 });
 
-function routedOf({ claimed, handled }: Outcome, trials: ReadonlySet<string>, notBefore: Date | null): Routed {
+function routedOf({ claimed, read, handled }: Outcome, trials: ReadonlySet<string>, notBefore: Date | null): Routed {
   const { outcome, verdict, hits } = handled;
   const onTrial: KeepBack = outcome && trials.has(outcome.sieve) ? 'trial' : null;
   const message: OutboxMessage = {
@@ -124,6 +124,7 @@ function routedOf({ claimed, handled }: Outcome, trials: ReadonlySet<string>, no
     revision: claimed.record.revision + (outcome ? 1 : 0),
     keepBack: claimed.byDraft ? 'draft' : onTrial,
     notBefore,
+    answering: read.answering,
   };
   return { message, verdict, hits };
 }

@@ -1,3 +1,4 @@
+import type { Answering } from '@yellow-sieve/core';
 import { inArray } from 'drizzle-orm';
 import type { Executor } from '../database/connect.js';
 import { type delivery, destination } from '../database/schema.js';
@@ -17,6 +18,8 @@ export interface OutboxMessage {
   keepBack: KeepBack;
   /** Nothing new leaves before; null: at once. */
   notBefore: Date | null;
+  /** How its sender is answered. */
+  answering?: Answering;
 }
 
 export type DeliveryRow = typeof delivery.$inferSelect;

@@ -1,4 +1,4 @@
-import { type Code, canonicalJson, type Line, type RouteHit, say, type Verdict } from '@yellow-sieve/core';
+import { type Code, canonicalJson, digestOf, type Line, type RouteHit, say, type Verdict } from '@yellow-sieve/core';
 import { inArray } from 'drizzle-orm';
 import { v7 as uuid } from 'uuid';
 import type { Executor } from '../database/connect.js';
@@ -6,6 +6,7 @@ import { delivery, routeHit } from '../database/schema.js';
 import { takenOver } from '../database/taken-over.js';
 import { type DeliveryAbout, destinationKinds } from '../destinations/index.js';
 import { type Change, noteChanges } from '../store/change-store.js';
+import { firstOnes } from '../store/first-seen-store.js';
 import { deliveryIdentity } from './identity.js';
 import { type DeliveryRow, type OutboxMessage, type Target, targetsOf } from './outbox-target.js';
 import { dropSuperseded, leaveOver } from './superseded.js';
@@ -84,10 +85,12 @@ async function putDeliveries(
   const going = firing.flatMap(({ message, hit }) =>
     hit.lines.map((line): Going => {
       const identity = deliveryIdentity(message.id, message.mailboxId, hit.route, line.row);
-      const about = { identity, message: message.id, messageTime: message.receivedAt.toISOString() };
+      const { id, receivedAt, answering } = message;
+      const about = { identity, message: id, messageTime: receivedAt.toISOString(), route: hit.route, answering };
       return { message, hit, about, row: line.row, ready: render(targets.get(hit.to), hit, line, about) };
     }),
   );
+  for (const one of going) await keepOnce(tx, one);
   const known = new Map(there.map((row) => [row.identity, row]));
   const settled = going.filter(({ hit, about, ready }) => isThere(known.get(about.identity), hit.to, ready.payload));
   await inPortions(
@@ -171,8 +174,19 @@ function changesOf(
   ];
 }
 
-const stateOf = ({ code }: Ready, { keepBack }: OutboxMessage) =>
-  code !== null ? ('stopped' as const) : keepBack ? ('kept back' as const) : ('waiting' as const);
+function stateOf({ code, unsent }: Ready, { keepBack }: OutboxMessage) {
+  if (unsent) return 'dropped' as const;
+  if (code !== null) return 'stopped' as const;
+  return keepBack ? ('kept back' as const) : ('waiting' as const);
+}
+
+/** What is to go once goes for the first message it is due for; for others it is dropped, and says for which it went. */
+async function keepOnce(tx: Executor, { message: { id, mailboxId }, ready }: Going): Promise<void> {
+  if (ready.once === undefined) return;
+  const firsts = await firstOnes(tx, [{ id, mailboxId, digest: digestOf(`once ${ready.once}`) }]);
+  const first = firsts.get(id) ?? id;
+  if (first !== id) Object.assign(ready, { unsent: true, answer: say('YS-DELIVERY-ONCE', { message: first }) });
+}
 
 function isThere(known: DeliveryRow | undefined, to: string, payload: unknown): boolean {
   if (known?.state !== 'delivered' || known.destination !== to) return false;
@@ -184,6 +198,8 @@ interface Ready {
   order: string;
   code: Code | null;
   answer: string | null;
+  once?: string;
+  unsent?: boolean;
 }
 
 /** The payload as it is kept; a line that cannot be sent at all is stopped from the start, with the reason. */
@@ -203,6 +219,9 @@ function render(target: Target | undefined, hit: RouteHit, line: Line, about: De
       order: rendered.order?.slice(0, 191) ?? about.identity,
       code: null,
       answer: null,
+      ...(rendered.once === undefined ? {} : { once: rendered.once }),
     };
+  if ('unsent' in rendered)
+    return { payload: line.cells, order: about.identity, code: null, answer: rendered.unsent, unsent: true };
   return { payload: line.cells, order: about.identity, code: 'YS-DELIVERY-REFUSED', answer: rendered.refused };
 }

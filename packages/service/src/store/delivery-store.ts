@@ -118,7 +118,12 @@ export async function getDelivery(db: Executor, id: string) {
 /** What a delivery wrote, and where. @throws YsError YS-NOT-FOUND */
 export async function writtenBy(db: Executor, id: string) {
   const { row } = await deliveryRow(db, id);
-  const about = { identity: row.identity, message: row.messageId, messageTime: row.messageTime.toISOString() };
+  const about = {
+    identity: row.identity,
+    message: row.messageId,
+    messageTime: row.messageTime.toISOString(),
+    route: row.route,
+  };
   return { destination: row.destination, written: row.payload, about };
 }
 

@@ -1,8 +1,17 @@
-import { type CompiledSieve, compileMailbox, compileSieve, digestOf, parseMailbox, YsError } from '@yellow-sieve/core';
+import {
+  type CompiledSieve,
+  compileMailbox,
+  compileSieve,
+  digestOf,
+  parseMailbox,
+  sorterName,
+  YsError,
+} from '@yellow-sieve/core';
 import { and, asc, desc, eq, inArray, isNull, sql } from 'drizzle-orm';
 import { v7 as uuid } from 'uuid';
 import type { Database, Executor } from '../database/connect.js';
 import { mailbox, mailboxAddress, message } from '../database/schema.js';
+import { liftCeiling } from './answer-store.js';
 import { noteSetUp } from './change-store.js';
 import { archivedSieves, liveSieves } from './sieve-store.js';
 import { countsOf } from './tally-store.js';
@@ -142,6 +151,8 @@ export async function putMailbox(db: Database, name: string, source: string): Pr
       id,
       compiled.source.addresses.map((address) => address.toLowerCase()),
     );
+    // A higher ceiling lets go on what waits.
+    await liftCeiling(tx, sorterName(name));
     await noteSetUp(tx, name);
   });
 }

@@ -1,7 +1,7 @@
-import { parseFile } from '@yellow-sieve/core';
+import { parseFile, sorterName } from '@yellow-sieve/core';
 import { and, asc, eq, gte, isNotNull, sql, sum } from 'drizzle-orm';
 import type { Database, Executor } from '../database/connect.js';
-import { messageWant, modelUse, want } from '../database/schema.js';
+import { mailbox, messageWant, modelUse, want } from '../database/schema.js';
 import { findSieve } from './sieve-store.js';
 
 /** A day in UTC, as use is counted by. */
@@ -62,7 +62,7 @@ const maxKept = 500;
 
 /** What a sieve may spend a day, as its live version says; null without a bound. */
 export async function ceilingOf(db: Executor, name: string): Promise<number | null> {
-  const live = await findSieve(db, name);
+  const live = (await findSieve(db, name)) ?? (await mailboxThatAsks(db, name));
   if (!live) return null;
   const known = ceilings.get(live.digest);
   if (known !== undefined) return known;
@@ -72,10 +72,21 @@ export async function ceilingOf(db: Executor, name: string): Promise<number | nu
   return ceiling;
 }
 
-/** What a sieve may spend a day, as its text says; null without a bound. */
+interface Asks {
+  asking?: { ceiling?: number };
+}
+
+/** The mailbox whose sorter asks under a name; null where it is none. */
+async function mailboxThatAsks(db: Executor, name: string): Promise<{ digest: string; source: string } | null> {
+  const rows = await db.select({ name: mailbox.name, digest: mailbox.digest, source: mailbox.source }).from(mailbox);
+  return rows.find((row) => sorterName(row.name) === name) ?? null;
+}
+
+/** What a sieve or a sorter may spend a day, as its text says; null without a bound. */
 export function ceilingIn(source: string): number | null {
-  const { asking } = (parseFile(source).data ?? {}) as { asking?: { ceiling?: number } };
-  return typeof asking?.ceiling === 'number' ? asking.ceiling : null;
+  const { asking = {}, sorter } = (parseFile(source).data ?? {}) as Asks & { sorter?: Asks };
+  const { ceiling } = sorter?.asking ?? asking;
+  return typeof ceiling === 'number' ? ceiling : null;
 }
 
 /** Questions that wait, by what they wait for, with the messages behind them. */

@@ -32,8 +32,8 @@ export interface MessageLaneOptions {
   leases: LeaseKeeper;
   threads: number;
   log: Logger;
-  /** Name of the model that prompt rules address; part of every question's digest. */
-  modelName: () => Promise<string>;
+  /** The model that prompt rules and sorters address. */
+  model: () => Promise<ModelToAsk>;
   /** Called when there may be new deliveries or questions. */
   onward: () => void;
   /** Outcomes that come side by side are committed together. */
@@ -42,6 +42,14 @@ export interface MessageLaneOptions {
 
 export const outcomesTogether = (db: Database): Together<Outcome, boolean> =>
   new Together({ run: (outcomes) => commitOutcomes(db, outcomes), atOnce: 1, most: 50 });
+
+/** The model there is to ask. */
+export interface ModelToAsk {
+  /** Part of every question’s digest; a stand-in name where no model is set up. */
+  name: string;
+  /** Whether there is one, and mail may be shown to it. */
+  mayAsk: boolean;
+}
 
 type MessageRow = typeof message.$inferSelect;
 
@@ -125,7 +133,7 @@ async function withAllTheyNeed(options: MessageLaneOptions, ids: readonly string
     .from(record)
     .where(inArray(record.messageId, [...ids]));
   const recordOf = new Map(records.map((row) => [row.messageId, { key: row.id, revision: row.revision }]));
-  const model = await options.modelName();
+  const model = await options.model();
   const entered = await enteredOf(options.db, ids);
   const answers = await answersOf(options.db, ids);
   const sorted = rows.filter(({ mailboxId }) => hasSorter(mailboxes.get(mailboxId)));
@@ -192,7 +200,7 @@ interface ToHandle {
   claimed: ClaimedMessage;
   mailbox: MailboxRow | undefined;
   sieves: ReadonlyMap<string, LiveSieve>;
-  model: string;
+  model: ModelToAsk;
   entered: Entered | undefined;
   answers: Record<string, KeptAnswer>;
   labelled: { category: string | null } | undefined;
@@ -249,7 +257,7 @@ function taskOf(
   mailbox: MailboxRow,
   sieves: readonly SieveInUse[],
   answers: Record<string, KeptAnswer>,
-  model: string,
+  model: ModelToAsk,
 ): HandleTask {
   return {
     database,
@@ -265,7 +273,8 @@ function taskOf(
       admitted: row.admitted,
     },
     record: { key: claimed.record.key, link: recordLink(claimed.record.key) },
-    model,
+    model: model.name,
+    mayAsk: model.mayAsk,
     answers,
     sorter: mailbox.sorter === null ? null : { mailboxId: mailbox.id, number: mailbox.sorter },
   };
@@ -274,12 +283,12 @@ function taskOf(
 async function commitReply(
   { db, commits }: MessageLaneOptions,
   claimed: ClaimedMessage,
-  { summary, same, result }: HandleReply,
+  { result, ...read }: HandleReply,
   mailbox: MailboxRow,
   sieves: readonly SieveInUse[],
   answers: Record<string, KeptAnswer>,
 ): Promise<void> {
-  if (result.kind === 'wants') return void (await commitWants(db, claimed, { summary, same }, result.wants));
+  if (result.kind === 'wants') return void (await commitWants(db, claimed, read, result.wants));
   const taken = sieves.find(({ name }) => name === result.outcome?.sieve);
   const madeFrom = {
     sieveVersion: taken?.version ?? null,
@@ -289,7 +298,7 @@ async function commitReply(
     answers: Object.keys(answers),
     code: codeVersion,
   };
-  await commits.add({ claimed, read: { summary, same }, handled: result, madeFrom });
+  await commits.add({ claimed, read, handled: result, madeFrom });
 }
 
 /** A worker that ended without a word leaves the claim to run out, and the message is claimed again, or alone. */

@@ -79,7 +79,8 @@ async function tryTogether(options: DeliveringOptions, rows: Batch): Promise<Tri
   }
 }
 
-const aboutOf = ({ identity, messageId, messageTime }: DeliveryRow) => ({
+const aboutOf = ({ identity, messageId, messageTime, route }: DeliveryRow) => ({
+  route,
   identity,
   message: messageId,
   messageTime: messageTime.toISOString(),

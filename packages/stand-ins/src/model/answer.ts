@@ -1,3 +1,4 @@
+import { chooseDescribed, descriptionsOf } from './described.js';
 import { type Found, findFields } from './fields.js';
 import { obey, ordersIn } from './obey.js';
 import { type Asked, type ChatRequest, type Question, readRequest, rowsKey, statedKey } from './request.js';
@@ -37,7 +38,12 @@ function answerQuestion(question: Question): Record<string, unknown> {
 const rowEntry = (row: FoundRow, columns: readonly Asked[], question: Question) =>
   Object.fromEntries(columns.map((asked) => [asked.name, entryOf(asked, row.get(asked.name), question)]));
 
-function entryOf(asked: Asked, found: Found | undefined, { letter }: Question): unknown {
+const chosenOf = (found: Found | null) => (found ? { value: found.value, quote: found.quote } : nothing);
+
+function entryOf(asked: Asked, found: Found | undefined, question: Question): unknown {
+  const { letter } = question;
+  const described = descriptionsOf(asked, question);
+  if (described) return chosenOf(chooseDescribed(asked, described, question));
   if (asked.written) return { value: summaryOf(letter.text), quote: null };
   const one = found ? { value: found.value, quote: found.quote } : nothing;
   if (!asked.many) return one;

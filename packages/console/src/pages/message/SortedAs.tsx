@@ -38,9 +38,9 @@ export function SortedAs({ message }: { message: MessageDetail }) {
     onSuccess: () => queries.invalidateQueries({ queryKey: ['message', key] }),
   });
   if (!sorting) return null;
-  const said = labelled
-    ? fill(say.byPerson, { by: labelled.by })
-    : sorting.confidence !== null && fill(say.bySorter, { percent: Math.round(sorting.confidence * 100) });
+  const { by, confidence } = sorting;
+  const judged = confidence !== null && fill(say.bySorter, { percent: Math.round(confidence * 100) });
+  const said = labelled ? fill(say.byPerson, { by: labelled.by }) : by === 'described' ? say.byModel : judged;
   return (
     <Section title={say.sortedAs} about={<Link to={`/mailboxes/${mailbox}/sorter`}>{say.open}</Link>}>
       <Inside>

@@ -37,6 +37,7 @@ export function UseDialog({ mailbox, onClose }: { mailbox: string; onClose(): vo
     <Dialog title={say.useTitle} isOpen onClose={onClose} wide>
       {error && <Trouble error={error} />}
       {look.data && <Muted>{fill(say.useHelp, { looked: look.data.looked, count: changes.length, left })}</Muted>}
+      {look.data && look.data.asks > 0 && <Muted>{fill(say.useAsks, { count: look.data.asks })}</Muted>}
       {changes.length > 0 && (
         <RuledTable aria-label={say.useTitle}>
           <thead>

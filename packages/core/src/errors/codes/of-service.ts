@@ -140,6 +140,20 @@ export const ofService = {
     sentence:
       'The route says “original: {original}”. It can be “as it is”, which passes the message itself on, or “attached”, which sends it with a text.',
   },
+  'YS-MAIL-REPLY-TO': {
+    status: 422,
+    sentence:
+      'The route says “reply” and “to”. A reply goes to the sender: leave “to” out, or leave “reply” out and write to somebody else.',
+  },
+  'YS-MAIL-REPLY-EMPTY': {
+    status: 422,
+    sentence: 'The route says “reply”, and its “text” is empty. Write what the sender is told.',
+  },
+  'YS-MAIL-NO-REPLY': { status: 422, sentence: 'The sender is not answered, since {why}.' },
+  'YS-DELIVERY-ONCE': {
+    status: 422,
+    sentence: 'It goes once in a thread, and has gone for the message {message}.',
+  },
   'YS-MAIL-SEVERAL': {
     status: 422,
     sentence:

@@ -48,6 +48,7 @@ export const ownTypes = {
   moment: datetime.kind,
   money: amount.kind,
   link: url.kind,
+  oneOf: choice.kind,
 } as const;
 
 /** A text as a value. */

@@ -20,7 +20,7 @@ export const keptAnswer = mysqlTable('kept_answer', {
   complete: boolean('complete').notNull(),
   tokens: int('tokens'),
   /** Which sieve asked first, and by which rule. */
-  sieve: varchar('sieve', { length: 63 }),
+  sieve: varchar('sieve', { length: 80 }),
   rule: varchar('rule', { length: 200 }),
   ms: int('ms'),
   price: decimal('price', { precision: 18, scale: 6 }),
@@ -37,7 +37,7 @@ export const want = mysqlTable(
     attempts: int('attempts').notNull().default(0),
     dueAt: moment('due_at').notNull(),
     detail: text('detail'),
-    sieve: varchar('sieve', { length: 63 }),
+    sieve: varchar('sieve', { length: 80 }),
     rule: varchar('rule', { length: 200 }),
     /** It waits since its sieve has used up what it may cost today. */
     overCeiling: boolean('over_ceiling').notNull().default(false),
@@ -58,7 +58,7 @@ export const modelUse = mysqlTable(
   {
     /** ISO 8601, in UTC. */
     day: varchar('day', { length: 10 }).notNull(),
-    sieve: varchar('sieve', { length: 63 }).notNull(),
+    sieve: varchar('sieve', { length: 80 }).notNull(),
     rule: varchar('rule', { length: 200 }).notNull(),
     /** Empty where the connection states no price. */
     currency: varchar('currency', { length: 3 }).notNull(),

@@ -4,7 +4,7 @@ import nodemailer, { type Transporter } from 'nodemailer';
 import addressparser from 'nodemailer/lib/addressparser/index.js';
 import * as v from 'valibot';
 import { wayOn } from '../../store/message-store.js';
-import type { DestinationContext, DestinationKind, Tried } from '../destination-kind.js';
+import type { DeliveryAbout, DestinationContext, DestinationKind, Tried } from '../destination-kind.js';
 import { attachedOriginal, passedOn } from './original.js';
 
 const entries = { from: v.pipe(v.string(), v.title('From'), v.description('The address it is sent from.')) };
@@ -36,6 +36,8 @@ interface WrittenMail {
   text: string;
   /** The message it is about goes with it. */
   original?: 'attached';
+  /** Message-IDs of the thread it answers in, without brackets; the last is the message it answers. */
+  answers?: string[];
 }
 
 /** The message itself, passed on. */
@@ -44,6 +46,8 @@ interface PassedOn {
   original: 'as it is';
 }
 
+const cellNames = ['to', 'subject', 'text', 'several', 'original', 'reply'] as const;
+
 /** A written message by SMTP, or the message itself. At least once, with a Message-ID that is the same at every try. */
 export const mail: DestinationKind = {
   kind: 'mail',
@@ -51,10 +55,9 @@ export const mail: DestinationKind = {
   about: 'a written message by SMTP, or the message itself passed on',
   entries,
   connection: { kind: 'smtp', entries: connectionEntries },
-  render(line) {
-    const [to, subject, text, several, original] = ['to', 'subject', 'text', 'several', 'original'].map((name) =>
-      textOf(line.cells, name),
-    );
+  render(line, about) {
+    const [to, subject, text, several, original, reply] = cellNames.map((name) => textOf(line.cells, name));
+    if (reply) return renderReply({ reply, to, subject, text, original }, about);
     if (!to) return { refused: say('YS-DELIVERY-REFUSED', { detail: 'the route gives no address in “to”' }) };
     const count = addressparser(to, { flatten: true }).length;
     if (count > 1 && several !== 'yes') return { refused: say('YS-MAIL-SEVERAL', { count }) };
@@ -85,7 +88,8 @@ export const mail: DestinationKind = {
               subject: mail.subject,
               text: mail.text,
               messageId,
-              headers: { 'Auto-Submitted': 'auto-generated', [wayHeader]: way },
+              ...threadOf(mail),
+              headers: { 'Auto-Submitted': mail.answers ? 'auto-replied' : 'auto-generated', [wayHeader]: way },
               ...(mail.original ? { attachments: [await attachedOriginal(about.message, context.db)] } : {}),
               disableFileAccess: true,
               disableUrlAccess: true,
@@ -93,6 +97,43 @@ export const mail: DestinationKind = {
       );
       return { result: 'delivered', answer: String(sent.response) };
     }),
+};
+
+interface Reply {
+  /** The reason for it: for each thread and reason one is sent. `yes` is the route. */
+  reply: string;
+  to: string | undefined;
+  subject: string | undefined;
+  text: string | undefined;
+  original: string | undefined;
+}
+
+/** An answer to the sender in the thread, once for each thread and reason, and never to a machine or list. */
+function renderReply(
+  { reply, to, subject, text, original }: Reply,
+  { answering, message, route }: DeliveryAbout,
+): ReturnType<DestinationKind['render']> {
+  if (to !== undefined) return { refused: say('YS-MAIL-REPLY-TO') };
+  if (!text) return { refused: say('YS-MAIL-REPLY-EMPTY') };
+  if (original && original !== 'attached') return { refused: say('YS-MAIL-ORIGINAL', { original }) };
+  if (!answering || 'refused' in answering)
+    return { unsent: say('YS-MAIL-NO-REPLY', { why: answering?.refused ?? 'it was not read' }) };
+  const written: WrittenMail = {
+    to: answering.to,
+    subject: (subject ?? answering.subject).replace(/\s+/g, ' '),
+    text,
+    answers: answering.references,
+  };
+  return {
+    payload: original ? { ...written, original } : written,
+    once: `${answering.thread ?? message} ${reply === 'yes' || reply === 'true' ? route : reply}`,
+  };
+}
+
+const threadOf = ({ answers = [] }: WrittenMail) => {
+  const ids = answers.map((id) => `<${id}>`);
+  const last = ids.at(-1);
+  return last === undefined ? {} : { inReplyTo: last, references: ids };
 };
 
 /** How a connection is encrypted, in words. */

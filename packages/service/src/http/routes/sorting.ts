@@ -8,6 +8,7 @@ import {
   usualThreshold,
   YsError,
 } from '@yellow-sieve/core';
+import { keptAnswers } from '../../pipeline/compare.js';
 import {
   checkCategory,
   labellable,
@@ -25,6 +26,7 @@ import {
 } from '../../store/label-store.js';
 import { mailboxHead } from '../../store/mailbox-store.js';
 import { messageRow, putThroughAgain } from '../../store/message-store.js';
+import { openModel } from '../../store/model-store.js';
 import { liveSieves } from '../../store/sieve-store.js';
 import type { ServeContext } from '../serve-context.js';
 import { ownerOf, serveEndpoint } from '../serve-endpoint.js';
@@ -61,7 +63,7 @@ export function serveSorting(context: ServeContext): void {
     if (query.dry === 'true') return { number: null, ...(await effectOf(context, head, labels, ownerOf(caller))) };
     const named = new Set(labels.map(({ category }) => category));
     if (named.size < 2) throw new YsError('YS-SORTER-TOO-FEW', { mailbox: params.name });
-    return { number: await useSorter(db, head, labels, caller?.name ?? ''), looked: 0, changes: [] };
+    return { number: await useSorter(db, head, labels, caller?.name ?? ''), looked: 0, asks: 0, changes: [] };
   });
 }
 
@@ -155,7 +157,7 @@ const triedOn = 200;
 
 /** Which stored messages another sorter would give another category. */
 async function effectOf(
-  { db, show }: ServeContext,
+  { db, show, secrets }: ServeContext,
   head: Awaited<ReturnType<typeof mailboxHead>>,
   labels: Labelled[],
   on: string,
@@ -166,26 +168,39 @@ async function effectOf(
     db,
     messages.map(({ key }) => key),
   );
-  const sorted = await show.sortStored(
-    {
-      mailbox: { digest: head.digest, source: head.source },
-      sieves: [...sieves.values()].map(({ name, digest, source }) => ({ name, digest, source })),
-      labels,
-      messages: messages.map(({ key, rawId, recipient, received }) => ({
-        rawId,
-        labelled: labelled.get(key),
-        arrival: { key, mailbox: head.name, recipient, received, trusted: [], admitted: true },
-      })),
-    },
-    on,
+  const connection = await openModel(db, secrets);
+  const task = {
+    mailbox: { digest: head.digest, source: head.source },
+    sieves: [...sieves.values()].map(({ name, digest, source }) => ({ name, digest, source })),
+    labels,
+    model: connection?.model ?? '',
+    mayAsk: connection?.may_ask === true,
+    messages: messages.map(({ key, rawId, recipient, received }) => ({
+      rawId,
+      labelled: labelled.get(key),
+      arrival: { key, mailbox: head.name, recipient, received, trusted: [], admitted: true },
+    })),
+  };
+  const first = await show.sortStored({ ...task, answers: {} }, on);
+  const answers = await keptAnswers(
+    db,
+    first.flatMap(({ asks }) => asks ?? []),
   );
+  const sorted = Object.keys(answers).length === 0 ? first : await show.sortStored({ ...task, answers }, on);
   const changed = messages.flatMap(({ key, subject, from, received, category }, i) => {
-    const { category: will = null, confidence = null } = sorted[i] ?? {};
-    return will === category ? [] : [{ message: key, subject, from, received, was: category, will, confidence }];
+    const { category: will = null, confidence = null, asks = null } = sorted[i] ?? {};
+    // What a model would be asked first is not known to change.
+    return will === category || asks !== null
+      ? []
+      : [{ message: key, subject, from, received, was: category, will, confidence }];
   });
   const left = await withDeliveries(
     db,
     changed.map(({ message }) => message),
   );
-  return { looked: messages.length, changes: changed.map((one) => ({ ...one, left: left.has(one.message) })) };
+  return {
+    looked: messages.length,
+    asks: sorted.filter(({ asks }) => asks !== null).length,
+    changes: changed.map((one) => ({ ...one, left: left.has(one.message) })),
+  };
 }

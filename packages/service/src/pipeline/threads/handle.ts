@@ -1,5 +1,7 @@
 import {
+  type Answering,
   type Arrival,
+  answeringOf,
   type Entered,
   type HandleResult,
   type KeptAnswer,
@@ -33,6 +35,8 @@ export interface HandleTask {
   model: string;
   answers: Record<string, KeptAnswer>;
   entered?: Entered | undefined;
+  /** Whether a sorter may ask the model. */
+  mayAsk: boolean;
   sorter: SorterInUse | null;
   /** What a person said the message is; null is “none of these”. */
   labelled?: { category: string | null } | undefined;
@@ -53,6 +57,8 @@ export interface HandleReply {
   summary: Summary;
   /** Digest of Message-ID and content, which twins share; null without a Message-ID. */
   same: string | null;
+  /** How its sender would be answered. */
+  answering: Answering;
   result: HandleResult;
 }
 
@@ -65,10 +71,10 @@ export async function handle(task: HandleTask): Promise<HandleReply> {
   const examples = await examplesOf(task.database, task.sieves);
   const mailbox = compiledMailbox(task.mailbox, task.sieves);
   const learned = await sorterOf(task.database, task.sorter, mailbox);
-  const sorter = { learned, labelled: task.labelled };
+  const sorter = { learned, labelled: task.labelled, mayAsk: task.mayAsk };
   const facts = { record, answers, model, limits, entered, lookups, examples, sorter };
   const result = await handleKnowing(task.database, reading, mailbox, facts, task.arrival);
-  return { summary: summaryOf(reading), same: sameness(reading), result };
+  return { summary: summaryOf(reading), same: sameness(reading), answering: answeringOf(reading), result };
 }
 
 function summaryOf(reading: Reading): Summary {

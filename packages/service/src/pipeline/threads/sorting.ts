@@ -1,8 +1,10 @@
 import {
   type Arrival,
   crossJudge,
+  type KeptAnswer,
   type Labelled,
   learnSorter,
+  noFacts,
   type Seen,
   seenOf,
   sortReading,
@@ -35,17 +37,24 @@ export interface SortTask {
   mailbox: SourceText;
   sieves: SieveText[];
   labels: Labelled[];
+  model: string;
+  mayAsk: boolean;
+  /** Kept answers to what the sorter would ask. */
+  answers: Record<string, KeptAnswer>;
   messages: { rawId: string; arrival: Arrival; labelled?: { category: string | null } | undefined }[];
 }
 
-/** The category of each and how sure it is, in their order; null is unsorted. */
-export async function sortStored({ database, mailbox, sieves, labels, messages }: SortTask) {
+/** The category of each and how sure it is, in their order; null is unsorted. What would be asked of a model comes as its question’s digest. */
+export async function sortStored(task: SortTask) {
+  const { database, mailbox, sieves, labels, messages, model, mayAsk, answers } = task;
   const compiled = compiledMailbox(mailbox, sieves);
   const learned = learnSorter(labels, compiled.source.sorter?.categories ?? []);
-  const found: { category: string | null; confidence: number | null }[] = [];
+  const found: { category: string | null; confidence: number | null; asks: string | null }[] = [];
   for (const { rawId, arrival, labelled } of messages) {
-    const sorted = sortReading(await readingOf(database, rawId), compiled, { learned, labelled }, arrival);
-    found.push({ category: sorted?.category ?? null, confidence: sorted?.confidence ?? null });
+    const facts = { ...noFacts, model, answers, sorter: { learned, labelled, mayAsk } };
+    const sorted = sortReading(await readingOf(database, rawId), compiled, facts, arrival);
+    if (sorted && 'want' in sorted) found.push({ category: null, confidence: null, asks: sorted.want.digest });
+    else found.push({ category: sorted?.category ?? null, confidence: sorted?.confidence ?? null, asks: null });
   }
   return found;
 }
