@@ -36,7 +36,7 @@ export type CrossItem = v.InferOutput<typeof crossSchema>;
 const sorterSchema = v.object({
   mailbox: v.string(),
   threshold: v.number(),
-  /** In the order of the file, `none of these` last; `sorted` is how many messages of the last 30 days were given it. */
+  /** In the order of the file, `none of these` last; `weeks` is how many messages were given it in each of the last 12 weeks, the oldest first. */
   categories: v.array(
     v.object({
       category: v.string(),
@@ -44,11 +44,11 @@ const sorterSchema = v.object({
       owner: v.nullable(v.string()),
       by_condition: v.boolean(),
       labelled: v.number(),
-      sorted: v.number(),
+      weeks: v.array(v.number()),
     }),
   ),
-  /** Messages of the last 30 days that nobody and nothing could sort. */
-  unsorted: v.number(),
+  /** Messages that nobody and nothing could sort, by week as well. */
+  unsorted: v.array(v.number()),
   /** The sorter in use; null before one was. */
   in_use: v.nullable(v.object({ number: v.number(), by: v.string(), at: momentSchema, labels: v.number() })),
   /** Whether what is in use has learned from just the labels there are now. */

@@ -253,6 +253,10 @@ routes:
   - to: desks
     name: received
     with: { reply: yes, text: "We have your letter “{{ message.subject }}”." }
+  - to: desks
+    name: note
+    when: [message.body, contains, rudder]
+    with: { to: yard@gannetbay.example, subject: "For the yard", text: "Please look.", original: attached }
 `;
   const write = async (id: string, headers = '', from = 'a.b@moss.example') => {
     const raw = Buffer.from(
@@ -289,5 +293,17 @@ routes:
     expect(await deliveryOf(absent)).toMatchObject({ state: 'dropped', answer: expect.stringContaining('automatic') });
     expect((await detail(absent)).state).toBe('done');
     expect(answers()).toHaveLength(2);
+  });
+
+  test('a written text can have the message attached, byte for byte', async () => {
+    const raw = 'From: c@moss.example\nSubject: Help\nMessage-ID: <6@moss.example>\n\nThe rudder is gone.\n';
+    await world.client.messages.feed({ params: { mailbox: 'clerk' }, body: Buffer.from(raw) });
+    const noted = await until('the yard has it', async () =>
+      world.mail.arrived.find(({ to }) => to.includes('yard@gannetbay.example')),
+    );
+    expect(noted.raw).toMatch(/^Subject: For the yard/m);
+    expect(noted.raw).toContain('Content-Type: message/rfc822');
+    const [, part = ''] = noted.raw.split(/Content-Type: message\/rfc822[\s\S]*?\r?\n\r?\n/);
+    expect(part.replaceAll('\r\n', '\n')).toContain(raw.trimEnd());
   });
 });

@@ -40,8 +40,9 @@ async function ofFile(file: string): Promise<Output> {
 async function ofService(name: string, client: Input['client']): Promise<Output> {
   const found = await client().sorting.get({ params: { name } });
   const { in_use: inUse, current, unsorted } = found;
+  const left = unsorted.reduce((sum, count) => sum + count, 0);
   const state = inUse
-    ? `Sorter ${inUse.number} is in use, from ${inUse.labels} labels (${shortTime(inUse.at)}, ${inUse.by})${current ? '' : '; there are others now'}. ${unsorted} messages of the last 30 days are unsorted.`
+    ? `Sorter ${inUse.number} is in use, from ${inUse.labels} labels (${shortTime(inUse.at)}, ${inUse.by})${current ? '' : '; there are others now'}. ${left} messages of the last ${unsorted.length} weeks are unsorted.`
     : 'No sorter is in use yet: label some messages, then `yellow-sieve sorter use`.';
   return tableOf(found.table, found.threshold, found, state);
 }

@@ -24,5 +24,5 @@ const isPressing = ({ key, target }: KeyboardEvent): boolean =>
 const isTyping = (target: EventTarget | null): boolean =>
   target instanceof HTMLElement &&
   target.closest(
-    'input, textarea, select, [contenteditable], [role="dialog"], [role="alertdialog"], [role="listbox"], [role="menu"]',
+    'input:not([type=checkbox]), textarea, select, [contenteditable], [role="dialog"], [role="alertdialog"], [role="listbox"], [role="menu"]',
   ) !== null;

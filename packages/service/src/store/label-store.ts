@@ -145,16 +145,34 @@ export async function useSorter(
   });
 }
 
-/** How many messages of a mailbox were given each category since a day; unsorted ones under null. */
-export async function sortedSince(db: Executor, mailboxId: string, since: Date) {
+const weekMs = 7 * 24 * 3600_000;
+
+/**
+ * How many messages of a mailbox were given each category in each of the last `weeks` weeks, the oldest first; unsorted ones under null. A week ends now.
+ */
+export async function sortedByWeek(
+  db: Executor,
+  mailboxId: string,
+  weeks: number,
+): Promise<Map<string | null, number[]>> {
+  const now = new Date();
+  const since = new Date(now.getTime() - weeks * weekMs);
+  const ago = sql<number>`FLOOR(TIMESTAMPDIFF(SECOND, ${message.receivedAt}, ${now}) / ${weekMs / 1000})`;
   const rows = await db
-    .select({ category: message.category, count: sql<number>`COUNT(*)` })
+    .select({ category: message.category, ago, count: sql<number>`COUNT(*)` })
     .from(message)
     .where(
-      and(eq(message.mailboxId, mailboxId), sql`${message.receivedAt} >= ${since}`, sql`${message.state} <> 'skipped'`),
+      and(eq(message.mailboxId, mailboxId), sql`${message.receivedAt} > ${since}`, sql`${message.state} <> 'skipped'`),
     )
-    .groupBy(message.category);
-  return new Map(rows.map(({ category, count }) => [category, Number(count)]));
+    .groupBy(message.category, ago);
+  const found = new Map<string | null, number[]>();
+  for (const { category, ago, count } of rows) {
+    const counts = found.get(category) ?? Array.from({ length: weeks }, () => 0);
+    const at = Math.min(weeks - 1, Math.max(0, weeks - 1 - Number(ago)));
+    counts[at] = (counts[at] ?? 0) + Number(count);
+    found.set(category, counts);
+  }
+  return found;
 }
 
 /** The newest messages of a mailbox that were taken in, for trying a sorter on. */

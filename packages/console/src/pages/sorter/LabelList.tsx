@@ -8,6 +8,7 @@ import { Button } from '../../parts/Button';
 import { Key } from '../../parts/Key';
 import { Muted } from '../../parts/Page';
 import { Head, Scroll } from '../../parts/Sides';
+import { Tick } from '../../parts/Tick';
 import { Trouble } from '../../parts/Trouble';
 import { useShortcuts } from '../../parts/use-shortcuts';
 import { When } from '../../parts/When';
@@ -21,7 +22,7 @@ import { useLabelling } from './use-labelling';
 
 const Row = styled.li`
   display: grid;
-  grid-template-columns: minmax(0, 1fr) auto;
+  grid-template-columns: auto minmax(0, 1fr) auto;
   gap: 2px 12px;
   padding: 9px 16px;
   border-bottom: 1px solid var(--rule);
@@ -43,7 +44,7 @@ const Labels = styled.div`
   align-items: start;
   gap: 6px;
   &[data-all] {
-    grid-column: 1 / -1;
+    grid-column: 2 / -1;
     padding: 4px 0 2px;
   }
 `;
@@ -104,20 +105,30 @@ export function LabelList({ sorter, chosen, within }: LabelListProps) {
   const current = Math.min(at, open.length - 1);
   const may = useMay('reviewer');
   const labelling = useLabelling(mailbox);
-  const { mutate } = labelling;
+  const { give, tick, ticked } = labelling;
   const shortcuts = useMemo(() => {
     const one = open[current];
     const move = (by: number) => () => setAt(Math.max(0, Math.min(open.length - 1, current + by)));
-    const give = (category: string | null) => () => one && may && mutate({ key: one.message, category });
+    const label = (category: string | null) => () => one && may && give(one.message, category);
     return {
       ArrowDown: move(1),
       ArrowUp: move(-1),
-      ...Object.fromEntries(labelKeys(categories).map(([key, category]) => [key, give(category)])),
+      x: () => one && may && tick(one.message),
+      ...Object.fromEntries(labelKeys(categories).map(([key, category]) => [key, label(category)])),
     };
-  }, [open, current, may, mutate, categories]);
+  }, [open, current, may, give, tick, categories]);
   useShortcuts(shortcuts);
   const row = (one: Labellable, i: number) => (
-    <Message key={one.message} one={one} sorter={sorter} isCurrent={i === current} may={may} onGive={mutate} />
+    <Message
+      key={one.message}
+      one={one}
+      sorter={sorter}
+      isCurrent={i === current}
+      may={may}
+      isTicked={ticked.has(one.message)}
+      onTick={() => tick(one.message)}
+      onGive={(category) => give(one.message, category)}
+    />
   );
   return (
     <Scroll>
@@ -135,6 +146,7 @@ export function LabelList({ sorter, chosen, within }: LabelListProps) {
       <Head>
         <h2>{say.unlabelledTitle}</h2>
         <Muted>{data?.items.length ?? ''}</Muted>
+        {ticked.size > 0 && <Muted>{fill(say.ticked, { count: ticked.size })}</Muted>}
         {may && <Muted>{fill(say.keys, { last: Math.min(9, categories.length - 1) })}</Muted>}
       </Head>
       {data?.items.length === 0 && (
@@ -152,15 +164,24 @@ interface MessageProps {
   sorter: Sorter;
   isCurrent: boolean;
   may: boolean;
-  onGive(label: { key: string; category: string | null }): void;
+  isTicked: boolean;
+  onTick(): void;
+  onGive(category: string | null): void;
 }
 
-function Message({ one, sorter: { categories }, isCurrent, may, onGive }: MessageProps) {
+function Message({ one, sorter: { categories }, isCurrent, may, isTicked, onTick, onGive }: MessageProps) {
   const { message, subject, from, received, said, likely } = one;
   const place = categories.findIndex(({ category }) => category === likely);
   const offered = isCurrent ? categories.map((_, i) => i) : place < 0 ? [] : [place];
   return (
     <Row aria-current={isCurrent || undefined}>
+      {may && (
+        <Tick
+          isSelected={isTicked}
+          onChange={onTick}
+          aria-label={fill(say.tick, { subject: unmasked(subject ?? '') })}
+        />
+      )}
       <p>
         <strong>
           <Link to={`/messages/${message}`}>{unmasked(subject ?? '')}</Link>
@@ -180,7 +201,7 @@ function Message({ one, sorter: { categories }, isCurrent, may, onGive }: Messag
               <Button
                 key={name}
                 aria-label={fill(say.give, { subject: unmasked(subject ?? ''), category: name })}
-                onPress={() => onGive({ key: message, category: key === '0' ? null : name })}
+                onPress={() => onGive(key === '0' ? null : name)}
               >
                 {name} <Key>{key}</Key>
               </Button>

@@ -8,7 +8,7 @@ const categories = (count: number) =>
     owner: null,
     by_condition: false,
     labelled: 0,
-    sorted: 0,
+    weeks: [],
   }));
 
 test('the first nine categories have the keys 1 to 9, none of these has 0', () => {

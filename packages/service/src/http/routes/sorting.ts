@@ -18,7 +18,7 @@ import {
   newestOf,
   putLabels,
   removeLabel,
-  sortedSince,
+  sortedByWeek,
   sorterInUse,
   unlabelledOf,
   useSorter,
@@ -101,14 +101,15 @@ async function sorterOf({ db }: ServeContext, name: string) {
   return { head, sorter, items, labels };
 }
 
-const countedDays = 30;
-const dayMs = 24 * 3600_000;
+/** A quarter of a year: what comes more and what less shows in it. */
+const countedWeeks = 12;
 
 async function describe(context: ServeContext, name: string, on: string) {
   const { db, show } = context;
   const { head, sorter, items, labels } = await sorterOf(context, name);
   const { categories, threshold = usualThreshold } = sorter;
-  const counts = await sortedSince(db, head.id, new Date(Date.now() - countedDays * dayMs));
+  const counts = await sortedByWeek(db, head.id, countedWeeks);
+  const weeksOf = (category: string | null) => counts.get(category) ?? Array.from({ length: countedWeeks }, () => 0);
   const inUse = await sorterInUse(db, head.id, head.sorter);
   const judged = await show.cross({ labels, categories }, on);
   const labelled = (category: string | null) => labels.filter((one) => one.category === category).length;
@@ -122,7 +123,7 @@ async function describe(context: ServeContext, name: string, on: string) {
         owner: owner ?? null,
         by_condition: when !== undefined,
         labelled: labelled(category),
-        sorted: counts.get(category) ?? 0,
+        weeks: weeksOf(category),
       })),
       {
         category: noneOfThese,
@@ -130,10 +131,10 @@ async function describe(context: ServeContext, name: string, on: string) {
         owner: null,
         by_condition: false,
         labelled: labelled(null),
-        sorted: counts.get(noneOfThese) ?? 0,
+        weeks: weeksOf(noneOfThese),
       },
     ],
-    unsorted: counts.get(null) ?? 0,
+    unsorted: weeksOf(null),
     in_use: inUse,
     current: inUse !== null && isSame(await lessonOf(db, head.id, inUse.number), labels),
     table: confusionOf(judged, [...categories.map(({ category }) => category), noneOfThese], threshold),
