@@ -1,5 +1,6 @@
 import { deliveryEndpoints } from './deliveries.js';
 import { driftEndpoints } from './drift.js';
+import { folderEndpoints } from './folders.js';
 import { jobEndpoints } from './jobs.js';
 import { liveEndpoints } from './live.js';
 import { lookupEndpoints } from './lookups.js';
@@ -40,6 +41,7 @@ export const endpoints = {
   model: modelEndpoints,
   jobs: jobEndpoints,
   mailboxes: mailboxEndpoints,
+  folders: folderEndpoints,
   kinds: kindEndpoints,
   destinations: destinationEndpoints,
   connections: connectionEndpoints,

@@ -35,6 +35,7 @@ const countedThing = v.object({
     'samples',
     'waiting deliveries',
     'rows of its sheet',
+    'folders',
     'past deliveries',
   ]),
   count: v.number(),

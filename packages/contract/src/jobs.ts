@@ -23,6 +23,9 @@ const foundEffectSchema: v.GenericSchema<FoundEffect> = v.intersect([
 /** How many records a renaming changed. */
 const renamedSchema = v.object({ renamed: v.number() });
 
+/** How many messages a job took in. */
+const takenSchema = v.object({ taken: v.number() });
+
 /** What was found of one message; a comparison says its subject too. */
 export type Found = MessageEffect & { subject?: string | null };
 const foundSchema: v.GenericSchema<Found> = v.intersect([
@@ -50,13 +53,13 @@ export const jobSchema = v.object({
   started: v.nullable(momentSchema),
   finished: v.nullable(momentSchema),
   /** What it found so far, in numbers. */
-  result: v.nullable(v.union([renamedSchema, foundEffectSchema])),
+  result: v.nullable(v.union([renamedSchema, takenSchema, foundEffectSchema])),
 });
 export type Job = v.InferOutput<typeof jobSchema>;
 
 /** What a job found or did to messages, in numbers; null before that, and for a renaming. */
 export const effectOf = ({ result }: Pick<Job, 'result'>): FoundEffect | null =>
-  result && !('renamed' in result) ? result : null;
+  result && !('renamed' in result) && !('taken' in result) ? result : null;
 
 const params = v.object({ key: keySchema });
 

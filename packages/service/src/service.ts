@@ -71,9 +71,9 @@ export async function startService(config: Config): Promise<Service> {
     return { name: connection?.model ?? 'default', mayAsk: connection?.may_ask === true };
   };
   const modelName = async () => (await model()).name;
-  const work = has('work') ? startWork(config, database, secrets, outgoing, model, log) : null;
-  const onward = () => work?.nudge();
   const intake: Intake = { db: database.db, queue: commitQueue(database), limit: config.messageLimit };
+  const work = has('work') ? startWork(config, database, secrets, outgoing, intake, model, log) : null;
+  const onward = () => work?.nudge();
   const web = has('web')
     ? await startWeb({
         config,
@@ -91,7 +91,7 @@ export async function startService(config: Config): Promise<Service> {
     : null;
   const httpPort = web?.port ?? null;
   const intakes = has('intake')
-    ? await startIntakes({ intake, config, log, onward })
+    ? await startIntakes({ intake, db: database.db, secrets, outgoing, config, log, onward })
     : new Map<string, RunningIntake>();
   const smtpPort = intakes.get(mailPort)?.port ?? null;
   const ownerLink = httpPort === null ? null : await makeOwnerLink(config, database, httpPort);
@@ -132,6 +132,7 @@ function startWork(
   { db }: DatabaseHandle,
   secrets: Secrets,
   outgoing: Outgoing,
+  intake: Intake,
   model: () => Promise<ModelToAsk>,
   log: Logger,
 ): Work {
@@ -155,6 +156,7 @@ function startWork(
   const messages = { ...shared, databaseUrl, pool, threads, model, commits, leases: leases.messages };
   const jobs = {
     ...messages,
+    intake,
     modelName,
     comparer: pool,
     estimateAsks: async (asks: Parameters<JobTools['estimateAsks']>[0]) =>

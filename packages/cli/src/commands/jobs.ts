@@ -45,6 +45,7 @@ export function jobText(job: Job): string {
 
 function resultLines(result: Job['result']): string[] {
   if (!result) return [];
+  if ('taken' in result) return [`  messages  ${result.taken} taken`];
   return 'renamed' in result ? [`  records   ${result.renamed} renamed`] : summaryLines(result);
 }
 

@@ -25,6 +25,23 @@ const sorter = closed({
   asking: v.optional(askingSchema),
 });
 
+/** A folder of a mail server whose messages are taken. */
+const folder = closed({
+  /** A connection of the kind `imap`. */
+  connection: v.string(),
+  folder: v.pipe(v.string(), v.minLength(1), v.maxLength(200)),
+  /** Only messages that nobody has read; all of them where nothing is said. */
+  unread: v.optional(v.boolean()),
+  /** What becomes of a message there once it is taken; it is left as it is where nothing is said. */
+  after: v.optional(
+    v.union([
+      v.picklist(['mark read', 'flag']),
+      closed({ move: v.pipe(v.string(), v.minLength(1), v.maxLength(200)) }),
+    ]),
+  ),
+});
+export type FolderSource = v.InferOutput<typeof folder>;
+
 /** The mailbox file, `*.mailbox.yaml`. `@domain.example` among the addresses takes everything for that domain. */
 export const mailboxSchema = closed({
   mailbox: v.pipe(v.string(), v.regex(/^[a-z0-9][a-z0-9-]{0,62}$/)),
@@ -33,6 +50,7 @@ export const mailboxSchema = closed({
   accept: v.optional(conditionSchema),
   trusted_servers: v.optional(v.array(v.string())),
   sorter: v.optional(sorter),
+  folders: v.optional(v.pipe(v.array(folder), v.maxLength(20))),
   sieves: v.array(v.string()),
   otherwise: v.optional(v.string()),
   routes: v.optional(v.array(routeSchema)),

@@ -67,6 +67,8 @@ export interface DestinationKind {
   readonly about: string;
   /** What is delivered is kept here, and can be downloaded by a secret link. */
   readonly linked?: boolean;
+  /** What goes there is read by people: a message of the past is no news to them. */
+  readonly tells?: boolean;
   /** Valibot entries of the destination file. */
   readonly entries: v.ObjectEntries;
   /** The kind and entries of the connection it needs, or null. */

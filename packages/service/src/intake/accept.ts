@@ -1,7 +1,7 @@
 import type { Readable } from 'node:stream';
 import { YsError } from '@yellow-sieve/core';
 import type { Database } from '../database/connect.js';
-import type { Receipt } from '../store/message-store.js';
+import type { FolderPlace, Receipt } from '../store/message-store.js';
 import { RawWriter } from '../store/raw-store.js';
 import type { CommitQueue } from './commit-queue.js';
 
@@ -17,8 +17,13 @@ export interface Intake {
  * Takes a raw message in from any intake: streams it into the database and commits it with a message per receipt. When
  * this resolves, the message is on disk. A message over the limit, or an empty one, leaves nothing behind.
  */
-export async function acceptMessage(intake: Intake, source: Readable, receipts: readonly Receipt[]): Promise<string[]> {
-  return takeRaw(intake, source, (writer) => intake.queue.add({ writer, receipts }));
+export async function acceptMessage(
+  intake: Intake,
+  source: Readable,
+  receipts: readonly Receipt[],
+  place?: FolderPlace,
+): Promise<string[]> {
+  return takeRaw(intake, source, (writer) => intake.queue.add({ writer, receipts, place }));
 }
 
 /** Streams a raw message into the database; `keep` commits it with whatever it belongs to. */

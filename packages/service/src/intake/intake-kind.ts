@@ -1,6 +1,10 @@
 import type { Logger } from 'pino';
+import type * as v from 'valibot';
 import type { Config } from '../config.js';
+import type { Database } from '../database/connect.js';
 import type { ServeContext } from '../http/serve-context.js';
+import type { Outgoing } from '../outgoing/outgoing.js';
+import type { Secrets } from '../secrets.js';
 import type { Intake } from './accept.js';
 
 /** What an intake that runs by itself is started with. */
@@ -8,6 +12,10 @@ export interface IntakeTools {
   intake: Intake;
   config: Config;
   log: Logger;
+  db: Database;
+  secrets: Secrets;
+  /** The only way to the outside. */
+  outgoing: Outgoing;
   /** To be called after a message was taken. */
   onward: () => void;
 }
@@ -25,6 +33,8 @@ export interface IntakeKind {
   readonly kind: string;
   readonly title: string;
   readonly about: string;
+  /** The kind and entries of the connection it needs, where it needs one. */
+  readonly connection?: { kind: string; entries: v.ObjectEntries };
   /** Starts what listens for mail, or goes and gets it. */
   start?(tools: IntakeTools): Promise<RunningIntake>;
   /** Serves the calls by which mail comes in. */

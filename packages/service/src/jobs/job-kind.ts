@@ -1,8 +1,27 @@
 import type { Estimate, Found, Job } from '@yellow-sieve/contract';
+import type { Intake } from '../intake/accept.js';
+import type { Outgoing } from '../outgoing/outgoing.js';
+import type { Secrets } from '../secrets.js';
 import type { Trying } from '../sieves/publish.js';
+
+/** Thrown by a step that cannot be done now, and will be: the job is gone on with so many seconds later. */
+export class JobLater extends Error {
+  constructor(
+    readonly seconds: number,
+    /** What it waits for, in words; null where that is nobody’s business. */
+    readonly detail: string | null,
+  ) {
+    super('later');
+  }
+}
 
 /** What jobs work with. */
 export interface JobTools extends Trying {
+  intake: Intake;
+  secrets: Secrets;
+  outgoing: Outgoing;
+  /** Called when there may be new messages. */
+  onward: () => void;
   /** Worker threads; a step should give each of them something to do. */
   threads: number;
   /** Puts messages through that this worker holds; resolves when each has its next revision, or waits for a model. */

@@ -40,6 +40,8 @@ export interface OutgoingRequest {
   headers: Record<string, string>;
   /** Sent as JSON. */
   body?: unknown;
+  /** Sent as a form instead. */
+  form?: URLSearchParams;
   /** Milliseconds to wait for the whole answer; 15 seconds when left out. */
   patienceMs?: number;
   /** Bytes of the answer that are read; 1 MB when left out. */
@@ -96,6 +98,7 @@ export class Outgoing {
     url,
     headers,
     body,
+    form,
     patienceMs = usualPatienceMs,
     maxBytes = usualBytes,
   }: OutgoingRequest): Promise<OutgoingAnswer> {
@@ -113,7 +116,7 @@ export class Outgoing {
           ...(body === undefined ? {} : { 'content-type': 'application/json' }),
           ...headers,
         },
-        ...(body === undefined ? {} : { body: JSON.stringify(body) }),
+        ...(form ? { body: form } : body === undefined ? {} : { body: JSON.stringify(body) }),
         dispatcher: this.agent,
         signal: AbortSignal.timeout(patienceMs),
       });

@@ -27,6 +27,8 @@ export interface ClaimedMessage {
   admitted: boolean;
   /** Digest of the record as it was confirmed when the message was taken up; null where nobody had. */
   confirmed: string | null;
+  /** Destinations that may tell people of it; null: all of them. */
+  tells: string[] | null;
   /** True when a draft handles it. */
   byDraft: boolean;
   /** Key the record will have, and its current revision (0 when there is none yet). */
@@ -125,6 +127,7 @@ function routedOf({ claimed, read, handled }: Outcome, trials: ReadonlySet<strin
     keepBack: claimed.byDraft ? 'draft' : onTrial,
     notBefore,
     answering: read.answering,
+    tells: claimed.tells,
   };
   return { message, verdict, hits };
 }

@@ -20,6 +20,8 @@ export interface OutboxMessage {
   notBefore: Date | null;
   /** How its sender is answered. */
   answering?: Answering;
+  /** Destinations that may tell people of it; null: all of them. */
+  tells?: readonly string[] | null;
 }
 
 export type DeliveryRow = typeof delivery.$inferSelect;

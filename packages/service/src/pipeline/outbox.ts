@@ -87,7 +87,13 @@ async function putDeliveries(
       const identity = deliveryIdentity(message.id, message.mailboxId, hit.route, line.row);
       const { id, receivedAt, answering } = message;
       const about = { identity, message: id, messageTime: receivedAt.toISOString(), route: hit.route, answering };
-      return { message, hit, about, row: line.row, ready: render(targets.get(hit.to), hit, line, about) };
+      return {
+        message,
+        hit,
+        about,
+        row: line.row,
+        ready: quieted(render(targets.get(hit.to), hit, line, about), targets.get(hit.to), message),
+      };
     }),
   );
   for (const one of going) await keepOnce(tx, one);
@@ -174,10 +180,10 @@ function changesOf(
   ];
 }
 
-function stateOf({ code, unsent }: Ready, { keepBack }: OutboxMessage) {
+function stateOf({ code, unsent, quiet }: Ready, { keepBack }: OutboxMessage) {
   if (unsent) return 'dropped' as const;
   if (code !== null) return 'stopped' as const;
-  return keepBack ? ('kept back' as const) : ('waiting' as const);
+  return keepBack || quiet ? ('kept back' as const) : ('waiting' as const);
 }
 
 /** What is to go once goes for the first message it is due for; for others it is dropped, and says for which it went. */
@@ -193,6 +199,13 @@ function isThere(known: DeliveryRow | undefined, to: string, payload: unknown): 
   return canonicalJson(known.payload) === canonicalJson(payload);
 }
 
+/** What would tell people of a message of the past is kept back, unless it was said that it may. */
+function quieted(ready: Ready, target: Target | undefined, { tells }: OutboxMessage): Ready {
+  const isNews = !tells || !target || destinationKinds[target.kind]?.tells !== true || tells.includes(target.name);
+  if (isNews || ready.code !== null || ready.unsent) return ready;
+  return { ...ready, quiet: true, answer: say('YS-DELIVERY-QUIET') };
+}
+
 interface Ready {
   payload: unknown;
   order: string;
@@ -200,6 +213,8 @@ interface Ready {
   answer: string | null;
   once?: string;
   unsent?: boolean;
+  /** It would tell people of what is no news to them. */
+  quiet?: boolean;
 }
 
 /** The payload as it is kept; a line that cannot be sent at all is stopped from the start, with the reason. */

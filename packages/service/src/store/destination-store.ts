@@ -11,11 +11,13 @@ import {
   formOf,
   type Standing,
 } from '../destinations/index.js';
+import { intakeKinds } from '../intake/index.js';
 import type { Outgoing } from '../outgoing/outgoing.js';
 import { newSecret } from '../people/secret.js';
 import type { Secrets } from '../secrets.js';
 import { liftCeiling } from './answer-store.js';
 import { noteSetUp } from './change-store.js';
+import { retryFolders } from './folder-store.js';
 import { modelEntries } from './model-store.js';
 
 export type DestinationRow = typeof destination.$inferSelect;
@@ -132,10 +134,11 @@ export async function changeLink(db: Database, name: string, secret: string): Pr
 
 /** What connections of a kind are made of. @throws YsError YS-REQUEST-INVALID where there is no such kind */
 function connectionEntries(kindName: string): v.ObjectEntries {
+  const kinds = [...Object.values(destinationKinds), ...Object.values(intakeKinds)];
   const entries =
     kindName === 'model'
       ? modelEntries
-      : Object.values(destinationKinds).find((kind) => kind.connection?.kind === kindName)?.connection?.entries;
+      : kinds.find(({ connection }) => connection?.kind === kindName)?.connection?.entries;
   if (!entries) throw new YsError('YS-REQUEST-INVALID', { detail: `“${kindName}” is no kind of connection` });
   return entries;
 }
@@ -164,6 +167,7 @@ export async function putConnection(
     .onDuplicateKeyUpdate({ set: values });
   // What could not be asked may be now.
   if (kind === 'model') await liftCeiling(db, null);
+  await retryFolders(db, name);
 }
 
 /** Names the entry that is wrong. What stands in it may be a secret, so only our own sentences are repeated. */

@@ -127,6 +127,7 @@ export async function leaveJob(
   { id, worker }: { id: string; worker: string },
   state: JobRow['state'],
   detail: string | null = null,
+  due = new Date(),
 ): Promise<void> {
   const now = new Date();
   await db
@@ -134,7 +135,8 @@ export async function leaveJob(
     .set({
       state,
       detail,
-      dueAt: now,
+      dueAt: due,
+      lost: 0,
       claimedBy: null,
       claimedUntil: null,
       ...(state === 'waiting' ? {} : { finishedAt: now }),

@@ -13,6 +13,7 @@ import type { Database, Executor } from '../database/connect.js';
 import { mailbox, mailboxAddress, message } from '../database/schema.js';
 import { liftCeiling } from './answer-store.js';
 import { noteSetUp } from './change-store.js';
+import { nameFolders } from './folder-store.js';
 import { archivedSieves, liveSieves } from './sieve-store.js';
 import { countsOf } from './tally-store.js';
 
@@ -153,8 +154,18 @@ export async function putMailbox(db: Database, name: string, source: string): Pr
     );
     // A higher ceiling lets go on what waits.
     await liftCeiling(tx, sorterName(name));
+    await nameFolders(tx, id, compiled.source.folders ?? []);
     await noteSetUp(tx, name);
   });
+}
+
+/** A mailbox by its key, with its addresses; null where it is gone or archived. */
+export async function mailboxById(db: Executor, id: string) {
+  const [row] = await db
+    .select(columns)
+    .from(mailbox)
+    .where(and(eq(mailbox.id, id), isNull(mailbox.archivedAt)));
+  return row ? headOf(db, row) : null;
 }
 
 async function replaceAddresses(tx: Executor, mailboxId: string, addresses: readonly string[]): Promise<void> {

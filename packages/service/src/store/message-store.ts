@@ -5,6 +5,7 @@ import type { Database, DatabaseHandle, Executor } from '../database/connect.js'
 import { runTogether } from '../database/run-together.js';
 import {
   delivery,
+  folderMessage,
   mailbox,
   message,
   messageWant,
@@ -29,12 +30,27 @@ export interface Receipt {
   intake: string;
   /** When it arrived, if not just now. */
   receivedAt?: Date;
+  /** A job takes it in: what arrives now goes before it. */
+  behind?: boolean;
+  /** Destinations that may tell people of it; all, where nothing is said. */
+  tells?: string[] | undefined;
+}
+
+/** Where a message lay that was taken from a folder. */
+export interface FolderPlace {
+  folderId: string;
+  uidvalidity: number;
+  uid: number;
+  /** Whether nothing has to become of it there. */
+  settled: boolean;
 }
 
 /** A raw message that is ready to be committed, and who receives it. */
 export interface Arrived {
   writer: RawWriter;
   receipts: readonly Receipt[];
+  /** Noted with it, so that it is taken from there once. */
+  place?: FolderPlace | undefined;
 }
 
 /**
@@ -48,7 +64,11 @@ export async function storeMessages(
   const rows = arrived.map(({ writer, receipts }) => receipts.map((receipt) => messageRowOf(writer, receipt)));
   const raws = arrived.flatMap(({ writer }) => writer.finish());
   const changes = changeStatement(db, rows.flat().map(arrival));
-  await retryDeadlocks(() => runTogether(together, [...raws, db.insert(message).values(rows.flat()), changes]));
+  const places = arrived.flatMap(({ place }, i) => (place ? [{ ...place, messageId: rows[i]?.[0]?.id ?? null }] : []));
+  const noted = places.length > 0 ? [db.insert(folderMessage).values(places)] : [];
+  // A place that is noted already ends the transaction: somebody else has taken that message.
+  const statements = [...noted, ...raws, db.insert(message).values(rows.flat()), changes];
+  await retryDeadlocks(() => runTogether(together, statements));
   return rows.map((messages) => messages.map(({ id }) => id));
 }
 

@@ -12,6 +12,7 @@ import {
   drift,
   mailbox,
   mailboxAddress,
+  mailFolder,
   message,
   record,
   sample,
@@ -45,17 +46,19 @@ export async function removeMailbox(db: Database, name: string, dry: boolean): P
     .where(and(eq(mailbox.name, name), isNull(mailbox.archivedAt)));
   if (!row) throw new YsError('YS-NOT-FOUND', { what: 'mailbox', name });
   const addresses = await rowsOf(db, mailboxAddress, eq(mailboxAddress.mailboxId, row.id));
+  const folders = await rowsOf(db, mailFolder, and(eq(mailFolder.mailboxId, row.id), eq(mailFolder.named, true)));
   const messages = await rowsOf(db, message, eq(message.mailboxId, row.id));
   const records = await rowsOf(db, record, eq(record.mailboxId, row.id));
   const removal: Removal = {
     outcome: messages > 0 ? 'archived' : 'deleted',
-    goes: present({ what: 'addresses', count: addresses }),
+    goes: present({ what: 'addresses', count: addresses }, { what: 'folders', count: folders }),
     stays: present({ what: 'messages', count: messages }, { what: 'records', count: records }),
   };
   if (!dry)
     await inOne(db, async (tx) => {
       await tx.delete(mailboxAddress).where(eq(mailboxAddress.mailboxId, row.id));
       await tx.delete(drift).where(eq(drift.mailboxId, row.id));
+      await tx.update(mailFolder).set({ named: false }).where(eq(mailFolder.mailboxId, row.id));
       // A message may have come since it was looked at.
       const since = await rowsOf(tx, message, eq(message.mailboxId, row.id));
       if (since > 0) await tx.update(mailbox).set({ archivedAt: new Date() }).where(eq(mailbox.id, row.id));
@@ -184,6 +187,12 @@ export async function removeConnection(db: Database, name: string, dry: boolean)
   const destinations = await db.select().from(destination);
   const users = destinations.filter(({ definition }) => definition.connection === name);
   inUse('connection', name, 'destination', users);
+  const folders = await db
+    .select({ name: mailbox.name })
+    .from(mailFolder)
+    .innerJoin(mailbox, eq(mailbox.id, mailFolder.mailboxId))
+    .where(and(eq(mailFolder.connection, name), eq(mailFolder.named, true)));
+  inUse('connection', name, 'mailbox', folders);
   const models = await rowsOf(db, connection, eq(connection.kind, row.kind));
   const asking = (await listSieves(db)).filter(({ source }) =>
     (compileSieve(source).source.rules ?? []).some(({ kind }) => asksModel(kind)),

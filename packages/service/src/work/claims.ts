@@ -1,10 +1,10 @@
 import { sql } from 'drizzle-orm';
 import type { Database } from '../database/connect.js';
-import type { delivery, job, message, want } from '../database/schema.js';
+import type { delivery, job, mailFolder, message, want } from '../database/schema.js';
 import { retryDeadlocks } from '../database/trouble.js';
 
 /** Tables whose rows are claimed. They share the columns `claimed_by`, `claimed_until` and `lost`. */
-type Claimable = typeof message | typeof delivery | typeof want | typeof job;
+type Claimable = typeof message | typeof delivery | typeof want | typeof job | typeof mailFolder;
 
 export interface ClaimOptions {
   table: Claimable;
@@ -14,6 +14,8 @@ export interface ClaimOptions {
   waiting: ReturnType<typeof sql>;
   /** The same as far as an UPDATE of the table may check it; `waiting` when left out. */
   stillWaiting?: ReturnType<typeof sql>;
+  /** In which order they are taken up; by when they are due where nothing is said. */
+  order?: ReturnType<typeof sql>;
   worker: string;
   max: number;
   leaseSeconds: number;
@@ -48,12 +50,12 @@ async function claim(
   lost: ReturnType<typeof sql>,
   max: number,
 ): Promise<string[]> {
-  const { table, waiting, worker, leaseSeconds } = options;
+  const { table, waiting, worker, leaseSeconds, order = sql`due_at` } = options;
   const key = sql.identifier(options.keyColumn);
   const free = sql`(claimed_by IS NULL OR claimed_until < NOW(3))`;
   const candidates = await rowsOf(
     db,
-    sql`SELECT ${key} AS id FROM ${table} WHERE ${waiting} AND ${free} AND ${lost} ORDER BY due_at LIMIT ${max + minCandidates}`,
+    sql`SELECT ${key} AS id FROM ${table} WHERE ${waiting} AND ${free} AND ${lost} ORDER BY ${order} LIMIT ${max + minCandidates}`,
   );
   const picked = sample(candidates, max);
   if (picked.length === 0) return [];
@@ -65,7 +67,7 @@ async function claim(
   );
   return rowsOf(
     db,
-    sql`SELECT ${key} AS id FROM ${table} WHERE ${key} IN ${picked} AND claimed_by = ${worker} ORDER BY due_at`,
+    sql`SELECT ${key} AS id FROM ${table} WHERE ${key} IN ${picked} AND claimed_by = ${worker} ORDER BY ${order}`,
   );
 }
 

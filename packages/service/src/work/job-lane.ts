@@ -5,7 +5,7 @@ import { sql } from 'drizzle-orm';
 import type { Logger } from 'pino';
 import { job } from '../database/schema.js';
 import { framesOf, troubleName } from '../database/trouble.js';
-import { type JobKind, type JobStand, type JobTools, jobKinds } from '../jobs/index.js';
+import { type JobKind, JobLater, type JobStand, type JobTools, jobKinds } from '../jobs/index.js';
 import { getJob, type JobRow, leaveJob, saveStep, startedJob } from '../store/job-store.js';
 import { type ClaimOptions, claimAlone, claimRows, lostBeforeAlone } from './claims.js';
 import type { LeaseKeeper } from './lease-keeper.js';
@@ -109,7 +109,7 @@ async function deferToLiveMail({ db }: JobLaneOptions): Promise<void> {
   const until = performance.now() + maxDeference;
   while (performance.now() < until) {
     const [rows] = (await db.execute(
-      sql`SELECT id FROM message WHERE state = 'waiting' AND wants = 0 AND due_at <= NOW(3) AND claimed_by IS NULL LIMIT 1`,
+      sql`SELECT id FROM message WHERE state = 'waiting' AND wants = 0 AND behind = 0 AND due_at <= NOW(3) AND claimed_by IS NULL LIMIT 1`,
     )) as unknown as [{ id: string }[]];
     if (rows.length === 0) return;
     await sleep(50);
@@ -118,6 +118,10 @@ async function deferToLiveMail({ db }: JobLaneOptions): Promise<void> {
 
 /** A step that throws is tried again when the claim has run out; after a few times the job is given up, with a reference. */
 async function afterTrouble({ db, worker, log }: JobLaneOptions, id: string, error: unknown): Promise<void> {
+  if (error instanceof JobLater) {
+    const due = new Date(Date.now() + error.seconds * 1000);
+    return leaveJob(db, { id, worker }, 'waiting', error.detail, due);
+  }
   // What a person can mend is said to them, and trying again would not help.
   if (error instanceof YsError) return leaveJob(db, { id, worker }, 'failed', error.message);
   const { lost } = await getJob(db, id);

@@ -150,6 +150,63 @@ export const ofService = {
     sentence: 'The route says “reply”, and its “text” is empty. Write what the sender is told.',
   },
   'YS-MAIL-NO-REPLY': { status: 422, sentence: 'The sender is not answered, since {why}.' },
+  'YS-DELIVERY-QUIET': {
+    status: 422,
+    sentence:
+      'It is kept back, since the message is of the past and was taken in by a job that was not told to tell people. Release it to have it sent after all.',
+  },
+  'YS-FOLDER-LOGIN': {
+    status: 422,
+    sentence:
+      'The mail server refuses the login: {detail}. Correct user, password or permission in the connection “{connection}”.',
+  },
+  'YS-FOLDER-TOKEN': {
+    status: 422,
+    sentence:
+      'The permission to read the mail cannot be renewed: {detail}. Give it again, and put it in the connection “{connection}”.',
+  },
+  'YS-FOLDER-PERMISSION': {
+    status: 422,
+    sentence:
+      'The permission to read the mail ends on {day}. Give it anew before that, and put it in the connection “{connection}”.',
+  },
+  'YS-FOLDER-UNREACHABLE': {
+    status: 422,
+    sentence: 'The mail server {host} cannot be reached: {detail}.',
+  },
+  'YS-FOLDER-CERTIFICATE': {
+    status: 422,
+    sentence:
+      'The certificate of {host} cannot be trusted: {detail}. Have it mended there, or give the certificate of who made it in the connection “{connection}”.',
+  },
+  'YS-FOLDER-TLS': {
+    status: 422,
+    sentence:
+      'The mail server {host} offers no encryption, so no password is sent. Where that is as it should be, say “tls: none” in the connection.',
+  },
+  'YS-FOLDER-GONE': {
+    status: 422,
+    sentence: 'There is no folder “{folder}” on the mail server. It has: {known}.',
+  },
+  'YS-FOLDER-RENUMBERED-JOB': {
+    status: 422,
+    sentence:
+      'The server numbered the messages of “{folder}” anew while they were being taken. Start again: what was taken is not taken twice.',
+  },
+  'YS-FOLDER-UNKNOWN': {
+    status: 404,
+    sentence: 'The mailbox takes nothing from the folder “{folder}” of “{connection}”. Add it first.',
+  },
+  'YS-FOLDER-MOVE': {
+    status: 422,
+    sentence: 'The mail server does not move messages to “{folder}”: {detail}.',
+  },
+  'YS-FOLDER-MESSAGE': { status: 422, sentence: 'Message {uid} of the folder could not be taken: {detail}' },
+  'YS-FOLDER-RENUMBERED': {
+    status: 422,
+    sentence:
+      'The server numbered the messages of this folder anew on {day}. What had been taken was known by its Message-ID and size, and is not taken twice.',
+  },
   'YS-DELIVERY-ONCE': {
     status: 422,
     sentence: 'It goes once in a thread, and has gone for the message {message}.',

@@ -76,13 +76,17 @@ export const message = mysqlTable(
     /** Questions to a model that are still open; the message waits for them without holding a worker. */
     wants: int('wants').notNull().default(0),
     dueAt: moment('due_at').notNull(),
+    /** It comes after what arrives now: a job took it in. */
+    behind: boolean('behind').notNull().default(false),
+    /** Destinations that may tell people of it; null: all of them. A message of the past is no news. */
+    tells: json('tells').$type<string[]>(),
     /** How it is to be put through, when not simply by what is live. */
     through: json('through').$type<Through>(),
     ...claim,
     updatedAt: moment('updated_at').notNull(),
   },
   (t) => [
-    index('message_work').on(t.state, t.wants, t.dueAt),
+    index('message_work').on(t.state, t.wants, t.behind, t.dueAt),
     index('message_of_mailbox').on(t.mailboxId, t.id),
     index('message_of_state').on(t.state, t.id),
     index('message_of_mailbox_state').on(t.mailboxId, t.state, t.id),

@@ -10,6 +10,7 @@ const longestPost = 4000;
 /** A post in a chat room, as JSON to the room's incoming address. At least once; `Idempotency-Key` is the same at every try. */
 export const chat: DestinationKind = {
   kind: 'chat',
+  tells: true,
   title: 'chat',
   about: 'a post in a chat room, as JSON to its incoming address',
   entries: {},

@@ -51,6 +51,7 @@ const cellNames = ['to', 'subject', 'text', 'several', 'original', 'reply'] as c
 /** A written message by SMTP, or the message itself. At least once, with a Message-ID that is the same at every try. */
 export const mail: DestinationKind = {
   kind: 'mail',
+  tells: true,
   title: 'mail',
   about: 'a written message by SMTP, or the message itself passed on',
   entries,
