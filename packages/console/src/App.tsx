@@ -11,6 +11,7 @@ import { words } from './words';
 
 // Each page comes when it is first opened.
 const OverviewPage = lazy(() => import('./pages/overview/OverviewPage'));
+const MailboxPage = lazy(() => import('./pages/mailboxes/MailboxPage'));
 const MailboxesPage = lazy(() => import('./pages/mailboxes/MailboxesPage'));
 const SorterPage = lazy(() => import('./pages/sorter/SorterPage'));
 const WorkbenchesPage = lazy(() => import('./pages/workbench/WorkbenchesPage'));
@@ -41,6 +42,7 @@ export function App() {
           <Route element={<Inside />}>
             <Route index element={<OverviewPage />} />
             <Route path="/mailboxes" element={<MailboxesPage />} />
+            <Route path="/mailboxes/:name" element={<MailboxPage />} />
             <Route path="/mailboxes/:name/sorter" element={<SorterPage />} />
             <Route path="/workbench" element={<WorkbenchesPage />} />
             <Route path="/workbench/:name" element={<WorkbenchPage />} />

@@ -55,6 +55,7 @@ export const words = {
     newest: 'Newest',
     all: 'All',
     none: 'none',
+    usual: 'as usual',
     never: 'never',
     noValue: 'no value',
     unreachable: 'The service does not answer just now. What you see may be old.',

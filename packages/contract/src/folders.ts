@@ -38,6 +38,8 @@ const folderItem = v.object({
   failed: v.number(),
   troubles: v.array(v.string()),
   last_taken: v.nullable(momentSchema),
+  /** The last job of the past day that takes what lies there. */
+  job: v.nullable(v.string()),
 });
 export type FolderItem = v.InferOutput<typeof folderItem>;
 

@@ -258,6 +258,31 @@ export const commands: readonly ListedCommand[] = [
     load: async () => (await import('./remove.js')).mailboxRemove,
   },
   {
+    words: 'folder',
+    about: 'The folders of mail servers that a mailbox takes messages from, and how each is',
+    load: async () => (await import('./folders.js')).folders,
+  },
+  {
+    words: 'folder offered',
+    about: 'The folders that a mail server has',
+    load: async () => (await import('./folders.js')).foldersOffered,
+  },
+  {
+    words: 'folder add',
+    about: 'Have a mailbox watch a folder, from the next message on',
+    load: async () => (await import('./folders.js')).folderAdd,
+  },
+  {
+    words: 'folder take',
+    about: 'Take what lies in a folder, as a job, after showing what there is and where it could go',
+    load: async () => (await import('./folders.js')).folderTake,
+  },
+  {
+    words: 'folder remove',
+    about: 'Have a mailbox watch a folder no longer; what was taken stays',
+    load: async () => (await import('./folders.js')).folderRemove,
+  },
+  {
     words: 'destination',
     about: 'List destinations with the secret links of sheets; with a name, test that one',
     load: async () => (await import('./set-up.js')).destinations,

@@ -83,14 +83,26 @@ export interface TextFieldProps extends AriaTextFieldProps {
   placeholder?: string;
   /** The label stands at the left, so that many of them are short. */
   beside?: boolean;
+  /** What is wrong with what is written, in our own words; null while nothing is. */
+  wrong?: string | null;
   /** What could be written; anything else can be, too. */
   offers?: readonly string[];
 }
 
-export function TextField({ label, help, lines, placeholder = '', offers, beside = false, ...rest }: TextFieldProps) {
+export function TextField({
+  label,
+  help,
+  lines,
+  placeholder = '',
+  offers,
+  beside = false,
+  wrong,
+  ...rest
+}: TextFieldProps) {
   const list = useId();
+  const judged = wrong === undefined ? {} : { isInvalid: wrong !== null, validationBehavior: 'aria' as const };
   return (
-    <Frame $beside={beside} {...rest}>
+    <Frame $beside={beside} {...judged} {...rest}>
       <Label>{label}</Label>
       {lines ? (
         <TextArea rows={lines} placeholder={placeholder} />
@@ -105,7 +117,7 @@ export function TextField({ label, help, lines, placeholder = '', offers, beside
         </datalist>
       )}
       {help && <Text slot="description">{help}</Text>}
-      <Wrong />
+      <Wrong>{wrong ?? undefined}</Wrong>
     </Frame>
   );
 }

@@ -33,6 +33,24 @@ export async function getJob(db: Executor, id: string): Promise<JobRow> {
   return row;
 }
 
+/** The newest job of the past day that takes what lies in a folder; null where there is none. */
+export async function lastBackfill(db: Executor, folderId: string): Promise<string | null> {
+  const since = new Date(Date.now() - 24 * 3600_000);
+  const [row] = await db
+    .select({ id: job.id })
+    .from(job)
+    .where(
+      and(
+        eq(job.kind, 'backfill'),
+        gt(job.createdAt, since),
+        sql`JSON_VALUE(${job.params}, '$.folderId') = ${folderId}`,
+      ),
+    )
+    .orderBy(desc(job.id))
+    .limit(1);
+  return row?.id ?? null;
+}
+
 export interface JobFilter {
   limit: number;
   before?: string | undefined;

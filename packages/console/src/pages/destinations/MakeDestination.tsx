@@ -155,7 +155,7 @@ function Entry({ entry, value, onChange }: { entry: FormEntry; value: string; on
         help={help ?? undefined}
         value={value || (required ? (offers[0] ?? '') : '')}
         options={[
-          ...(required ? [] : [{ key: '', text: words.common.none }]),
+          ...(required ? [] : [{ key: '', text: words.common.usual }]),
           ...offers.map((key) => ({ key, text: key })),
         ]}
         onChange={onChange}

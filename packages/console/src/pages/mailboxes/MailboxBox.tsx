@@ -71,7 +71,9 @@ export function MailboxBox({ mailbox }: { mailbox: MailboxItem }) {
   return (
     <Box aria-label={title}>
       <div>
-        <h2>{title}</h2>
+        <h2>
+          <Link to={`/mailboxes/${name}`}>{title}</Link>
+        </h2>
         {addresses.map((address) => (
           <Address key={address}>{address}</Address>
         ))}
@@ -131,7 +133,7 @@ export function MailboxBox({ mailbox }: { mailbox: MailboxItem }) {
   );
 }
 
-function PutIn({ mailbox }: { mailbox: MailboxItem }) {
+export function PutIn({ mailbox }: { mailbox: MailboxItem }) {
   const [pasting, setPasting] = useState(false);
   const { taking, taken, trouble, upload } = useUpload(mailbox.name);
   return (

@@ -1,6 +1,7 @@
-import { useMutation, useQueryClient } from '@tanstack/react-query';
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { type FormEvent, useState } from 'react';
 import { Form } from 'react-aria-components';
+import { useNavigate } from 'react-router';
 import { Button, InkButton } from '../../parts/Button';
 import { Acts, Dialog } from '../../parts/Dialog';
 import { FormStack } from '../../parts/FormStack';
@@ -9,54 +10,63 @@ import { Trouble } from '../../parts/Trouble';
 import { service } from '../../service';
 import { words } from '../../words';
 import { mailboxWords } from '../../words-set-up';
+import { mailboxesQuery } from '../messages/use-set-up-names';
+import { fileOf, type NewMailbox, proposed, wrongWith } from './new-mailbox';
 
-const empty = { name: '', title: '', addresses: '' };
+const empty: NewMailbox = { title: '', name: null, addresses: null };
 
-/** Makes a mailbox without sieves: what comes in waits for review. */
+/** Makes a mailbox without sieves: name and address follow from the title, until they are written otherwise. */
 export function MakeMailbox({ isOpen, onClose }: { isOpen: boolean; onClose(): void }) {
   const queries = useQueryClient();
-  const [mailbox, setMailbox] = useState(empty);
+  const navigate = useNavigate();
+  const others = useQuery(mailboxesQuery).data?.items ?? [];
+  const [written, setWritten] = useState(empty);
+  const mailbox = proposed(written, others);
+  const wrong = wrongWith(mailbox, others);
   const make = useMutation({
     mutationFn: () => service.mailboxes.put({ params: { name: mailbox.name }, body: fileOf(mailbox) }),
-    onSuccess: async () => {
+    onSuccess: async ({ name }) => {
       await queries.invalidateQueries({ queryKey: ['mailboxes'] });
-      setMailbox(empty);
+      setWritten(empty);
       onClose();
+      void navigate(`/mailboxes/${name}`);
     },
   });
+  const isReady = mailbox.title.trim() !== '' && wrong.name === null && wrong.addresses === null;
   const submit = (event: FormEvent) => {
     event.preventDefault();
-    make.mutate();
+    if (isReady) make.mutate();
   };
   return (
     <Dialog title={mailboxWords.makeTitle} isOpen={isOpen} onClose={onClose}>
       <Form onSubmit={submit}>
         <FormStack>
           <TextField
-            label={mailboxWords.name}
-            help={mailboxWords.nameHelp}
+            label={mailboxWords.titleField}
+            help={mailboxWords.titleHelp}
             isRequired
             autoFocus
-            pattern="[a-z0-9][a-z0-9\-]{0,62}"
-            value={mailbox.name}
-            onChange={(name) => setMailbox({ ...mailbox, name })}
-          />
-          <TextField
-            label={mailboxWords.titleField}
             maxLength={200}
-            value={mailbox.title}
-            onChange={(title) => setMailbox({ ...mailbox, title })}
+            value={written.title}
+            onChange={(title) => setWritten({ ...written, title })}
           />
           <TextField
             label={mailboxWords.addressesField}
-            lines={3}
-            isRequired
+            lines={2}
+            wrong={wrong.addresses}
             value={mailbox.addresses}
-            onChange={(addresses) => setMailbox({ ...mailbox, addresses })}
+            onChange={(addresses) => setWritten({ ...written, addresses })}
+          />
+          <TextField
+            label={mailboxWords.name}
+            help={mailboxWords.nameHelp}
+            wrong={wrong.name}
+            value={mailbox.name}
+            onChange={(name) => setWritten({ ...written, name })}
           />
           {make.error && <Trouble error={make.error} />}
           <Acts>
-            <InkButton type="submit" isPending={make.isPending}>
+            <InkButton type="submit" isPending={make.isPending} isDisabled={!isReady}>
               {mailboxWords.makeSubmit}
             </InkButton>
             <Button onPress={onClose}>{words.common.cancel}</Button>
@@ -65,15 +75,4 @@ export function MakeMailbox({ isOpen, onClose }: { isOpen: boolean; onClose(): v
       </Form>
     </Dialog>
   );
-}
-
-/** The mailbox file; JSON is YAML, too. */
-function fileOf({ name, title, addresses }: typeof empty): Uint8Array {
-  const file = {
-    mailbox: name,
-    ...(title.trim() ? { title: title.trim() } : {}),
-    addresses: addresses.split(/[\s,;]+/).filter(Boolean),
-    sieves: [],
-  };
-  return new TextEncoder().encode(`${JSON.stringify(file, null, 2)}\n`);
 }

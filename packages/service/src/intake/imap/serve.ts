@@ -5,7 +5,7 @@ import type { ServeContext } from '../../http/serve-context.js';
 import { serveEndpoint } from '../../http/serve-endpoint.js';
 import { destinationsByName } from '../../store/destination-names.js';
 import { type FolderRow, folderRow, foldersOf, folderTroubles, knownUids } from '../../store/folder-store.js';
-import { createJob } from '../../store/job-store.js';
+import { createJob, lastBackfill } from '../../store/job-store.js';
 import { getMailbox, mailboxHead, putMailbox } from '../../store/mailbox-store.js';
 import { liveSieves } from '../../store/sieve-store.js';
 import { openImap } from './connection.js';
@@ -88,6 +88,7 @@ async function published({ db }: ServeContext, one: { row: FolderRow; taken: num
     failed,
     troubles: failed > 0 ? await folderTroubles(db, row, 3) : [],
     last_taken: row.lastTakenAt?.toISOString() ?? null,
+    job: await lastBackfill(db, row.id),
   };
 }
 
@@ -112,12 +113,16 @@ async function look(context: ServeContext, name: string, { connection, folder, .
   }
 }
 
+/** Messages at the end of a folder among which the newest is looked for: what was moved in comes last, though it is older. */
+const lastLooked = 200;
+
 async function stateOf({ client }: OpenFolder) {
   const { exists = 0 } = client.mailbox || {};
   const unread = (await client.search({ seen: false }, { uid: true })) || [];
-  const [newest] = exists > 0 ? await client.fetchAll(String(exists), { internalDate: true }) : [];
-  const at = newest?.internalDate;
-  return { messages: exists, unread: unread.length, newest: at ? new Date(at).toISOString() : null };
+  const last = exists > 0 ? await client.fetchAll(`${Math.max(1, exists - lastLooked)}:*`, { internalDate: true }) : [];
+  const days = last.flatMap(({ internalDate }) => (internalDate ? [new Date(internalDate).getTime()] : []));
+  const newest = days.length > 0 ? new Date(Math.max(...days)).toISOString() : null;
+  return { messages: exists, unread: unread.length, newest };
 }
 
 interface NamedRoute {

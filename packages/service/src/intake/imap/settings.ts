@@ -13,6 +13,8 @@ const optional = (title: string, description: string) =>
 /** How a mail server is reached, and how one logs in: with a password, or by a permission that is renewed (OAuth 2). */
 export const imapEntries = {
   host: v.pipe(v.string(), v.title('Mail server')),
+  user: v.pipe(v.string(), v.title('User')),
+  password: v.optional(v.pipe(v.string(), v.title('Password'), v.metadata({ as: 'secret' }))),
   port: v.optional(v.pipe(v.number(), v.title('Port'), v.description('993 when empty; 143 with “starttls”.'))),
   tls: v.optional(
     v.pipe(
@@ -24,8 +26,6 @@ export const imapEntries = {
     ),
   ),
   certificate: optional('Certificate of who made its own', 'In PEM; only where it is none that computers know.'),
-  user: v.pipe(v.string(), v.title('User')),
-  password: v.optional(v.pipe(v.string(), v.title('Password'), v.metadata({ as: 'secret' }))),
   token_address: v.optional(
     v.pipe(
       webAddress,
