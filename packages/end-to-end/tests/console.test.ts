@@ -300,13 +300,15 @@ describe('destinations and mailboxes', () => {
     const { page } = browsing;
     await page.goto(`${world.url}/mailboxes`);
     await page.getByRole('button', { name: 'Make a mailbox' }).click();
-    await page.getByLabel('Name').fill('office');
     await page.getByLabel('Title').fill('Harbour office');
+    await page.getByLabel('Name').fill('office');
     await page.getByLabel('Addresses').fill('office@gannetbay.example\nhello@gannetbay.example');
     await page.getByRole('button', { name: 'Make it' }).click();
+    await page.getByRole('heading', { name: 'Waiting for the first message' }).waitFor();
+    await expectCalm(browsing);
+    await page.getByRole('link', { name: 'All mailboxes' }).click();
     const office = page.getByRole('region', { name: 'Harbour office' });
     await office.getByText('Waiting for the first message').waitFor();
-    await expectCalm(browsing);
     const [chooser] = await Promise.all([
       page.waitForEvent('filechooser'),
       office.getByRole('button', { name: 'Choose .eml files', exact: true }).click(),

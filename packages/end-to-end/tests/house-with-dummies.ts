@@ -74,7 +74,7 @@ export const shelf = {
   },
   {
     registry: 'service/dist/intake/index.js',
-    last: 'paste',
+    last: 'imap',
     name: 'bottle',
     file: 'bottle/bottle.js',
     code: `

@@ -55,7 +55,7 @@ describe('from an empty service to two destinations, with the mouse', () => {
 
   test('a mailbox is made, and three messages put into it', async () => {
     await hands.press(button('Make a mailbox').first());
-    await hands.write(page.getByLabel('Name', { exact: true }), 'gates');
+    await hands.write(page.getByLabel('Title', { exact: true }), 'Gates');
     await hands.write(page.getByLabel('Addresses, one a line'), 'gates@gannetbay.example');
     await hands.press(button('Make it'));
     await hands.files(button('Choose .eml files'), files);
