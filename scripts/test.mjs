@@ -16,7 +16,7 @@ const checks = [
 await main(async () => {
   checkNode();
   installPackages();
-  installDebian({ mariadbd: 'mariadb-server', chromium: 'chromium', dovecot: 'dovecot-imapd' });
+  installDebian({ mariadbd: 'mariadb-server', chromium: 'chromium', dovecot: 'dovecot-imapd', postfix: 'postfix' });
   build();
   const args = process.argv.slice(2);
   if (args.length === 0) {

@@ -1,4 +1,6 @@
+import { once } from 'node:events';
 import { connect as connectTcp } from 'node:net';
+import { connect as connectTls } from 'node:tls';
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import { demoMail, sendRaw, setUpBerths, startWorld, until, type World } from './harness.js';
 
@@ -42,7 +44,67 @@ async function talk(lines: readonly string[]): Promise<string[]> {
   return answers;
 }
 
+/** Has a listener encrypt, and says what it offers then. */
+async function encrypted(port: number, hello: string): Promise<string> {
+  const plain = connectTcp(port, '127.0.0.1');
+  const said = (from: NodeJS.ReadableStream, line: string | null) =>
+    new Promise<string>((resolve) => {
+      from.once('data', (data) => resolve(String(data)));
+      if (line !== null) (from as unknown as NodeJS.WritableStream).write(`${line}\r\n`);
+    });
+  await said(plain, null);
+  expect(await said(plain, hello)).toContain('STARTTLS');
+  expect(await said(plain, 'STARTTLS')).toMatch(/^220/);
+  const secure = connectTls({ socket: plain, rejectUnauthorized: false });
+  await once(secure, 'secureConnect');
+  expect(secure.getProtocol()).toMatch(/^TLSv1\.[23]$/);
+  const offered = await said(secure, hello);
+  secure.destroy();
+  return offered;
+}
+
+/** Sends what follows DATA as it is; returns the answers to it and to a NOOP behind it. */
+async function sendData(body: string): Promise<string> {
+  const socket = connectTcp(world.smtpPort, '127.0.0.1');
+  let heard = '';
+  socket.on('data', (data) => {
+    heard += data.toString();
+  });
+  const says = (what: RegExp) => until(`it says ${what}`, async () => what.test(heard));
+  await says(/^220 /);
+  for (const line of ['EHLO x', 'MAIL FROM:<a@b.example>', 'RCPT TO:<fuel@gannetbay.example>', 'DATA'])
+    socket.write(`${line}\r\n`);
+  await says(/^354 /m);
+  heard = '';
+  socket.write(`${body}\r\n.\r\nNOOP\r\n`);
+  await until('it answered both', async () => heard.split('\r\n').length > 2);
+  socket.destroy();
+  return heard;
+}
+
 describe('the SMTP intake', () => {
+  test('encrypts when asked, with a certificate of its own, and offers what mail servers use', async () => {
+    const offered = await encrypted(world.smtpPort, 'EHLO client');
+    for (const one of ['PIPELINING', '8BITMIME', 'SMTPUTF8', 'ENHANCEDSTATUSCODES', 'SIZE 1500000'])
+      expect(offered).toContain(one);
+  });
+
+  test.each([
+    ['a line feed alone', 'Subject: Smuggled 1\r\n\r\nHello\nthere'],
+    [
+      'a hidden end',
+      'Subject: Smuggled 2\r\n\r\nHello\n.\nMAIL FROM:<x@y.example>\r\nRCPT TO:<fuel@gannetbay.example>',
+    ],
+    ['a hidden end of another kind', 'Subject: Smuggled 3\r\n\r\nHello\n.\r\nMAIL FROM:<x@y.example>'],
+    ['a carriage return alone', 'Subject: Smuggled 4\r\n\r\nHello\rthere'],
+  ])('refuses %s, and takes nothing of it', async (_, body) => {
+    const heard = await sendData(body);
+    expect(heard).toMatch(/^554 .*stands alone/);
+    expect(heard.trim().split('\r\n')).toHaveLength(2);
+    expect(heard).toMatch(/^250 .*$/m);
+    expect(await world.sql("SELECT id FROM message WHERE subject LIKE 'Smuggled%'")).toEqual([]);
+  });
+
   test('announces the limit, refuses unknown recipients and too large a size', async () => {
     const answers = await talk([
       'EHLO client',

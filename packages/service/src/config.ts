@@ -19,6 +19,13 @@ const schema = v.object({
   YELLOW_SIEVE_HOST: v.optional(v.string(), '127.0.0.1'),
   YELLOW_SIEVE_HTTP_PORT: v.optional(port, '7400'),
   YELLOW_SIEVE_SMTP_PORT: v.optional(port, '7425'),
+  /** Where a mail server of the house hands mail over by LMTP; nowhere, where nothing is said. */
+  YELLOW_SIEVE_LMTP_PORT: v.optional(port),
+  /** Certificate and key for STARTTLS, in PEM; the first start makes one of its own where nothing is said. */
+  YELLOW_SIEVE_TLS_CERTIFICATE: v.optional(v.string()),
+  YELLOW_SIEVE_TLS_KEY: v.optional(v.string()),
+  /** Messages a minute from one address; relays are not counted. */
+  YELLOW_SIEVE_MESSAGES_PER_MINUTE: v.optional(count(1), '600'),
   /** Bytes of the largest message that is taken; announced by SMTP. */
   YELLOW_SIEVE_MESSAGE_LIMIT: v.optional(count(1024), String(25 * 1024 * 1024)),
   /** File with the key that seals secrets; made when it is not there. */
@@ -56,6 +63,10 @@ export interface Config {
   host: string;
   httpPort: number;
   smtpPort: number;
+  lmtpPort: number | null;
+  tlsCertificate: string | undefined;
+  tlsKey: string | undefined;
+  messagesPerMinute: number;
   messageLimit: number;
   keyFile: string;
   clientFile: string | undefined;
@@ -93,6 +104,10 @@ export function readConfig(env: NodeJS.ProcessEnv): Config {
     host: o.YELLOW_SIEVE_HOST,
     httpPort: o.YELLOW_SIEVE_HTTP_PORT,
     smtpPort: o.YELLOW_SIEVE_SMTP_PORT,
+    lmtpPort: o.YELLOW_SIEVE_LMTP_PORT ?? null,
+    tlsCertificate: o.YELLOW_SIEVE_TLS_CERTIFICATE,
+    tlsKey: o.YELLOW_SIEVE_TLS_KEY,
+    messagesPerMinute: o.YELLOW_SIEVE_MESSAGES_PER_MINUTE,
     messageLimit: o.YELLOW_SIEVE_MESSAGE_LIMIT,
     keyFile: o.YELLOW_SIEVE_KEY_FILE,
     clientFile: o.YELLOW_SIEVE_CLIENT_FILE,

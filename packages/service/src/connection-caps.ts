@@ -40,7 +40,7 @@ export class ConnectionCaps {
 }
 
 /** One who has an IPv6 address has the 2^64 beside it, too. */
-function placeOf(address: string): string {
+export function placeOf(address: string): string {
   const plain = plainAddress(address);
   return plain.includes(':') ? expanded(plain).slice(0, 4).join(':') : plain;
 }

@@ -155,6 +155,19 @@ export const ofService = {
     sentence:
       'It is kept back, since the message is of the past and was taken in by a job that was not told to tell people. Release it to have it sent after all.',
   },
+  'YS-INTAKE-BARE-LINE': {
+    status: 422,
+    sentence:
+      'The message has a line feed or carriage return that stands alone, so mail servers do not agree where its lines end. Lines end with both.',
+  },
+  'YS-INTAKE-TOO-MANY': {
+    status: 429,
+    sentence: 'Too many messages came from this address within a minute. Try again later.',
+  },
+  'YS-INTAKE-RECIPIENTS': {
+    status: 422,
+    sentence: 'The message has too many recipients. Send the rest separately.',
+  },
   'YS-FOLDER-LOGIN': {
     status: 422,
     sentence:
