@@ -88,6 +88,23 @@ export const sieveEndpoints = {
     params,
     response: v.object({ ...sieveItem.entries, fields: v.array(fieldItem), source: v.string() }),
   },
+  routeSchema: {
+    method: 'GET',
+    path: '/api/v1/sieves/:name/routes/:route/schema',
+    role: 'viewer',
+    summary:
+      'The JSON Schema of what a route writes, known before the first message; events of webhooks name it as their dataschema',
+    params: v.object({ name: nameSchema, route: v.string() }),
+    response: v.record(v.string(), v.unknown()),
+  },
+  routeExample: {
+    method: 'GET',
+    path: '/api/v1/sieves/:name/routes/:route/example',
+    role: 'viewer',
+    summary: 'An example of what a route writes, made from the types of its fields',
+    params: v.object({ name: nameSchema, route: v.string() }),
+    response: v.record(v.string(), v.unknown()),
+  },
   put: {
     method: 'PUT',
     path: '/api/v1/sieves/:name',

@@ -11,6 +11,7 @@ export {
   renameKeys,
   renameValues,
 } from './rename/rename-values.js';
+export { type RouteSchema, routeSchema } from './route-schema.js';
 export * from './schema.js';
 export * from './sift.js';
 export { type WrittenSample, withSamples } from './with-samples.js';

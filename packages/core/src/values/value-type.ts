@@ -82,6 +82,8 @@ export interface ValueType<V extends SingleValue = SingleValue> {
   read(raw: string, options: FieldOptions, context: ReadContext): ReadResult<V>;
   /** How much a raw text looks like one, 0 to 1; quick, to rank places. */
   fit(raw: string, options: FieldOptions, context: ReadContext): number;
+  /** JSON Schema of the JSON form, and one value in it. */
+  readonly json: { schema: Readonly<Record<string, unknown>>; example: JsonValue };
   toJson(value: V): JsonValue;
   /** As plain text, where that is not the JSON form. */
   toText?(value: V): string;

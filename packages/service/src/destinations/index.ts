@@ -5,6 +5,7 @@ import { database } from './database/database.js';
 import type { DestinationKind } from './destination-kind.js';
 import { mail } from './mail/mail.js';
 import { sheet } from './sheet/sheet.js';
+import { webhook } from './webhook/webhook.js';
 
 /** The destination kinds. A new kind is one folder and one line here. */
 export const destinationKinds: Readonly<Record<string, DestinationKind>> = dictionary({
@@ -13,6 +14,7 @@ export const destinationKinds: Readonly<Record<string, DestinationKind>> = dicti
   mail,
   crm,
   chat,
+  webhook,
 });
 
 export * from './destination-kind.js';

@@ -150,6 +150,11 @@ export const ofService = {
     sentence: 'The route says “reply”, and its “text” is empty. Write what the sender is told.',
   },
   'YS-MAIL-NO-REPLY': { status: 422, sentence: 'The sender is not answered, since {why}.' },
+  'YS-WEBHOOK-ELSEWHERE': {
+    status: 422,
+    sentence:
+      'The address answered {status}, which leads elsewhere and is not followed. Put the address that takes events in the connection.',
+  },
   'YS-DELIVERY-QUIET': {
     status: 422,
     sentence:

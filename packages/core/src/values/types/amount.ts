@@ -54,6 +54,14 @@ export const amount = valueType<AmountValue>({
   storage: { holds: 'decimal', digits: 19, scale: 4 },
   read,
   fit: fitByReading({ read }),
+  json: {
+    schema: {
+      type: 'object',
+      properties: { value: { type: 'number' }, currency: { type: 'string' } },
+      required: ['value', 'currency'],
+    },
+    example: { value: 40, currency: 'GBP' },
+  },
   toJson: ({ decimal, currency }) => ({ value: Number(decimal), currency }),
   toText: ({ decimal, currency }) => `${decimal} ${currency}`,
   plain: plainFigure,

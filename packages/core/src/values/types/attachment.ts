@@ -19,6 +19,7 @@ export const attachment = valueType<AttachmentValue>({
   storage: { holds: 'text', longest: 255 },
   read,
   fit: fitByReading({ read }),
+  json: { schema: { type: 'string' }, example: 'plan.pdf' },
   toJson: ({ name }) => name,
   plain: (name) => ({ kind: 'attachment', name }),
   words: true,

@@ -46,6 +46,7 @@ export const choice = valueType<ChoiceValue>({
   storage: { holds: 'text', longest: 255 },
   read,
   fit: fitByReading({ read }),
+  json: { schema: { type: 'string' }, example: 'North' },
   toJson: ({ choice }) => choice,
   words: true,
 });

@@ -103,6 +103,7 @@ export const date = valueType<DateValue>({
   storage: { holds: 'day' },
   read,
   fit: fitByReading({ read }),
+  json: { schema: { type: 'string', format: 'date' }, example: '2026-11-24' },
   toJson: ({ date }) => date,
   measures: { scale: 'day', of: ({ date }) => ({ scale: 'day', day: date, moment: null }) },
   looks: [{ like: /\d/, rank: 4 }],

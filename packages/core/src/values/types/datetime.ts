@@ -38,6 +38,7 @@ export const datetime = valueType<DatetimeValue>({
   storage: { holds: 'moment' },
   read,
   fit: fitByReading({ read }),
+  json: { schema: { type: 'string' }, example: '2026-11-24T09:30:00+00:00' },
   toJson: ({ datetime }) => datetime,
   plain: (text) =>
     /^\d{4}-\d{2}-\d{2}T\d{2}:\d{2}:\d{2}(?:[+-]\d{2}:\d{2}|Z)?$/.test(text)

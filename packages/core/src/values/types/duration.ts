@@ -57,6 +57,7 @@ export const duration = valueType<DurationValue>({
   storage: { holds: 'text', longest: 64 },
   read,
   fit: fitByReading({ read }),
+  json: { schema: { type: 'string', format: 'duration' }, example: 'P3D' },
   toJson: ({ duration }) => duration,
   measures: { scale: 'length', of: ({ duration }) => ({ scale: 'length', duration }) },
 });

@@ -27,6 +27,7 @@ export const email = valueType<EmailValue>({
   storage: { holds: 'text', longest: 320 },
   read,
   fit: fitByReading({ read }),
+  json: { schema: { type: 'string', format: 'email' }, example: 'ann@skerry.example' },
   toJson: ({ address }) => address,
   words: true,
   looks: [{ like: /^\S+@\S+$/, rank: 1 }],

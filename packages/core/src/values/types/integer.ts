@@ -22,6 +22,7 @@ export const integer = valueType<IntegerValue>({
   storage: { holds: 'whole number' },
   read,
   fit: fitByReading({ read }),
+  json: { schema: { type: 'integer' }, example: 3 },
   toJson: ({ decimal }) => Number(decimal),
   toText: ({ decimal }) => decimal,
   plain: plainFigure,

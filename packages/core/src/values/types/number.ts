@@ -92,6 +92,7 @@ export const number = valueType<NumberValue>({
   storage: { holds: 'decimal', digits: 38, scale: 10 },
   read,
   fit: fitByReading({ read }),
+  json: { schema: { type: 'number' }, example: 11.5 },
   toJson: ({ decimal }) => Number(decimal),
   toText: ({ decimal }) => decimal,
   plain: plainFigure,

@@ -47,6 +47,7 @@ export const phone = valueType<PhoneValue>({
     /^\s*(?:\p{L}+[.:]* ?)?[+(]?\d[\d\s()./-]{4,24}(?: ?\p{L}+\.? ?\d+)?\s*$/u.test(raw) && !dated.test(raw.trim())
       ? 1
       : 0,
+  json: { schema: { type: 'string' }, example: '+447700900412' },
   toJson: ({ e164 }) => e164,
   words: true,
   within: { like: /(?<![\p{L}\p{N}+])\+\d[\d ()./-]{6,18}\d/gu, rank: 0 },

@@ -18,6 +18,7 @@ export const text = valueType<TextValue>({
     return { ok: true, value: { kind: 'text', text: trimmed } };
   },
   fit: (raw) => (raw.trim() === '' ? 0 : 1),
+  json: { schema: { type: 'string' }, example: 'Selkie' },
   toJson: ({ text }) => text,
   plain: (text) => (text === '' ? { kind: 'text', text } : null),
   free: true,

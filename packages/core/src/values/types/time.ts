@@ -31,6 +31,7 @@ export const time = valueType<TimeValue>({
   storage: { holds: 'time of day' },
   read,
   fit: fitByReading({ read }),
+  json: { schema: { type: 'string' }, example: '09:30' },
   toJson: ({ time }) => time,
   measures: { scale: 'clock', of: ({ time }) => ({ scale: 'clock', time }) },
   // A full stop alone makes no time: 1.40 is a figure too.

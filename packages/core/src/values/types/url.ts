@@ -29,6 +29,7 @@ export const url = valueType<UrlValue>({
   storage: { holds: 'text', longest: 16_000 },
   read,
   fit: fitByReading({ read }),
+  json: { schema: { type: 'string', format: 'uri' }, example: 'https://gannetbay.example/' },
   toJson: ({ url }) => url,
   words: true,
   link: true,

@@ -37,6 +37,7 @@ export const yesNo = valueType<YesNoValue>({
   storage: { holds: 'flag' },
   read,
   fit: fitByReading({ read }),
+  json: { schema: { type: 'boolean' }, example: true },
   toJson: ({ yes }) => yes,
   toText: ({ yes }) => (yes ? 'yes' : 'no'),
   plain: (text) =>

@@ -1,5 +1,13 @@
 import { type DraftItem, sieveEndpoints, type VersionItem } from '@yellow-sieve/contract';
-import { accuracyOf, type CompiledSieve, compileSieve, editSieve, tryCompileSieve, YsError } from '@yellow-sieve/core';
+import {
+  accuracyOf,
+  type CompiledSieve,
+  compileSieve,
+  editSieve,
+  routeSchema,
+  tryCompileSieve,
+  YsError,
+} from '@yellow-sieve/core';
 import { createTwoFilesPatch, FILE_HEADERS_ONLY } from 'diff';
 import type { EffectParams } from '../../jobs/index.js';
 import { compareAll } from '../../pipeline/compare.js';
@@ -80,6 +88,14 @@ export function serveSieves(context: ServeContext): void {
   serveEndpoint(app, db, sieveEndpoints.get, async ({ params }) => {
     const live = await getSieve(db, params.name);
     return { ...sieveItem(live), fields: fieldsOf(compileSieve(live.source)) };
+  });
+  serveEndpoint(app, db, sieveEndpoints.routeSchema, async ({ params }) => {
+    const { source } = await getSieve(db, params.name);
+    return routeSchema(compileSieve(source), params.route).schema;
+  });
+  serveEndpoint(app, db, sieveEndpoints.routeExample, async ({ params }) => {
+    const { source } = await getSieve(db, params.name);
+    return routeSchema(compileSieve(source), params.route).example;
   });
   serveEndpoint(app, db, sieveEndpoints.put, async ({ params, query, body, match }, { caller }) =>
     sieveItem(
