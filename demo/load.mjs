@@ -33,7 +33,7 @@ function receivedAt(raw) {
 }
 
 /**
- * @param {{ url: string, token: string, smtpPort: number, database: { port: number, password: string }, standIns: { model: number, smtp: number, crm: number, chat: number } }} options
+ * @param {{ url: string, token: string, smtpPort: number, database: { port: number, password: string }, standIns: { model: number, smtp: number, crm: number, chat: number, hook: number, hookSecret: string } }} options
  */
 export async function loadDemo({ url, token, smtpPort, database, standIns }) {
   const client = createClient({ url, token });
@@ -110,6 +110,7 @@ async function connect(client, database, standIns) {
       credentials: { key: 'desk-7f31-gannet' },
     },
     'harbour-chat': { kind: 'chat', url: `http://127.0.0.1:${standIns.chat}/rooms/harbour-master` },
+    'round-planner': { kind: 'webhook', url: `http://127.0.0.1:${standIns.hook}/events`, secret: standIns.hookSecret },
   };
   for (const [name, body] of Object.entries(connections)) await client.connections.put({ params: { name }, body });
 }

@@ -19,6 +19,7 @@ const ports = {
   STAND_IN_MAIL_PORT: portOf('STAND_IN_MAIL_PORT', 7413),
   STAND_IN_CRM_PORT: portOf('STAND_IN_CRM_PORT', 7414),
   STAND_IN_CHAT_PORT: portOf('STAND_IN_CHAT_PORT', 7415),
+  STAND_IN_HOOK_PORT: portOf('STAND_IN_HOOK_PORT', 7416),
 };
 const databasePort = portOf('YELLOW_SIEVE_DATABASE_PORT', 7406);
 
@@ -93,6 +94,7 @@ Yellow Sieve is running.   (Ctrl-C stops all of it; ${fresh} starts over)
   mail to          berths@gannetbay.example, by SMTP at 127.0.0.1:${ports.YELLOW_SIEVE_SMTP_PORT}
   stand-ins        Quayside desk (CRM) http://127.0.0.1:${ports.STAND_IN_CRM_PORT}   chat rooms http://127.0.0.1:${ports.STAND_IN_CHAT_PORT}
                    language model http://127.0.0.1:${ports.STAND_IN_MODEL_PORT}      arrived mail http://127.0.0.1:${ports.STAND_IN_MAIL_PORT}
+                   events http://127.0.0.1:${ports.STAND_IN_HOOK_PORT}
 
 Five things to try:
 

@@ -14,7 +14,7 @@ try {
   const mail = await startMail(port('STAND_IN_SMTP_PORT', 7412), port('STAND_IN_MAIL_PORT', 7413));
   const crm = await startCrm(port('STAND_IN_CRM_PORT', 7414));
   const chat = await startChat(port('STAND_IN_CHAT_PORT', 7415));
-  const hook = await startHook(port('STAND_IN_HOOK_PORT', 7416), process.env.STAND_IN_HOOK_SECRET ?? demoSecret);
+  const hook = await startHook(port('STAND_IN_HOOK_PORT', 7416), demoSecret);
   const ports = {
     model: model.port,
     smtp: mail.smtpPort,
@@ -22,6 +22,7 @@ try {
     crm: crm.port,
     chat: chat.port,
     hook: hook.port,
+    hookSecret: demoSecret,
   };
   process.send?.(ports);
   const all = [model, mail, crm, chat, hook];

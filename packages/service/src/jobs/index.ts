@@ -10,7 +10,6 @@ export const jobKinds: Readonly<Record<string, JobKind>> = dictionary(
   Object.fromEntries([again, backfill, effect, rename].map((kind) => [kind.kind, kind as JobKind])),
 );
 export type { AgainParams } from './again.js';
-export type { BackfillParams } from './backfill.js';
 export type { EffectParams } from './effect.js';
 export { type JobKind, JobLater, type JobStand, type JobTools } from './job-kind.js';
 export type { RenameParams } from './rename.js';

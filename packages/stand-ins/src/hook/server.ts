@@ -3,7 +3,7 @@ import { Webhook } from 'standardwebhooks';
 import { escaped, pagePolicy, standInPage } from '../page.js';
 
 /** An event that came, as it was. */
-export interface Received {
+interface Received {
   id: string;
   type: string;
   body: string;
