@@ -194,6 +194,8 @@ export const messageEndpoints = {
     query: v.object({
       /** When it really arrived, in ISO 8601, for mail of the past; now when left out. */
       received: v.optional(v.pipe(v.string(), v.isoTimestamp())),
+      /** For mail of the past: destinations, with commas between, that may tell people of it; empty for none. It is handled after what comes now. */
+      tells: v.optional(v.string()),
     }),
     body: 'message/rfc822',
     response: v.object({ key: keySchema }),

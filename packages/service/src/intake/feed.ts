@@ -1,6 +1,7 @@
 import type { Readable } from 'node:stream';
 import type { ServeContext } from '../http/serve-context.js';
 import { mailboxHead } from '../store/mailbox-store.js';
+import type { Receipt } from '../store/message-store.js';
 import { acceptMessage } from './accept.js';
 
 /** Puts a raw message that came by a call into a mailbox, as if it had come to the first of its addresses. */
@@ -9,7 +10,7 @@ export async function feed(
   kind: string,
   name: string,
   raw: Readable,
-  receivedAt?: Date,
+  past: Pick<Receipt, 'receivedAt' | 'behind' | 'tells'> = {},
 ): Promise<{ key: string }> {
   const mailbox = await mailboxHead(db, name);
   const receipt = {
@@ -17,7 +18,7 @@ export async function feed(
     recipient: mailbox.addresses[0] ?? '',
     sender: '',
     intake: kind,
-    ...(receivedAt ? { receivedAt } : {}),
+    ...past,
   };
   const [key = ''] = await acceptMessage(intake, raw, [receipt]);
   onward();

@@ -66,6 +66,14 @@ export const ofCommands = {
     status: 400,
     sentence: 'No message is named. Give keys, one of --mailbox, --sieve, --state, --from and --to, or --all.',
   },
+  'YS-CLI-ARCHIVE': {
+    status: 422,
+    sentence: 'Nothing more is taken from {path}: {why}.',
+  },
+  'YS-CLI-RECEIVED': {
+    status: 422,
+    sentence: '“{text}” is no moment. Write “mail”, or one such as 2026-11-01T09:00:00Z.',
+  },
   'YS-CLI-WAITED': {
     status: 504,
     sentence: 'The message was taken, but was not done after {seconds} seconds. Look again with “messages {message}”.',

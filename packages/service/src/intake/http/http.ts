@@ -11,16 +11,15 @@ export const http: IntakeKind = {
   about: 'raw messages that a program hands in by the API',
   serve(context) {
     serveEndpoint(context.app, context.db, messageEndpoints.feed, ({ params, query, body }) =>
-      feed(
-        context,
-        http.kind,
-        params.mailbox,
-        body,
-        query.received === undefined ? undefined : pastMoment(query.received),
-      ),
+      feed(context, http.kind, params.mailbox, body, {
+        ...(query.received === undefined ? {} : { receivedAt: pastMoment(query.received) }),
+        ...(query.tells === undefined ? {} : { behind: true, tells: namesIn(query.tells) }),
+      }),
     );
   },
 };
+
+const namesIn = (list: string) => list.split(',').flatMap((name) => name.trim() || []);
 
 /** Mail of the past arrived in the past. */
 function pastMoment(text: string): Date {
