@@ -13,7 +13,7 @@ import { Trouble } from '../../parts/Trouble';
 import { When } from '../../parts/When';
 import { service } from '../../service';
 import { useMay } from '../../session/use-session';
-import { fill } from '../../words';
+import { fill, words } from '../../words';
 import { mailboxPageWords as say } from '../../words-mailbox';
 import { mailboxWords } from '../../words-set-up';
 import { Folders } from './Folders';
@@ -106,7 +106,7 @@ function Both({ mailbox, may }: { mailbox: MailboxItem; may: boolean }) {
               <h2>{say.sieves}</h2>
               {sieves.length === 0 ? (
                 <Muted>
-                  {mailboxWords.noSieves}
+                  {mailbox.sorts ? words.common.none : mailboxWords.noSieves}
                   {mailbox.messages > 0 && !mailbox.sorts && (
                     <>
                       {' · '}
