@@ -16,7 +16,13 @@ const checks = [
 await main(async () => {
   checkNode();
   installPackages();
-  installDebian({ mariadbd: 'mariadb-server', chromium: 'chromium', dovecot: 'dovecot-imapd', postfix: 'postfix' });
+  installDebian({
+    mariadbd: 'mariadb-server',
+    chromium: 'chromium',
+    dovecot: 'dovecot-imapd',
+    postfix: 'postfix',
+    pg_ctlcluster: 'postgresql',
+  });
   build();
   const args = process.argv.slice(2);
   if (args.length === 0) {

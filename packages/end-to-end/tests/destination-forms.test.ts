@@ -19,9 +19,11 @@ describe('what a destination asks for', () => {
     expect(items.map(({ kind, connection }) => [kind, connection])).toEqual([
       ['sheet', null],
       ['database', 'mariadb'],
+      ['postgresql', 'postgresql'],
       ['mail', 'smtp'],
       ['crm', 'crm'],
       ['chat', 'chat'],
+      ['webhook', 'webhook'],
     ]);
     expect(await form('sheet')).toEqual({ options: [], connection: [], detail: null });
     const { options, connection } = await form('database');

@@ -63,9 +63,10 @@ describe('from a digest of cards to a sheet with a row a card, with keys alone',
 
   test('two letters are put in, and rows are suggested: a column for each line of a card, and no field', async () => {
     await hands.press(button('Make a mailbox').first());
-    await hands.write(page.getByLabel('Name', { exact: true }), 'gear');
+    await hands.write(page.getByLabel('Title', { exact: true }), 'gear');
     await hands.write(page.getByLabel('Addresses, one a line'), 'gear@gannetbay.example');
     await hands.press(button('Make it'));
+    await page.getByRole('heading', { name: 'Waiting for the first message' }).waitFor();
     await hands.files(button('Choose .eml files'), files);
     await page.getByText('2 taken').waitFor();
     await settled(world.client, 'Gear exchange, letter 2');

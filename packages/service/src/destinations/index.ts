@@ -4,6 +4,7 @@ import { crm } from './crm/crm.js';
 import { database } from './database/database.js';
 import type { DestinationKind } from './destination-kind.js';
 import { mail } from './mail/mail.js';
+import { postgresql } from './postgresql/postgresql.js';
 import { sheet } from './sheet/sheet.js';
 import { webhook } from './webhook/webhook.js';
 
@@ -11,6 +12,7 @@ import { webhook } from './webhook/webhook.js';
 export const destinationKinds: Readonly<Record<string, DestinationKind>> = dictionary({
   sheet,
   database,
+  postgresql,
   mail,
   crm,
   chat,

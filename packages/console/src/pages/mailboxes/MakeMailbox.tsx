@@ -26,10 +26,10 @@ export function MakeMailbox({ isOpen, onClose }: { isOpen: boolean; onClose(): v
   const make = useMutation({
     mutationFn: () => service.mailboxes.put({ params: { name: mailbox.name }, body: fileOf(mailbox) }),
     onSuccess: async ({ name }) => {
-      await queries.invalidateQueries({ queryKey: ['mailboxes'] });
       setWritten(empty);
       onClose();
-      void navigate(`/mailboxes/${name}`);
+      await navigate(`/mailboxes/${name}`);
+      await queries.invalidateQueries({ queryKey: ['mailboxes'] });
     },
   });
   const isReady = mailbox.title.trim() !== '' && wrong.name === null && wrong.addresses === null;

@@ -1,6 +1,9 @@
 import { describe, expect, test } from '@jest/globals';
 import type { Cell } from '@yellow-sieve/core';
 import { columnsOf, isColumnName } from './columns.js';
+import { typeOf } from './database.js';
+
+const writing = { typeOf, moment: (iso: string) => iso.slice(0, 23).replace('T', ' '), flag: Number };
 
 describe('columns of a target table', () => {
   test('have the type of the field, whether there is a value or not', () => {
@@ -12,7 +15,7 @@ describe('columns of a target table', () => {
       { name: 'tags', kind: 'text', value: ['berth', '2027'] },
       { name: 'sure', kind: 'text', value: true },
     ];
-    expect(columnsOf(cells).map(({ name, type, value }) => [name, type, value])).toEqual([
+    expect(columnsOf(cells, writing).map(({ name, type, value }) => [name, type, value])).toEqual([
       ['vessel', 'MEDIUMTEXT', null],
       ['length', 'DECIMAL(38,10)', '21.5'],
       ['fee', 'DECIMAL(19,4)', '65'],

@@ -4,51 +4,35 @@ import { type Cell, flatCells, measureOf, type Storage, toStored, valueTypes } f
 export interface TableColumn {
   name: string;
   type: string;
-  value: string | number | null;
+  value: string | number | boolean | null;
 }
 
-/** Longer texts have no place in the row itself. */
-const longestVarchar = 1000;
-
-/** MariaDB’s name of what holds values of a type. */
-function typeOf(storage: Storage): string {
-  switch (storage.holds) {
-    case 'text':
-      if (storage.longest === undefined) return 'MEDIUMTEXT';
-      return storage.longest > longestVarchar ? 'TEXT' : `VARCHAR(${storage.longest})`;
-    case 'decimal':
-      return `DECIMAL(${storage.digits},${storage.scale})`;
-    case 'whole number':
-      return 'BIGINT';
-    case 'day':
-      return 'DATE';
-    case 'time of day':
-      return 'TIME';
-    case 'moment':
-      return 'DATETIME(3)';
-    case 'flag':
-      return 'BOOLEAN';
-  }
+/** How a kind of database writes what columns hold. */
+export interface ColumnWriting {
+  /** Its name of what holds values of a type. */
+  typeOf(storage: Storage): string;
+  /** A moment, from ISO 8601 in UTC. */
+  moment(iso: string): string;
+  flag(yes: boolean): number | boolean;
 }
 
 /** The columns that cells become; an amount takes two. */
-export function columnsOf(cells: readonly Cell[]): TableColumn[] {
+export function columnsOf(cells: readonly Cell[], writing: ColumnWriting): TableColumn[] {
   return flatCells(cells).map(({ name, kind, value }) => {
     const type = valueTypes[kind];
     if (!type) throw new TypeError(`no type of values is called ${kind}`);
-    return { name, type: typeOf(type.storage), value: plain(value) };
+    return { name, type: writing.typeOf(type.storage), value: plain(value, writing) };
   });
 }
 
-function plain(value: Cell['value']): string | number | null {
+function plain(value: Cell['value'], { moment, flag }: ColumnWriting): TableColumn['value'] {
   if (value === null || typeof value === 'number') return value;
-  if (typeof value === 'boolean') return value ? 1 : 0;
+  if (typeof value === 'boolean') return flag(value);
   if (Array.isArray(value)) return value.join(', ');
   const measure = measureOf(value);
-  if (measure?.scale === 'day' && measure.moment !== null)
-    return new Date(measure.moment).toISOString().slice(0, 23).replace('T', ' ');
+  if (measure?.scale === 'day' && measure.moment !== null) return moment(new Date(measure.moment).toISOString());
   const stored = toStored(value);
-  return typeof stored === 'boolean' ? Number(stored) : stored;
+  return typeof stored === 'boolean' ? flag(stored) : stored;
 }
 
 /** Names that can stand in a table without surprise. */

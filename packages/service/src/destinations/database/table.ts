@@ -2,6 +2,7 @@ import type { DestinationColumn } from '@yellow-sieve/contract';
 import { say } from '@yellow-sieve/core';
 import type { Connection, RowDataPacket } from 'mysql2/promise';
 import type { TableColumn } from './columns.js';
+import type { TableRow } from './table-kind.js';
 
 /** Written into the table's comment, so that only tables made here are changed here. */
 const mark = 'made by Yellow Sieve';
@@ -80,13 +81,6 @@ export async function rowOf(
   return Object.entries(rows[0])
     .filter(([name]) => !name.startsWith('ys_'))
     .map(([name, value]) => [name, value === null ? '' : text(name, value)]);
-}
-
-/** A row as it is written: all rows of one call have the same columns. */
-export interface TableRow {
-  identity: string;
-  message: string;
-  columns: readonly TableColumn[];
 }
 
 /** Inserts the rows of some identities, or brings them up to date; tells which it was for each. Doing it twice changes nothing. */
