@@ -58,9 +58,10 @@ export async function startPostgres() {
   await until('the server is up', isUp);
   await ask('postgres', 'postgres', `CREATE USER harbour PASSWORD '${password}'`);
   await ask('postgres', 'postgres', 'CREATE DATABASE harbour OWNER harbour');
+  // At once, as a crash does.
   const stop = async () => {
     const ended = new Promise((resolve) => child.once('exit', resolve));
-    process.kill(-(child.pid ?? 0), 'SIGKILL');
+    execFileSync('runuser', as('pg_ctl', ['-D', data, 'stop', '-m', 'immediate']), { stdio: 'ignore' });
     await ended;
   };
   return {
