@@ -5,6 +5,7 @@ export const sorterWords = {
   inUse: 'sorter {number} in use, from {labels} labels',
   notInUse: 'none in use yet',
   others: 'there are other labels now',
+  asks: 'what is left open is put to the model “{model}”',
   messages: 'Messages',
 
   crossTitle: 'What it would say of mail it did not learn from',

@@ -51,6 +51,8 @@ const sorterSchema = v.object({
   unsorted: v.array(v.number()),
   /** The sorter in use; null before one was. */
   in_use: v.nullable(v.object({ number: v.number(), by: v.string(), at: momentSchema, labels: v.number() })),
+  /** The model that is asked about what conditions and labels leave open; null where none is. */
+  asks: v.nullable(v.string()),
   /** Whether what is in use has learned from just the labels there are now. */
   current: v.boolean(),
   /** Labels against judgements, a line a labelled category; `given` counts by the order of the lines. */

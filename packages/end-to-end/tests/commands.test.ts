@@ -1,9 +1,11 @@
 import { spawnSync } from 'node:child_process';
+import { mkdirSync, writeFileSync } from 'node:fs';
 import { createServer } from 'node:net';
 import { join } from 'node:path';
+import { crc32 } from 'node:zlib';
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import { runCommand, serviceEnv } from './command-line.js';
-import { demoFile, projectFolder, setUpBerths, startService, startWorld, type World } from './harness.js';
+import { demoFile, projectFolder, setUpBerths, startService, startWorld, until, type World } from './harness.js';
 
 let world: World;
 beforeAll(async () => {
@@ -11,6 +13,35 @@ beforeAll(async () => {
   await setUpBerths(world);
 });
 afterAll(() => world.end());
+
+/** A .zip of some texts, as they are. */
+function zipOf(files: Readonly<Record<string, string>>): Buffer {
+  const [bodies, heads]: [Buffer[], Buffer[]] = [[], []];
+  let at = 0;
+  for (const [name, text] of Object.entries(files)) {
+    const data = Buffer.from(text);
+    const about = Buffer.alloc(26);
+    about.writeUInt16LE(20, 0);
+    about.writeUInt32LE(crc32(data), 10);
+    about.writeUInt32LE(data.length, 14);
+    about.writeUInt32LE(data.length, 18);
+    about.writeUInt16LE(name.length, 22);
+    const body = Buffer.concat([Buffer.from('PK\x03\x04'), about, Buffer.from(name), data]);
+    const rest = Buffer.alloc(14);
+    rest.writeUInt32LE(at, 10);
+    heads.push(Buffer.concat([Buffer.from('PK\x01\x02\x14\x00'), about, rest, Buffer.from(name)]));
+    bodies.push(body);
+    at += body.length;
+  }
+  const list = Buffer.concat(heads);
+  const end = Buffer.alloc(22);
+  end.write('PK\x05\x06', 0, 'latin1');
+  end.writeUInt16LE(heads.length, 8);
+  end.writeUInt16LE(heads.length, 10);
+  end.writeUInt32LE(list.length, 12);
+  end.writeUInt32LE(at, 16);
+  return Buffer.concat([...bodies, list, end]);
+}
 
 const run = (...argv: string[]) =>
   runCommand(argv, { env: serviceEnv(world), stdin: async () => Buffer.from('Subject: by stdin\r\n\r\nhello') });
@@ -26,6 +57,30 @@ describe('against a service', () => {
   test('feed takes a message from standard input', async () => {
     const { out } = await run('feed', 'berths', '-', '--json');
     expect(JSON.parse(out)).toMatchObject({ file: '-', key: expect.stringMatching(/^[0-9a-f-]{36}$/) });
+  });
+
+  test('feed takes archives: an mbox, a folder, a .zip; what was there is a twin, what is too large is named', async () => {
+    const folder = join(world.folder, 'old');
+    mkdirSync(folder);
+    const mail = (name: string, size = 10) =>
+      `Received: from x; Mon, 5 Jan 2026 09:00:00 +0000\nSubject: ${name}\nMessage-ID: <${name}@x>\n\n${'x'.repeat(size)}\n`;
+    writeFileSync(join(folder, 'one.eml'), mail('archived-1'));
+    writeFileSync(join(world.folder, 'a.mbox'), `From a now\n${mail('archived-1')}\nFrom a now\n${mail('archived-2')}`);
+    writeFileSync(
+      join(world.folder, 'a.zip'),
+      zipOf({ 'big.eml': mail('big', 30_000_000), 'b.eml': mail('archived-3') }),
+    );
+    const paths = [folder, join(world.folder, 'a.mbox'), join(world.folder, 'a.zip')];
+    const { exit, out } = await run('feed', 'berths', ...paths);
+    expect([exit, out]).toEqual([1, expect.stringMatching(/1 were not taken:\n.*big\.eml: The message is larger/)]);
+    const taken = await until('all are handled', async () => {
+      const { items } = await world.client.messages.list({ query: { limit: '200' } });
+      const archived = items.filter(({ subject }) => subject?.startsWith('archived-'));
+      return archived.length === 4 && archived.every(({ state }) => state !== 'waiting') && archived;
+    });
+    expect(taken.map(({ received }) => received)).toEqual(Array(4).fill('2026-01-05T09:00:00.000Z'));
+    expect(taken.filter(({ reasons }) => reasons[0]?.code === 'YS-MESSAGE-TWIN')).toHaveLength(1);
+    expect((await run('feed', 'berths', '--received', 'once', paths[0] ?? '')).err).toContain('“once” is no moment');
   });
 
   test('messages, records and deliveries are listed, filtered and shown', async () => {

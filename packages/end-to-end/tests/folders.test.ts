@@ -1,5 +1,6 @@
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import type { ImapFlow } from 'imapflow';
+import { runCommand, serviceEnv } from './command-line.js';
 import { type MailServer, passwordLogin, startDovecot } from './dovecot.js';
 import { startWorld, until, type World } from './harness.js';
 
@@ -173,6 +174,20 @@ describe('a folder of a mail server', () => {
     await until('it lies where it belongs', async () => (await flagsOf('unseen', 'Taken')) !== undefined);
     expect(await flagsOf('seen by somebody')).toBeDefined();
     expect(await subjects('seen by%')).toEqual([]);
+  });
+
+  test('the command line does the same', async () => {
+    const run = (...argv: string[]) => runCommand(argv, { env: serviceEnv(world) });
+    expect((await run('folder', 'offered', 'mail-server')).out).toMatch(/INBOX +\d+ +\d+/);
+    expect((await run('folder', 'desk')).out).toMatch(/mail-server +INBOX +watched/);
+    const dry = await run('folder', 'take', 'desk', 'mail-server', 'INBOX', '--newest', '2', '--dry');
+    expect(dry.out).toContain('Meant are 2');
+    expect(dry.out).toContain('room (chat), by mailbox desk/room; kept back, since people read it');
+    const taken = await run('folder', 'take', 'desk', 'mail-server', 'INBOX', '--newest', '2', '--yes', '--wait');
+    expect([taken.exit, taken.out]).toEqual([0, expect.stringContaining('done, 2 of 2 messages')]);
+    const wrong = await run('folder', 'take', 'desk', 'mail-server', 'INBOX', '--since', 'yesterday', '--dry');
+    expect(wrong.err).toContain('“yesterday” is no moment');
+    expect((await run('folder', 'add', 'desk', 'nowhere', 'INBOX')).err).toContain('no connection “nowhere”');
   });
 
   test('it is no longer watched once it is removed; what was taken stays', async () => {

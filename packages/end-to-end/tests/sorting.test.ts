@@ -295,6 +295,22 @@ routes:
     expect(answers()).toHaveLength(2);
   });
 
+  test('what is of the past is answered by nobody, and the next in its thread is the first', async () => {
+    const raw = (id: string, more = '') =>
+      Buffer.from(`From: a.b@moss.example\nSubject: Mast\nMessage-ID: <${id}@moss.example>\n${more}\nIt is bent.\n`);
+    const before = answers().length;
+    const old = await world.client.messages.feed({
+      params: { mailbox: 'clerk' },
+      query: { tells: '' },
+      body: raw('7'),
+    });
+    await handled(old.key);
+    expect((await deliveryOf(old.key))?.state).toBe('kept back');
+    const next = { params: { mailbox: 'clerk' }, body: raw('8', 'References: <7@moss.example>\n') };
+    await handled((await world.client.messages.feed(next)).key);
+    await until('the sender has an answer', async () => answers().length === before + 1);
+  });
+
   test('a written text can have the message attached, byte for byte', async () => {
     const raw = 'From: c@moss.example\nSubject: Help\nMessage-ID: <6@moss.example>\n\nThe rudder is gone.\n';
     await world.client.messages.feed({ params: { mailbox: 'clerk' }, body: Buffer.from(raw) });

@@ -1,11 +1,12 @@
-import { basename } from 'node:path';
 import { setTimeout as sleep } from 'node:timers/promises';
 import type { Client } from '@yellow-sieve/client';
 import type { MessageDetail } from '@yellow-sieve/contract';
 import { reasonText } from '@yellow-sieve/core/shapes';
 import { CallError } from '../call-error.js';
-import type { Command, Progress } from '../command.js';
-import { isArchive, messagesIn, receivedOf } from '../offline/archives.js';
+import type { Command, Output } from '../command.js';
+import { feedArchive, type PutIn } from '../feed-archive.js';
+import { momentOf } from '../moment.js';
+import { isArchive } from '../offline/archives.js';
 import { readBytes } from '../offline/files.js';
 import { shown } from '../show/value-text.js';
 
@@ -33,26 +34,22 @@ export const feed: Command = {
   ],
   async run({ args: [mailbox = '', ...files], options, client, stdin, progress }) {
     const service = client();
-    const keys: { file: string; key: string }[] = [];
+    const keys: PutIn[] = [];
+    const refused: string[] = [];
     const received = options.received as string | undefined;
     for (const file of files) {
       if (isArchive(file)) {
         const tells = typeof options.tells === 'string' ? options.tells : '';
-        keys.push(...(await feedArchive(service, { mailbox, file, received: received ?? 'mail', tells }, progress)));
+        const fed = await feedArchive(service, { mailbox, file, received: received ?? 'mail', tells }, progress);
+        keys.push(...fed.keys);
+        refused.push(...fed.refused);
         continue;
       }
       const body = file === '-' ? await stdin() : readBytes(file);
       const query = momentOf(received, body);
       keys.push({ file, key: (await service.messages.feed({ params: { mailbox }, query, body })).key });
     }
-    if (!options.wait && keys.length > shownKeys)
-      return {
-        kind: 'text',
-        text: `${keys.length} messages were put in. What had been there before is skipped as its twin.`,
-        json: keys,
-      };
-    if (!options.wait)
-      return { kind: 'table', columns: ['message', 'key'], rows: keys.map(({ file, key }) => [file, key]), json: keys };
+    if (!options.wait) return putIn(keys, refused);
     const details = [];
     for (const { key } of keys) details.push(await whenDone(service, key, Number(options.seconds)));
     return recordsOf(details);
@@ -61,47 +58,21 @@ export const feed: Command = {
 
 /** More keys than this nobody reads. */
 const shownKeys = 100;
-/** Messages on their way at the same time. */
-const atOnce = 8;
 
-interface Feeding {
-  mailbox: string;
-  file: string;
-  received: string;
-  tells: string;
-}
-
-/** Puts all messages of an archive in, some at a time; they are handled after what comes now. */
-async function feedArchive(service: Client, { mailbox, file, received, tells }: Feeding, progress: Progress) {
-  const keys: { file: string; key: string }[] = [];
-  const messages = messagesIn(file)[Symbol.asyncIterator]();
-  const worker = async () => {
-    for (let next = await messages.next(); !next.done; next = await messages.next()) {
-      const { name, raw } = next.value;
-      const query = { ...momentOf(received, raw), tells };
-      keys.push({ file: name, key: (await service.messages.feed({ params: { mailbox }, query, body: raw })).key });
-      progress.show(keys.length, null, basename(file));
-    }
-  };
-  try {
-    await Promise.all(Array.from({ length: atOnce }, worker));
-  } finally {
-    progress.end();
+/** What was put in, and what was not. */
+function putIn(keys: readonly PutIn[], refused: readonly string[]): Output {
+  const json = refused.length > 0 ? { keys, refused } : keys;
+  const exit = refused.length > 0 ? 1 : 0;
+  const left = refused.length > 0 ? `${refused.length} were not taken:\n${refused.join('\n')}` : '';
+  if (keys.length > 0 && keys.length <= shownKeys) {
+    const rows = keys.map(({ file, key }) => [file, key]);
+    return { kind: 'table', columns: ['message', 'key'], rows, json, exit, ...(left ? { note: left } : {}) };
   }
-  return keys;
-}
-
-/** When a message was received, for the call; nothing where that is now. @throws CallError YS-CLI-RECEIVED */
-function momentOf(received: string | undefined, raw: Uint8Array): { received?: string } {
-  if (received === undefined) return {};
-  const moment = received === 'mail' ? receivedOf(raw) : isoOf(received);
-  return moment === null ? {} : { received: moment };
-}
-
-function isoOf(text: string): string {
-  const moment = new Date(text);
-  if (Number.isNaN(moment.getTime())) throw new CallError('YS-CLI-RECEIVED', { text });
-  return moment.toISOString();
+  const said =
+    keys.length === 0
+      ? 'There is no message in what was named.'
+      : `${keys.length} messages were put in. What had been there before is skipped as its twin.`;
+  return { kind: 'text', text: [said, left].filter(Boolean).join('\n'), json, exit: keys.length === 0 ? 1 : exit };
 }
 
 async function whenDone(service: Client, key: string, seconds: number): Promise<MessageDetail> {

@@ -1,5 +1,6 @@
 import type { FolderItem, FolderLook } from '@yellow-sieve/contract';
 import type { Command, Input, Option } from '../command.js';
+import { isoOf } from '../moment.js';
 import { waitForJob } from '../wait-for-job.js';
 import { jobText } from './jobs.js';
 import { shortTime } from './listing.js';
@@ -12,7 +13,7 @@ const selectionOptions: readonly Option[] = [
 
 const selectionOf = ({ options: { unread, since, newest } }: Input) => ({
   ...(unread === true ? { unread: true } : {}),
-  ...(typeof since === 'string' ? { since: new Date(since).toISOString() } : {}),
+  ...(typeof since === 'string' ? { since: isoOf(since) } : {}),
   ...(typeof newest === 'string' ? { newest: Number(newest) } : {}),
 });
 

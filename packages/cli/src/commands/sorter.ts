@@ -44,7 +44,9 @@ async function ofService(name: string, client: Input['client']): Promise<Output>
   const state = inUse
     ? `Sorter ${inUse.number} is in use, from ${inUse.labels} labels (${shortTime(inUse.at)}, ${inUse.by})${current ? '' : '; there are others now'}. ${left} messages of the last ${unsorted.length} weeks are unsorted.`
     : 'No sorter is in use yet: label some messages, then `yellow-sieve sorter use`.';
-  return tableOf(found.table, found.threshold, found, state);
+  const asks =
+    found.asks === null ? '' : `\nWhat conditions and labels leave open is put to the model “${found.asks}”.`;
+  return tableOf(found.table, found.threshold, found, state + asks);
 }
 
 /** The labels down, what a sorter that had not seen them says across. */

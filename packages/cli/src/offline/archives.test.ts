@@ -14,7 +14,8 @@ async function* pieces(text: string, size = 7) {
 }
 async function mbox(text: string, size?: number): Promise<string[]> {
   const found: string[] = [];
-  for await (const { raw } of inMbox(pieces(text, size), 'a.mbox')) found.push(Buffer.from(raw).toString('latin1'));
+  for await (const { raw } of inMbox(pieces(text, size), 'a.mbox'))
+    found.push(Buffer.from(raw ?? '').toString('latin1'));
   return found;
 }
 
@@ -53,7 +54,7 @@ test('a folder of .eml files and a Maildir are walked through; nothing else in t
   for (const name of ['cur/1.host:2,S', 'new/2.host', 'tmp/3.host', 'plain/4.eml', 'plain/notes.txt', '5.eml'])
     put(name);
   const found: string[] = [];
-  for await (const { raw } of messagesIn(folder)) found.push(Buffer.from(raw).toString());
+  for await (const { raw } of messagesIn(folder)) found.push(Buffer.from(raw ?? '').toString());
   expect(found.sort()).toEqual(['5.eml', 'cur/1.host:2,S', 'new/2.host', 'plain/4.eml']);
   expect([isArchive(folder), isArchive('a.mbox'), isArchive('-'), isArchive('a.eml')]).toEqual([
     true,

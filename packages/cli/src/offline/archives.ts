@@ -6,10 +6,11 @@ import { CallError } from '../call-error.js';
 /** A message of an archive: what it is called there, and its bytes. */
 export interface Archived {
   name: string;
-  raw: Uint8Array;
+  /** Null where it is too long. */
+  raw: Uint8Array | null;
 }
 
-/** Bytes of one message; what is longer no service takes. */
+/** Bytes of one message; what is longer is named, and not taken. */
 const longest = 50 * 1024 * 1024;
 /** Entries of a .zip, and their bytes together once they are unpacked. */
 const maxEntries = 100_000;
@@ -56,8 +57,7 @@ export async function* inMbox(source: AsyncIterable<Buffer>, name: string): Asyn
   let isBlank = true;
   const take = (): Archived | null => {
     if (number === 0) return null;
-    const raw = Buffer.concat(lines);
-    return { name: `${name}#${number}`, raw: withoutLastBlank(raw) };
+    return { name: `${name}#${number}`, raw: size > longest ? null : withoutLastBlank(Buffer.concat(lines)) };
   };
   for await (const line of linesOf(source)) {
     if (isBlank && line.subarray(0, from.length).equals(from)) {
@@ -70,8 +70,7 @@ export async function* inMbox(source: AsyncIterable<Buffer>, name: string): Asyn
       throw new CallError('YS-CLI-ARCHIVE', { path: name, why: 'it does not begin with “From ”, as an mbox does' });
     } else {
       size += line.length;
-      if (size > longest) throw new CallError('YS-CLI-ARCHIVE', { path: name, why: `message ${number} is too long` });
-      lines.push(escaped.test(line.toString('latin1', 0, 40)) ? line.subarray(1) : line);
+      if (size <= longest) lines.push(escaped.test(line.toString('latin1', 0, 40)) ? line.subarray(1) : line);
     }
     isBlank = line.toString('latin1').trim() === '';
   }
@@ -119,11 +118,10 @@ async function* inZip(path: string): AsyncGenerator<Archived> {
     for await (const piece of await zip.openReadStreamPromise(entry)) {
       size += (piece as Buffer).length;
       unpacked += (piece as Buffer).length;
-      if (size > longest) throw fail(`${entry.fileName} is too long`);
       if (unpacked > maxUnpacked) throw fail('it holds far more than it seems');
-      pieces.push(piece as Buffer);
+      if (size <= longest) pieces.push(piece as Buffer);
     }
-    yield { name: `${path}#${entry.fileName}`, raw: Buffer.concat(pieces) };
+    yield { name: `${path}#${entry.fileName}`, raw: size > longest ? null : Buffer.concat(pieces) };
   }
 }
 

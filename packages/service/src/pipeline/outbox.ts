@@ -187,8 +187,9 @@ function stateOf({ code, unsent, quiet }: Ready, { keepBack }: OutboxMessage) {
 }
 
 /** What is to go once goes for the first message it is due for; for others it is dropped, and says for which it went. */
-async function keepOnce(tx: Executor, { message: { id, mailboxId }, ready }: Going): Promise<void> {
-  if (ready.once === undefined) return;
+async function keepOnce(tx: Executor, { message: { id, mailboxId, keepBack }, ready }: Going): Promise<void> {
+  // What is kept back has not gone: the next one is still the first.
+  if (ready.once === undefined || ready.quiet || keepBack) return;
   const firsts = await firstOnes(tx, [{ id, mailboxId, digest: digestOf(`once ${ready.once}`) }]);
   const first = firsts.get(id) ?? id;
   if (first !== id) Object.assign(ready, { unsent: true, answer: say('YS-DELIVERY-ONCE', { message: first }) });

@@ -79,8 +79,9 @@ async function tryTogether(options: DeliveringOptions, rows: Batch): Promise<Tri
   }
 }
 
-const aboutOf = ({ identity, messageId, messageTime, route }: DeliveryRow) => ({
+const aboutOf = ({ identity, messageId, messageTime, route, revision }: DeliveryRow) => ({
   route,
+  revision,
   identity,
   message: messageId,
   messageTime: messageTime.toISOString(),

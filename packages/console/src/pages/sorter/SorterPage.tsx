@@ -56,12 +56,20 @@ export default function SorterPage() {
   );
 }
 
-function InUse({ sorter: { in_use: inUse, current } }: { sorter: Sorter }) {
-  if (!inUse) return <Muted>{say.notInUse}</Muted>;
+function InUse({ sorter: { in_use: inUse, current, asks } }: { sorter: Sorter }) {
+  const asked = asks !== null && ` · ${fill(say.asks, { model: asks })}`;
+  if (!inUse)
+    return (
+      <Muted>
+        {say.notInUse}
+        {asked}
+      </Muted>
+    );
   return (
     <Muted>
       {fill(say.inUse, inUse)}
       {!current && ` · ${say.others}`}
+      {asked}
     </Muted>
   );
 }

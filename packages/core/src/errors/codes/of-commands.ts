@@ -70,6 +70,7 @@ export const ofCommands = {
     status: 422,
     sentence: 'Nothing more is taken from {path}: {why}.',
   },
+  'YS-CLI-TOO-LONG': { status: 413, sentence: 'It is longer than any message that is taken.' },
   'YS-CLI-RECEIVED': {
     status: 422,
     sentence: '“{text}” is no moment. Write “mail”, or one such as 2026-11-01T09:00:00Z.',

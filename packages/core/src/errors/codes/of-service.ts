@@ -173,6 +173,10 @@ export const ofService = {
     status: 422,
     sentence: 'The message has too many recipients. Send the rest separately.',
   },
+  'YS-FOLDER-CONNECTION': {
+    status: 422,
+    sentence: 'There is no connection “{connection}” to a mail server. Make one of the kind imap, or name another.',
+  },
   'YS-FOLDER-LOGIN': {
     status: 422,
     sentence:

@@ -3,7 +3,7 @@ import { Webhook } from 'standardwebhooks';
 import * as v from 'valibot';
 import type { OutgoingAnswer } from '../../outgoing/outgoing.js';
 import { webAddress } from '../../outgoing/web-address.js';
-import type { DestinationContext, DestinationKind, Tried } from '../destination-kind.js';
+import type { DeliveryAbout, DestinationContext, DestinationKind, Tried } from '../destination-kind.js';
 
 const signingSecret = v.pipe(
   v.string(),
@@ -26,7 +26,6 @@ interface WebhookConnection {
 /** An event as it is sent: CloudEvents 1.0, structured, in JSON. */
 interface CloudEvent {
   specversion: '1.0';
-  id: string;
   source: string;
   type: string;
   subject?: string;
@@ -88,18 +87,18 @@ export const webhook: DestinationKind = {
     const cells = line.cells.map(({ name, value }): [string, JsonValue] => [name, plain(value)]);
     const data = Object.fromEntries(cells);
     const source = typeof definition.source === 'string' ? definition.source.replace(/\/$/, '') : null;
-    const [scope = '', route = ''] = about.route.split('/');
-    const ofSieve = !scope.startsWith('mailbox ');
+    const [scope = ''] = about.route.split('/');
+    const route = about.route.slice(scope.length + 1);
+    const hasSchema = source !== null && /^https?:/i.test(source) && !scope.startsWith('mailbox ');
     const event: CloudEvent = {
       specversion: '1.0',
-      id: `${about.identity.slice(0, 32)}.${digestOf(canonicalJson(data)).slice(0, 12)}`,
       source: source ?? 'urn:yellow-sieve',
       type:
         typeof definition.type === 'string' ? definition.type : about.route.replaceAll(' ', '.').replaceAll('/', '.'),
       ...(line.row === null ? {} : { subject: line.row }),
       time: about.messageTime,
       datacontenttype: 'application/json',
-      ...(source !== null && ofSieve
+      ...(hasSchema
         ? { dataschema: `${source}/api/v1/sieves/${scope}/routes/${encodeURIComponent(route)}/schema` }
         : {}),
       data,
@@ -114,9 +113,9 @@ export const webhook: DestinationKind = {
       ? { ok: true, detail: 'the address answers; a test sends no event' }
       : { ok: false, detail: `the address answered ${answer.status}` };
   },
-  async deliver(payload, _about, context) {
+  async deliver(payload, about, context) {
     const { url, secret, old_secret: old } = settingsOf(context);
-    const event = payload as CloudEvent;
+    const event = { id: idOf(payload as CloudEvent, about), ...(payload as CloudEvent) };
     const body = JSON.stringify(event);
     const now = new Date();
     const secrets = old === undefined ? [secret] : [secret, old];
@@ -129,6 +128,10 @@ export const webhook: DestinationKind = {
     return triedOf(await context.outgoing.send({ method: 'POST', url, headers, body: event }));
   },
 };
+
+/** Another for each revision: one that goes back to what it said before is an event of its own. */
+const idOf = ({ data }: CloudEvent, { identity, revision = 0 }: DeliveryAbout) =>
+  `${identity.slice(0, 32)}.${revision}.${digestOf(canonicalJson(data)).slice(0, 8)}`;
 
 const settingsOf = ({ connection }: DestinationContext) => connection as unknown as WebhookConnection;
 

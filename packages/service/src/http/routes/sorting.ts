@@ -135,6 +135,7 @@ async function describe(context: ServeContext, name: string, on: string) {
       },
     ],
     unsorted: weeksOf(null),
+    asks: await modelAsked(context, sorter),
     in_use: inUse,
     current: inUse !== null && isSame(await lessonOf(db, head.id, inUse.number), labels),
     table: confusionOf(judged, [...categories.map(({ category }) => category), noneOfThese], threshold),
@@ -146,6 +147,16 @@ async function describe(context: ServeContext, name: string, on: string) {
       return [{ message, subject, from, received, labelled: category, judged: found, confidence, sure, words }];
     }),
   };
+}
+
+/** Mail that nothing else sorts is shown to it, so that is said. */
+async function modelAsked(
+  { db, secrets }: ServeContext,
+  { ask_model: ask = true, categories }: Awaited<ReturnType<typeof sorterOf>>['sorter'],
+): Promise<string | null> {
+  const connection = await openModel(db, secrets);
+  const isAsked = ask && connection?.may_ask === true && categories.some(({ about }) => about !== undefined);
+  return isAsked ? connection.model : null;
 }
 
 function isSame(one: readonly Labelled[], other: readonly Labelled[]): boolean {

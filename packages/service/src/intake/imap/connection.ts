@@ -6,18 +6,21 @@ import { connection } from '../../database/schema.js';
 import { accessToken, forgetToken } from './access-token.js';
 import { type ImapConnection, type ImapTools, imapKind } from './settings.js';
 
-/** @throws YsError YS-DESTINATION-CONNECTION where there is none of that name and kind */
+/** @throws YsError YS-FOLDER-CONNECTION where there is none of that name and kind */
 export async function imapConnection({ db, secrets }: ImapTools, name: string): Promise<ImapConnection> {
   const [found] = await db.select().from(connection).where(eq(connection.name, name));
-  if (found?.kind !== imapKind) throw new YsError('YS-DESTINATION-CONNECTION', { connection: name });
+  if (found?.kind !== imapKind) throw new YsError('YS-FOLDER-CONNECTION', { connection: name });
   return secrets.open(found.sealed) as ImapConnection;
 }
 
+/** Milliseconds of silence after which a server is given up: others wait for the same hand. */
+const usualSilenceMs = 30_000;
+
 /**
- * Logs in to a mail server. The caller logs out, or closes.
+ * Logs in to a mail server. The caller closes it.
  * @throws YsError with what is wrong, in words: YS-FOLDER-LOGIN, -TOKEN, -UNREACHABLE, -CERTIFICATE, -TLS, YS-DESTINATION-PRIVATE
  */
-export async function openImap(tools: ImapTools, name: string): Promise<ImapFlow> {
+export async function openImap(tools: ImapTools, name: string, silenceMs = usualSilenceMs): Promise<ImapFlow> {
   const settings = await imapConnection(tools, name);
   const { host, tls = 'from the start', port = tls === 'starttls' ? 143 : 993, certificate, user } = settings;
   const auth = settings.token_address
@@ -40,7 +43,7 @@ export async function openImap(tools: ImapTools, name: string): Promise<ImapFlow
     maxIdleTime: 5 * 60_000,
     connectionTimeout: 15_000,
     greetingTimeout: 15_000,
-    socketTimeout: 10 * 60_000,
+    socketTimeout: silenceMs,
   });
   // Trouble between two commands is noticed by the next of them; unheard it would end the process.
   client.on('error', () => undefined);

@@ -18,9 +18,10 @@ export interface OpenFolder {
 export async function openFolder(
   tools: ImapTools,
   { connection, folder }: { connection: string; folder: string },
+  silenceMs?: number,
 ): Promise<OpenFolder> {
   const { host } = await imapConnection(tools, connection);
-  const client = await openImap(tools, connection);
+  const client = await openImap(tools, connection, silenceMs);
   try {
     const { uidValidity, uidNext } = await client.mailboxOpen(folder);
     return { client, connection, host, folder, uidvalidity: Number(uidValidity), uidNext: Number(uidNext) };

@@ -21,6 +21,8 @@ import { settle, takeUids, togetherMessages } from './take.js';
 /** Milliseconds after which a folder is looked at though the server told of nothing, and between looks at what its mailbox says. */
 const lookMs = 30_000;
 const checkMs = 2000;
+/** A server that has nothing to tell says nothing for a long time. */
+const silenceMs = 10 * 60_000;
 /** Seconds between tries at the most: a server that is back is noticed soon. */
 const longestWait = 300;
 /** A refused login is not tried often: servers lock people out. */
@@ -33,7 +35,7 @@ const dayMs = 24 * 3600_000;
 export async function watchFolder(tools: IntakeTools, row: FolderRow, stop: AbortSignal): Promise<void> {
   let open: OpenFolder | null = null;
   try {
-    open = await openFolder(tools, row);
+    open = await openFolder(tools, row, silenceMs);
     await watch(tools, row, open, stop);
   } catch (error) {
     if (stop.aborted) return;

@@ -52,6 +52,7 @@ export async function startListener(options: IntakeTools, speaking: Speaking): P
   // Mailbox of each recipient, found when the recipient was named.
   const found = new WeakMap<SMTPServerAddress, string>();
   const trusted = new Networks(relays);
+  const isTrusted = (address: string) => lmtp || trusted.holds(address);
   const caps = new ConnectionCaps({ perAddress: maxOfOne, strangers: maxOfStrangers, trusted });
   const visits = new Map<string, Visit>();
   const server = new SMTPServer({
@@ -70,7 +71,7 @@ export async function startListener(options: IntakeTools, speaking: Speaking): P
     logger: false,
     onConnect: ({ id, remoteAddress }, callback) => {
       if (!caps.enter(remoteAddress)) return callback(answer(421, say('YS-INTAKE-CONNECTIONS')));
-      const end = trusted.holds(remoteAddress) ? null : setTimeout(() => hangUp(server, id), longestMs);
+      const end = isTrusted(remoteAddress) ? null : setTimeout(() => hangUp(server, id), longestMs);
       visits.set(id, { end, refused: 0 });
       callback();
     },
@@ -83,13 +84,14 @@ export async function startListener(options: IntakeTools, speaking: Speaking): P
       caps.leave(remoteAddress);
     },
     onMailFrom: (address, { remoteAddress }, callback) => {
-      if (!trusted.holds(remoteAddress) && !messages.take(placeOf(remoteAddress)))
+      if (!isTrusted(remoteAddress) && !messages.take(placeOf(remoteAddress)))
         return callback(answer(451, say('YS-INTAKE-TOO-MANY')));
       const size = Number((address.args as { SIZE?: string } | undefined)?.SIZE ?? 0);
       callback(size > messageLimit ? tooLarge(messageLimit) : undefined);
     },
-    onRcptTo: (address, { id, envelope }, callback) => {
-      if (envelope.rcptTo.length >= maxRecipients) return callback(answer(452, say('YS-INTAKE-RECIPIENTS')));
+    onRcptTo: (address, { id, envelope, remoteAddress }, callback) => {
+      if (envelope.rcptTo.length >= maxRecipients && !isTrusted(remoteAddress))
+        return callback(answer(452, say('YS-INTAKE-RECIPIENTS')));
       addresses.find(address.address).then(
         (mailbox) => {
           if (mailbox === null) return callback(unknownAddress(visits.get(id)));
