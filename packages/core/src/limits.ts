@@ -16,6 +16,13 @@ export const limits = {
   htmlDepth: 400,
   /** Characters kept of a text attachment. */
   attachmentText: 200_000,
+  /** Bytes of an attached workbook or PDF that is read, and of all of a message together. */
+  documentBytes: 4 * 1024 * 1024,
+  allDocumentBytes: 8 * 1024 * 1024,
+  /** Bytes one of them may unpack to. */
+  documentUnpacked: 64 * 1024 * 1024,
+  /** Pages read of one. */
+  documentPages: 50,
   /** Attachments listed; of the rest only the number. */
   attachments: 500,
   /** Headers kept in a reading. */

@@ -87,6 +87,22 @@ function listOf({ made_of, items }: PublicReading['lists'][number], text: string
   ];
 }
 
+/** Characters of an attachment's text that are shown; `--json` has all. */
+const shownOfAttachment = 4000;
+
+/** An attached file, what it says, and why it says nothing where it should. */
+function attachmentRows({ name, type, size, text, tables, unread }: PublicReading['attachments'][number], at: number) {
+  const named = `[${at}] ${name || 'without a name'}, ${type}, ${size} bytes`;
+  const grids = tables.map(({ rows }) => `a table of ${rows.length} rows`);
+  const lines = (type.startsWith('message/') ? '' : (text ?? '')).slice(0, shownOfAttachment).trimEnd();
+  return [
+    row('attached', [named, ...grids].join(', ')),
+    ...(unread ? [row('', unread.text)] : []),
+    ...(lines === '' ? [] : lines.split('\n').map((line) => row('', `│ ${line.replace(/\t/g, ' ⇥ ')}`))),
+    ...(text !== null && text.length > shownOfAttachment ? [row('', '│ …')] : []),
+  ];
+}
+
 function below(reading: PublicReading): string[] {
   const { text: whole } = reading;
   const told = reading.outline
@@ -99,9 +115,7 @@ function below(reading: PublicReading): string[] {
     ),
     ...reading.lists.flatMap((list) => listOf(list, whole)),
     ...reading.links.map(({ start, end, href }) => row('link', `${whole.slice(start, end) || 'a picture'} → ${href}`)),
-    ...reading.attachments.map(({ name, type, size }) =>
-      row('attached', `${name || 'without a name'}, ${type}, ${size} bytes`),
-    ),
+    ...reading.attachments.flatMap(attachmentRows),
     ...reading.parts.map(({ path, type, charset, charset_why, role }) =>
       row(
         'part',

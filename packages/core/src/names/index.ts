@@ -1,4 +1,4 @@
 export { lookInNames, messageNameList } from './message-names.js';
 export * from './names.js';
 export * from './scene.js';
-export { viewOf } from './view-of.js';
+export { tablesIn, viewOf } from './view-of.js';

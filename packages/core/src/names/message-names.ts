@@ -3,6 +3,7 @@ import {
   type Attachment,
   authenticationOf,
   loopReason,
+  type Reading,
   type TextPart,
   textOfPart,
   textParts,
@@ -65,14 +66,39 @@ function textNames(): Record<string, MessageName> {
   );
 }
 
-/** `message.attachments[0].name`: what one attachment is called, is, or says. */
-const attachmentName = /^message\.attachments\[(\d{1,3})\]\.(name|type|text)$/;
+/** `message.attachments[0].name`, or `message.attachments["*.csv"].text` of the first so named: what one is called, is, or says. */
+const attachmentName = /^message\.attachments\[(?:(\d{1,3})|"([^"\]]{1,100})"|'([^'\]]{1,100})')\]\.(name|type|text)$/;
 
 const attachmentTexts: Readonly<Record<string, (attachment: Attachment) => string | null>> = dictionary({
   name: ({ name }) => name,
   type: ({ type }) => type,
   text: ({ text }) => text,
 });
+
+/** The attachment that a name means, and its place; null where there is none. */
+export function attachmentAt(name: string, reading: Reading): { attachment: Attachment; at: number } | null {
+  const [, number, double, single] = attachmentName.exec(name) ?? [];
+  const called = double ?? single;
+  const at = called === undefined ? Number(number) : reading.attachments.findIndex((one) => isCalled(one, called));
+  const attachment = reading.attachments[at];
+  return attachment ? { attachment, at } : null;
+}
+
+/** `*` stands for anything; capitals do not matter. */
+function isCalled({ name }: Attachment, pattern: string): boolean {
+  const [first = '', ...more] = pattern.toLowerCase().split('*');
+  const last = more.pop();
+  let rest = name.toLowerCase();
+  if (last === undefined) return rest === first;
+  if (!rest.startsWith(first) || !rest.endsWith(last) || rest.length < first.length + last.length) return false;
+  rest = rest.slice(first.length, rest.length - last.length);
+  for (const piece of more) {
+    const at = rest.indexOf(piece);
+    if (at < 0) return false;
+    rest = rest.slice(at + piece.length);
+  }
+  return true;
+}
 
 const header = /^message\.headers\.([a-z0-9-]+)$/;
 
@@ -96,10 +122,10 @@ export function messageNameValues(name: string, scene: Scene): SingleValue[] {
   const headerName = header.exec(name)?.[1];
   if (headerName !== undefined)
     return scene.reading.headers.filter(([key]) => key === headerName).map(([, text]) => wordsValue(text));
-  const attached = attachmentName.exec(name);
-  if (attached) {
-    const attachment = scene.reading.attachments[Number(attached[1])];
-    const text = attachment && attachmentTexts[attached[2] ?? '']?.(attachment);
+  const said = attachmentName.exec(name)?.[4];
+  if (said !== undefined) {
+    const found = attachmentAt(name, scene.reading);
+    const text = found && attachmentTexts[said]?.(found.attachment);
     return text ? [wordsValue(text)] : [];
   }
   const known = messageNames[name];

@@ -1,5 +1,15 @@
-import { isTextPart, rangesView, type TextForm, textParts, type View, wholeView } from '../reading/index.js';
+import {
+  isTextPart,
+  type Reading,
+  rangesView,
+  type Table,
+  type TextForm,
+  textParts,
+  type View,
+  wholeView,
+} from '../reading/index.js';
 import { toText } from '../values/index.js';
+import { attachmentAt } from './message-names.js';
 import { valuesOf } from './names.js';
 import type { Scene } from './scene.js';
 
@@ -10,6 +20,17 @@ export function viewOf(name: string, form: TextForm, scene: () => Scene): View |
     return ranges.length > 0 || name === 'message.body' ? rangesView('message.text', form.text, ranges) : null;
   }
   if (name === 'message.text') return wholeView(name, form.text);
+  const { reading } = scene();
   const values = valuesOf(name, scene());
-  return values.length > 0 ? wholeView(name, values.map(toText).join('\n')) : null;
+  if (values.length === 0) return null;
+  const attached = attachmentAt(name, reading);
+  // Evidence names the attachment by its place: what it is called may stand there twice.
+  const place = attached ? name.replace(/\[.*\]/, `[${attached.at}]`) : name;
+  return wholeView(place, values.map(toText).join('\n'));
+}
+
+/** The tables that stand in a view: of the message’s text, or of an attachment. */
+export function tablesIn(view: View, form: TextForm, reading: Reading): readonly Table[] {
+  if (view.in === 'message.text') return form.tables;
+  return attachmentAt(view.in, reading)?.attachment.tables ?? [];
 }

@@ -1,4 +1,5 @@
 export { type Answering, answeringOf } from './answering.js';
+export { sheetsOf } from './attachments/workbook.js';
 export { sameness } from './content-digest.js';
 export * from './language.js';
 export { linesOf } from './lines.js';

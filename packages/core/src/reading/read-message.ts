@@ -11,7 +11,7 @@ import { splitParts } from './mime/split-parts.js';
 import { automaticOf } from './origin/automatic.js';
 import { threadOf } from './origin/thread.js';
 import { leaves, partNotes } from './part-notes.js';
-import type { Reading, ReadingProblem } from './reading.js';
+import type { Reading, ReadingProblem, TextForm } from './reading.js';
 import type { Envelope } from './segments/segments.js';
 import { hasKind, type Shown, shownParts } from './shown.js';
 import { stubReason } from './stub.js';
@@ -27,7 +27,7 @@ export async function readMessage(
   return readTree(await splitParts(raw instanceof Uint8Array ? [raw] : raw, limits), limits);
 }
 
-function readTree({ root, size, flaws }: MimeTree, limits: Limits): Reading {
+async function readTree({ root, size, flaws }: MimeTree, limits: Limits): Promise<Reading> {
   const headers = decodeHeaders(root.headerLines, limits.headers, firstCharset(root));
   const head = headOf(headers, root);
   const automatic = automaticOf(headers, root.headerLines, head.report);
@@ -52,7 +52,11 @@ function readTree({ root, size, flaws }: MimeTree, limits: Limits): Reading {
     size,
     plain,
     html,
-    attachments: attachments.slice(0, limits.attachments).map((part) => attachmentOf(part, limits)),
+    attachments: await Promise.all(
+      attachments
+        .slice(0, limits.attachments)
+        .map((part) => attachmentOf(part, limits, (inner) => formInside(inner, limits))),
+    ),
     parts: partNotes(root, shown, charsets),
     headers,
     problems: [...flaws, ...unread(root, attachments, flattened, limits)].map(({ code, params }) =>
@@ -108,6 +112,15 @@ function forms(
     html: empty ? { ...html, stub: 'the HTML part holds no text' } : html,
     flattened: rich?.flattened ?? false,
   };
+}
+
+/** The text of a message that is attached. */
+function formInside(root: MimePart, limits: Limits): TextForm | null {
+  const { subject, from } = headOf(decodeHeaders(root.headerLines, limits.headers, firstCharset(root)), root);
+  const envelope: Envelope = { subject, replies: false, sender: from?.name ?? '', returns: false };
+  const shown = { html: shownParts(root, 'html', false), plain: shownParts(root, 'text', false) };
+  const { html, plain } = forms(shown, envelope, limits, new Map());
+  return html ?? plain;
 }
 
 /** What is neither text of the message nor a box of parts, in the order of the message. */

@@ -85,10 +85,12 @@ export interface Attachment {
   /** SHA-256 of the decoded bytes, in hex. */
   digest: string;
   inline: boolean;
-  /** What it says, when it is text. */
+  /** What it says, when it is text, a workbook, a PDF with a text layer, or a message. */
   text: string | null;
-  /** Its table, when it is delimited text, or the tables of an HTML file. */
+  /** Its tables, each cell with its place in the text: of delimited text, a workbook, HTML. */
   tables: Table[];
+  /** Why a document says nothing: it is sealed, broken, too large, a picture. Null for all others. */
+  unread: ReadingProblem | null;
 }
 
 /** A part of the message, and what the reading made of it. */

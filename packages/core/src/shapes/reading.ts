@@ -13,6 +13,7 @@ const list: v.GenericSchema<ItemList> = v.object({
   made_of: v.picklist(['elements', 'bullets', 'blocks', 'lines']),
   items: v.array(v.object({ ...range, spots: v.array(v.nullable(v.object(range))) })),
 });
+const problem = v.object({ code: v.string(), text: v.string() });
 const headersOfForward = {
   from: v.nullable(address),
   to: v.array(address),
@@ -68,6 +69,7 @@ export const readingShape: v.GenericSchema<PublicReading> = v.object({
       inline: v.boolean(),
       text: v.nullable(v.string()),
       tables: v.array(table),
+      unread: v.nullable(problem),
     }),
   ),
   parts: v.array(
@@ -81,5 +83,5 @@ export const readingShape: v.GenericSchema<PublicReading> = v.object({
     }),
   ),
   headers: v.array(v.tuple([v.string(), v.string()])),
-  problems: v.array(v.object({ code: v.string(), text: v.string() })),
+  problems: v.array(problem),
 });

@@ -14,7 +14,7 @@ export class NameDrop extends Drop {
   }
 
   override liquidMethodMissing(key: string | number): unknown {
-    const below = /^\d+$/.test(String(key)) ? `[${key}]` : `.${key}`;
+    const below = /^\d+$/.test(String(key)) ? `[${key}]` : /^[\w-]+$/.test(String(key)) ? `.${key}` : `["${key}"]`;
     return new NameDrop(this.#name + below, this.#scene);
   }
 

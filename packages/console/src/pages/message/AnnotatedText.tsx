@@ -5,7 +5,14 @@ import { fieldColour } from '../../looks/tokens';
 import { Button } from '../../parts/Button';
 import { Empty } from '../../parts/Page';
 import { fill, words } from '../../words';
-import { type AnnotatedLine, annotatedLines, type DrawnRule, type Item, subjectLine } from './annotated-lines';
+import {
+  type AnnotatedLine,
+  annotatedLines,
+  attachmentPlace,
+  type DrawnRule,
+  type Item,
+  subjectLine,
+} from './annotated-lines';
 import type { Evidence, MessageReading } from './outcome';
 import { columnOf, marginNames } from './row-path';
 
@@ -147,14 +154,61 @@ export function AnnotatedText(props: AnnotatedTextProps) {
       {shown.length < lines.length && (
         <Button onPress={() => setAll(true)}>{fill(words.message.cutOff, { count: lines.length })}</Button>
       )}
+      {reading.attachments.map((attachment, at) => (
+        <AttachedText key={attachment.part} at={at} attachment={attachment} evidence={evidence} {...draw} />
+      ))}
     </Sheet>
+  );
+}
+
+const Attached = styled.details`
+  margin-top: 18px;
+  > summary {
+    padding: 2px 14px;
+    border-top: 1px solid var(--rule);
+    font: 600 0.8125rem/1.9 var(--text);
+    cursor: pointer;
+  }
+`;
+
+interface AttachedTextProps extends Pick<LineRowProps, 'colourOf' | 'chosen' | 'onChoose'> {
+  at: number;
+  attachment: MessageReading['attachments'][number];
+  evidence: AnnotatedTextProps['evidence'];
+}
+
+/** What an attached file says: open where a value was read from it, else a press away. */
+function AttachedText({ at, attachment, evidence, ...draw }: AttachedTextProps) {
+  const { text, name, type } = attachment;
+  const place = attachmentPlace(at);
+  const isRead = useMemo(
+    () => Object.values(evidence).some((places) => places.some((one) => one.in === place)),
+    [evidence, place],
+  );
+  const [open, setOpen] = useState(isRead);
+  const lines = useMemo(() => {
+    const body = [{ start: 0, end: text?.length ?? 0 }];
+    return text === null || !open
+      ? []
+      : annotatedLines({ text, outline: [], body }, evidence, [], undefined, null, place);
+  }, [text, open, evidence, place]);
+  // An attached message stands in the text above, as what was passed on.
+  if (text === null || (type.startsWith('message/') && !isRead)) return null;
+  return (
+    <Attached open={open} onToggle={(event) => setOpen(event.currentTarget.open)}>
+      <summary>{name === '' ? type : name}</summary>
+      {lines.slice(0, maxLines).map((line, i) => (
+        // biome-ignore lint/suspicious/noArrayIndexKey: lines never change their order
+        <LineRow key={i} line={line} place={place} {...draw} />
+      ))}
+    </Attached>
   );
 }
 
 interface LineRowProps {
   line: AnnotatedLine;
   /** The text it is a line of. */
-  place: 'message.text' | 'message.subject';
+  place: string;
   label?: string;
   colourOf(field: string): string;
   chosen: string | null;

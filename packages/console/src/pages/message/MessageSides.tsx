@@ -134,7 +134,8 @@ function Became({ message, reading, chosen, onChoose }: MessageSidesProps) {
           <Section
             title={words.message.attachments}
             items={reading.attachments.map(
-              ({ name, type, size }) => `${name || '–'} · ${type} · ${Math.ceil(size / 1024)} kB`,
+              ({ name, type, size, unread }) =>
+                `${name || '–'} · ${type} · ${Math.ceil(size / 1024)} kB${unread ? `. ${unread.text}` : ''}`,
             )}
           />
         )}

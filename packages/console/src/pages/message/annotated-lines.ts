@@ -41,9 +41,9 @@ export interface Item {
 }
 
 /** Where the items of rows stand, from the first to the last cell of each. */
-function itemsOf(evidence: Readonly<Record<string, readonly Evidence[]>>): Item[] {
+function itemsOf(evidence: Readonly<Record<string, readonly Evidence[]>>, where: string): Item[] {
   const items: Item[] = [];
-  for (const { field, start, end } of marksIn('message.text', evidence)) {
+  for (const { field, start, end } of marksIn(where, evidence)) {
     const row = rowOf(field);
     if (row === null) continue;
     const known = items[row];
@@ -64,11 +64,13 @@ export function annotatedLines(
   { text, outline, body }: Pick<MessageReading, 'text' | 'outline' | 'body'>,
   evidence: Readonly<Record<string, readonly Evidence[]>>,
   leftovers: readonly { start: number; end: number }[] = [],
-  items: readonly Item[] = itemsOf(evidence),
+  items: readonly Item[] | undefined = undefined,
   drawn: DrawnRule | null = null,
+  where = 'message.text',
 ): AnnotatedLine[] {
+  const numbered = items ?? itemsOf(evidence, where);
   const left = new Set(leftovers.map(({ start }) => start));
-  const marks = marksIn('message.text', evidence);
+  const marks = marksIn(where, evidence);
   const lines: AnnotatedLine[] = [];
   let next = 0;
   for (let start = 0; start <= text.length; ) {
@@ -85,7 +87,7 @@ export function annotatedLines(
       segment: begins && segment.kind !== 'own' ? segment.kind : null,
       muted: !body.some((range) => range.start < Math.max(end, start + 1) && range.end > start),
       left: left.has(start),
-      item: itemAt(items, start, end),
+      item: itemAt(numbered, start, end),
     });
     start = end + 1;
   }
@@ -105,6 +107,9 @@ export function subjectLine(subject: string, evidence: Readonly<Record<string, r
     item: null,
   };
 }
+
+/** What evidence calls the text of an attachment. */
+export const attachmentPlace = (at: number): string => `message.attachments[${at}].text`;
 
 /** Where in a text values stand. Of two that overlap, the one that begins first is drawn. */
 function marksIn(where: string, evidence: Readonly<Record<string, readonly Evidence[]>>): Mark[] {

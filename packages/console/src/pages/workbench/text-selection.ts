@@ -23,7 +23,9 @@ export function selectedStretch(frame: HTMLElement): Stretch | null {
   const range = selection.getRangeAt(0);
   const [first, last] = [lineOf(range.startContainer), lineOf(range.endContainer)];
   if (!first || !last || !frame.contains(first) || !frame.contains(last)) return null;
-  const place = first.dataset.in as Stretch['in'];
+  const place = first.dataset.in as Stretch['in'] | undefined;
+  // What is read from an attachment is told in the rule, not marked.
+  if (place !== 'message.text' && place !== 'message.subject') return null;
   if (last.dataset.in !== place) return null;
   const start = offsetIn(first, range.startContainer, range.startOffset);
   const end = offsetIn(last, range.endContainer, range.endOffset);

@@ -127,6 +127,29 @@ export const ofMessages = {
     sentence:
       'The message says it is {type}, but its boundary never comes. It is read by the boundary it seems to use, or as one text.',
   },
+  'YS-READING-DOCUMENT-LARGE': {
+    status: 422,
+    sentence:
+      'The attachment “{name}” is larger than is read ({limit} MB, or what it unpacks to). Rules see its name and size; download the message to see it.',
+  },
+  'YS-READING-DOCUMENT-SEALED': {
+    status: 422,
+    sentence: 'The attachment “{name}” is encrypted, so what it says cannot be read. Ask the sender to send it open.',
+  },
+  'YS-READING-DOCUMENT-OLD': {
+    status: 422,
+    sentence:
+      'The attachment “{name}” is a workbook of a format of before 2007, which is not read. Ask the sender to save it as .xlsx or CSV.',
+  },
+  'YS-READING-DOCUMENT-PICTURES': {
+    status: 422,
+    sentence:
+      'The attachment “{name}” holds pictures of its pages and no text, as scanners make it. Ask the sender for the file it was printed from.',
+  },
+  'YS-READING-DOCUMENT-BROKEN': {
+    status: 422,
+    sentence: 'The attachment “{name}” cannot be read: it is broken, or not what it says it is.',
+  },
   'YS-READING-TNEF': {
     status: 422,
     sentence:

@@ -1,4 +1,5 @@
 import type { Limits } from '../../limits.js';
+import { isDocument } from '../attachments/documents.js';
 import { latin1 } from '../text/bytes.js';
 import { BodySink } from './body-sink.js';
 import { type Content, readContent } from './content.js';
@@ -30,6 +31,8 @@ export class Splitter {
   private parts = 0;
   /** Bytes of text that may still be kept. */
   private room: number;
+  /** Bytes of attached documents that may still be kept. */
+  private documentRoom: number;
   private firstLine = true;
   /** The line end before a boundary belongs to the boundary (RFC 2046, section 5.1.1), so it waits for the next line. */
   private heldEnd: Uint8Array | null = null;
@@ -40,6 +43,7 @@ export class Splitter {
     boundary: string | null = null,
   ) {
     this.room = limits.allTextBytes;
+    this.documentRoom = limits.allDocumentBytes;
     this.root = this.begin('', 'text/plain');
     const top = this.open[0];
     if (boundary === null || !top) return;
@@ -164,7 +168,12 @@ export class Splitter {
       top.sink = new BodySink(content.encoding, Math.min(this.limits.textBytes, this.room));
       return;
     }
-    top.sink = new BodySink(content.encoding, Math.min(keptBytes(content, this.limits), this.room));
+    top.sink = new BodySink(
+      content.encoding,
+      isDocument(content)
+        ? Math.min(this.limits.documentBytes, this.documentRoom)
+        : Math.min(keptBytes(content, this.limits), this.room),
+    );
     // One that is encoded, which it should not be, is opened once it is whole (RFC 2046, section 5.2.1).
     if (!deep && isMessage(content) && /^(|7bit|8bit|binary)$/.test(content.encoding))
       part.children.push(this.begin(`${part.path}/`, 'text/plain'));
@@ -208,7 +217,9 @@ export class Splitter {
 
   private close({ part, sink }: Open): void {
     part.body = sink?.finish() ?? null;
-    this.room -= part.body?.bytes?.length ?? 0;
+    const kept = part.body?.bytes?.length ?? 0;
+    if (isDocument(part.content)) this.documentRoom -= kept;
+    else this.room -= kept;
     if (part.content.type.startsWith('multipart/') && part.children.length === 0) this.rescue(part);
     else if (isMessage(part.content) && part.children.length === 0 && part.body?.bytes)
       this.readAgain(part, part.body.bytes, null);
@@ -238,6 +249,7 @@ export class Splitter {
         parts: this.limits.parts - this.parts,
         mimeDepth: this.limits.mimeDepth - this.open.length - 1,
         allTextBytes: this.room,
+        allDocumentBytes: this.documentRoom,
       },
       boundary,
     );

@@ -1,8 +1,9 @@
 import * as v from 'valibot';
 import { nearest } from '../../errors/index.js';
+import { tablesIn } from '../../names/index.js';
 import { compilePattern, withOwnParts } from '../../patterns/index.js';
 import { listsOf, type View } from '../../reading/index.js';
-import { typeOfField } from '../../values/index.js';
+import { ownTypes, typeOfField } from '../../values/index.js';
 import { evidenceAt, findAt, problemAt, readRaw } from '../finding.js';
 import { linkAt } from '../link-at.js';
 import type { CompiledRuleBody, Finding, RuleCompiler, RuleKind, RuleResult, RuleRun } from '../rule-kind.js';
@@ -15,27 +16,35 @@ import type { TableTrace } from './trace.js';
 
 const headings = v.union([v.string(), v.pipe(v.array(v.string()), v.minLength(1))]);
 const entries = {
+  in: v.optional(v.string()),
   columns: v.record(v.string(), headings),
   take: v.optional(v.picklist(['first', 'all'])),
 };
 
 interface TableSource {
+  in?: string;
   columns: Record<string, string | string[]>;
   take?: 'first' | 'all';
 }
 
 interface CompiledTable {
+  /** Where it looks when not in the words of the message. */
+  lookIn: string | null;
   words: HeaderWords;
   /** Columns without which no table is one of these. */
   needed: string[];
   take: 'first' | 'all';
 }
 
-function compile(source: TableSource, { columns, path, report, parts }: RuleCompiler): CompiledRuleBody | null {
+function compile(source: TableSource, compiler: RuleCompiler): CompiledRuleBody | null {
+  const { columns, path, report, parts, scope } = compiler;
   const known = Object.keys(columns);
   const named = Object.keys(source.columns);
   for (const field of named.filter((name) => !known.includes(name)))
     report.add('YS-SIEVE-UNKNOWN-FIELD', [...path, 'columns', field], { field, nearest: nearest(field, known) });
+  const lookIn = source.in ?? null;
+  if (lookIn !== null && scope.typeOf(lookIn)?.kind !== ownTypes.words)
+    report.add('YS-CONDITION-NAME', [...path, 'in'], { name: lookIn, nearest: nearest(lookIn, scope.known()) });
   if (named.length === 0) report.add('YS-TABLE-NO-COLUMN', [...path, 'columns']);
   const patterns = Object.entries(source.columns).flatMap(([name, words]) =>
     [words]
@@ -45,6 +54,7 @@ function compile(source: TableSource, { columns, path, report, parts }: RuleComp
   );
   if (named.length === 0 || named.some((name) => !known.includes(name)) || patterns.includes(null)) return null;
   const table: CompiledTable = {
+    lookIn,
     words: Object.fromEntries(
       Object.entries(source.columns).map(([name, words]) => [
         name,
@@ -88,16 +98,23 @@ function runTable(table: CompiledTable, run: RuleRun, columns: RuleCompiler['col
 
 /** Tables of the markup come first, then those written in the text, then lists; in the body, else in other words of the message. */
 function firstWithTables(table: CompiledTable, run: RuleRun): Found[] {
-  for (const view of run.bodies())
+  const { form, reading } = run.scene;
+  for (const view of viewsOf(table, run))
     for (const grids of [
-      () => markedGrids(view, run.scene.form.tables),
+      () => markedGrids(view, tablesIn(view, form, reading)),
       () => written(view, table),
-      () => listGrids(view, listsOf(run.scene.form)),
+      () => (view.in === 'message.text' ? listGrids(view, listsOf(form)) : []),
     ]) {
       const found = grids().flatMap((grid) => headedBy(grid, table));
       if (found.length > 0) return found;
     }
   return [];
+}
+
+function viewsOf({ lookIn }: CompiledTable, run: RuleRun): View[] {
+  if (lookIn === null) return run.bodies();
+  const view = run.view(lookIn);
+  return view ? [view] : [];
 }
 
 const written = (view: View, { words, needed }: CompiledTable): Grid[] =>
@@ -155,8 +172,9 @@ export const table: RuleKind = {
   kind: 'table',
   about: 'makes rows of tables, found by the words over their columns, and of lists, by the labels of their lines',
   entries,
-  mentions: { columns: 'keys' },
+  mentions: { columns: 'keys', in: 'name' },
   form: [
+    { key: 'in', label: 'Look in', asks: 'text', otherwise: 'message.body' },
     {
       key: 'columns',
       label: 'Words over the columns',
