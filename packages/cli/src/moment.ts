@@ -1,5 +1,5 @@
+import { receivedOf } from '@yellow-sieve/client';
 import { CallError } from './call-error.js';
-import { receivedOf } from './offline/archives.js';
 
 /** When a message was received, for the call: as its headers say, or a moment; nothing where that is now. @throws CallError YS-CLI-RECEIVED */
 export function momentOf(received: string | undefined, raw: Uint8Array): { received?: string } {

@@ -8,6 +8,7 @@ export const mailboxPageWords = {
   ways: 'Ways in',
   smtp: 'Mail to these addresses, as soon as your mail server sends it here.',
   sieves: 'Sieves',
+  confirmations: 'Asked to confirm forwarding',
   came: 'What came',
   nothing: 'Waiting for the first message',
   nothingHelp: 'It shows here by itself: send one to {address}, put one in, or take what lies in a folder.',

@@ -1,4 +1,11 @@
 /** Words of the review. */
+/** Of many messages put through again, what people would read is kept back unless ticked. */
+export const mayTellWords = {
+  title: 'Who may hear of it',
+  help: 'What people would read is kept back, to be released one by one, unless you tick it.',
+  tell: 'Tell {destination}',
+};
+
 export const reviewWords = {
   title: 'Review',
   count: '{count} wait for a person',

@@ -215,6 +215,7 @@ export const words = {
       thread: 'Thread: {thread}, because {why}.',
       automatic: 'Automatic ({kind}), because {why}.',
       segment: '{kind}: {why}.',
+      sender: 'Its sender, as looked up when it came: {results}.',
     },
     readingTrouble: 'What could not be read',
     originalTitle: 'The message’s own HTML, without anything that runs or fetches',

@@ -48,6 +48,8 @@ export const messageDetailSchema = v.object({
   ...messageSchema.entries,
   /** How the sorter came to its category; null where the mailbox has none. */
   sorting: v.nullable(sortedShape),
+  /** What SPF, DKIM and DMARC said when it came (RFC 8601); null where nobody looked. */
+  sender_checks: v.nullable(v.string()),
   /** What a person said it is; a category of null is “none of these”. */
   labelled: v.nullable(v.object({ category: v.nullable(v.string()), by: v.string(), at: momentSchema })),
   record: v.nullable(keySchema),
@@ -112,6 +114,12 @@ const againQuery = {
   /** Forget what people entered. */
   forget: v.optional(v.picklist(['true', 'false']), 'false'),
 };
+
+/** Destinations that people read, with commas between, which may tell of it; the others keep it back until it is released. */
+const tells = v.optional(v.pipe(v.string(), v.maxLength(2000)), '');
+
+/** The names of such a list. */
+export const namesIn = (list: string): string[] => list.split(',').flatMap((name) => name.trim() || []);
 
 /** Which messages to put through again; what is left out does not matter, and nothing at all means every message. */
 export const againSelection = v.strictObject({
@@ -240,6 +248,7 @@ export const messageEndpoints = {
     summary: 'Starts a job that puts messages through again: some, those of a mailbox, sieve, state or time, or all',
     query: v.object({
       ...againQuery,
+      tells,
       /** Only says what would come of it by what is live; nothing is changed. */
       dry: v.optional(v.picklist(['true', 'false']), 'false'),
     }),

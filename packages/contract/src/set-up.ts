@@ -21,6 +21,8 @@ const destinationItem = v.object({
   name: v.string(),
   title: v.string(),
   kind: v.string(),
+  /** Whether people read what goes there, so that jobs keep it back unless told. */
+  tells: v.boolean(),
   /** Whether it can be downloaded by a secret link. */
   linked: v.boolean(),
   links: v.array(v.string()),

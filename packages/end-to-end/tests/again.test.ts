@@ -170,6 +170,38 @@ describe('putting through again', () => {
   });
 });
 
+describe('many at once tell nobody unless somebody says so', () => {
+  // From now on every berth goes to the harbour master's room.
+  const loud = source.replace('    when: [length, over, "20"]\n    with:\n      text', '    with:\n      text');
+  const job = async (keys: string[], tells?: string) => {
+    const { client } = world;
+    const { job: key } = await client.messages.againMany({
+      body: { keys },
+      ...(tells === undefined ? {} : { query: { tells } }),
+    });
+    await until('the job is over', async () => (await client.jobs.get({ params: { key } })).finished !== null);
+  };
+
+  test('by a job it is kept back, by a job that names the place it goes, and by a person’s own act it goes again', async () => {
+    const details = [await fed('Gadwall'), await fed('Garganey'), await fed('Goosander')];
+    const [quiet, told, own] = details.map(({ key }) => key) as [string, string, string];
+    await put(loud);
+    await job([quiet, own]);
+    await job([told], 'harbour-master-chat,berth-book');
+    expect(states(await revised(quiet, 1))).toMatchObject({
+      'harbour-master-chat': 'kept back',
+      'berth-book': 'delivered',
+    });
+    expect(states(await revised(told, 1))).toMatchObject({ 'harbour-master-chat': 'delivered' });
+    await world.client.records.enter({
+      params: { key: details[2]?.record ?? '' },
+      body: { fields: { skipper: 'Una Vane' } },
+    });
+    expect(states(await revised(own, 2))).toMatchObject({ 'harbour-master-chat': 'delivered' });
+    await put(source);
+  });
+});
+
 describe('right or wrong', () => {
   test('is said of any past value, counts in later comparisons, and week by week', async () => {
     const { client } = world;
@@ -191,6 +223,7 @@ describe('right or wrong', () => {
       ['nights', 3, 0],
       ['phone', 1, 0],
       ['pier', 2, 1],
+      ['skipper', 1, 0],
     ]);
     expect(accuracy.items[0]?.week).toMatch(/^\d{4}-\d{2}-\d{2}$/);
     expect(new Date(`${accuracy.items[0]?.week}T00:00:00Z`).getUTCDay()).toBe(1);

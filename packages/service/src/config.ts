@@ -5,9 +5,12 @@ import * as v from 'valibot';
 const port = v.pipe(v.string(), v.transform(Number), v.integer(), v.minValue(0), v.maxValue(65_535));
 const count = (least: number) => v.pipe(v.string(), v.transform(Number), v.integer(), v.minValue(least));
 
-const networks = v.pipe(
+const listed = v.pipe(
   v.string(),
   v.transform((text) => text.split(',').flatMap((entry) => entry.trim() || [])),
+);
+const networks = v.pipe(
+  listed,
   v.check(
     (entries) => entries.every((entry) => isIP(entry.split('/')[0] ?? '') !== 0),
     'addresses or networks are wanted',
@@ -26,6 +29,10 @@ const schema = v.object({
   YELLOW_SIEVE_TLS_KEY: v.optional(v.string()),
   /** Messages a minute from one address; relays are not counted. */
   YELLOW_SIEVE_MESSAGES_PER_MINUTE: v.optional(count(1), '600'),
+  /** Whether SPF, DKIM and DMARC are looked up for what comes by SMTP from anybody but a relay. */
+  YELLOW_SIEVE_CHECK_SENDERS: v.optional(v.picklist(['yes', 'no']), 'no'),
+  /** Name servers to ask for that, as `192.0.2.53` or with a port; those of the machine, where nothing is said. */
+  YELLOW_SIEVE_NAME_SERVERS: v.optional(listed, ''),
   /** Bytes of the largest message that is taken; announced by SMTP. */
   YELLOW_SIEVE_MESSAGE_LIMIT: v.optional(count(1024), String(25 * 1024 * 1024)),
   /** File with the key that seals secrets; made when it is not there. */
@@ -67,6 +74,8 @@ export interface Config {
   tlsCertificate: string | undefined;
   tlsKey: string | undefined;
   messagesPerMinute: number;
+  checkSenders: boolean;
+  nameServers: string[];
   messageLimit: number;
   keyFile: string;
   clientFile: string | undefined;
@@ -108,6 +117,8 @@ export function readConfig(env: NodeJS.ProcessEnv): Config {
     tlsCertificate: o.YELLOW_SIEVE_TLS_CERTIFICATE,
     tlsKey: o.YELLOW_SIEVE_TLS_KEY,
     messagesPerMinute: o.YELLOW_SIEVE_MESSAGES_PER_MINUTE,
+    checkSenders: o.YELLOW_SIEVE_CHECK_SENDERS === 'yes',
+    nameServers: o.YELLOW_SIEVE_NAME_SERVERS,
     messageLimit: o.YELLOW_SIEVE_MESSAGE_LIMIT,
     keyFile: o.YELLOW_SIEVE_KEY_FILE,
     clientFile: o.YELLOW_SIEVE_CLIENT_FILE,

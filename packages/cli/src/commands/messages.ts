@@ -155,6 +155,7 @@ export const again: Command = {
     ...selectionOptions,
     { flags: '--draft <sieve>', about: 'with the draft of this sieve; what it would newly deliver is kept back' },
     { flags: '--forget', about: 'forget what people entered' },
+    { flags: '--tells <destinations>', about: 'destinations, with commas between, that may tell people of it' },
     { flags: '--dry', about: 'only say what would come of it, by what is live' },
     { flags: '--yes', about: 'do not ask' },
   ],
@@ -184,7 +185,7 @@ export const again: Command = {
     if (args.length === 0 && options.yes !== true && !dry && !(await input.confirm(questionOf(body))))
       throw new CallError('YS-CLI-DECLINED');
     const { job } = await client.messages.againMany({
-      query: { ...query, dry: dry ? 'true' : 'false' },
+      query: { ...query, tells: optional(input, 'tells') ?? '', dry: dry ? 'true' : 'false' },
       body: { ...body, ...(args.length > 0 ? { keys: [...args] } : {}) },
     });
     const done = await waitForJob(client, job, input.progress);

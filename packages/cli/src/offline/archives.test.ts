@@ -2,8 +2,9 @@ import { mkdirSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterAll, describe, expect, test } from '@jest/globals';
+import { receivedOf } from '@yellow-sieve/client';
 import fc from 'fast-check';
-import { inMbox, isArchive, messagesIn, receivedOf } from './archives.js';
+import { inMbox, isArchive, messagesIn } from './archives.js';
 
 const folder = mkdtempSync(join(tmpdir(), 'yellow-sieve-archives-'));
 afterAll(() => rmSync(folder, { recursive: true, force: true }));

@@ -1,7 +1,7 @@
 import { decide } from '../conditions/index.js';
 import { say } from '../errors/index.js';
 import type { Arrival, Scene } from '../names/index.js';
-import { formOf, type Reading } from '../reading/index.js';
+import { type Confirmation, confirmationOf, formOf, type Reading } from '../reading/index.js';
 import { hitRoute, type RouteHit } from '../routing/index.js';
 import type { Facts, ModelQuestion } from '../rules/index.js';
 import { screen } from '../screening/screen.js';
@@ -46,6 +46,9 @@ export function handleMessage(
 ): HandleResult {
   const arrival = { ...arrived, trusted: mailbox.source.trusted_servers ?? [] };
   const scene = messageScene(reading, arrival, null);
+  // Such mail is made by a program, and would often be screened out.
+  const asked = arrival.admitted ? null : confirmationOf(reading, [arrival.recipient, ...mailbox.source.addresses]);
+  if (asked) return ended('review', confirmationReason(asked), null);
   const screened = screen(mailbox.accept, scene);
   if (screened) return ended('skipped', screened, null);
   const sorted = sortIn(mailbox, facts, scene);
@@ -74,6 +77,12 @@ export function handleMessage(
     values,
     hits: [...result.hits, ...hits],
   };
+}
+
+/** A person is to decide, so nothing is sorted or routed before. */
+function confirmationReason({ code, link }: Confirmation): Reason {
+  const given = [...(code ? [`code ${code}`] : []), ...(link ? [link] : [])].join(', ');
+  return { code: 'YS-MESSAGE-CONFIRMATION', text: say('YS-MESSAGE-CONFIRMATION', { given }) };
 }
 
 const ownerOf = ({ source }: CompiledMailbox, sorted: Sorted | null): string | null =>

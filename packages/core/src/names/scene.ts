@@ -12,6 +12,8 @@ export interface Arrival {
   received: string;
   /** Mail servers whose word on who sent a message is believed. */
   trusted: readonly string[];
+  /** What the service itself found out about the sender, as an Authentication-Results header has it; null where it did not look. */
+  checked?: string | null;
   /** True when a person took it in after it was skipped, so that it is not screened again. */
   admitted: boolean;
 }

@@ -7,6 +7,7 @@ export { labelOf } from './lists/label.js';
 export type { ItemList, ListItem } from './lists/list.js';
 export { listsIn, listsOf } from './lists/lists.js';
 export * from './origin/authentication.js';
+export { type Confirmation, confirmationOf } from './origin/confirmation.js';
 export * from './origin/loop.js';
 export { type OutlineEntry, type PublicReading, publicReading } from './public-reading.js';
 export * from './read-message.js';

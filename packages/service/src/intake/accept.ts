@@ -20,10 +20,10 @@ export interface Intake {
 export async function acceptMessage(
   intake: Intake,
   source: Readable,
-  receipts: readonly Receipt[],
+  receipts: readonly Receipt[] | Promise<readonly Receipt[]>,
   place?: FolderPlace,
 ): Promise<string[]> {
-  return takeRaw(intake, source, (writer) => intake.queue.add({ writer, receipts, place }));
+  return takeRaw(intake, source, async (writer) => intake.queue.add({ writer, receipts: await receipts, place }));
 }
 
 /** Streams a raw message into the database; `keep` commits it with whatever it belongs to. */

@@ -37,6 +37,8 @@ export interface AgainParams {
   through: Through | null;
   /** Whether what people entered is to be forgotten. */
   forget: boolean;
+  /** Destinations that may tell people of what comes of it. */
+  tells: string[];
   /** Only says what would come of it by what is live; nothing is changed. */
   dry?: boolean;
 }
@@ -60,7 +62,7 @@ export const again: JobKind<AgainParams, At, EffectSummary> = {
     return { total: row?.count ?? 0, done: 0, at: { before: undefined }, result: emptySummary() };
   },
 
-  async step(tools, { selection, through, forget, dry = false }, stand) {
+  async step(tools, { selection, dry = false, ...how }, stand) {
     const { db, threads } = tools;
     const max = perThread * threads;
     const rows = await db
@@ -71,7 +73,7 @@ export const again: JobKind<AgainParams, At, EffectSummary> = {
       .limit(max);
     const ids = rows.map(({ id }) => id);
     const before = await revisionsOf(db, ids);
-    const effects = dry ? await wouldBe(tools, before, ids) : await becomes(tools, before, ids, { through, forget });
+    const effects = dry ? await wouldBe(tools, before, ids) : await becomes(tools, before, ids, how);
     return {
       total: stand.total,
       done: stand.done + ids.length,
@@ -88,7 +90,7 @@ async function becomes(
   tools: JobTools,
   before: ReadonlyMap<string, Made>,
   ids: readonly string[],
-  options: Pick<AgainParams, 'through' | 'forget'>,
+  options: Pick<AgainParams, 'through' | 'forget' | 'tells'>,
 ): Promise<MessageEffect[]> {
   const held = await claimAgain(tools.db, ids, { ...tools, ...options });
   await tools.handleClaimed(held);

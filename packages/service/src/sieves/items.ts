@@ -5,6 +5,7 @@ import { judgement, mailbox, message, record } from '../database/schema.js';
 import type { CompareItem } from '../pipeline/threads/compare.js';
 import { recordLink } from '../pipeline/threads/knowing.js';
 import { enteredOf } from '../store/entered-store.js';
+import { arrivalOf } from '../store/message-store.js';
 import { listSamples, type SampleRow } from '../store/sample-store.js';
 
 /** A sample, to be tried on the sieve alone, as it is where there is no service. */
@@ -72,16 +73,9 @@ async function itemsWhere(db: Executor, test: SQL | undefined, limit: number): P
   const entered = await enteredOf(db, ids);
   const judged = await judgedValues(db, ids);
   return rows.map((row): CompareItem => {
-    const { id, subject, rawId, recipient, receivedAt, admitted } = row.message;
+    const { id, subject, rawId } = row.message;
     const key = row.record ?? '';
-    const arrival = {
-      key: id,
-      mailbox: row.mailbox,
-      recipient,
-      received: receivedAt.toISOString(),
-      trusted: [],
-      admitted,
-    };
+    const arrival = arrivalOf(row.message, row.mailbox);
     return {
       name: id,
       subject,

@@ -183,6 +183,7 @@ export async function newestOf(db: Executor, mailboxId: string, limit: number) {
       rawId: message.rawId,
       recipient: message.recipient,
       received: message.receivedAt,
+      checked: message.checked,
       subject: message.subject,
       from: message.fromAddress,
       category: message.category,

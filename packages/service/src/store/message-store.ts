@@ -1,4 +1,4 @@
-import { YsError } from '@yellow-sieve/core';
+import { type Arrival, YsError } from '@yellow-sieve/core';
 import { and, asc, eq, sql } from 'drizzle-orm';
 import { v7 as uuid } from 'uuid';
 import type { Database, DatabaseHandle, Executor } from '../database/connect.js';
@@ -28,6 +28,8 @@ export interface Receipt {
   recipient: string;
   sender: string;
   intake: string;
+  /** What was found out about its sender; nothing where nobody looked. */
+  checked?: string;
   /** When it arrived, if not just now. */
   receivedAt?: Date;
   /** A job takes it in: what arrives now goes before it. */
@@ -102,6 +104,27 @@ function messageRowOf(writer: RawWriter, receipt: Receipt) {
   };
 }
 
+/** How a message came, as the core is told. */
+export const arrivalOf = (
+  {
+    id,
+    recipient,
+    receivedAt,
+    checked,
+    admitted,
+  }: Pick<typeof message.$inferSelect, 'id' | 'recipient' | 'receivedAt' | 'checked' | 'admitted'>,
+  mailboxName: string,
+): Arrival => ({
+  key: id,
+  mailbox: mailboxName,
+  recipient,
+  received: receivedAt.toISOString(),
+  // What the mailbox trusts, it says itself.
+  trusted: [],
+  checked,
+  admitted,
+});
+
 /** What listings show of a message. */
 export const messageItem = {
   key: message.id,
@@ -169,6 +192,8 @@ export interface AgainOptions {
   through: Through | null;
   /** Whether what people entered is forgotten; by default it survives. */
   forget: boolean;
+  /** Destinations that may tell people of what comes of it; all, where nothing is said. */
+  tells?: string[] | undefined;
 }
 
 /** Puts a message through again: it waits for its turn like a new one, and its record gets the next revision. */
@@ -233,7 +258,11 @@ async function lockedMessage(tx: Executor, id: string) {
   return row;
 }
 
-async function wait(tx: Executor, row: typeof message.$inferSelect, { through, forget }: AgainOptions): Promise<void> {
+async function wait(
+  tx: Executor,
+  row: typeof message.$inferSelect,
+  { through, forget, tells }: AgainOptions,
+): Promise<void> {
   const { id } = row;
   const now = new Date();
   // What a model was asked in vain is asked anew.
@@ -247,7 +276,7 @@ async function wait(tx: Executor, row: typeof message.$inferSelect, { through, f
   const unclaimed = { lost: 0, claimedBy: null, claimedUntil: null };
   await tx
     .update(message)
-    .set({ state: 'waiting', wants: 0, dueAt: now, ...unclaimed, through, updatedAt: now })
+    .set({ state: 'waiting', wants: 0, dueAt: now, ...unclaimed, through, againTells: tells ?? null, updatedAt: now })
     .where(eq(message.id, id));
   await noteChanges(tx, [{ ...arrival(row), was: row.state }]);
 }

@@ -14,6 +14,7 @@ import { findDraft } from '../store/draft-store.js';
 import { enteredOf } from '../store/entered-store.js';
 import { labelsOf } from '../store/label-store.js';
 import { type MailboxRow, mailboxesById } from '../store/mailbox-store.js';
+import { arrivalOf } from '../store/message-store.js';
 import { versionNow } from '../store/rename-store.js';
 import { type LiveSieve, liveSieves } from '../store/sieve-store.js';
 import { codeVersion } from '../version.js';
@@ -151,7 +152,7 @@ async function withAllTheyNeed(options: MessageLaneOptions, ids: readonly string
       worker: options.worker,
       recipient: row.recipient,
       admitted: row.admitted,
-      tells: row.tells,
+      tells: mayTell(row),
       confirmed: entered.get(row.id)?.confirmed ?? null,
       byDraft: row.through?.version === 'draft',
       record: recordOf.get(row.id) ?? { key: newRecordKey(row.receivedAt), revision: 0 },
@@ -232,6 +233,12 @@ async function handleOne(
   await commitReply(options, claimed, reply, mailbox, named, answers);
 }
 
+/** Destinations that may tell people of a message: those of how it came, and of how it is put through. */
+function mayTell({ tells, againTells }: MessageRow): string[] | null {
+  if (!tells || !againTells) return tells ?? againTells;
+  return tells.filter((name) => againTells.includes(name));
+}
+
 /** The sieves a message is handled with: the live ones, but for the one that another state of was asked for. */
 async function statesOf(db: Database, live: readonly LiveSieve[], through: Through | null): Promise<SieveInUse[]> {
   return Promise.all(
@@ -266,14 +273,7 @@ function taskOf(
     rawId: row.rawId,
     mailbox: { digest: mailbox.digest, source: mailbox.source },
     sieves: sieves.map(({ name, digest, source }) => ({ name, digest, source })),
-    arrival: {
-      key: row.id,
-      mailbox: mailbox.name,
-      recipient: row.recipient,
-      received: row.receivedAt.toISOString(),
-      trusted: [],
-      admitted: row.admitted,
-    },
+    arrival: arrivalOf(row, mailbox.name),
     record: { key: claimed.record.key, link: recordLink(claimed.record.key) },
     model: model.name,
     mayAsk: model.mayAsk,

@@ -146,7 +146,7 @@ export function PutIn({ mailbox }: { mailbox: MailboxItem }) {
       }}
     >
       <FileTrigger
-        acceptedFileTypes={['.eml', 'message/rfc822']}
+        acceptedFileTypes={['.eml', '.zip', 'message/rfc822', 'application/zip']}
         allowsMultiple
         onSelect={(files) => upload([...(files ?? [])])}
       >
@@ -155,7 +155,7 @@ export function PutIn({ mailbox }: { mailbox: MailboxItem }) {
       <Muted>{mailboxWords.drop}</Muted>
       <Button onPress={() => setPasting(true)}>{mailboxWords.paste}</Button>
       <span role="status">
-        {taking > 0 && fill(mailboxWords.uploading, { count: taking })}
+        {taking > 0 && fill(mailboxWords.uploading, { count: taking, taken })}
         {taking === 0 && taken > 0 && fill(mailboxWords.uploaded, { count: taken })}
       </span>
       {trouble !== null && <Trouble error={trouble} />}

@@ -100,6 +100,7 @@ function Both({ mailbox, may }: { mailbox: MailboxItem; may: boolean }) {
               ))}
               <Muted>{say.smtp}</Muted>
             </section>
+            <Confirmations mailbox={name} />
             {may && <PutIn mailbox={mailbox} />}
             <Folders mailbox={name} />
             <section aria-label={say.sieves}>
@@ -129,6 +130,31 @@ function Both({ mailbox, may }: { mailbox: MailboxItem; may: boolean }) {
         <Came mailbox={mailbox} />
       </Side>
     </Sides>
+  );
+}
+
+/** Messages by which other mail services ask whether they may forward mail here. */
+function Confirmations({ mailbox }: { mailbox: string }) {
+  const { data } = useQuery({
+    queryKey: ['messages', 'that ask to confirm', mailbox],
+    queryFn: () =>
+      service.messages.list({ query: { mailbox, state: 'review', cause: 'YS-MESSAGE-CONFIRMATION', limit: '5' } }),
+  });
+  if (!data || data.items.length === 0) return null;
+  return (
+    <section aria-label={say.confirmations}>
+      <h2>{say.confirmations}</h2>
+      {data.items.map(({ key, subject, from, received, reasons }) => (
+        <p key={key}>
+          <Link to={`/messages/${key}`}>{unmasked(subject || say.noSubject)}</Link>{' '}
+          <Muted>
+            {from} · <When at={received} />
+          </Muted>
+          <br />
+          {reasons[0] && unmasked(reasons[0].text)}
+        </p>
+      ))}
+    </section>
   );
 }
 

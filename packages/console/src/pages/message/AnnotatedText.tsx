@@ -161,8 +161,14 @@ export function AnnotatedText(props: AnnotatedTextProps) {
   );
 }
 
+/** Columns of a page stand under each other, so its lines are not broken. */
 const Attached = styled.details`
   margin-top: 18px;
+  overflow-x: auto;
+  [data-start] {
+    white-space: pre;
+    overflow-wrap: normal;
+  }
   > summary {
     padding: 2px 14px;
     border-top: 1px solid var(--rule);

@@ -129,7 +129,7 @@ function Became({ message, reading, chosen, onChoose }: MessageSidesProps) {
             <Trace trace={outcome.trace} />
           </Section>
         )}
-        {reading && <Section title={words.message.reading} items={readingNotes(reading)} />}
+        {reading && <Section title={words.message.reading} items={readingNotes(reading, message.sender_checks)} />}
         {reading && reading.attachments.length > 0 && (
           <Section
             title={words.message.attachments}

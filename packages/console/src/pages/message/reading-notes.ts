@@ -2,7 +2,7 @@ import { fill, words } from '../../words';
 import type { MessageReading } from './outcome';
 
 /** Why the reading is as it is, one sentence each: what a person asks when a rule did not see what they expected. */
-export function readingNotes(reading: MessageReading): string[] {
+export function readingNotes(reading: MessageReading, senderChecks: string | null): string[] {
   const { forwarded, outline, parts } = reading;
   const said = words.message.readingNotes;
   const kinds = outline.filter(({ kind }) => kind !== 'own' && kind !== 'forwarded');
@@ -20,6 +20,7 @@ export function readingNotes(reading: MessageReading): string[] {
     ...(reading.automatic
       ? [fill(said.automatic, { kind: reading.automatic_kind ?? '', why: reading.automatic_why ?? '' })]
       : []),
+    ...(senderChecks === null ? [] : [fill(said.sender, { results: senderChecks })]),
     ...new Set(
       kinds.map(({ kind, reason }) => fill(said.segment, { kind: words.message.segments[kind], why: reason })),
     ),

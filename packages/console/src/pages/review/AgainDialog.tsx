@@ -1,9 +1,10 @@
 import { useMutation, useQuery } from '@tanstack/react-query';
 import type { ReviewCause } from '@yellow-sieve/contract';
 import { effectOf } from '@yellow-sieve/contract';
-import { useEffect } from 'react';
+import { useEffect, useState } from 'react';
 import { Button, InkButton } from '../../parts/Button';
 import { Dialog, FootActs } from '../../parts/Dialog';
+import { MayTell } from '../../parts/MayTell';
 import { Muted } from '../../parts/Page';
 import { Trouble } from '../../parts/Trouble';
 import { service } from '../../service';
@@ -18,7 +19,8 @@ export function AgainDialog({ cause, onClose }: { cause: ReviewCause; onClose():
   const { count, cause: name, mailbox, sieve } = cause;
   const body = { state: 'review' as const, cause: name, mailbox, ...(sieve === null ? {} : { sieve }) };
   const look = useMutation({ mutationFn: () => service.messages.againMany({ query: { dry: 'true' }, body }) });
-  const again = useMutation({ mutationFn: () => service.messages.againMany({ body }) });
+  const [tells, setTells] = useState<readonly string[]>([]);
+  const again = useMutation({ mutationFn: () => service.messages.againMany({ query: { tells: tells.join() }, body }) });
   const begin = look.mutate;
   useEffect(() => begin(), [begin]);
   const key = look.data?.job;
@@ -50,6 +52,7 @@ export function AgainDialog({ cause, onClose }: { cause: ReviewCause; onClose():
         </ul>
       )}
       {found?.affected === 0 && <Muted>{say.againNone}</Muted>}
+      {job?.finished && !again.isSuccess && <MayTell tells={tells} onChange={setTells} />}
       <FootActs>
         {again.isSuccess ? (
           <Muted role="status">{say.againBegun}</Muted>

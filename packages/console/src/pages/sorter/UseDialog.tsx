@@ -3,6 +3,7 @@ import { unmasked } from '@yellow-sieve/core/shapes';
 import { useState } from 'react';
 import { Button, InkButton } from '../../parts/Button';
 import { Dialog, FootActs } from '../../parts/Dialog';
+import { MayTell } from '../../parts/MayTell';
 import { Muted } from '../../parts/Page';
 import { RuledTable } from '../../parts/RuledTable';
 import { Tick } from '../../parts/Tick';
@@ -16,6 +17,7 @@ export function UseDialog({ mailbox, onClose }: { mailbox: string; onClose(): vo
   const queries = useQueryClient();
   const params = { name: mailbox };
   const [again, setAgain] = useState(true);
+  const [tells, setTells] = useState<readonly string[]>([]);
   const look = useQuery({
     queryKey: ['sorter-effect', mailbox],
     gcTime: 0,
@@ -25,7 +27,8 @@ export function UseDialog({ mailbox, onClose }: { mailbox: string; onClose(): vo
     mutationFn: async () => {
       const used = await service.sorting.use({ params });
       const keys = (look.data?.changes ?? []).map(({ message }) => message);
-      if (again && keys.length > 0) await service.messages.againMany({ body: { keys } });
+      if (again && keys.length > 0)
+        await service.messages.againMany({ query: { tells: tells.join() }, body: { keys } });
       return used;
     },
     onSuccess: () => queries.invalidateQueries({ queryKey: ['mailboxes', mailbox] }),
@@ -60,6 +63,7 @@ export function UseDialog({ mailbox, onClose }: { mailbox: string; onClose(): vo
           </tbody>
         </RuledTable>
       )}
+      {again && changes.length > 0 && !use.data && <MayTell tells={tells} onChange={setTells} />}
       <FootActs>
         {use.data ? (
           <Muted role="status">{fill(say.used, { number: use.data.number ?? '' })}</Muted>

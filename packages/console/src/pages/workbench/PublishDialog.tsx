@@ -5,6 +5,7 @@ import { Form } from 'react-aria-components';
 import { Button, InkButton } from '../../parts/Button';
 import { Acts, Dialog } from '../../parts/Dialog';
 import { FormStack } from '../../parts/FormStack';
+import { MayTell } from '../../parts/MayTell';
 import { TextField } from '../../parts/TextField';
 import { Tick } from '../../parts/Tick';
 import { Trouble } from '../../parts/Trouble';
@@ -29,6 +30,7 @@ export function PublishDialog({ name, version, mailbox, digest, isOpen, onClose 
   const queries = useQueryClient();
   const [why, setWhy] = useState('');
   const [trial, setTrial] = useState(true);
+  const [tells, setTells] = useState<readonly string[]>([]);
   const first = version === 1;
   const publish = useMutation({
     mutationFn: async () => {
@@ -41,7 +43,8 @@ export function PublishDialog({ name, version, mailbox, digest, isOpen, onClose 
     onSuccess: () => queries.invalidateQueries(),
   });
   const again = useMutation({
-    mutationFn: () => service.messages.againMany({ body: mailbox ? { mailbox } : { sieve: name } }),
+    mutationFn: () =>
+      service.messages.againMany({ query: { tells: tells.join() }, body: mailbox ? { mailbox } : { sieve: name } }),
     onSuccess: onClose,
   });
   const submit = (event: FormEvent) => {
@@ -56,6 +59,7 @@ export function PublishDialog({ name, version, mailbox, digest, isOpen, onClose 
           <p role="status">
             {fill(publish.data.trial ? say.publishedTrial : say.published, { version: publish.data.version })}
           </p>
+          {!publish.data.trial && <MayTell tells={tells} onChange={setTells} />}
           {again.error && <Trouble error={again.error} />}
           <Acts>
             <InkButton onPress={onClose}>{words.common.close}</InkButton>

@@ -160,6 +160,11 @@ export const ofMessages = {
     sentence:
       'The message is encrypted or sealed as a whole ({type}), so its text cannot be read. Ask the sender to send it open.',
   },
+  'YS-MESSAGE-CONFIRMATION': {
+    status: 422,
+    sentence:
+      'Another mail service asks whether it may forward mail to this mailbox ({given}). If you set that up, type the code there or open the link yourself; nothing is followed by itself.',
+  },
   'YS-MESSAGE-TOO-SLOW': {
     status: 422,
     sentence: 'Reading or sifting this message was stopped after {seconds} seconds.',

@@ -1,5 +1,4 @@
-import { deflateSync } from 'node:zlib';
-import { strToU8, zipSync } from 'fflate';
+import { strToU8, zipSync, zlibSync } from 'fflate';
 
 /** A stretch of letters for `pdfOf`: where it stands, in points from the lower left corner, and what it says. */
 export type Drawn = [x: number, y: number, text: string];
@@ -10,7 +9,7 @@ export function pdfOf(
   extra: { content?: Uint8Array; filter?: string; trailer?: string } = {},
 ): Uint8Array {
   const content = drawn.map(([x, y, text]) => `BT /F1 10 Tf 1 0 0 1 ${x} ${y} Tm (${text}) Tj ET`).join('\n');
-  const packed = extra.content ?? deflateSync(content);
+  const packed = extra.content ?? zlibSync(strToU8(content));
   const objects: (string | [string, Uint8Array])[] = [
     '<< /Type /Catalog /Pages 2 0 R >>',
     '<< /Type /Pages /Kids [3 0 R] /Count 1 >>',

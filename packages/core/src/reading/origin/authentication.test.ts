@@ -9,7 +9,7 @@ const verdict = async (results: readonly string[], trusted = ['mx.gannetbay.exam
     '',
     'x',
   ];
-  return authenticationOf(await readMessage(Buffer.from(lines.join('\r\n'))), trusted);
+  return authenticationOf(await readMessage(Buffer.from(lines.join('\r\n'))), { trusted });
 };
 
 describe('who sent it, by a trusted mail server', () => {

@@ -16,27 +16,51 @@ interface Result {
 const result = /(?:^|;)\s*(dmarc|dkim|spf)\s*=\s*(\w+)([^;]*)/gi;
 
 /**
- * Reads the Authentication-Results header (RFC 8601) of a trusted server. Only the topmost one counts: what stands below
- * may have come with the message. DMARC decides; without it, a DKIM signature or an envelope sender of the From domain.
+ * Who sent a message: by what the service found out itself when it came (`checked`), else by the Authentication-Results header (RFC 8601) of a
+ * trusted server. Only the topmost one counts: what stands below may have come with the message. DMARC decides; without it, a DKIM signature
+ * or an envelope sender of the From domain.
  */
-export function authenticationOf(reading: Reading, trusted: readonly string[]): Authentication {
-  if (trusted.length === 0)
-    return { verdict: 'none', reason: 'the mailbox trusts no mail server to say who sent a message' };
-  const value = reading.headers.find(([key]) => key === 'authentication-results')?.[1] ?? '';
-  const server = value.split(/[;\s]/, 1)[0]?.toLowerCase() ?? '';
-  if (!trusted.some((name) => name.toLowerCase() === server))
-    return { verdict: 'none', reason: 'no trusted mail server says who sent it' };
-  const results = [...value.replace(/\([^)]*\)/g, ' ').matchAll(result)].map(readResult);
+export function authenticationOf(reading: Reading, { trusted, checked = null }: Words): Authentication {
+  const said = saidOf(reading, { trusted, checked });
+  if ('reason' in said) return { verdict: 'none', reason: said.reason };
+  const { by, results } = said;
   const from = domainOf(reading.from?.address ?? '');
   const dmarc = results.find(({ method }) => method === 'dmarc');
-  if (dmarc && dmarc.result !== 'none')
-    return { verdict: dmarc.result === 'pass' ? 'pass' : 'fail', reason: `${server} says DMARC ${dmarc.result}` };
+  // That no name server answered says nothing of the sender.
+  if (dmarc && /^(?:pass|fail)$/.test(dmarc.result))
+    return { verdict: dmarc.result as 'pass' | 'fail', reason: `${by} says DMARC ${dmarc.result}` };
   const aligned = results.find((one) => one.result === 'pass' && isAligned(from, one));
-  if (aligned) return { verdict: 'pass', reason: `${server} says ${aligned.method.toUpperCase()} pass for ${from}` };
+  if (aligned) return { verdict: 'pass', reason: `${by} says ${aligned.method.toUpperCase()} pass for ${from}` };
   const failed = results.find((one) => /^(?:fail|softfail|permerror)$/.test(one.result));
-  if (failed) return { verdict: 'fail', reason: `${server} says ${failed.method.toUpperCase()} ${failed.result}` };
-  return { verdict: 'none', reason: `${server} says nothing of ${from || 'the sender'}` };
+  if (failed) return { verdict: 'fail', reason: `${by} says ${failed.method.toUpperCase()} ${failed.result}` };
+  return { verdict: 'none', reason: `${by} says nothing of ${from || 'the sender'}` };
 }
+
+/** What one method says: `pass`, `fail`, `softfail`, `none` and so on (RFC 8601, 2.7); of several signatures one that passes. Null where nobody looked. */
+export function resultOf(method: 'spf' | 'dkim' | 'dmarc', reading: Reading, words: Words): string | null {
+  const said = saidOf(reading, words);
+  if ('reason' in said) return null;
+  const found = said.results.filter((one) => one.method === method).map(({ result }) => result);
+  return found.find((result) => result === 'pass') ?? found[0] ?? null;
+}
+
+/** Whose word is taken. */
+export interface Words {
+  trusted: readonly string[];
+  checked?: string | null;
+}
+
+function saidOf(reading: Reading, { trusted, checked }: Words): { by: string; results: Result[] } | { reason: string } {
+  if (checked) return { by: 'the service', results: resultsIn(checked) };
+  if (trusted.length === 0) return { reason: 'the mailbox trusts no mail server to say who sent a message' };
+  const value = reading.headers.find(([key]) => key === 'authentication-results')?.[1] ?? '';
+  const server = value.split(/[;\s]/, 1)[0]?.toLowerCase() ?? '';
+  return trusted.some((name) => name.toLowerCase() === server)
+    ? { by: server, results: resultsIn(value) }
+    : { reason: 'no trusted mail server says who sent it' };
+}
+
+const resultsIn = (value: string): Result[] => [...value.replace(/\([^)]*\)/g, ' ').matchAll(result)].map(readResult);
 
 function readResult([, method = '', outcome = '', rest = '']: RegExpMatchArray): Result {
   const properties = Object.fromEntries(

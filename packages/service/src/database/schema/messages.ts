@@ -61,6 +61,8 @@ export const message = mysqlTable(
     sentAt: moment('sent_at'),
     /** Mailboxes of this service whose mail led to this message, with spaces between; tells loops. */
     way: varchar('way', { length: 500 }).notNull().default(''),
+    /** What SPF, DKIM and DMARC said of its sender when it came, as an Authentication-Results header has them; null where nobody looked. */
+    checked: varchar('checked', { length: 500 }),
     /** True when a person took it in after it was skipped. */
     admitted: boolean('admitted').notNull().default(false),
     receivedAt: moment('received_at').notNull(),
@@ -80,6 +82,8 @@ export const message = mysqlTable(
     behind: boolean('behind').notNull().default(false),
     /** Destinations that may tell people of it; null: all of them. A message of the past is no news. */
     tells: json('tells').$type<string[]>(),
+    /** The same of this time that it is put through: a job with many says so. */
+    againTells: json('again_tells').$type<string[]>(),
     /** How it is to be put through, when not simply by what is live. */
     through: json('through').$type<Through>(),
     ...claim,

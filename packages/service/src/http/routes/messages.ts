@@ -1,5 +1,5 @@
 import { Readable } from 'node:stream';
-import { messageEndpoints, type QueryOf } from '@yellow-sieve/contract';
+import { messageEndpoints, namesIn, type QueryOf } from '@yellow-sieve/contract';
 import { compileSieve } from '@yellow-sieve/core';
 import type { AgainParams } from '../../jobs/index.js';
 import { originalFile } from '../../original/original-file.js';
@@ -50,7 +50,7 @@ export function serveMessages(context: ServeContext): void {
   });
   serveEndpoint(app, db, messageEndpoints.againMany, async ({ query, body }, { caller }) => {
     const dry = query.dry === 'true';
-    const made: AgainParams = { selection: body, ...againOptions(query), dry };
+    const made: AgainParams = { selection: body, ...againOptions(query), tells: namesIn(query.tells), dry };
     const job = await createJob(db, {
       kind: 'again',
       title: `${dry ? 'What would come of putting through again' : 'Put through again'}: ${selectionText(body)}`,
@@ -129,11 +129,12 @@ async function shownAs(db: ServeContext['db'], key: string) {
 async function detailOf(db: ServeContext['db'], key: string) {
   const { row, record, revision, routes, deliveries } = await messageDetail(db, key);
   const confirmed = await confirmationOf(db, key);
-  const { sorting } = await messageRow(db, key);
+  const { sorting, checked } = await messageRow(db, key);
   const labelled = await labelsOf(db, [key]);
   return {
     ...row,
     sorting,
+    sender_checks: checked,
     labelled: labelled.get(key) ?? null,
     record,
     confirmed: confirmed && {

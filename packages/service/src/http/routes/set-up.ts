@@ -44,6 +44,7 @@ const destinationItem = (row: DestinationRow, states: Record<string, number> = {
   name: row.name,
   title: row.title,
   kind: row.kind,
+  tells: destinationKinds[row.kind]?.tells === true,
   linked: isLinked(row.kind),
   links: isLinked(row.kind) && row.secret !== '' ? [`/sheets/${row.secret}.csv`, `/sheets/${row.secret}.xlsx`] : [],
   states,

@@ -187,10 +187,10 @@ async function effectOf(
     labels,
     model: connection?.model ?? '',
     mayAsk: connection?.may_ask === true,
-    messages: messages.map(({ key, rawId, recipient, received }) => ({
+    messages: messages.map(({ key, rawId, recipient, received, checked }) => ({
       rawId,
       labelled: labelled.get(key),
-      arrival: { key, mailbox: head.name, recipient, received, trusted: [], admitted: true },
+      arrival: { key, mailbox: head.name, recipient, received, trusted: [], checked, admitted: true },
     })),
   };
   const first = await show.sortStored({ ...task, answers: {} }, on);

@@ -1,4 +1,4 @@
-import { messageEndpoints } from '@yellow-sieve/contract';
+import { messageEndpoints, namesIn } from '@yellow-sieve/contract';
 import { YsError } from '@yellow-sieve/core';
 import { serveEndpoint } from '../../http/serve-endpoint.js';
 import { feed } from '../feed.js';
@@ -18,8 +18,6 @@ export const http: IntakeKind = {
     );
   },
 };
-
-const namesIn = (list: string) => list.split(',').flatMap((name) => name.trim() || []);
 
 /** Mail of the past arrived in the past. */
 function pastMoment(text: string): Date {

@@ -1,4 +1,4 @@
-import { Readable } from 'node:stream';
+import { PassThrough, Readable } from 'node:stream';
 import { say, YsError } from '@yellow-sieve/core';
 import type { Logger } from 'pino';
 import { SMTPServer, type SMTPServerAddress, type SMTPServerDataStream, type SMTPServerSession } from 'smtp-server';
@@ -10,6 +10,7 @@ import { AddressBook } from '../address-book.js';
 import type { IntakeTools, RunningIntake } from '../intake-kind.js';
 import { certificateOf } from './certificate.js';
 import { PerMinute } from './per-minute.js';
+import { SenderCheck } from './sender-check.js';
 import { wholeLines } from './whole-lines.js';
 
 /** An SMTP error as the server library wants it: the code the other side sees. */
@@ -43,20 +44,21 @@ export interface Speaking {
 
 /** Listens for mail. What is acknowledged is on disk. */
 export async function startListener(options: IntakeTools, speaking: Speaking): Promise<RunningIntake> {
-  const { intake, log } = options;
+  const { intake, log, config } = options;
   const { port, lmtp } = speaking;
-  const { host, relays } = options.config;
-  const messages = new PerMinute(options.config.messagesPerMinute);
+  const messages = new PerMinute(config.messagesPerMinute);
   const { limit: messageLimit } = intake;
+  // A relay knows better than the service: mail came from elsewhere there.
+  const senders = config.checkSenders ? new SenderCheck(config.nameServers) : null;
   const addresses = new AddressBook(intake.db);
   // Mailbox of each recipient, found when the recipient was named.
   const found = new WeakMap<SMTPServerAddress, string>();
-  const trusted = new Networks(relays);
+  const trusted = new Networks(config.relays);
   const isTrusted = (address: string) => lmtp || trusted.holds(address);
   const caps = new ConnectionCaps({ perAddress: maxOfOne, strangers: maxOfStrangers, trusted });
   const visits = new Map<string, Visit>();
   const server = new SMTPServer({
-    ...(await certificateOf(options.config)),
+    ...(await certificateOf(config)),
     lmtp,
     banner: 'Yellow Sieve',
     size: messageLimit,
@@ -102,7 +104,7 @@ export async function startListener(options: IntakeTools, speaking: Speaking): P
       );
     },
     onData: (stream, session, callback) => {
-      take(options, speaking.kind, stream, session, found).then(
+      take(options, speaking.kind, stream, session, found, isTrusted(session.remoteAddress) ? null : senders).then(
         (ids) => callback(null, `taken as ${ids.join(', ')}`),
         (error: unknown) => callback(refusal(error, messageLimit, log)),
       );
@@ -111,7 +113,7 @@ export async function startListener(options: IntakeTools, speaking: Speaking): P
   server.on('error', (error) => log.debug({ trouble: troubleName(error) }, 'smtp connection trouble'));
   const listening = await new Promise<number>((resolve, reject) => {
     server.server.once('error', reject);
-    server.listen(port, host, () => resolve((server.server.address() as { port: number }).port));
+    server.listen(port, config.host, () => resolve((server.server.address() as { port: number }).port));
   });
   return { port: listening, close: () => new Promise((resolve) => server.close(() => resolve())) };
 }
@@ -139,6 +141,7 @@ async function take(
   stream: SMTPServerDataStream,
   session: SMTPServerSession,
   found: WeakMap<SMTPServerAddress, string>,
+  senders: SenderCheck | null,
 ): Promise<string[]> {
   const sender = session.envelope.mailFrom === false ? '' : session.envelope.mailFrom.address;
   // Two addresses of one mailbox give one message.
@@ -151,9 +154,34 @@ async function take(
     sender: sender.slice(0, 320),
     intake: kind,
   }));
-  const ids = await acceptMessage(options.intake, Readable.from(wholeLines(stream)), receipts);
+  const source = Readable.from(wholeLines(stream));
+  if (!senders) {
+    const ids = await acceptMessage(options.intake, source, receipts);
+    options.onward();
+    return ids;
+  }
+  const [kept, looked] = twice(source);
+  const sending = { ip: session.remoteAddress, helo: String(session.hostNameAppearsAs || ''), sender };
+  const checked = senders.results(looked, sending);
+  const ids = await acceptMessage(
+    options.intake,
+    kept,
+    checked.then((results) => receipts.map((receipt) => ({ ...receipt, checked: results }))),
+  );
   options.onward();
   return ids;
+}
+
+/** A stream for two readers, at the pace of the slower. */
+function twice(source: Readable): [Readable, Readable] {
+  const readers: [PassThrough, PassThrough] = [new PassThrough(), new PassThrough()];
+  for (const reader of readers) source.pipe(reader);
+  source.once('error', (error) => {
+    for (const reader of readers) reader.destroy(error);
+  });
+  // Each is told by whom it is read; who left does not hold up the other.
+  readers[1].on('error', () => undefined);
+  return readers;
 }
 
 function refusal(error: unknown, limit: number, log: Logger): Error {
