@@ -24,7 +24,7 @@ const base64 = `${Buffer.alloc(57, 'gannet bay ').toString('base64')}\r\n`;
 const cases = {
   '2 KB text': `${head('text/plain; charset=utf-8')}\r\n${form}${paragraphs(20)}\r\nOn 2 May 2027 Nils wrote:\r\n> Which vessel?\r\n`,
   '60 KB HTML': `${head('text/html; charset=utf-8')}\r\n<html><body><p>Dear harbour,</p><table>${htmlRows}</table></body></html>`,
-  '5 MB with attachments': `${head('multipart/mixed; boundary=b')}\r\n--b\r\nContent-Type: text/plain\r\n\r\n${form}${Array.from({ length: 5 }, (_, i) => `--b\r\nContent-Type: application/pdf; name=plan-${i}.pdf\r\nContent-Disposition: attachment\r\nContent-Transfer-Encoding: base64\r\n\r\n${base64.repeat(13_400)}`).join('')}--b--\r\n`,
+  '5 MB with attachments': `${head('multipart/mixed; boundary=b')}\r\n--b\r\nContent-Type: text/plain\r\n\r\n${form}${Array.from({ length: 5 }, (_, i) => `--b\r\nContent-Type: image/png; name=plan-${i}.png\r\nContent-Disposition: attachment\r\nContent-Transfer-Encoding: base64\r\n\r\n${base64.repeat(13_400)}`).join('')}--b--\r\n`,
 };
 
 /** Splits and decodes by mailsplit, weighing every part. */

@@ -6,6 +6,7 @@ import { createClient } from '@yellow-sieve/client';
 import { createPool } from 'mysql2/promise';
 import nodemailer from 'nodemailer';
 import { SMTPServer } from 'smtp-server';
+import { tsImport } from 'tsx/esm/api';
 import { startDatabase } from '../scripts/database.mjs';
 import { startProcess } from '../scripts/processes.mjs';
 import { median, tell } from './tell.mjs';
@@ -78,6 +79,24 @@ if (process.argv.includes('--bare')) {
   process.send({ port: bare.port });
 } else await compare();
 
+/** A mail server that keeps all it takes in its queue, as one does that hands it over later. */
+async function besidePostfix(port) {
+  const { startPostfix } = await tsImport('../packages/end-to-end/tests/postfix.ts', import.meta.url);
+  const postfix = await startPostfix({ lmtpPort: null });
+  const ratios = [];
+  await rate(postfix.port);
+  for (let round = 1; round <= 3; round++) {
+    const [theirs, ours] = [await rate(postfix.port), await rate(port)];
+    ratios.push(ours / theirs);
+    console.log(
+      `round ${round}: service ${ours.toFixed(0)}/s, Postfix ${theirs.toFixed(0)}/s, ratio ${(ours / theirs).toFixed(2)}`,
+    );
+  }
+  postfix.end();
+  tell('smtp, of Postfix', median(ratios));
+  console.log(`ratio to Postfix (median of 3): ${median(ratios).toFixed(2)}   wanted: 1.0, later 2.0`);
+}
+
 async function compare() {
   const settings = {
     YELLOW_SIEVE_DATABASE: database.url('yellow_sieve'),
@@ -112,6 +131,7 @@ async function compare() {
     );
   }
   tell('smtp', median(ratios));
+  await besidePostfix(service.ports.smtpPort);
   console.log(`ratio (median of 3): ${median(ratios).toFixed(2)}   wanted: 0.70`);
   await bare.stop();
   await service.stop();

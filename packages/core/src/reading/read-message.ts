@@ -18,13 +18,16 @@ import { stubReason } from './stub.js';
 
 /**
  * Reads a raw message (RFC 5322, MIME) into the form rules look at. Any bytes give a reading; what could not be read
- * is in its `problems`. The source may be streamed.
+ * is in its `problems`. The source may be streamed. Without `documents` attached workbooks and PDFs are named and not read, which saves their time
+ * where no rule asks what they say.
  */
 export async function readMessage(
   raw: Uint8Array | Iterable<Uint8Array> | AsyncIterable<Uint8Array>,
   limits: Limits = defaults,
+  { documents = true }: { documents?: boolean } = {},
 ): Promise<Reading> {
-  return readTree(await splitParts(raw instanceof Uint8Array ? [raw] : raw, limits), limits);
+  const bounds = documents ? limits : { ...limits, documentBytes: 0 };
+  return readTree(await splitParts(raw instanceof Uint8Array ? [raw] : raw, bounds), bounds);
 }
 
 async function readTree({ root, size, flaws }: MimeTree, limits: Limits): Promise<Reading> {

@@ -35,7 +35,7 @@ async function saidBy(part: MimePart, limits: Limits, inside: (root: MimePart) =
   const message = children[0] && inside(children[0]);
   if (message) return { text: message.text.slice(0, limits.attachmentText), tables: message.tables, unread: null };
   if (!body || content.type.startsWith('message/rfc822')) return nothing;
-  const document = await documentText(content, body, limits);
+  const document = limits.documentBytes > 0 ? await documentText(content, body, limits) : null;
   if (document && 'unread' in document) {
     const named = content.filename ?? part.path;
     const params = { name: named, limit: limits.documentBytes / 1024 / 1024 };

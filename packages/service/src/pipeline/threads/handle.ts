@@ -65,7 +65,7 @@ export interface HandleReply {
 /** Reads the raw message piece by piece, and handles it. */
 export async function handle(task: HandleTask): Promise<HandleReply> {
   const { db } = databaseOf(task.database);
-  const reading = await readMessage(rawPieces(db, task.rawId));
+  const reading = await readMessage(rawPieces(db, task.rawId), limits, { documents: asksForDocuments(task) });
   const { record, answers, model, entered } = task;
   const lookups = await tablesOf(task.database, task.sieves);
   const examples = await examplesOf(task.database, task.sieves);
@@ -76,6 +76,10 @@ export async function handle(task: HandleTask): Promise<HandleReply> {
   const result = await handleKnowing(task.database, reading, mailbox, facts, task.arrival);
   return { summary: summaryOf(reading), same: sameness(reading), answering: answeringOf(reading), result };
 }
+
+/** Whether any rule or route asks what an attachment says. */
+const asksForDocuments = ({ mailbox, sieves }: HandleTask): boolean =>
+  [mailbox, ...sieves].some(({ source }) => /message\.attachments\s*\[/.test(source));
 
 function summaryOf(reading: Reading): Summary {
   const { subject, from, id, date } = reading;
