@@ -7,7 +7,18 @@ import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 
 const here = fileURLToPath(new URL('.', import.meta.url));
-const benches = ['sift', 'templates', 'rows', 'suggest', 'patterns', 'read', 'hostile-reading', 'effect', 'smtp', 'backfill'];
+const benches = [
+  'sift',
+  'templates',
+  'rows',
+  'suggest',
+  'patterns',
+  'read',
+  'hostile-reading',
+  'effect',
+  'smtp',
+  'backfill',
+];
 /** A ratio may fall to this share of the kept one: machines differ, and runs do. */
 const enough = 0.75;
 

@@ -52,6 +52,11 @@ export async function loadDemo({ url, token, smtpPort, database, standIns }) {
   }
   await openOffice(client, smtpPort);
   await settled(client);
+  const kinds = ['delivery stopped', 'mailbox silent', 'intake failing'];
+  await client.notices.putPlan({
+    params: { name: 'harbour-room' },
+    body: { destination: 'harbour-master-chat', kinds },
+  });
   for (const { name } of (await client.destinations.list()).items) await client.destinations.test({ params: { name } });
 }
 

@@ -26,6 +26,7 @@ const RightPage = lazy(() => import('./pages/review/RightPage'));
 const RecordsPage = lazy(() => import('./pages/records/RecordsPage'));
 const RecordPage = lazy(() => import('./pages/records/RecordPage'));
 const DestinationsPage = lazy(() => import('./pages/destinations/DestinationsPage'));
+const NoticesPage = lazy(() => import('./pages/notices/NoticesPage'));
 const LookupsPage = lazy(() => import('./pages/lookups/LookupsPage'));
 const AccountPage = lazy(() => import('./pages/account/AccountPage'));
 const PeoplePage = lazy(() => import('./pages/people/PeoplePage'));
@@ -56,6 +57,7 @@ export function App() {
             <Route path="/records" element={<RecordsPage />} />
             <Route path="/records/:key" element={<RecordPage />} />
             <Route path="/destinations" element={<DestinationsPage />} />
+            <Route path="/notices" element={<NoticesPage />} />
             <Route path="/lookups" element={<LookupsPage />} />
             <Route path="/lookups/:name" element={<LookupsPage />} />
             <Route path="/account" element={<AccountPage />} />

@@ -17,6 +17,7 @@ export const words = {
   },
   person: {
     menu: '{name}: settings and log-out',
+    notices: 'Notices',
     account: 'Your log-in',
     people: 'People and tokens',
     light: 'Light',
@@ -96,6 +97,7 @@ export const words = {
     review: 'Review',
     last: 'Last message',
     wants: 'Wants a hand',
+    notices: 'Who is told',
     nothingWants: 'Nothing wants a hand. {count} came in over these days.',
     toReview: 'records and messages to review',
     failed: 'messages failed',

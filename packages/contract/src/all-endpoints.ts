@@ -6,6 +6,7 @@ import { liveEndpoints } from './live.js';
 import { lookupEndpoints } from './lookups.js';
 import { messageEndpoints } from './messages.js';
 import { modelEndpoints } from './model.js';
+import { noticeEndpoints } from './notices.js';
 import { overviewEndpoints } from './overview.js';
 import { invitationEndpoints, peopleEndpoints, sessionEndpoints, tokenEndpoints } from './people.js';
 import { recordEndpoints } from './records.js';
@@ -28,6 +29,7 @@ import { workbenchEndpoints } from './workbench.js';
 export const endpoints = {
   overview: overviewEndpoints,
   drift: driftEndpoints,
+  notices: noticeEndpoints,
   messages: messageEndpoints,
   review: reviewEndpoints,
   sorting: sortingEndpoints,

@@ -9,6 +9,7 @@ export * from './live.js';
 export * from './lookups.js';
 export * from './messages.js';
 export * from './model.js';
+export * from './notices.js';
 export * from './overview.js';
 export * from './people.js';
 export * from './records.js';

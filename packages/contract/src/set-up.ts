@@ -23,6 +23,8 @@ const destinationItem = v.object({
   kind: v.string(),
   /** Whether people read what goes there, so that jobs keep it back unless told. */
   tells: v.boolean(),
+  /** Whether each thing sent there needs an address. */
+  addressed: v.boolean(),
   /** Whether it can be downloaded by a secret link. */
   linked: v.boolean(),
   links: v.array(v.string()),

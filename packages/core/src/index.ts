@@ -52,6 +52,7 @@ export {
   measureOf,
   momentOf,
   neededOptions,
+  ownTypes,
   partsText,
   readWritten,
   type Storage,
@@ -62,4 +63,5 @@ export {
   type Value,
   type ValueType,
   valueTypes,
+  wordsValue,
 } from './values/index.js';

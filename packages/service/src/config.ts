@@ -50,6 +50,9 @@ const schema = v.object({
   YELLOW_SIEVE_DRIFT_SECONDS: v.optional(count(1), '300'),
   /** Seconds a claim on work holds before another may take it over; longer than any one piece of work takes. */
   YELLOW_SIEVE_LEASE_SECONDS: v.optional(count(1), '60'),
+  /** Seconds between looks what people should hear of, and for which what one hears is gathered. */
+  YELLOW_SIEVE_NOTICE_SECONDS: v.optional(count(1), '60'),
+  YELLOW_SIEVE_NOTICE_GATHER_SECONDS: v.optional(count(1), '900'),
   YELLOW_SIEVE_UNDO_SECONDS: v.optional(count(0), '10'),
   YELLOW_SIEVE_HOLD_SECONDS: v.optional(count(1), '60'),
   /** Where people reach the console, such as `https://sieve.gannetbay.example`; for the links it prints. */
@@ -89,6 +92,8 @@ export interface Config {
   /** Seconds for which a message in review is held for the page it is open in. */
   holdSeconds: number;
   driftSeconds: number;
+  noticeSeconds: number;
+  gatherSeconds: number;
   url: string | undefined;
   trustProxy: string;
   relays: string[];
@@ -130,6 +135,8 @@ export function readConfig(env: NodeJS.ProcessEnv): Config {
     undoSeconds: o.YELLOW_SIEVE_UNDO_SECONDS,
     holdSeconds: o.YELLOW_SIEVE_HOLD_SECONDS,
     driftSeconds: o.YELLOW_SIEVE_DRIFT_SECONDS,
+    noticeSeconds: o.YELLOW_SIEVE_NOTICE_SECONDS,
+    gatherSeconds: o.YELLOW_SIEVE_NOTICE_GATHER_SECONDS,
     url: o.YELLOW_SIEVE_URL?.replace(/\/$/, ''),
     trustProxy: o.YELLOW_SIEVE_TRUST_PROXY,
     relays: o.YELLOW_SIEVE_RELAYS,

@@ -4,7 +4,7 @@ import { setTimeout as sleep } from 'node:timers/promises';
 import { type Logger, pino } from 'pino';
 import { v7 as uuid } from 'uuid';
 import type { Config } from './config.js';
-import { connectDatabase, type DatabaseHandle } from './database/connect.js';
+import { connectDatabase, type Database, type DatabaseHandle } from './database/connect.js';
 import { migrateDatabase } from './database/migrate.js';
 import { delivery, job, message, want } from './database/schema.js';
 import { isDatabaseDown } from './database/trouble.js';
@@ -18,6 +18,7 @@ import { type IntakeTools, intakeKinds, mailPort, type RunningIntake } from './i
 import type { JobTools } from './jobs/index.js';
 import { followRound } from './lookups/follow.js';
 import { estimateAsks } from './model/price.js';
+import { NoticeWatch } from './notices/watch.js';
 import { Outgoing } from './outgoing/outgoing.js';
 import { ShowPool } from './pipeline/threads/show-pool.js';
 import { SiftingPool } from './pipeline/threads/sifting-pool.js';
@@ -52,6 +53,7 @@ const startPatienceMs = 60_000;
 const sweepMs = 10 * 60_000;
 /** How often the watch for drift is asked whether it is time to look. */
 const driftPollMs = 15_000;
+const noticePollMs = 15_000;
 const foldMs = 5000;
 const closePatienceMs = 2000;
 /** How often tables are looked for that are due to be read where they are kept. */
@@ -85,6 +87,7 @@ export async function startService(config: Config): Promise<Service> {
         modelName,
         log,
         lookupFolder: config.lookupFolder,
+        url: consoleUrl(config),
         undoSeconds: config.undoSeconds,
         holdSeconds: config.holdSeconds,
       })
@@ -121,6 +124,10 @@ async function whenReady(start: () => Promise<void>, log: Logger): Promise<void>
     }
   }
 }
+
+/** Where people reach the console, as far as the configuration says. */
+const consoleUrl = ({ url, host, httpPort }: Config): string =>
+  url ?? (httpPort > 0 ? `http://${host}:${httpPort}` : '');
 
 interface Work {
   nudge(): void;
@@ -165,12 +172,39 @@ function startWork(
     stopping: () => stopping,
     jobLeases: leases.jobs,
   };
-  const drift = new DriftWatch(db, config.driftSeconds);
   const lanes = [
     messageSlots(messages, pollMs),
     new Lane({ name: 'jobs', pollMs, log, round: () => jobRound(jobs) }),
     answerSlots({ ...shared, leases: leases.wants }, pollMs),
     deliverySlots({ ...shared, leases: leases.deliveries }, pollMs),
+    ...upkeepLanes(config, { db, secrets, outgoing, log }),
+  ];
+  for (const lane of lanes) lane.start();
+  return {
+    nudge,
+    async stop() {
+      stopping = true;
+      await Promise.all(lanes.map((lane) => lane.stop()));
+      for (const lease of Object.values(leases)) lease.close();
+      await pool.close();
+    },
+  };
+}
+
+/** What is looked after now and then, whatever comes in. */
+function upkeepLanes(
+  config: Config,
+  tools: { db: Database; secrets: Secrets; outgoing: Outgoing; log: Logger },
+): Lane[] {
+  const { db, log } = tools;
+  const drift = new DriftWatch(db, config.driftSeconds);
+  const notices = new NoticeWatch({
+    ...tools,
+    url: consoleUrl(config),
+    everySeconds: config.noticeSeconds,
+    gatherSeconds: config.gatherSeconds,
+  });
+  return [
     new Lane({
       name: 'sweep',
       pollMs: sweepMs,
@@ -187,20 +221,16 @@ function startWork(
       name: 'lookups',
       pollMs: followPollMs,
       log,
-      round: () => followRound({ db, secrets, outgoing, folder: config.lookupFolder }),
+      round: () => followRound({ ...tools, folder: config.lookupFolder }),
+    }),
+    new Lane({
+      name: 'notices',
+      pollMs: Math.min(noticePollMs, config.noticeSeconds * 1000),
+      log,
+      round: () => notices.round(),
     }),
     new Lane({ name: 'counts', pollMs: foldMs, log, round: () => foldChanges(db) }),
   ];
-  for (const lane of lanes) lane.start();
-  return {
-    nudge,
-    async stop() {
-      stopping = true;
-      await Promise.all(lanes.map((lane) => lane.stop()));
-      for (const lease of Object.values(leases)) lease.close();
-      await pool.close();
-    },
-  };
 }
 
 interface Web {

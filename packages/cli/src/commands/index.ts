@@ -389,6 +389,31 @@ export const commands: readonly ListedCommand[] = [
     load: async () => (await import('./drift.js')).driftSeen,
   },
   {
+    words: 'notices',
+    about: 'List what people should hear of: deliveries that stopped, mailboxes that fell silent, messages that wait',
+    load: async () => (await import('./notices.js')).notices,
+  },
+  {
+    words: 'notices plans',
+    about: 'Who is told of notices, by which destination, and whether that works',
+    load: async () => (await import('./notices.js')).noticePlans,
+  },
+  {
+    words: 'notices tell',
+    about: 'Have somebody told of notices by mail, chat or webhook, or change that',
+    load: async () => (await import('./notices.js')).noticeTell,
+  },
+  {
+    words: 'notices try',
+    about: 'Send a notice that says it is only tried',
+    load: async () => (await import('./notices.js')).noticeTry,
+  },
+  {
+    words: 'notices remove',
+    about: 'Have nobody told by a plan any more',
+    load: async () => (await import('./notices.js')).noticeRemove,
+  },
+  {
     words: 'jobs',
     about: 'List jobs, newest first; with a key, show that one with what it found',
     load: async () => (await import('./jobs.js')).jobs,

@@ -62,6 +62,9 @@ export function PersonMenu() {
             </Item>
           </MenuSection>
           <Separator />
+          <Item id="notices" href="/notices">
+            {words.person.notices}
+          </Item>
           <Item id="account" href="/account">
             {words.person.account}
           </Item>

@@ -6,3 +6,4 @@ export * from './effect.js';
 export * from './effect-summary.js';
 export { type Made, madeOf, type Spot } from './made.js';
 export { isRight, type Row, sameValue } from './same.js';
+export * from './silence.js';

@@ -7,6 +7,7 @@ export * from './schema/folders.js';
 export * from './schema/jobs.js';
 export * from './schema/lookups.js';
 export * from './schema/messages.js';
+export * from './schema/notices.js';
 export * from './schema/people.js';
 export * from './schema/records.js';
 export * from './schema/review.js';

@@ -71,6 +71,8 @@ export interface DestinationKind {
   readonly linked?: boolean;
   /** What goes there is read by people: a message of the past is no news to them. */
   readonly tells?: boolean;
+  /** Each line of it needs an address (`to`). */
+  readonly addressed?: boolean;
   /** Valibot entries of the destination file. */
   readonly entries: v.ObjectEntries;
   /** The kind and entries of the connection it needs, or null. */

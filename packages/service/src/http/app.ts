@@ -20,6 +20,7 @@ import { serveJobs } from './routes/jobs.js';
 import { serveLookups } from './routes/lookups.js';
 import { serveMessages } from './routes/messages.js';
 import { serveModel } from './routes/model.js';
+import { serveNotices } from './routes/notices.js';
 import { serveOpen } from './routes/open.js';
 import { serveOverview } from './routes/overview.js';
 import { servePeople } from './routes/people.js';
@@ -43,6 +44,7 @@ const families = [
   serveRecords,
   serveReview,
   serveSorting,
+  serveNotices,
   serveViews,
   serveDeliveries,
   serveSieves,

@@ -27,6 +27,8 @@ export interface ServeContext {
   undoSeconds: number;
   /** Seconds for which a message in review is held for the page it is open in, unless that says that it still is. */
   holdSeconds: number;
+  /** Where people reach the console; empty where nobody has said. */
+  url: string;
   /** Wakes those who do the work. */
   onward: () => void;
 }

@@ -37,6 +37,11 @@ const Figure = styled.span`
   text-align: right;
 `;
 
+const More = styled(Link)`
+  float: right;
+  font: 400 0.8125rem/1.6 var(--text);
+`;
+
 const Look = styled(Link)`
   padding: 3px 11px;
   border: 1px solid var(--strong-rule);
@@ -56,7 +61,9 @@ export function WantsHand({ overview }: { overview: Overview }) {
   const any = wants.review + wants.failed + wants.deliveries.stopped + drift.length > 0;
   return (
     <Box data-wants={any}>
-      <h2>{words.overview.wants}</h2>
+      <h2>
+        {words.overview.wants} <More to="/notices">{words.overview.notices}</More>
+      </h2>
       {wants.review > 0 && <Row count={wants.review} text={words.overview.toReview} to="/messages?state=review" />}
       {wants.failed > 0 && <Row count={wants.failed} text={words.overview.failed} to="/messages?state=failed" />}
       {wants.deliveries.stopped > 0 && (

@@ -71,6 +71,11 @@ export const ofCommands = {
     sentence: 'Nothing more is taken from {path}: {why}.',
   },
   'YS-CLI-TOO-LONG': { status: 413, sentence: 'It is longer than any message that is taken.' },
+  'YS-CLI-NOTICE-KIND': { status: 400, sentence: '“{kind}” is no kind of notice. Known are {known}.' },
+  'YS-CLI-NOTICE-BY': {
+    status: 400,
+    sentence: 'Say by which destination it is told (--by): one of the kind mail, chat or webhook.',
+  },
   'YS-CLI-RECEIVED': {
     status: 422,
     sentence: '“{text}” is no moment. Write “mail”, or one such as 2026-11-01T09:00:00Z.',

@@ -246,6 +246,55 @@ export const ofService = {
     status: 422,
     sentence: '“{destination}” is no sheet, so it has no link. Only sheets are downloaded by one.',
   },
+  'YS-NOTICE-STOPPED': {
+    status: 503,
+    sentence: 'Deliveries to “{destination}” have stopped. {count} wait for a hand, the first since {since}: {detail}',
+  },
+  'YS-NOTICE-REVIEW': {
+    status: 503,
+    sentence:
+      'Messages of “{mailbox}” wait for review. {count} of them for more than {hours} hours, the oldest since {since}.',
+  },
+  'YS-NOTICE-SILENT': {
+    status: 503,
+    sentence:
+      'Nothing has come to “{mailbox}” since {since}. There was never such a pause in eight weeks; the longest was {measure} hours. Look whether mail still reaches it.',
+  },
+  'YS-NOTICE-SILENT-BUSY': {
+    status: 503,
+    sentence:
+      'Nothing has come to “{mailbox}” since {since}. By now {measure} messages came in earlier weeks. Look whether mail still reaches it.',
+  },
+  'YS-NOTICE-DRIFT': {
+    status: 503,
+    sentence: 'The mail of “{mailbox}” is no longer as it was. The overview shows what has changed ({count}).',
+  },
+  'YS-NOTICE-CEILING': {
+    status: 503,
+    sentence: 'The model may not be asked for “{sieve}” just now. {count} messages wait: {detail}',
+  },
+  'YS-NOTICE-JOB': { status: 503, sentence: 'A job is over: {title}. {done} messages.' },
+  'YS-NOTICE-JOB-FAILED': { status: 503, sentence: 'A job failed: {title}. {detail}' },
+  'YS-NOTICE-INTAKE': {
+    status: 503,
+    sentence: 'The folder “{folder}” at {connection} cannot be watched for “{mailbox}”. {detail}',
+  },
+  'YS-NOTICE-SUBJECT': { status: 503, sentence: 'Yellow Sieve ({count}): {first}' },
+  'YS-NOTICE-OVER': { status: 503, sentence: '(It is over by now.)' },
+  'YS-NOTICE-TRY': { status: 503, sentence: 'This is only tried: what “{plan}” has to tell comes here.' },
+  'YS-NOTICE-SENT': { status: 503, sentence: 'Sent by “{destination}”.' },
+  'YS-NOTICE-DESTINATION': {
+    status: 422,
+    sentence: '“{destination}” is no destination that people read. Name one of the kind mail, chat or webhook.',
+  },
+  'YS-NOTICE-ADDRESS': {
+    status: 422,
+    sentence: '“{destination}” sends mail, so say to which address (“to”).',
+  },
+  'YS-NOTICE-OWN': {
+    status: 422,
+    sentence: '{address} is an address of a mailbox here: a notice would come back in as mail. Name another one.',
+  },
   'YS-LIVE-INTERNAL': {
     status: 500,
     sentence: 'Something went wrong inside the service. It is in the log under {reference}.',

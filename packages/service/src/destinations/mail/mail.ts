@@ -52,6 +52,7 @@ const cellNames = ['to', 'subject', 'text', 'several', 'original', 'reply'] as c
 export const mail: DestinationKind = {
   kind: 'mail',
   tells: true,
+  addressed: true,
   title: 'mail',
   about: 'a written message by SMTP, or the message itself passed on',
   entries,

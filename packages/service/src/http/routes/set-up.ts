@@ -45,6 +45,7 @@ const destinationItem = (row: DestinationRow, states: Record<string, number> = {
   title: row.title,
   kind: row.kind,
   tells: destinationKinds[row.kind]?.tells === true,
+  addressed: destinationKinds[row.kind]?.addressed === true,
   linked: isLinked(row.kind),
   links: isLinked(row.kind) && row.secret !== '' ? [`/sheets/${row.secret}.csv`, `/sheets/${row.secret}.xlsx`] : [],
   states,
