@@ -52,6 +52,7 @@ export async function loadDemo({ url, token, smtpPort, database, standIns }) {
   }
   await openOffice(client, smtpPort);
   await settled(client);
+  await client.exports.put({ params: { name: 'berth-week' }, body: read('berths', 'berth-week.export.yaml') });
   const kinds = ['delivery stopped', 'mailbox silent', 'intake failing'];
   await client.notices.putPlan({
     params: { name: 'harbour-room' },

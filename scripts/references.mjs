@@ -21,6 +21,7 @@ export async function references() {
     'texts.md': await textsPage(),
     'sieve.schema.json': json(fileJsonSchema('sieve')),
     'mailbox.schema.json': json(fileJsonSchema('mailbox')),
+    'export.schema.json': json(fileJsonSchema('export')),
     'openapi.json': json(await openApiDocument()),
   };
 }

@@ -26,6 +26,7 @@ const RightPage = lazy(() => import('./pages/review/RightPage'));
 const RecordsPage = lazy(() => import('./pages/records/RecordsPage'));
 const RecordPage = lazy(() => import('./pages/records/RecordPage'));
 const DestinationsPage = lazy(() => import('./pages/destinations/DestinationsPage'));
+const ExportsPage = lazy(() => import('./pages/exports/ExportsPage'));
 const NoticesPage = lazy(() => import('./pages/notices/NoticesPage'));
 const LookupsPage = lazy(() => import('./pages/lookups/LookupsPage'));
 const AccountPage = lazy(() => import('./pages/account/AccountPage'));
@@ -57,6 +58,7 @@ export function App() {
             <Route path="/records" element={<RecordsPage />} />
             <Route path="/records/:key" element={<RecordPage />} />
             <Route path="/destinations" element={<DestinationsPage />} />
+            <Route path="/exports" element={<ExportsPage />} />
             <Route path="/notices" element={<NoticesPage />} />
             <Route path="/lookups" element={<LookupsPage />} />
             <Route path="/lookups/:name" element={<LookupsPage />} />

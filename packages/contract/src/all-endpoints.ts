@@ -1,5 +1,6 @@
 import { deliveryEndpoints } from './deliveries.js';
 import { driftEndpoints } from './drift.js';
+import { exportEndpoints } from './exports.js';
 import { folderEndpoints } from './folders.js';
 import { jobEndpoints } from './jobs.js';
 import { liveEndpoints } from './live.js';
@@ -35,6 +36,7 @@ export const endpoints = {
   sorting: sortingEndpoints,
   views: viewEndpoints,
   records: recordEndpoints,
+  exports: exportEndpoints,
   deliveries: deliveryEndpoints,
   sieves: sieveEndpoints,
   samples: sampleEndpoints,

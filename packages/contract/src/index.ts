@@ -3,6 +3,7 @@ export * from './common.js';
 export * from './deliveries.js';
 export * from './drift.js';
 export * from './endpoint.js';
+export * from './exports.js';
 export * from './folders.js';
 export * from './jobs.js';
 export * from './live.js';

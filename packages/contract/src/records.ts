@@ -45,6 +45,9 @@ const filters = {
       v.transform(() => true),
     ),
   ),
+  /** Received at or after, and before. */
+  from: v.optional(v.pipe(v.string(), v.isoTimestamp())),
+  to: v.optional(v.pipe(v.string(), v.isoTimestamp())),
   /** Keeps records with this field as one of `is`, `starts`, `at_least` and `at_most` says. */
   field: v.optional(v.string()),
   is: v.optional(v.string()),

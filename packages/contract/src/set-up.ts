@@ -318,7 +318,7 @@ export const schemaEndpoints = {
     path: '/api/v1/schemas/:kind',
     role: 'viewer',
     summary: 'The JSON Schema of sieve or mailbox files',
-    params: v.object({ kind: v.picklist(['sieve', 'mailbox']) }),
+    params: v.object({ kind: v.picklist(['sieve', 'mailbox', 'export']) }),
     /** A JSON Schema (2020-12). */
     response: v.record(v.string(), v.unknown()),
   },

@@ -6,6 +6,7 @@ export { dictionary } from './dictionary.js';
 export * from './disguise/index.js';
 export * from './editing/index.js';
 export * from './errors/index.js';
+export * from './exports/index.js';
 export { checkShape, closed, parseFile, Report } from './files/index.js';
 export { fileJsonSchema } from './json-schema.js';
 export { type Limits, limits } from './limits.js';

@@ -8,6 +8,7 @@ import { connectDatabase, type Database, type DatabaseHandle } from './database/
 import { migrateDatabase } from './database/migrate.js';
 import { delivery, job, message, want } from './database/schema.js';
 import { isDatabaseDown } from './database/trouble.js';
+import { mailingRound } from './exports/mailing.js';
 import { buildApp } from './http/app.js';
 import { LiveHub } from './http/live-hub.js';
 import { welcomePath } from './http/routes/people.js';
@@ -54,6 +55,7 @@ const sweepMs = 10 * 60_000;
 /** How often the watch for drift is asked whether it is time to look. */
 const driftPollMs = 15_000;
 const noticePollMs = 15_000;
+const exportPollMs = 10_000;
 const foldMs = 5000;
 const closePatienceMs = 2000;
 /** How often tables are looked for that are due to be read where they are kept. */
@@ -222,6 +224,12 @@ function upkeepLanes(
       pollMs: followPollMs,
       log,
       round: () => followRound({ ...tools, folder: config.lookupFolder }),
+    }),
+    new Lane({
+      name: 'exports',
+      pollMs: Math.min(exportPollMs, config.noticeSeconds * 1000),
+      log,
+      round: () => mailingRound({ ...tools, url: consoleUrl(config) }),
     }),
     new Lane({
       name: 'notices',

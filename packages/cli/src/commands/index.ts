@@ -389,6 +389,36 @@ export const commands: readonly ListedCommand[] = [
     load: async () => (await import('./drift.js')).driftSeen,
   },
   {
+    words: 'export',
+    about: 'List saved exports with their links; with a name, show its source text',
+    load: async () => (await import('./exports.js')).exports,
+  },
+  {
+    words: 'export put',
+    about: 'Put the file of a saved export into the service',
+    load: async () => (await import('./exports.js')).exportPut,
+  },
+  {
+    words: 'export file',
+    about: 'The file of a saved export, as it is now',
+    load: async () => (await import('./exports.js')).exportFile,
+  },
+  {
+    words: 'export renew',
+    about: 'Give a saved export another link; the one before leads nowhere any more',
+    load: async () => (await import('./exports.js')).exportRenew,
+  },
+  {
+    words: 'export mail',
+    about: 'Mail a saved export now',
+    load: async () => (await import('./exports.js')).exportMail,
+  },
+  {
+    words: 'export remove',
+    about: 'Remove a saved export and its link; the records stay',
+    load: async () => (await import('./exports.js')).exportRemove,
+  },
+  {
     words: 'notices',
     about: 'List what people should hear of: deliveries that stopped, mailboxes that fell silent, messages that wait',
     load: async () => (await import('./notices.js')).notices,

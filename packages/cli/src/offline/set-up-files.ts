@@ -3,7 +3,7 @@ import { basename, join } from 'node:path';
 import { CallError } from '../call-error.js';
 
 /** Kinds of files a service is set up by, in the order they are put: what others name comes first. */
-const fileKinds = ['destination', 'sieve', 'mailbox'] as const;
+const fileKinds = ['destination', 'sieve', 'mailbox', 'export'] as const;
 export type FileKind = (typeof fileKinds)[number];
 
 export interface SetUpFile {
@@ -20,7 +20,7 @@ export function setUpFiles(folder: string): SetUpFile[] {
   if (!existsSync(folder)) throw new CallError('YS-FILE-NOT-FOUND', { file: folder });
   const files = below(folder, deepest).flatMap((file): SetUpFile[] => {
     const [, name = '', kind] =
-      /^([a-z0-9][a-z0-9-]*)\.(sieve|mailbox|destination)\.(?:ya?ml|json)$/.exec(basename(file)) ?? [];
+      /^([a-z0-9][a-z0-9-]*)\.(sieve|mailbox|destination|export)\.(?:ya?ml|json)$/.exec(basename(file)) ?? [];
     return kind ? [{ kind: kind as FileKind, name, file }] : [];
   });
   if (files.length === 0) throw new CallError('YS-CLI-NO-FILES', { folder });

@@ -3,6 +3,7 @@ export * from './schema/answers.js';
 export * from './schema/changes.js';
 export * from './schema/deliveries.js';
 export * from './schema/drift.js';
+export * from './schema/exports.js';
 export * from './schema/folders.js';
 export * from './schema/jobs.js';
 export * from './schema/lookups.js';

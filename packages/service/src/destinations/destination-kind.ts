@@ -20,6 +20,8 @@ export interface DeliveryAbout {
   messageTime: string;
   /** The route that leads there. */
   route: string;
+  /** Which row of the record it is, from 0; null for the record as a whole. */
+  row?: string | null;
   /** Revision of the record that the payload was written from; known while it is delivered, and the same at every try. */
   revision?: number;
   /** How its sender is answered; known while it is rendered. */

@@ -10,8 +10,9 @@ import {
   YsError,
 } from '@yellow-sieve/core';
 import type { PublishedRecord } from '../store/record-store.js';
+import { type Dated, datedJson } from './dated.js';
 
-type CellValue = string | number | null;
+export type CellValue = string | number | Dated | null;
 type Row = Readonly<Record<string, JsonValue>>;
 
 interface Column {
@@ -31,7 +32,13 @@ export interface RecordTableOptions {
   /** Reads the records; called once more where rows are spread, to learn how many there are at most. */
   records: () => AsyncIterable<PublishedRecord>;
   rows: RowsLayout;
-  picked?: readonly string[] | undefined;
+  picked?: readonly Picked[] | undefined;
+}
+
+/** A column that is wanted, and what stands over it. */
+interface Picked {
+  take: string;
+  as?: string | undefined;
 }
 
 /**
@@ -48,7 +55,9 @@ export async function recordTable({
   const fields = Object.entries(sieve.fields).map(([name, options]) => fieldColumn(name, options));
   const ofRows = rows === 'leave out' ? [] : Object.entries(sieve.columns);
   const all = [...ownColumns, ...fields, ...ofRows.map(([name, options]) => rowColumn(name, options))];
-  const columns = picked ? picked.map((name) => columnNamed(name, all)) : all;
+  const columns = picked
+    ? picked.map((one) => headed(columnNamed(one.take, [...all, ...messageColumns]), one.as))
+    : all;
   const laid = rows === 'spread' ? spread(columns, sieve.columns, await maxRows(records())) : columns;
   return { header: laid.flatMap(({ header }) => header), lines: linesOf(laid, records(), rows === 'each') };
 }
@@ -76,8 +85,34 @@ function spread(columns: readonly Column[], ofRows: CompiledSieve['columns'], ma
 
 const ownColumns: Column[] = (['key', 'message', 'received', 'verdict'] as const).map((name) => {
   const header = name === 'key' ? 'record' : name;
-  return { name: header, header: [header], cells: (record) => [record[name]] };
+  const cells = ({ [name]: value }: PublishedRecord): CellValue[] => [
+    name === 'received' ? { holds: 'moment', iso: value } : value,
+  ];
+  return { name: header, header: [header], cells };
 });
+
+/** Parts of the message, for who picks them. */
+const messageColumns: Column[] = (
+  [
+    ['subject', ({ subject }) => subject],
+    ['from', ({ from }) => from],
+    ['recipient', ({ recipient }) => recipient],
+    ['mailbox', ({ mailbox }) => mailbox],
+    ['date', ({ sent }) => (sent === null ? null : { holds: 'moment', iso: sent })],
+  ] satisfies [string, (record: PublishedRecord) => CellValue][]
+).map(([part, of]) => {
+  const name = `message.${part}`;
+  return { name, header: [name], cells: (record) => [of(record)] };
+});
+
+/** The same column under another name; what stands beside a value keeps its own after it. */
+function headed(column: Column, as: string | undefined): Column {
+  if (as === undefined) return column;
+  const header = column.header.map((name) =>
+    name === column.name ? as : `${as} ${name.slice(column.name.length + 1)}`,
+  );
+  return { ...column, header };
+}
 
 function fieldColumn(name: string, options: FieldOptions): Column {
   const cells = cellsFor(options);
@@ -125,7 +160,8 @@ const cellOf = (value: JsonValue, separator: string): CellValue =>
 function cellsFor(options: FieldOptions): (value: JsonValue) => CellValue[] {
   const { separator = ', ' } = options;
   const beside = besideOf(options);
-  if (!beside) return (value) => [cellOf(value, separator)];
+  if (!beside)
+    return (value) => [datedJson(options.many ? '' : (options.type ?? ''), value) ?? cellOf(value, separator)];
   return (value) => {
     const { [beside.part]: second = null, ...own } = (value ?? {}) as Record<string, JsonValue>;
     return [cellOf(Object.values(own)[0] ?? null, separator), cellOf(second, separator)];

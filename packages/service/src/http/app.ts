@@ -16,6 +16,7 @@ import { codeVersion } from '../version.js';
 import { sendProblem } from './problems.js';
 import { serveDeliveries } from './routes/deliveries.js';
 import { serveDrift } from './routes/drift.js';
+import { serveExports } from './routes/exports.js';
 import { serveJobs } from './routes/jobs.js';
 import { serveLookups } from './routes/lookups.js';
 import { serveMessages } from './routes/messages.js';
@@ -44,6 +45,7 @@ const families = [
   serveRecords,
   serveReview,
   serveSorting,
+  serveExports,
   serveNotices,
   serveViews,
   serveDeliveries,

@@ -18,11 +18,16 @@ const item = {
   fields: recordRevision.fields,
   rows: recordRevision.rows,
   received: message.receivedAt,
+  subject: message.subject,
+  from: message.fromAddress,
+  recipient: message.recipient,
+  sent: message.sentAt,
   made: recordRevision.createdAt,
 };
 
-const published = <T extends { received: Date; made: Date }>(row: T) => ({
+const published = <T extends { received: Date; made: Date; sent: Date | null }>(row: T) => ({
   ...row,
+  sent: row.sent?.toISOString() ?? null,
   received: row.received.toISOString(),
   made: row.made.toISOString(),
 });
@@ -43,6 +48,9 @@ export interface RecordFilter extends ValueFilter {
   mailbox?: string | undefined;
   /** With rows that a person holds back. */
   held?: boolean | undefined;
+  /** Received at or after, and before, in ISO 8601. */
+  from?: string | undefined;
+  to?: string | undefined;
 }
 
 const joined = (db: Executor) =>
@@ -65,8 +73,17 @@ function matching(db: Executor, filter: RecordFilter) {
     filter.verdict ? eq(record.verdict, filter.verdict) : undefined,
     filter.mailbox ? eq(record.mailboxId, mailboxIdOf(db, filter.mailbox)) : undefined,
     filter.held ? gt(record.held, 0) : undefined,
+    filter.from || filter.to ? receivedWithin(db, filter) : undefined,
     filter.field ? hasValue(db, filter.field, filter) : undefined,
   );
+}
+
+function receivedWithin(db: Executor, { from, to }: RecordFilter) {
+  const within = and(
+    from ? gte(message.receivedAt, new Date(from)) : undefined,
+    to ? lt(message.receivedAt, new Date(to)) : undefined,
+  );
+  return inArray(record.messageId, db.select({ id: message.id }).from(message).where(within));
 }
 
 /** Looks a field, or a column of rows, up in the narrow indexes of values. Of rows one is enough. */

@@ -79,8 +79,9 @@ async function tryTogether(options: DeliveringOptions, rows: Batch): Promise<Tri
   }
 }
 
-const aboutOf = ({ identity, messageId, messageTime, route, revision }: DeliveryRow) => ({
+const aboutOf = ({ identity, messageId, messageTime, route, revision, rowKey }: DeliveryRow) => ({
   route,
+  row: rowKey,
   revision,
   identity,
   message: messageId,

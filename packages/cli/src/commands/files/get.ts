@@ -13,6 +13,7 @@ export const filesGet: Command = {
       ...(await getDestinations(client, folder)),
       ...(await getSieves(client, folder)),
       ...(await getMailboxes(client, folder)),
+      ...(await getExports(client, folder)),
     ];
     return {
       kind: 'table',
@@ -29,6 +30,15 @@ async function getDestinations(client: Client, folder: string): Promise<string[]
   for (const { name } of (await client.destinations.list()).items) {
     const { source } = await client.destinations.get({ params: { name } });
     written.push(writeUnder(folder, `destinations/${name}.destination.yaml`, source));
+  }
+  return written;
+}
+
+async function getExports(client: Client, folder: string): Promise<string[]> {
+  const written = [];
+  for (const { name } of (await client.exports.list()).items) {
+    const { source } = await client.exports.get({ params: { name } });
+    written.push(writeUnder(folder, `${name}.export.yaml`, source));
   }
   return written;
 }

@@ -1,9 +1,14 @@
 import type { FieldItem } from '@yellow-sieve/contract';
+import { useState } from 'react';
 import { MenuTrigger } from 'react-aria-components';
+import { Link } from 'react-router';
 import { Button } from '../../parts/Button';
 import { Sheet } from '../../parts/Choice';
 import { Item, List } from '../../parts/MenuList';
+import { useMay } from '../../session/use-session';
 import { words } from '../../words';
+import { exportWords } from '../../words-exports';
+import { SaveExport } from '../exports/SaveExport';
 import { downloadPath, fileFormats, type RecordsFilter } from './records-query';
 
 export interface RecordActsProps {
@@ -15,6 +20,8 @@ export interface RecordActsProps {
 
 /** Which columns are in sight, and the selection as a file. */
 export function RecordActs({ filter, fields, hidden, onHide }: RecordActsProps) {
+  const may = useMay('author');
+  const [saving, setSaving] = useState(false);
   const names = fields.map(({ name }) => name);
   const shown = names.filter((name) => !hidden.has(name));
   return (
@@ -37,6 +44,9 @@ export function RecordActs({ filter, fields, hidden, onHide }: RecordActsProps) 
           </List>
         </Sheet>
       </MenuTrigger>
+      <Link to="/exports">{exportWords.title}</Link>
+      {may && <Button onPress={() => setSaving(true)}>{exportWords.saveAct}</Button>}
+      {saving && <SaveExport filter={filter} columns={shown} onClose={() => setSaving(false)} />}
       <MenuTrigger>
         <Button>{words.records.download}</Button>
         <Sheet placement="bottom end">

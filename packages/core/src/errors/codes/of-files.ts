@@ -207,4 +207,10 @@ export const ofFiles = {
   'YS-VALUE-CHOICE': { status: 422, sentence: 'This is none of the field’s choices.' },
   'YS-VALUE-SINGLE': { status: 422, sentence: 'Several values stand here, and the field takes one.' },
   'YS-VALUE-EMPTY': { status: 422, sentence: 'There is nothing to read here.' },
+  'YS-EXPORT-PERIOD': { status: 422, sentence: '“{period}” is no period. There are: {known}.' },
+  'YS-EXPORT-ZONE': { status: 422, sentence: '“{zone}” is no time zone. Name one such as Europe/Lisbon.' },
+  'YS-EXPORT-ON': {
+    status: 422,
+    sentence: '“{on}” is no day of a {every}. A week has monday to sunday, a month 1 to 28, and every day needs none.',
+  },
 } as const satisfies Record<string, Trouble>;

@@ -246,6 +246,18 @@ export const ofService = {
     status: 422,
     sentence: '“{destination}” is no sheet, so it has no link. Only sheets are downloaded by one.',
   },
+  'YS-EXPORT-DESTINATION': {
+    status: 422,
+    sentence: '“{destination}” is no destination of the kind mail, so nothing can be mailed by it.',
+  },
+  'YS-EXPORT-ADDRESS': { status: 422, sentence: '“{address}” is no single e-mail address. Name each by itself.' },
+  'YS-EXPORT-NO-MAIL': { status: 422, sentence: '“{name}” says nothing of mail. Add “mail:” to its file.' },
+  'YS-EXPORT-MAIL': { status: 503, sentence: '{title}, {period}, is attached. It can be had at any time at {link}' },
+  'YS-EXPORT-MAIL-LONG': {
+    status: 503,
+    sentence: '{title}, {period}, is too long to be mailed. It can be had at {link}',
+  },
+  'YS-EXPORT-MAILED': { status: 503, sentence: 'It is mailed.' },
   'YS-NOTICE-STOPPED': {
     status: 503,
     sentence: 'Deliveries to “{destination}” have stopped. {count} wait for a hand, the first since {since}: {detail}',

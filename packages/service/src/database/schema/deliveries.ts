@@ -96,8 +96,14 @@ export const sheetRow = mysqlTable(
     destination: varchar('destination', { length: 64 }).notNull(),
     identity: digest('identity').notNull(),
     messageTime: moment('message_time').notNull(),
+    /** Its message, and which of its rows it is: rows stand in their order. */
+    message: key('message'),
+    position: int('position').notNull().default(0),
     cells: json('cells').$type<Line['cells']>().notNull(),
     updatedAt: moment('updated_at').notNull(),
   },
-  (t) => [primaryKey({ columns: [t.destination, t.identity] }), index('sheet_order').on(t.destination, t.messageTime)],
+  (t) => [
+    primaryKey({ columns: [t.destination, t.identity] }),
+    index('sheet_order').on(t.destination, t.messageTime, t.message, t.position),
+  ],
 );

@@ -1,5 +1,5 @@
 import type { Cell } from '@yellow-sieve/core';
-import { and, asc, eq, gt, or } from 'drizzle-orm';
+import { and, asc, eq, gte, type SQL, sql } from 'drizzle-orm';
 import type { Database } from '../../database/connect.js';
 import { destination, sheetRow } from '../../database/schema.js';
 
@@ -16,21 +16,20 @@ export async function sheetBySecret(db: Database, secret: string): Promise<{ nam
 
 const pageSize = 1000;
 
-/** All lines of a sheet in the order their messages came. */
+/** All lines of a sheet in the order their messages came, and rows of one in theirs. */
 export async function* sheetLines(db: Database, name: string): AsyncGenerator<Cell[]> {
-  let last: { messageTime: Date; identity: string } | null = null;
+  const { messageTime, message, position, identity } = sheetRow;
+  let last: typeof sheetRow.$inferSelect | null = null;
   for (;;) {
-    const after = last
-      ? or(
-          gt(sheetRow.messageTime, last.messageTime),
-          and(eq(sheetRow.messageTime, last.messageTime), gt(sheetRow.identity, last.identity)),
-        )
+    // Compared as one: the index has them in this order.
+    const after: SQL | undefined = last
+      ? sql`(${messageTime}, coalesce(${message}, ''), ${position}, ${identity}) > (${last.messageTime}, ${last.message ?? ''}, ${last.position}, ${last.identity})`
       : undefined;
     const rows: (typeof sheetRow.$inferSelect)[] = await db
       .select()
       .from(sheetRow)
-      .where(and(eq(sheetRow.destination, name), after))
-      .orderBy(asc(sheetRow.messageTime), asc(sheetRow.identity))
+      .where(and(eq(sheetRow.destination, name), last ? gte(messageTime, last.messageTime) : undefined, after))
+      .orderBy(asc(messageTime), asc(message), asc(position), asc(identity))
       .limit(pageSize);
     for (const row of rows) yield row.cells;
     last = rows.at(-1) ?? null;

@@ -14,12 +14,15 @@ async function write(lines: readonly SentLine[], { db, name }: DestinationContex
         destination: name,
         identity: about.identity,
         messageTime: new Date(about.messageTime),
+        message: about.message,
+        position: Number(about.row ?? 0),
         cells: payload as Cell[],
         updatedAt,
       })),
     )
     .onDuplicateKeyUpdate({
       set: {
+        position: sql`VALUES(${sql.identifier(sheetRow.position.name)})`,
         cells: sql`VALUES(${sql.identifier(sheetRow.cells.name)})`,
         updatedAt: sql`VALUES(${sql.identifier(sheetRow.updatedAt.name)})`,
       },

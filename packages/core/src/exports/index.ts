@@ -1,0 +1,2 @@
+export * from './period.js';
+export { type ExportSource, exportSchema, readExport } from './schema.js';
