@@ -38,11 +38,15 @@ await main(async () => {
     const env = Object.fromEntries(Object.entries(ports).map(([name, port]) => [name, String(port)]));
     const standIns = await startProcess('stand-ins', 'packages/stand-ins/dist/main.js', env);
     stops.push(standIns.stop);
+    const files = join(data, 'files');
+    const { makeFiles } = await import('../demo/files.mjs');
+    await makeFiles(files);
     const service = await startProcess('service', 'packages/service/dist/bundle/main.js', {
       ...env,
       YELLOW_SIEVE_DATABASE: database.url('yellow_sieve'),
       YELLOW_SIEVE_KEY_FILE: join(data, 'key'),
       YELLOW_SIEVE_CLIENT_FILE: clientFile,
+      YELLOW_SIEVE_FOLDER: files,
       // The stand-ins live on this machine.
       YELLOW_SIEVE_PRIVATE_TARGETS: '127.0.0.1',
       YELLOW_SIEVE_LOG: process.env.YELLOW_SIEVE_LOG ?? 'warn',

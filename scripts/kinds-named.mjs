@@ -17,7 +17,7 @@ export const families = {
   },
   'destination kinds': {
     own: /^packages\/service\/src\/destinations\//,
-    kinds: 'sheet database postgresql mail crm chat webhook'.split(' '),
+    kinds: 'sheet database postgresql mail crm chat webhook folder own-file'.split(' '),
   },
   intakes: {
     // Connections are of kinds too; that of mail is called by its protocol.

@@ -29,6 +29,7 @@ const routeSchema = v.strictObject({
   /** A condition. */
   when: v.optional(condition),
   with: v.optional(v.record(v.string(), v.union([v.string(), v.number(), v.boolean(), v.array(v.string())]))),
+  rows: v.optional(v.record(v.string(), v.union([v.string(), v.number(), v.boolean(), v.array(v.string())]))),
   each: v.optional(v.picklist(['record', 'row', 'spread'])),
   in_review: v.optional(v.picklist(['wait', 'deliver'])),
 });

@@ -24,6 +24,8 @@ describe('what a destination asks for', () => {
       ['crm', 'crm'],
       ['chat', 'chat'],
       ['webhook', 'webhook'],
+      ['folder', null],
+      ['own-file', null],
     ]);
     expect(await form('sheet')).toEqual({ options: [], connection: [], detail: null });
     const { options, connection } = await form('database');

@@ -54,7 +54,7 @@ export const echo = {
   },
   {
     registry: 'service/dist/destinations/index.js',
-    last: 'webhook',
+    last: 'own-file',
     name: 'shelf',
     file: 'shelf/shelf.js',
     code: `

@@ -65,6 +65,8 @@ const schema = v.object({
   YELLOW_SIEVE_PRIVATE_TARGETS: v.optional(networks, ''),
   /** Folder with tables (.csv, .xlsx) that lookups may be read from. */
   YELLOW_SIEVE_LOOKUPS: v.optional(v.string()),
+  /** Folder below which destinations write files. */
+  YELLOW_SIEVE_FOLDER: v.optional(v.string()),
   YELLOW_SIEVE_LOG: v.optional(v.picklist(['debug', 'info', 'warn', 'error', 'silent']), 'info'),
 });
 
@@ -99,6 +101,7 @@ export interface Config {
   relays: string[];
   privateTargets: string[];
   lookupFolder: string | undefined;
+  folder: string | undefined;
   log: string;
 }
 
@@ -142,6 +145,7 @@ export function readConfig(env: NodeJS.ProcessEnv): Config {
     relays: o.YELLOW_SIEVE_RELAYS,
     privateTargets: o.YELLOW_SIEVE_PRIVATE_TARGETS,
     lookupFolder: o.YELLOW_SIEVE_LOOKUPS,
+    folder: o.YELLOW_SIEVE_FOLDER,
     log: o.YELLOW_SIEVE_LOG,
   };
 }

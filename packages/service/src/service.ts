@@ -69,7 +69,7 @@ export async function startService(config: Config): Promise<Service> {
   await whenReady(() => migrateDatabase(database), log);
   const secrets = Secrets.fromFile(config.keyFile);
   const has = (role: Config['role']) => config.role === 'all' || config.role === role;
-  const outgoing = new Outgoing(config.privateTargets);
+  const outgoing = new Outgoing(config.privateTargets, config.folder);
   const model = async (): Promise<ModelToAsk> => {
     const connection = await openModel(database.db, secrets);
     return { name: connection?.model ?? 'default', mayAsk: connection?.may_ask === true };

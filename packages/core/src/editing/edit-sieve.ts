@@ -212,7 +212,7 @@ function withoutItem(source: string, key: 'rules' | 'routes' | 'checks', at: num
 }
 
 /** Entries of a route in the order people write them. */
-const routeKeys = ['to', 'name', 'when', 'each', 'in_review', 'with'] as const;
+const routeKeys = ['to', 'name', 'when', 'each', 'in_review', 'with', 'rows'] as const;
 
 /** A route behind the others, or in its place: what of it does not change keeps its lines. */
 function withRoute(source: string, at: number | null, value: RouteSource): string {

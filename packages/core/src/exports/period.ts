@@ -1,5 +1,13 @@
 import { DateTime } from 'luxon';
-import type { MailedSource } from './schema.js';
+
+/** How often something is mailed. */
+export interface Mailing {
+  every: 'day' | 'week' | 'month';
+  /** A day of the week or of the month; Monday and the first where nothing is said. */
+  on?: string | number | undefined;
+  /** 07:00 where nothing is said. */
+  at?: string | undefined;
+}
 
 /** From a moment on, and before another; null is open. */
 export interface Span {
@@ -50,11 +58,7 @@ export function periodOf(text: string, zone: string, now: Date): Span {
 const weekdays = ['monday', 'tuesday', 'wednesday', 'thursday', 'friday', 'saturday', 'sunday'];
 
 /** The next time after a moment that an export is mailed. A time that a change of clocks leaves out is taken an hour later. */
-export function nextMailing(
-  { every, on, at = '07:00' }: Pick<MailedSource, 'every' | 'on' | 'at'>,
-  zone: string,
-  now: Date,
-): Date {
+export function nextMailing({ every, on, at = '07:00' }: Mailing, zone: string, now: Date): Date {
   const [hour = 0, minute = 0] = at.split(':').map(Number);
   const local = DateTime.fromJSDate(now, { zone });
   for (let ahead = 0; ; ahead++) {

@@ -31,7 +31,6 @@ const mailed = closed({
   /** Time of day in the zone of the export. */
   at: v.optional(v.pipe(v.string(), v.regex(/^([01]\d|2[0-3]):[0-5]\d$/))),
 });
-export type MailedSource = v.InferOutput<typeof mailed>;
 
 /** The file of a saved export, `*.export.yaml`. */
 export const exportSchema = closed({

@@ -1,5 +1,7 @@
 export { type Answering, answeringOf } from './answering.js';
+export { csvTable } from './attachments/csv-table.js';
 export { sheetsOf } from './attachments/workbook.js';
+export { unpackedSize } from './attachments/zip-size.js';
 export { sameness } from './content-digest.js';
 export * from './language.js';
 export { linesOf } from './lines.js';

@@ -14,20 +14,27 @@ import { type CompiledText, compileText, renderText } from '../texts/index.js';
 import { ownTypes, type Value, wordsValue } from '../values/index.js';
 import { numberedName } from './numbered-name.js';
 
+const mappingSchema = v.record(v.string(), v.union([v.string(), v.number(), v.boolean(), v.array(v.string())]));
+
 export const routeSchema = closed({
   to: v.string(),
   name: v.optional(v.string()),
   when: v.optional(conditionSchema),
-  with: v.optional(v.record(v.string(), v.union([v.string(), v.number(), v.boolean(), v.array(v.string())]))),
+  with: v.optional(mappingSchema),
+  /** What goes of each row beside the record, to destinations that take rows with it. */
+  rows: v.optional(mappingSchema),
   each: v.optional(v.picklist(['record', 'row', 'spread'])),
   in_review: v.optional(v.picklist(['wait', 'deliver'])),
 });
+
+type MappingSource = Record<string, string | number | boolean | string[]>;
 
 export interface RouteSource {
   to: string;
   name?: string | undefined;
   when?: ConditionSource | undefined;
-  with?: Record<string, string | number | boolean | string[]> | undefined;
+  with?: MappingSource | undefined;
+  rows?: MappingSource | undefined;
   each?: 'record' | 'row' | 'spread' | undefined;
   in_review?: 'wait' | 'deliver' | undefined;
 }
@@ -43,6 +50,8 @@ export interface Cell {
 export interface Line {
   row: string | null;
   cells: Cell[];
+  /** What goes of each row with the record, in their order; only where the route says so. */
+  rows?: Cell[][];
 }
 
 /** What a route makes of a record. Its name is stable: it is part of every delivery's identity. */
@@ -66,6 +75,8 @@ export interface CompiledRoute {
   to: string;
   when: CompiledCondition | null;
   mapping: Mapping[];
+  /** Of rows that go with the record; null where none do. */
+  rowMapping: Mapping[] | null;
   /** A line for the record, one for each row, or one for the record with its rows in numbered columns. */
   each: 'record' | 'row' | 'spread';
   inReview: 'wait' | 'deliver';
@@ -80,23 +91,37 @@ export function compileRoute(
 ): CompiledRoute | null {
   const byName = source.each === 'row' || source.each === 'spread' ? [...fields, ...columns] : fields;
   const when = source.when ? compileCondition(source.when, [...path, 'when'], compiler) : null;
+  const each = source.each ?? 'record';
+  if (source.rows && (each !== 'record' || columns.length === 0))
+    compiler.report.add('YS-ROUTE-ROWS', [...path, 'rows']);
   const pairs = Object.entries(source.with ?? Object.fromEntries(byName.map((name) => [name, `{{ ${name} }}`])));
-  const mapping = pairs.map(([name, from]): Mapping | null => {
-    if (typeof from !== 'string')
-      return { name, kind: typeof from === 'number' ? ownTypes.number : ownTypes.words, constant: from, ofRow: false };
-    const text = compileText(from, compiler.scope, [...path, 'with', name], compiler.report);
-    const ofRow = text?.names.some((used) => columns.includes(used)) ?? false;
-    return text && { name, kind: kindOf(text, compiler), text, ofRow };
-  });
-  if ((source.when && !when) || mapping.some((entry) => entry === null)) return null;
+  const mapped = (from: (typeof pairs)[number], under: 'with' | 'rows') =>
+    mappingOf(from, columns, [...path, under], compiler);
+  const mapping = pairs.map((pair) => mapped(pair, 'with'));
+  const rowMapping = source.rows ? Object.entries(source.rows).map((pair) => mapped(pair, 'rows')) : null;
+  if ((source.when && !when) || [...mapping, ...(rowMapping ?? [])].some((entry) => entry === null)) return null;
   return {
     name: source.name ?? source.to,
     to: source.to,
     when,
     mapping: mapping as Mapping[],
-    each: source.each ?? 'record',
+    rowMapping: rowMapping as Mapping[] | null,
+    each,
     inReview: source.in_review ?? 'wait',
   };
+}
+
+function mappingOf(
+  [name, from]: [string, MappingSource[string]],
+  columns: readonly string[],
+  path: Path,
+  compiler: ConditionCompiler,
+): Mapping | null {
+  if (typeof from !== 'string')
+    return { name, kind: typeof from === 'number' ? ownTypes.number : ownTypes.words, constant: from, ofRow: false };
+  const text = compileText(from, compiler.scope, [...path, name], compiler.report);
+  const ofRow = text?.names.some((used) => columns.includes(used)) ?? false;
+  return text && { name, kind: kindOf(text, compiler), text, ofRow };
 }
 
 /** The kind of what one name gives; a list, and anything with words around it, is a text. */
@@ -114,8 +139,8 @@ export function hitRoute(route: CompiledRoute, scope: string, scene: Scene): Rou
   return { ...named(route, scope), fires: true, why: decision.why + heldBack(route, scene) + failed.join(''), lines };
 }
 
-function heldBack({ each }: CompiledRoute, { held }: Scene): string {
-  if (!held || held.size === 0 || each === 'record') return '';
+function heldBack({ each, rowMapping }: CompiledRoute, { held }: Scene): string {
+  if (!held || held.size === 0 || (each === 'record' && !rowMapping)) return '';
   const numbers = [...held].map((i) => i + 1);
   return held.size === 1 ? `; row ${numbers[0]} is held back` : `; rows ${numbers.join(', ')} are held back`;
 }
@@ -123,12 +148,15 @@ function heldBack({ each }: CompiledRoute, { held }: Scene): string {
 /** Told of a cell whose text could not be made, and why. */
 type OnFailure = (name: string, detail: string) => void;
 
-function linesOf({ each, mapping }: CompiledRoute, scene: Scene, onFailure: OnFailure): Line[] {
+function linesOf({ each, mapping, rowMapping }: CompiledRoute, scene: Scene, onFailure: OnFailure): Line[] {
   const cells = (some: readonly Mapping[], row: Scene['row']) =>
     some.map((one): Cell => ({ name: one.name, kind: one.kind, value: mapped(one, { ...scene, row }, onFailure) }));
   const rows = [...scene.rows.entries()].filter(([i]) => !scene.held?.has(i));
   if (each === 'row') return rows.map(([i, row]) => ({ row: String(i), cells: cells(mapping, row) }));
-  if (each === 'record') return [{ row: null, cells: cells(mapping, null) }];
+  if (each === 'record') {
+    const own = { row: null, cells: cells(mapping, null) };
+    return [rowMapping ? { ...own, rows: rows.map(([, row]) => cells(rowMapping, row)) } : own];
+  }
   const spread = rows.slice(0, limits.spreadRows).flatMap(([, row], i) =>
     cells(
       mapping.filter(({ ofRow }) => ofRow),

@@ -46,6 +46,8 @@ export interface DestinationContext {
   db: Database;
   /** The only way to the outside over HTTP. */
   outgoing: Outgoing;
+  /** Where files are written; undefined where the service was started without. */
+  folder: string | undefined;
 }
 
 /**
@@ -73,6 +75,8 @@ export interface DestinationKind {
   readonly linked?: boolean;
   /** What goes there is read by people: a message of the past is no news to them. */
   readonly tells?: boolean;
+  /** A record goes there with its rows. */
+  readonly withRows?: boolean;
   /** Each line of it needs an address (`to`). */
   readonly addressed?: boolean;
   /** Valibot entries of the destination file. */

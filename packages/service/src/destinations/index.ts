@@ -3,7 +3,9 @@ import { chat } from './chat/chat.js';
 import { crm } from './crm/crm.js';
 import { database } from './database/database.js';
 import type { DestinationKind } from './destination-kind.js';
+import { folder } from './folder/folder.js';
 import { mail } from './mail/mail.js';
+import { ownFile } from './own-file/own-file.js';
 import { postgresql } from './postgresql/postgresql.js';
 import { sheet } from './sheet/sheet.js';
 import { webhook } from './webhook/webhook.js';
@@ -17,6 +19,8 @@ export const destinationKinds: Readonly<Record<string, DestinationKind>> = dicti
   crm,
   chat,
   webhook,
+  folder,
+  'own-file': ownFile,
 });
 
 export * from './destination-kind.js';

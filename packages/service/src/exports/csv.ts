@@ -37,7 +37,7 @@ function textOf(cell: FileCell, how: CsvWriting): string {
  * A leading apostrophe makes a spreadsheet take a text for a text. Some cut lines at semicolons, bars or tabs, whatever stands in
  * quotes, so what follows one of these, or a line break, must be no formula either; a dash before a space begins a list there.
  */
-const harmless = (text: string) =>
+export const harmless = (text: string) =>
   text
     .split(/([;|\t\r\n])/)
     .map((piece, i) => {

@@ -24,7 +24,7 @@ interface Column {
 }
 
 /** What becomes of rows: left out, a line each with the record's fields repeated, or spread over numbered columns. */
-export type RowsLayout = 'leave out' | 'each' | 'spread';
+type RowsLayout = 'leave out' | 'each' | 'spread';
 
 /** What is exported, and how. */
 export interface RecordTableOptions {

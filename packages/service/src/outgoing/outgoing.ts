@@ -66,8 +66,11 @@ export class Outgoing {
   private readonly allowed: Networks;
   private readonly agent: Agent;
 
-  /** `allowed` are addresses or networks such as `127.0.0.1` and `10.1.0.0/16`. */
-  constructor(allowed: readonly string[]) {
+  /** `allowed` are addresses or networks such as `127.0.0.1` and `10.1.0.0/16`; `folder` is where files may be written. */
+  constructor(
+    allowed: readonly string[],
+    readonly folder?: string | undefined,
+  ) {
     this.allowed = new Networks(allowed);
     this.agent = new Agent({
       connect: { lookup: this.lookup },

@@ -228,7 +228,10 @@ function render(target: Target | undefined, hit: RouteHit, line: Line, about: De
       code: 'YS-ROUTE-DESTINATION',
       answer: say('YS-ROUTE-DESTINATION', { destination: hit.to }),
     };
-  const rendered = kind.render(line, about, target.definition);
+  const rendered =
+    line.rows && kind.withRows !== true
+      ? { refused: say('YS-DESTINATION-ROWS', { destination: target.title }) }
+      : kind.render(line, about, target.definition);
   if ('payload' in rendered)
     return {
       payload: rendered.payload,

@@ -226,6 +226,7 @@ export async function openDestination(
       connection: await openConnection(db, secrets, kind, row),
       db,
       outgoing,
+      folder: outgoing.folder,
     },
   };
 }

@@ -61,7 +61,7 @@ function tripleOf(when: Condition): RouteForm['when'] {
 
 /** The route a form makes of another one: what the form has no controls for stays. */
 export function routeOf(form: RouteForm, before: RouteItem | null): RouteItem {
-  const { when: old, name, in_review } = before ?? {};
+  const { when: old, name, in_review, rows } = before ?? {};
   const mapping = form.mapping?.filter(({ outside, text }) => outside.trim() !== '' && text.trim() !== '');
   return {
     to: form.to,
@@ -69,6 +69,7 @@ export function routeOf(form: RouteForm, before: RouteItem | null): RouteItem {
     ...(form.each === 'record' ? {} : { each: form.each }),
     ...whenOf(form.when, old),
     ...(in_review === undefined ? {} : { in_review }),
+    ...(rows === undefined || form.each !== 'record' ? {} : { rows }),
     ...(mapping
       ? { with: Object.fromEntries(mapping.map(({ outside, text }) => [outside.trim(), constantOf(text)])) }
       : {}),

@@ -207,6 +207,11 @@ export const ofFiles = {
   'YS-VALUE-CHOICE': { status: 422, sentence: 'This is none of the field’s choices.' },
   'YS-VALUE-SINGLE': { status: 422, sentence: 'Several values stand here, and the field takes one.' },
   'YS-VALUE-EMPTY': { status: 422, sentence: 'There is nothing to read here.' },
+  'YS-ROUTE-ROWS': {
+    status: 422,
+    sentence:
+      '“rows” goes with a line for the record (without “each”), and where the sieve has rows. Leave it out, or “each”.',
+  },
   'YS-EXPORT-PERIOD': { status: 422, sentence: '“{period}” is no period. There are: {known}.' },
   'YS-EXPORT-ZONE': { status: 422, sentence: '“{zone}” is no time zone. Name one such as Europe/Lisbon.' },
   'YS-EXPORT-ON': {

@@ -246,6 +246,29 @@ export const ofService = {
     status: 422,
     sentence: '“{destination}” is no sheet, so it has no link. Only sheets are downloaded by one.',
   },
+  'YS-FOLDER-NONE': {
+    status: 422,
+    sentence: 'The service has no folder for files. Start it with YELLOW_SIEVE_FOLDER, which names one that is there.',
+  },
+  'YS-FOLDER-OUT': {
+    status: 422,
+    sentence: 'That folder leads out of the folder for files. Name one that lies in it.',
+  },
+  'YS-OWN-FILE': {
+    status: 422,
+    sentence: 'The file cannot be written to: {detail}. See to it, and retry the delivery.',
+  },
+  'YS-OWN-FILE-BUSY': { status: 503, sentence: 'The file cannot be written to just now: {detail}. It is tried again.' },
+  'YS-FOLDER-NAME': { status: 422, sentence: 'The route gives no “name” for the file, or it is empty here.' },
+  'YS-FOLDER-TEXT': { status: 422, sentence: 'The route gives no “text” to be written.' },
+  'YS-DESTINATION-ROWS': {
+    status: 422,
+    sentence: '“{destination}” takes no rows with a record. Leave “rows” out of the route, or say “each: row”.',
+  },
+  'YS-DESTINATION-ROWS-TABLE': {
+    status: 422,
+    sentence: 'The route gives rows, and the destination names no table for them. Add “rows_table” to it.',
+  },
   'YS-EXPORT-DESTINATION': {
     status: 422,
     sentence: '“{destination}” is no destination of the kind mail, so nothing can be mailed by it.',

@@ -28,6 +28,7 @@ const sieveMentions: Mentions = {
   'checks.*.agree': 'name',
   'routes.*.when': 'condition',
   'routes.*.with.*': 'text',
+  'routes.*.rows.*': 'text',
   'samples.*.expect': 'keys',
   'samples.*.expect.rows.*': 'keys',
 };

@@ -2,7 +2,16 @@ import type { Storage } from '@yellow-sieve/core';
 import type { Connection } from 'mysql2/promise';
 import * as v from 'valibot';
 import { isDatabaseDown } from '../../database/trouble.js';
-import { deleteRow, ownColumns, prepareTable, rowOf, upsertRows } from './table.js';
+import {
+  deleteRow,
+  ownColumns,
+  prepareRowsTable,
+  prepareTable,
+  replaceRows,
+  rowOf,
+  upsertRows,
+  whole,
+} from './table.js';
 import { tableKind } from './table-kind.js';
 import { withConnection } from './table-rows.js';
 
@@ -51,6 +60,9 @@ export const database = tableKind<Connection>({
   ownColumns,
   row: rowOf,
   upsert: upsertRows,
+  prepareRows: prepareRowsTable,
+  replaceRows,
+  whole,
   delete: deleteRow,
   trouble(error, isOpen) {
     const { code = 'no answer', sqlMessage } = error as { code?: string; sqlMessage?: string };

@@ -12,6 +12,15 @@ const entries = {
     v.title('Table'),
     v.description('It is made where there is none.'),
   ),
+  /** Table for the rows of a record, which go and come with it. */
+  rows_table: v.optional(
+    v.pipe(
+      v.string(),
+      v.regex(/^[A-Za-z_][A-Za-z0-9_]{0,62}$/),
+      v.title('Table for rows'),
+      v.description('For routes that give “rows”: each has the record’s identity (ys_record) and its number (ys_row).'),
+    ),
+  ),
   /** Columns by whose values a row is found again, whichever message it comes from: the newest message's stays. */
   key: v.optional(
     v.pipe(
@@ -44,6 +53,12 @@ export interface Dialect<Connection> {
   row(connection: Connection, table: string, identity: string): Promise<[name: string, text: string][] | null>;
   /** Inserts the rows of some identities, or brings them up to date; tells which it was for each. Doing it twice changes nothing. */
   upsert(connection: Connection, table: string, rows: readonly TableRow[]): Promise<('inserted' | 'updated')[]>;
+  /** Makes the table of rows, or adds columns to one made here. Returns a sentence when it is not as it must be. */
+  prepareRows(connection: Connection, table: string, columns: readonly TableColumn[]): Promise<string | null>;
+  /** Puts these rows in place of those a record has; none deletes them. */
+  replaceRows(connection: Connection, table: string, identity: string, rows: readonly TableColumn[][]): Promise<void>;
+  /** Does some work whole or not at all. */
+  whole(connection: Connection, work: () => Promise<void>): Promise<void>;
   /** Deletes the row of an identity, if the table was made here and no other message wrote it since; tells whether it was made here. */
   delete(connection: Connection, table: string, identity: string, message: string): Promise<boolean>;
   /** Whether an error passes, and what it is called; `isOpen`: the connection had been opened. */
@@ -64,12 +79,15 @@ export const tableKind = <Connection>(dialect: Dialect<Connection>): Destination
   about: dialect.about,
   entries,
   connection: dialect.connection,
+  withRows: true,
   render(line, _about, definition) {
-    const wrong = line.cells.find(({ name }) => !isColumnName(name));
+    const wrong = [line.cells, ...(line.rows ?? [])].flat().find(({ name }) => !isColumnName(name));
     if (wrong) return { refused: say('YS-DESTINATION-COLUMN', { column: wrong.name }) };
-    if (!definition.key) return { payload: line.cells };
+    if (line.rows && definition.rows_table === undefined) return { refused: say('YS-DESTINATION-ROWS-TABLE') };
+    const payload = line.rows ? { cells: line.cells, rows: line.rows } : line.cells;
+    if (!definition.key) return { payload };
     const key = keyOf(line.cells, definition);
-    return key.missing ? { refused: key.missing } : { payload: line.cells, order: key.digest };
+    return key.missing ? { refused: key.missing } : { payload, order: key.digest };
   },
   async test(context) {
     const tried = await connected(dialect, context, async (connection) => {
@@ -95,19 +113,14 @@ export const tableKind = <Connection>(dialect: Dialect<Connection>): Destination
       cells: await dialect.row(
         connection,
         String(context.definition.table),
-        identityOf(written as Cell[], about, context),
+        identityOf(cellsOf(written), about, context),
       ),
     }));
     return 'cells' in asked ? { cells: asked.cells } : { answer: asked.answer };
   },
   takeOut: (written, about, context) =>
     connected<Connection, Taken>(dialect, context, async (connection) =>
-      (await dialect.delete(
-        connection,
-        String(context.definition.table),
-        identityOf(written as Cell[], about, context),
-        about.message,
-      ))
+      (await takenOut(dialect, connection, written, about, context))
         ? { result: 'delivered', answer: 'taken out again: no longer part of the record' }
         : { result: 'left', answer: 'left over: the table was not made here' },
     ),
@@ -118,6 +131,30 @@ export const tableKind = <Connection>(dialect: Dialect<Connection>): Destination
   deliverTogether: (lines, context) => write(dialect, lines, context),
 });
 
+/** Deletes a row, and with it the rows of its record; false where the table is not ours to take from. */
+async function takenOut<Connection>(
+  dialect: Dialect<Connection>,
+  connection: Connection,
+  written: unknown,
+  about: DeliveryAbout,
+  context: DestinationContext,
+): Promise<boolean> {
+  const { table, rows_table: rowsTable } = context.definition;
+  const identity = identityOf(cellsOf(written), about, context);
+  let deleted = false;
+  await dialect.whole(connection, async () => {
+    deleted = await dialect.delete(connection, String(table), identity, about.message);
+    if (deleted && rowsOf(written)) await dialect.replaceRows(connection, String(rowsTable), identity, []);
+  });
+  return deleted;
+}
+
+/** What is kept in the outbox: the cells, or these with those of rows. */
+type Payload = Cell[] | { cells: Cell[]; rows: Cell[][] };
+const cellsOf = (payload: unknown): Cell[] => (Array.isArray(payload) ? payload : (payload as { cells: Cell[] }).cells);
+const rowsOf = (payload: unknown): Cell[][] | null =>
+  Array.isArray(payload) ? null : (payload as Exclude<Payload, Cell[]>).rows;
+
 /** Writes rows by one connection, those of the same columns by one statement. */
 function write<Connection>(
   dialect: Dialect<Connection>,
@@ -126,23 +163,37 @@ function write<Connection>(
 ): Promise<string[] | Tried> {
   const table = String(context.definition.table);
   const rows = lines.map(({ payload, about }) => ({
-    identity: identityOf(payload as Cell[], about, context),
+    identity: identityOf(cellsOf(payload), about, context),
     message: about.message,
-    columns: columnsOf(payload as Cell[], dialect.columns),
+    columns: columnsOf(cellsOf(payload), dialect.columns),
+    rows: rowsOf(payload)?.map((cells) => columnsOf(cells, dialect.columns)) ?? null,
   }));
-  const alike = new Map<string, TableRow[]>();
+  const rowsTable = String(context.definition.rows_table);
+  const alike = new Map<string, typeof rows>();
   for (const row of rows) {
     const shape = row.columns.map(({ name, type }) => `${name} ${type}`).join();
     alike.set(shape, [...(alike.get(shape) ?? []), row]);
   }
   return connected<Connection, Tried | string[]>(dialect, context, async (connection) => {
     const answers = new Map<string, string>();
+    const withRows = rows.filter((row) => row.rows !== null);
     for (const some of alike.values()) {
       const wrong = await dialect.prepare(connection, table, some[0]?.columns ?? []);
       if (wrong) return { result: 'refused', answer: wrong };
-      const said = await dialect.upsert(connection, table, some);
-      for (const [i, { identity }] of some.entries()) answers.set(identity, said[i] ?? '');
     }
+    for (const shape of withRows.flatMap((row) => row.rows?.slice(0, 1) ?? [])) {
+      const wrong = await dialect.prepareRows(connection, rowsTable, shape);
+      if (wrong) return { result: 'refused', answer: wrong };
+    }
+    const writeAll = async () => {
+      for (const some of alike.values()) {
+        const said = await dialect.upsert(connection, table, some);
+        for (const [i, { identity }] of some.entries()) answers.set(identity, said[i] ?? '');
+      }
+      for (const { identity, rows: own } of withRows)
+        await dialect.replaceRows(connection, rowsTable, identity, own ?? []);
+    };
+    await (withRows.length > 0 ? dialect.whole(connection, writeAll) : writeAll());
     return rows.map(({ identity }) => answers.get(identity) ?? '');
   });
 }

@@ -18,11 +18,7 @@ export async function prepareTable(
   await connection.query(
     `CREATE TABLE IF NOT EXISTS ${quote(table)} (ys_identity CHAR(64) CHARACTER SET ascii COLLATE ascii_bin NOT NULL PRIMARY KEY, ys_message CHAR(36) NOT NULL, ys_written DATETIME(3) NOT NULL, ${definitions.join(', ')}) COMMENT = '${mark}' DEFAULT CHARSET utf8mb4`,
   );
-  const [rows] = await connection.query<RowDataPacket[]>(
-    'SELECT column_name AS name FROM information_schema.columns WHERE table_schema = DATABASE() AND table_name = ?',
-    [table],
-  );
-  const known = new Set(rows.map((row) => String(row.name).toLowerCase()));
+  const known = await namesIn(connection, table);
   const missing = columns.filter(({ name }) => !known.has(name.toLowerCase()));
   if (known.has('ys_identity') && missing.length === 0) return null;
   const ours = await isOurs(connection, table);
@@ -120,4 +116,62 @@ export async function deleteRow(
   if (!(await isOurs(connection, table))) return false;
   await connection.query(`DELETE FROM ${quote(table)} WHERE ys_identity = ? AND ys_message = ?`, [identity, message]);
   return true;
+}
+
+/** Makes the table of rows, or adds columns to one made here. Returns a sentence when it is not as it must be. */
+export async function prepareRowsTable(
+  connection: Connection,
+  table: string,
+  columns: readonly TableColumn[],
+): Promise<string | null> {
+  const definitions = columns.map(({ name, type }) => `${quote(name)} ${type} NULL`);
+  await connection.query(
+    `CREATE TABLE IF NOT EXISTS ${quote(table)} (ys_record CHAR(64) CHARACTER SET ascii COLLATE ascii_bin NOT NULL, ys_row INT NOT NULL, ${[...definitions, 'PRIMARY KEY (ys_record, ys_row)'].join(', ')}) COMMENT = '${mark}' DEFAULT CHARSET utf8mb4`,
+  );
+  const known = await namesIn(connection, table);
+  const missing = columns.filter(({ name }) => !known.has(name.toLowerCase()));
+  const keyed = known.has('ys_record') && known.has('ys_row');
+  if (keyed && missing.length === 0) return null;
+  if (!(await isOurs(connection, table))) {
+    const lacks = [...(keyed ? [] : ['ys_record', 'ys_row']), ...missing.map(({ name }) => name)];
+    return say('YS-DESTINATION-TABLE', { table, detail: `it lacks ${lacks.join(', ')}` });
+  }
+  for (const { name, type } of missing)
+    await connection.query(`ALTER TABLE ${quote(table)} ADD COLUMN IF NOT EXISTS ${quote(name)} ${type} NULL`);
+  return null;
+}
+
+async function namesIn(connection: Connection, table: string): Promise<Set<string>> {
+  const [rows] = await connection.query<RowDataPacket[]>(
+    'SELECT column_name AS name FROM information_schema.columns WHERE table_schema = DATABASE() AND table_name = ?',
+    [table],
+  );
+  return new Set(rows.map((row) => String(row.name).toLowerCase()));
+}
+
+/** Puts these rows in place of those a record has, numbered from 1. */
+export async function replaceRows(
+  connection: Connection,
+  table: string,
+  identity: string,
+  rows: readonly TableColumn[][],
+): Promise<void> {
+  await connection.query(`DELETE FROM ${quote(table)} WHERE ys_record = ?`, [identity]);
+  const [first] = rows;
+  if (!first) return;
+  const names = ['ys_record', 'ys_row', ...first.map(({ name }) => name)];
+  const values = rows.map((columns, i) => [identity, i + 1, ...columns.map(({ value }) => value)]);
+  await connection.query(`INSERT INTO ${quote(table)} (${names.map(quote).join(', ')}) VALUES ?`, [values]);
+}
+
+/** Does some work whole or not at all. */
+export async function whole(connection: Connection, work: () => Promise<void>): Promise<void> {
+  await connection.beginTransaction();
+  try {
+    await work();
+    await connection.commit();
+  } catch (error) {
+    await connection.rollback().catch(() => undefined);
+    throw error;
+  }
 }

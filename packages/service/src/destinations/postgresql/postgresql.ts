@@ -3,7 +3,16 @@ import pg from 'pg';
 import * as v from 'valibot';
 import type { Outgoing } from '../../outgoing/outgoing.js';
 import { tableKind } from '../database/table-kind.js';
-import { deleteRow, ownColumns, prepareTable, rowOf, upsertRows } from './table.js';
+import {
+  deleteRow,
+  ownColumns,
+  prepareRowsTable,
+  prepareTable,
+  replaceRows,
+  rowOf,
+  upsertRows,
+  whole,
+} from './table.js';
 
 const connectionEntries = {
   host: v.pipe(v.string(), v.title('Host')),
@@ -88,6 +97,9 @@ export const postgresql = tableKind<pg.Client>({
   ownColumns,
   row: rowOf,
   upsert: upsertRows,
+  prepareRows: prepareRowsTable,
+  replaceRows,
+  whole,
   delete: deleteRow,
   trouble(error, isOpen) {
     const { code = '', message = 'no answer' } = error as { code?: string; message?: string };

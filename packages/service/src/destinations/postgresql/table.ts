@@ -36,14 +36,64 @@ export async function prepareTable(
 async function makeTable(client: Client, table: string, columns: readonly TableColumn[]): Promise<void> {
   const definitions = columns.map(({ name, type }) => `${quote(name)} ${type}`);
   const own = ['ys_identity char(64) PRIMARY KEY', 'ys_message char(36) NOT NULL', 'ys_written timestamptz NOT NULL'];
+  await createMarked(client, table, [...own, ...definitions]);
+}
+
+const createMarked = (client: Client, table: string, definitions: readonly string[]): Promise<void> =>
+  whole(client, async () => {
+    await client.query(`CREATE TABLE IF NOT EXISTS ${quote(table)} (${definitions.join(', ')})`);
+    await client.query(`COMMENT ON TABLE ${quote(table)} IS '${mark}'`);
+  });
+
+/** Does some work whole or not at all. */
+export async function whole(client: Client, work: () => Promise<void>): Promise<void> {
   await client.query('BEGIN');
   try {
-    await client.query(`CREATE TABLE IF NOT EXISTS ${quote(table)} (${[...own, ...definitions].join(', ')})`);
-    await client.query(`COMMENT ON TABLE ${quote(table)} IS '${mark}'`);
+    await work();
     await client.query('COMMIT');
   } catch (error) {
     await client.query('ROLLBACK').catch(() => undefined);
     throw error;
+  }
+}
+
+export async function prepareRowsTable(
+  client: Client,
+  table: string,
+  columns: readonly TableColumn[],
+): Promise<string | null> {
+  const known = await namesOf(client, table);
+  const definitions = columns.map(({ name, type }) => `${quote(name)} ${type}`);
+  if (known.size === 0) {
+    const own = ['ys_record char(64) NOT NULL', 'ys_row integer NOT NULL'];
+    await createMarked(client, table, [...own, ...definitions, 'PRIMARY KEY (ys_record, ys_row)']);
+    return null;
+  }
+  const missing = columns.filter(({ name }) => !known.has(name));
+  const keyed = known.has('ys_record') && known.has('ys_row');
+  if (keyed && missing.length === 0) return null;
+  if (!(await isOurs(client, table))) {
+    const lacks = [...(keyed ? [] : ['ys_record', 'ys_row']), ...missing.map(({ name }) => name)];
+    return say('YS-DESTINATION-TABLE', { table, detail: `it lacks ${lacks.join(', ')}` });
+  }
+  for (const { name, type } of missing)
+    await client.query(`ALTER TABLE ${quote(table)} ADD COLUMN IF NOT EXISTS ${quote(name)} ${type}`);
+  return null;
+}
+
+export async function replaceRows(
+  client: Client,
+  table: string,
+  identity: string,
+  rows: readonly TableColumn[][],
+): Promise<void> {
+  await client.query(`DELETE FROM ${quote(table)} WHERE ys_record = $1`, [identity]);
+  // One by one: a statement of many rows has a limit of places, and these are few.
+  for (const [i, columns] of rows.entries()) {
+    const names = ['ys_record', 'ys_row', ...columns.map(({ name }) => name)];
+    const places = names.map((_, k) => `$${k + 1}`).join(', ');
+    const values = [identity, i + 1, ...columns.map(({ value }) => value)];
+    await client.query(`INSERT INTO ${quote(table)} (${names.map(quote).join(', ')}) VALUES (${places})`, values);
   }
 }
 
