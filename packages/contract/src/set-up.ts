@@ -28,6 +28,8 @@ const destinationItem = v.object({
   /** Whether it can be downloaded by a secret link. */
   linked: v.boolean(),
   links: v.array(v.string()),
+  /** Since when and by whom it is paused: nothing is tried there; null while it goes on. */
+  paused: v.nullable(v.object({ at: momentSchema, by: v.string() })),
   /** How many deliveries are in which state. */
   states: v.record(v.string(), v.number()),
   tested: v.nullable(v.object({ at: momentSchema, ok: v.boolean(), detail: v.string() })),
@@ -226,6 +228,23 @@ export const destinationEndpoints = {
     summary: 'Tests a destination without writing a record',
     params,
     response: v.object({ ok: v.boolean(), detail: v.string() }),
+  },
+  pause: {
+    method: 'POST',
+    path: '/api/v1/destinations/:name/pause',
+    role: 'author',
+    summary: 'Pauses a destination: what goes there waits, and nothing is lost; or has it go on',
+    params,
+    body: v.strictObject({ paused: v.boolean() }),
+    response: destinationItem,
+  },
+  retry: {
+    method: 'POST',
+    path: '/api/v1/destinations/:name/retry',
+    role: 'author',
+    summary: 'Tries all stopped deliveries of a destination again',
+    params,
+    response: v.object({ count: v.number() }),
   },
   renewLink: {
     method: 'POST',

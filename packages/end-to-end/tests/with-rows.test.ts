@@ -4,6 +4,7 @@ import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import ExcelJS from 'exceljs';
 import { createTransport } from 'nodemailer';
+import { runCommand, serviceEnv } from './command-line.js';
 import { settled, startWorld, until, type World } from './harness.js';
 import { password, startPostgres } from './postgres.js';
 
@@ -283,4 +284,31 @@ describe('files in a folder', () => {
     await destination('out', 'kind: folder\nfolder: link\nformat: json');
     expect(await world.client.destinations.test({ params: { name: 'out' } })).toMatchObject({ ok: false });
   });
+});
+
+test('a paused destination lets what goes there wait, in order; what stopped is tried again all at once', async () => {
+  const { client } = world;
+  await destination('later', 'kind: own-file\nfile: Later.csv\nkey: [No]');
+  await put('  - to: later\n    with: { No: "{{ no }}" }\n');
+  const command = (...argv: string[]) => runCommand(argv, { env: serviceEnv(world) });
+  expect((await command('destination', 'pause', 'later')).out).toContain('is paused');
+  const send = async (no: string) => {
+    const transport = createTransport({ host: '127.0.0.1', port: world.smtpPort, ignoreTLS: true });
+    await transport.sendMail({ from: 'a@b.example', to: 'orders@gannetbay.example', subject: no, text: `Order ${no}` });
+    transport.close();
+  };
+  for (const no of ['P1', 'P2']) await send(no);
+  const states = async () =>
+    (await client.deliveries.list({ query: { destination: 'later' } })).items.map(({ state }) => state);
+  await until('both wait', async () => (await states()).join() === 'waiting,waiting');
+  await new Promise((resolve) => setTimeout(resolve, 1000));
+  expect(await states()).toEqual(['waiting', 'waiting']);
+  expect((await client.destinations.get({ params: { name: 'later' } })).paused).not.toBeNull();
+  // The file is not there yet, so they stop.
+  expect((await command('destination', 'go-on', 'later')).out).toContain('goes on');
+  await until('both have stopped', async () => (await states()).join() === 'stopped,stopped');
+  writeFileSync(join(base, 'Later.csv'), 'No,Note\n');
+  expect((await command('destination', 'retry', 'later')).out).toBe('2 stopped deliveries are tried again.\n');
+  await until('both are there', async () => (await states()).join() === 'delivered,delivered');
+  expect(readFileSync(join(base, 'Later.csv'), 'utf8')).toBe('No,Note\nP1,\nP2,\n');
 });

@@ -293,6 +293,21 @@ export const commands: readonly ListedCommand[] = [
     load: async () => (await import('./set-up.js')).destinationPut,
   },
   {
+    words: 'destination pause',
+    about: 'Pause a destination: what goes there waits, and nothing is lost',
+    load: async () => (await import('./set-up.js')).destinationPause,
+  },
+  {
+    words: 'destination go-on',
+    about: 'Have a paused destination go on',
+    load: async () => (await import('./set-up.js')).destinationGoOn,
+  },
+  {
+    words: 'destination retry',
+    about: 'Try all stopped deliveries of a destination again',
+    load: async () => (await import('./set-up.js')).destinationRetry,
+  },
+  {
     words: 'destination link',
     about: 'Give a sheet another secret link, or withdraw the one it has',
     load: async () => (await import('./set-up.js')).destinationLink,

@@ -33,6 +33,29 @@ export const destinationPut = putCommand('destination', (client, name, body) =>
   client.destinations.put({ params: { name }, body }),
 );
 
+const pausing = (paused: boolean): Command => ({
+  args: '<name>',
+  examples: [`yellow-sieve destination ${paused ? 'pause' : 'go-on'} berth-table`],
+  async run({ args: [name = ''], client }) {
+    const item = await client().destinations.pause({ params: { name }, body: { paused } });
+    const text = paused
+      ? `${item.title} is paused: what goes there waits.`
+      : `${item.title} goes on: what waited is tried.`;
+    return { kind: 'text', text, json: item };
+  },
+});
+export const destinationPause = pausing(true);
+export const destinationGoOn = pausing(false);
+
+export const destinationRetry: Command = {
+  args: '<name>',
+  examples: ['yellow-sieve destination retry berth-table'],
+  async run({ args: [name = ''], client }) {
+    const done = await client().destinations.retry({ params: { name } });
+    return { kind: 'text', text: `${done.count} stopped deliveries are tried again.`, json: done };
+  },
+};
+
 export const destinationLink: Command = {
   args: '<name>',
   options: [{ flags: '--withdraw', about: 'leave it without a link' }],

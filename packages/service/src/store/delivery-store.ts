@@ -134,6 +134,42 @@ export const isOpen = (state: Row['state']): boolean =>
   state === 'waiting' || state === 'retrying' || state === 'uncertain';
 
 /** Makes a delivery due now, with its count of attempts begun anew. */
+/** Has all stopped deliveries of a destination tried again, some at a time; gives how many. */
+export async function retryStopped(db: Database, name: string): Promise<number> {
+  let count = 0;
+  for (;;) {
+    const some = await retryDeadlocks(() => db.transaction((tx) => retrySome(tx, name)));
+    count += some;
+    if (some < stoppedAtOnce) return count;
+  }
+}
+
+/** Rows that are locked together. */
+const stoppedAtOnce = 200;
+
+async function retrySome(tx: Executor, name: string): Promise<number> {
+  const rows = await tx
+    .select({ id: delivery.id, day: delivery.messageTime })
+    .from(delivery)
+    .where(and(eq(delivery.destination, name), eq(delivery.state, 'stopped')))
+    .orderBy(asc(delivery.messageTime))
+    .limit(stoppedAtOnce)
+    .for('update');
+  if (rows.length === 0) return 0;
+  const now = new Date();
+  const ids = rows.map(({ id }) => id);
+  await tx
+    .update(delivery)
+    .set({ state: 'waiting', attempts: 0, lost: 0, dueAt: now, updatedAt: now })
+    .where(inArray(delivery.id, ids));
+  const changes = rows.map(({ id, day }) => ({ kind: 'delivery' as const, what: id, owner: name, day }));
+  await noteChanges(
+    tx,
+    changes.map((change) => ({ ...change, was: 'stopped', is: 'waiting' })),
+  );
+  return rows.length;
+}
+
 export async function retryDelivery(db: Database, id: string): Promise<Delivery> {
   await retryDeadlocks(() =>
     db.transaction(async (tx) => {

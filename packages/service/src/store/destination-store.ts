@@ -65,6 +65,16 @@ export async function putDestination(db: Database, name: string, source: string)
   await noteSetUp(db, name);
 }
 
+/** Pauses a destination, by whoever it is; null has it go on. @throws YsError YS-NOT-FOUND */
+export async function pauseDestination(db: Database, name: string, by: string | null): Promise<void> {
+  await getDestination(db, name);
+  await db
+    .update(destination)
+    .set({ pausedAt: by === null ? null : new Date(), pausedBy: by })
+    .where(eq(destination.name, name));
+  await noteSetUp(db, name);
+}
+
 /** Tests a destination and keeps what came of it. */
 export async function testDestination(db: Database, secrets: Secrets, outgoing: Outgoing, name: string) {
   const test = await tested(db, secrets, outgoing, name);

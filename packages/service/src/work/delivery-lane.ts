@@ -33,6 +33,9 @@ const due = sql`state IN ('waiting', 'retrying', 'uncertain') AND due_at <= NOW(
     AND (earlier.message_time < delivery.message_time OR (earlier.message_time = delivery.message_time AND earlier.id < delivery.id)) AND earlier.state IN ('waiting', 'retrying', 'uncertain'))
   AND NOT EXISTS (SELECT 1 FROM delivery AS rival FORCE INDEX (delivery_order) WHERE ${rivals})`;
 
+/** Nobody has paused where it goes. */
+const goesOn = sql`NOT EXISTS (SELECT 1 FROM destination AS target WHERE target.name = delivery.destination AND target.paused_at IS NOT NULL)`;
+
 /** The same check without looking at the table that is being changed. */
 const stillDue = sql`state IN ('waiting', 'retrying', 'uncertain') AND due_at <= NOW(3)`;
 
@@ -58,7 +61,7 @@ export function deliverySlots(options: DeliveryLaneOptions, pollMs: number): Slo
       return batchesOf(await held(ids), inBatches);
     },
     claimAlone: async () => {
-      const [row] = await held(await claimAlone(db, claimOf(options, due, 1)));
+      const [row] = await held(await claimAlone(db, claimOf(options, sql`${due} AND ${goesOn}`, 1)));
       return row && [row];
     },
     work: async (batch) => {
@@ -92,7 +95,7 @@ async function claimFairly(
 ): Promise<{ ids: string[]; inBatches: ReadonlySet<string> }> {
   const [names] = (await options.db.execute(
     sql`SELECT delivery.destination AS name, MIN(due_at) AS oldest, MAX(target.kind) AS kind FROM ${delivery}
-      LEFT JOIN ${destination} AS target ON target.name = delivery.destination WHERE ${stillDue} GROUP BY delivery.destination ORDER BY oldest`,
+      LEFT JOIN ${destination} AS target ON target.name = delivery.destination WHERE ${stillDue} AND target.paused_at IS NULL GROUP BY delivery.destination ORDER BY oldest`,
   )) as unknown as [{ name: string; kind: string | null }[]];
   const claimed: string[] = [];
   const inBatches = new Set<string>();

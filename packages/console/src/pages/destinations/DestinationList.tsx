@@ -9,7 +9,7 @@ import { titleOf, useKinds } from '../../parts/use-kinds';
 import { When } from '../../parts/When';
 import { service } from '../../service';
 import { useMay } from '../../session/use-session';
-import { words } from '../../words';
+import { fill, words } from '../../words';
 import { destinationWords } from '../../words-set-up';
 import { SheetLinks } from './SheetLinks';
 
@@ -125,7 +125,15 @@ function OneDestination({ item, onShow }: { item: DestinationItem; onShow(name: 
           <Name>{title}</Name>
         </PlainButton>
       </th>
-      <td>{titleOf(destinations, kind)}</td>
+      <td>
+        {titleOf(destinations, kind)}
+        {item.paused && (
+          <Muted>
+            {' '}
+            {fill(destinationWords.paused, { by: item.paused.by })} <When at={item.paused.at} />
+          </Muted>
+        )}
+      </td>
       <td className="end">{states.delivered ?? 0}</td>
       <td className="end">{underWay}</td>
       <td className="end">{states['kept back'] ?? 0}</td>
@@ -137,6 +145,7 @@ function OneDestination({ item, onShow }: { item: DestinationItem; onShow(name: 
         <Test item={item} />
       </td>
       <td className="end">
+        {may && <Flow item={item} stopped={stopped} />}
         {may && (
           <RemoveButton
             title={title}
@@ -146,6 +155,35 @@ function OneDestination({ item, onShow }: { item: DestinationItem; onShow(name: 
         )}
       </td>
     </tr>
+  );
+}
+
+/** Whether what goes there flows: paused, going on, and what stopped tried again. */
+function Flow({ item: { name, title, paused }, stopped }: { item: DestinationItem; stopped: number }) {
+  const queries = useQueryClient();
+  const onSettled = () => queries.invalidateQueries({ queryKey: ['destinations'] });
+  const params = { name };
+  const pause = useMutation({
+    mutationFn: () => service.destinations.pause({ params, body: { paused: paused === null } }),
+    onSettled,
+  });
+  const retry = useMutation({ mutationFn: () => service.destinations.retry({ params }), onSettled });
+  const act = paused ? destinationWords.goOn : destinationWords.pause;
+  return (
+    <>
+      {stopped > 0 && (
+        <PlainButton
+          onPress={() => retry.mutate()}
+          isPending={retry.isPending}
+          aria-label={`${fill(destinationWords.retryAll, { count: stopped })}: ${title}`}
+        >
+          {fill(destinationWords.retryAll, { count: stopped })}
+        </PlainButton>
+      )}{' '}
+      <PlainButton onPress={() => pause.mutate()} isPending={pause.isPending} aria-label={`${act}: ${title}`}>
+        {act}
+      </PlainButton>{' '}
+    </>
   );
 }
 

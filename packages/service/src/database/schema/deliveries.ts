@@ -23,6 +23,9 @@ export const destination = mysqlTable('destination', {
   testedAt: moment('tested_at'),
   testOk: boolean('test_ok'),
   testDetail: text('test_detail'),
+  /** Since when, and by whom, nothing is tried there; null while it goes on. */
+  pausedAt: moment('paused_at'),
+  pausedBy: varchar('paused_by', { length: 100 }),
   updatedAt: moment('updated_at').notNull(),
 });
 

@@ -19,6 +19,7 @@ import { destinationKinds } from '../../destinations/index.js';
 import { intakeKinds } from '../../intake/index.js';
 import { testConnection } from '../../model/test-connection.js';
 import { newSecret } from '../../people/secret.js';
+import { retryStopped } from '../../store/delivery-store.js';
 import {
   changeLink,
   connectionForm,
@@ -28,6 +29,7 @@ import {
   getDestination,
   listConnections,
   listDestinations,
+  pauseDestination,
   putConnection,
   putDestination,
   testDestination,
@@ -48,6 +50,7 @@ const destinationItem = (row: DestinationRow, states: Record<string, number> = {
   addressed: destinationKinds[row.kind]?.addressed === true,
   linked: isLinked(row.kind),
   links: isLinked(row.kind) && row.secret !== '' ? [`/sheets/${row.secret}.csv`, `/sheets/${row.secret}.xlsx`] : [],
+  paused: row.pausedAt && { at: row.pausedAt.toISOString(), by: row.pausedBy ?? '' },
   states,
   tested: row.testedAt && {
     at: row.testedAt.toISOString(),
@@ -147,6 +150,17 @@ export function serveSetUp(context: ServeContext): void {
   serveEndpoint(app, db, destinationEndpoints.put, async ({ params, body }) => {
     await putDestination(db, params.name, body);
     return destinationItem(await getDestination(db, params.name));
+  });
+  serveEndpoint(app, db, destinationEndpoints.pause, async ({ params, body }, { caller }) => {
+    await pauseDestination(db, params.name, body.paused ? (caller?.name ?? '') : null);
+    context.onward();
+    return destinationItem(await getDestination(db, params.name), (await deliveryStates(db)).get(params.name));
+  });
+  serveEndpoint(app, db, destinationEndpoints.retry, async ({ params }) => {
+    await getDestination(db, params.name);
+    const count = await retryStopped(db, params.name);
+    context.onward();
+    return { count };
   });
   serveEndpoint(app, db, destinationEndpoints.renewLink, async ({ params }) =>
     destinationItem(await changeLink(db, params.name, newSecret())),
