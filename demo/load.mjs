@@ -52,6 +52,9 @@ export async function loadDemo({ url, token, smtpPort, database, standIns }) {
   }
   await openOffice(client, smtpPort);
   await settled(client);
+  // An answer to what the yard asked comes after the enquiry.
+  await client.messages.feed({ params: { mailbox: 'yard' }, body: read('yard', 'later', 'y09.eml') });
+  await settled(client);
   await client.exports.put({ params: { name: 'berth-week' }, body: read('berths', 'berth-week.export.yaml') });
   const kinds = ['delivery stopped', 'mailbox silent', 'intake failing'];
   await client.notices.putPlan({

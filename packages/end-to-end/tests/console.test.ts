@@ -311,7 +311,7 @@ describe('destinations and mailboxes', () => {
     await office.getByText('Waiting for the first message').waitFor();
     const [chooser] = await Promise.all([
       page.waitForEvent('filechooser'),
-      office.getByRole('button', { name: 'Choose .eml files', exact: true }).click(),
+      office.getByRole('button', { name: 'Choose .eml or .zip files', exact: true }).click(),
     ]);
     await chooser.setFiles([demoFile('berths', 'messages', '012.eml'), demoFile('berths', 'messages', '001.eml')]);
     await office.getByText('2 messages').waitFor();

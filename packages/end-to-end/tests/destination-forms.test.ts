@@ -24,14 +24,15 @@ describe('what a destination asks for', () => {
       ['crm', 'crm'],
       ['chat', 'chat'],
       ['webhook', 'webhook'],
-      ['folder', null],
       ['own-file', null],
+      ['folder', null],
     ]);
     expect(await form('sheet')).toEqual({ options: [], connection: [], detail: null });
     const { options, connection } = await form('database');
     expect(options.map(({ name, as, required }) => [name, as, required])).toEqual([
       ['table', 'text', true],
       ['key', 'texts', false],
+      ['rows_table', 'text', false],
     ]);
     expect(connection.map(({ name, as }) => `${name} ${as}`)).toEqual([
       'host text',

@@ -54,7 +54,7 @@ export const echo = {
   },
   {
     registry: 'service/dist/destinations/index.js',
-    last: 'own-file',
+    last: 'folder',
     name: 'shelf',
     file: 'shelf/shelf.js',
     code: `

@@ -67,7 +67,7 @@ describe('from a digest of cards to a sheet with a row a card, with keys alone',
     await hands.write(page.getByLabel('Addresses, one a line'), 'gear@gannetbay.example');
     await hands.press(button('Make it'));
     await page.getByRole('heading', { name: 'Waiting for the first message' }).waitFor();
-    await hands.files(button('Choose .eml files'), files);
+    await hands.files(button('Choose .eml or .zip files'), files);
     await page.getByText('2 taken').waitFor();
     await settled(world.client, 'Gear exchange, letter 2');
     await hands.press(page.getByRole('link', { name: 'Workbench' }));

@@ -59,7 +59,7 @@ describe('from an empty service to two destinations, with the mouse', () => {
     await hands.write(page.getByLabel('Addresses, one a line'), 'gates@gannetbay.example');
     await hands.press(button('Make it'));
     await page.getByRole('heading', { name: 'Waiting for the first message' }).waitFor();
-    await hands.files(button('Choose .eml files'), files);
+    await hands.files(button('Choose .eml or .zip files'), files);
     await page.getByText('3 taken').waitFor();
     await settled(world.client, 'About a key');
   });

@@ -18,6 +18,14 @@ const maxReferences = 20;
 /** How subjects of answers begin, in the languages people write in. */
 const answered = /^\s*(?:re|aw|sv|antw|rif|rép|ref|odp|vs)\s*(?:\[\d+\])?\s*:/i;
 
+/** Message-IDs of the thread a message answers in, the oldest first (RFC 5322, 3.6.4); none where it begins one. */
+export function answeredIds({ headers }: Pick<Reading, 'headers'>): string[] {
+  const ids = (name: string) =>
+    [...(headerOf(headers, name) ?? '').matchAll(messageIds)].flatMap(([, one]) => one ?? []);
+  const before = ids('references');
+  return before.length > 0 ? before : ids('in-reply-to').slice(0, 1);
+}
+
 /** Answers go to whom the sender names for it (RFC 5322, 3.6.3), and never to machines and lists (RFC 3834, 2). */
 export function answeringOf({ subject, from, replyTo, id, headers, list, automaticReason }: Reading): Answering {
   if (automaticReason !== null) return { refused: `it is automatic: ${automaticReason}` };
@@ -25,10 +33,7 @@ export function answeringOf({ subject, from, replyTo, id, headers, list, automat
   if (/^(?:bulk|junk)$/i.test(headerOf(headers, 'precedence')?.trim() ?? '')) return { refused: 'it is bulk mail' };
   const to = (replyTo ?? from)?.address;
   if (!to?.includes('@')) return { refused: 'it has no address to answer to' };
-  const ids = (name: string) =>
-    [...(headerOf(headers, name) ?? '').matchAll(messageIds)].flatMap(([, one]) => one ?? []);
-  const before = ids('references');
-  const earlier = before.length > 0 ? before : ids('in-reply-to').slice(0, 1);
+  const earlier = answeredIds({ headers });
   const all = [...earlier, ...(id === null ? [] : [id])];
   const [first] = all;
   return {

@@ -1,4 +1,4 @@
-export { type Answering, answeringOf } from './answering.js';
+export { type Answering, answeredIds, answeringOf } from './answering.js';
 export { csvTable } from './attachments/csv-table.js';
 export { sheetsOf } from './attachments/workbook.js';
 export { unpackedSize } from './attachments/zip-size.js';

@@ -1,6 +1,6 @@
 import { type CompiledCondition, type ConditionCompiler, compileCondition } from '../conditions/index.js';
 import { dictionary, isNameOfAll } from '../dictionary.js';
-import { type FileProblem, YsError } from '../errors/index.js';
+import { type FileProblem, nearest, YsError } from '../errors/index.js';
 import { asParsedFile, checkShape, parseFile, Report } from '../files/index.js';
 import { sieveScope } from '../names/index.js';
 import { compileParts } from '../patterns/index.js';
@@ -86,6 +86,12 @@ function compileChecked(source: SieveSource, report: Report): CompiledSieve {
   const fields = dictionary(source.fields);
   const columns = dictionary(source.rows?.columns ?? {});
   checkNames(fields, columns, report);
+  const { completes } = source;
+  if (completes?.by === 'field' && !(completes.field in fields))
+    report.add('YS-SIEVE-UNKNOWN-FIELD', ['completes', 'field'], {
+      field: completes.field,
+      nearest: nearest(completes.field, Object.keys(fields)),
+    });
   const locale = localeOf(source.locale);
   const timezone = source.timezone ?? null;
   const context = writtenContext({ locale, timezone });

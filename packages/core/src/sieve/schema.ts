@@ -85,6 +85,10 @@ export const sieveSchema = closed({
       share: v.optional(v.pipe(v.string(), v.regex(/^(?:100|\d{1,2}(?:\.\d+)?) ?%$/))),
     }),
   ),
+  /** How a later message is told to belong to an earlier record, which it then completes or brings up to date. */
+  completes: v.optional(
+    v.union([closed({ by: v.literal('thread') }), closed({ by: v.literal('field'), field: fieldName })]),
+  ),
   routes: v.optional(v.array(routeSchema)),
   samples: v.optional(v.array(closed({ message: v.string(), expect: v.optional(expectSchema) }))),
 });

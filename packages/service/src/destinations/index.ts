@@ -19,8 +19,8 @@ export const destinationKinds: Readonly<Record<string, DestinationKind>> = dicti
   crm,
   chat,
   webhook,
-  folder,
   'own-file': ownFile,
+  folder,
 });
 
 export * from './destination-kind.js';

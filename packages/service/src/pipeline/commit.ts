@@ -11,6 +11,7 @@ import { confirmationsOf } from '../store/confirmation-store.js';
 import { type Found, keepFindings } from '../store/finding-store.js';
 import { firstOnes } from '../store/first-seen-store.js';
 import { sievesOnTrial } from '../store/trial-store.js';
+import { type Completion, completeEarlier } from './completing.js';
 import { fillOutbox, type Routed } from './outbox.js';
 import type { KeepBack, OutboxMessage } from './outbox-target.js';
 import { writeRecords } from './records.js';
@@ -51,7 +52,7 @@ export interface Outcome {
 }
 
 /** What was read of a message, beside its outcome. */
-export type Read = Pick<HandleReply, 'summary' | 'same' | 'answering'>;
+export type Read = Pick<HandleReply, 'summary' | 'same' | 'answering' | 'completing'>;
 
 /**
  * Commits some outcomes: records, revisions, values, route hits, deliveries and the messages' states, in one transaction, and
@@ -84,12 +85,16 @@ async function writeOutcomes(tx: Executor, outcomes: readonly Outcome[]): Promis
     steady.filter(({ handled }) => handled.verdict !== 'skipped'),
   );
   const isTwin = ({ claimed }: Outcome) => twins.has(claimed.id);
-  const own = steady.filter((one) => !isTwin(one));
+  const completions = await completionsAmong(
+    tx,
+    steady.filter((one) => !isTwin(one)),
+  );
+  const own = steady.filter((one) => !isTwin(one) && !completions.has(one.claimed.id));
   const trials = await sievesOnTrial(tx, [...new Set(own.flatMap(({ handled }) => handled.outcome?.sieve ?? []))]);
   await writeRecords(tx, own);
   await fillOutbox(tx, [
     ...own.map((one) => routedOf(one, trials, confirmed.get(one.claimed.id)?.leavesAt ?? null)),
-    ...steady.filter(isTwin).map(({ claimed }) => nothingRouted(claimed)),
+    ...steady.filter((one) => !own.includes(one)).map(({ claimed }) => nothingRouted(claimed)),
   ]);
   await keepFindings(
     tx,
@@ -100,8 +105,30 @@ async function writeOutcomes(tx: Executor, outcomes: readonly Outcome[]): Promis
     // Somebody confirmed it meanwhile, or took that back: it is handled anew, with what holds now.
     if (!isSteady(one)) return { claimed, change: { state: 'waiting', dueAt: new Date() } };
     const twin = twins.get(claimed.id);
-    return { claimed, change: twin ? skippedAsTwin(read, twin) : changeOf(read, handled) };
+    if (twin) return { claimed, change: skippedAsTwin(read, twin) };
+    const completion = completions.get(claimed.id);
+    const change = changeOf(read, handled);
+    return { claimed, change: completion ? { ...change, ...completedBy(completion) } : change };
   });
+}
+
+const completedBy = ({ verdict, reason }: Completion): Pick<MessageChange, 'state' | 'reasons' | 'cause'> => ({
+  state: states[verdict],
+  reasons: [reason],
+  cause: verdict === 'review' ? reason.code : null,
+});
+
+/** Messages that belong to the record of an earlier one, and what became of each. */
+async function completionsAmong(tx: Executor, outcomes: readonly Outcome[]): Promise<Map<string, Completion>> {
+  const found = new Map<string, Completion>();
+  for (const { claimed, read, handled } of outcomes) {
+    // What has a record already stands by itself.
+    if (!read.completing || claimed.record.revision > 0) continue;
+    const { id, mailboxId, receivedAt } = claimed;
+    const completion = await completeEarlier(tx, { id, mailboxId, receivedAt, completing: read.completing, handled });
+    if (completion) found.set(id, completion);
+  }
+  return found;
 }
 
 const changeOf = ({ summary }: Read, handled: Handled): MessageChange => ({

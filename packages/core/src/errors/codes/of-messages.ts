@@ -160,6 +160,15 @@ export const ofMessages = {
     sentence:
       'The message is encrypted or sealed as a whole ({type}), so its text cannot be read. Ask the sender to send it open.',
   },
+  'YS-MESSAGE-COMPLETES': {
+    status: 200,
+    sentence: 'It goes with an earlier message, whose record it completes: {fields}. {message}',
+  },
+  'YS-MESSAGE-CONTRADICTS': {
+    status: 422,
+    sentence:
+      'It answers in the thread of an earlier message and says otherwise of {fields}. Look at both, and correct the record of {message} if it is right.',
+  },
   'YS-MESSAGE-CONFIRMATION': {
     status: 422,
     sentence:

@@ -24,6 +24,7 @@ const sieveMentions: Mentions = {
   'rows.columns': 'keys',
   accept: 'condition',
   'checks.*.that': 'condition',
+  'completes.field': 'name',
   'checks.*.unique': 'name',
   'checks.*.agree': 'name',
   'routes.*.when': 'condition',

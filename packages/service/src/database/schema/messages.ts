@@ -96,6 +96,7 @@ export const message = mysqlTable(
     index('message_of_mailbox_state').on(t.mailboxId, t.state, t.id),
     index('message_of_sieve').on(t.sieve, t.id),
     index('message_of_cause').on(t.state, t.cause, t.id),
+    index('message_of_message_id').on(t.messageId),
   ],
 );
 

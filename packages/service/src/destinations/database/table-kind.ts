@@ -12,15 +12,6 @@ const entries = {
     v.title('Table'),
     v.description('It is made where there is none.'),
   ),
-  /** Table for the rows of a record, which go and come with it. */
-  rows_table: v.optional(
-    v.pipe(
-      v.string(),
-      v.regex(/^[A-Za-z_][A-Za-z0-9_]{0,62}$/),
-      v.title('Table for rows'),
-      v.description('For routes that give “rows”: each has the record’s identity (ys_record) and its number (ys_row).'),
-    ),
-  ),
   /** Columns by whose values a row is found again, whichever message it comes from: the newest message's stays. */
   key: v.optional(
     v.pipe(
@@ -28,6 +19,15 @@ const entries = {
       v.minLength(1),
       v.title('Key'),
       v.description('Columns by which a row is found again, whichever message it comes from; with commas.'),
+    ),
+  ),
+  /** Table for the rows of a record, which go and come with it. */
+  rows_table: v.optional(
+    v.pipe(
+      v.string(),
+      v.regex(/^[A-Za-z_][A-Za-z0-9_]{0,62}$/),
+      v.title('Table for rows'),
+      v.description('For routes that give “rows”: each has the record’s identity (ys_record) and its number (ys_row).'),
     ),
   ),
 };

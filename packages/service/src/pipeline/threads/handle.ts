@@ -1,7 +1,9 @@
 import {
   type Answering,
   type Arrival,
+  answeredIds,
   answeringOf,
+  type CompiledMailbox,
   type Entered,
   type HandleResult,
   type KeptAnswer,
@@ -9,6 +11,7 @@ import {
   type Reading,
   readMessage,
   sameness,
+  toText,
   wayOf,
 } from '@yellow-sieve/core';
 import { rawPieces } from '../../store/raw-store.js';
@@ -59,6 +62,8 @@ export interface HandleReply {
   same: string | null;
   /** How its sender would be answered. */
   answering: Answering;
+  /** By what an earlier record would be told that it completes; null where its sieve does not look for one. */
+  completing: Completing | null;
   result: HandleResult;
 }
 
@@ -74,7 +79,34 @@ export async function handle(task: HandleTask): Promise<HandleReply> {
   const sorter = { learned, labelled: task.labelled, mayAsk: task.mayAsk };
   const facts = { record, answers, model, limits, entered, lookups, examples, sorter };
   const result = await handleKnowing(task.database, reading, mailbox, facts, task.arrival);
-  return { summary: summaryOf(reading), same: sameness(reading), answering: answeringOf(reading), result };
+  return {
+    summary: summaryOf(reading),
+    same: sameness(reading),
+    answering: answeringOf(reading),
+    completing: completingOf(result, mailbox, reading),
+    result,
+  };
+}
+
+/** By what an earlier record is told: Message-IDs of its thread, or the text of a field. */
+export type Completing = { by: 'thread'; ids: string[] } | { by: 'field'; field: string; text: string };
+
+function completingOf(
+  result: HandleResult,
+  { sieves, otherwise }: CompiledMailbox,
+  reading: Reading,
+): Completing | null {
+  if (result.kind === 'wants' || !result.outcome || !result.values) return null;
+  const { sieve: name } = result.outcome;
+  const all = otherwise.kind === 'sieve' ? [...sieves, otherwise.sieve] : sieves;
+  const completes = all.find((sieve) => sieve.name === name)?.source.completes;
+  if (!completes) return null;
+  if (completes.by === 'thread') {
+    const ids = answeredIds(reading).filter((id) => id !== reading.id);
+    return ids.length > 0 ? { by: 'thread', ids } : null;
+  }
+  const value = result.values.fields.find(([field]) => field === completes.field)?.[1];
+  return value ? { by: 'field', field: completes.field, text: toText(value).slice(0, 191) } : null;
 }
 
 /** Whether any rule or route asks what an attachment says. */
