@@ -192,7 +192,10 @@ describe('the API', () => {
     expect((await get('/health/ready')).status).toBe(200);
     const metrics = await get('/metrics');
     expect(metrics.headers.get('content-type')).toContain('openmetrics-text');
-    expect(await metrics.text()).toMatch(/yellow_sieve_messages\{mailbox="berths",state="review"\} \d+[\s\S]*# EOF/);
+    const text = await metrics.text();
+    expect(text).toMatch(/yellow_sieve_messages\{mailbox="berths",state="review"\} \d+[\s\S]*# EOF/);
+    expect(text).toMatch(/yellow_sieve_last_message_age_seconds\{mailbox="berths"\} \d+/);
+    expect(text).toMatch(/yellow_sieve_review_age_seconds\{mailbox="berths"\} \d+/);
   });
 
   test('a client that finds nobody says so in a sentence', async () => {

@@ -27,7 +27,7 @@ describe('what a destination asks for', () => {
       ['own-file', null],
       ['folder', null],
     ]);
-    expect(await form('sheet')).toEqual({ options: [], connection: [], detail: null });
+    expect((await form('sheet')).options.map(({ name, required }) => [name, required])).toEqual([['zone', false]]);
     const { options, connection } = await form('database');
     expect(options.map(({ name, as, required }) => [name, as, required])).toEqual([
       ['table', 'text', true],

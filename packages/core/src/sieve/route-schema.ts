@@ -16,11 +16,25 @@ export interface RouteSchema {
 export function routeSchema(sieve: CompiledSieve, name: string): RouteSchema {
   const route = sieve.routes.find((one) => one.name === name);
   if (!route) throw new YsError('YS-NOT-FOUND', { what: 'route', name });
-  const entries = route.mapping.map((one) => [one.name, entryOf(one, sieve)] as const);
+  const own = objectOf(route.mapping, sieve);
+  const rows = route.rowMapping ? objectOf(route.rowMapping, sieve) : null;
+  const { properties, required } = own.schema;
   return {
     schema: {
       $schema: 'https://json-schema.org/draft/2020-12/schema',
       title: `${sieve.name}: ${route.name}`,
+      type: 'object',
+      properties: { ...properties, ...(rows ? { rows: { type: 'array', items: rows.schema } } : {}) },
+      required: [...required, ...(rows ? ['rows'] : [])],
+    },
+    example: { ...own.example, ...(rows ? { rows: [rows.example] } : {}) },
+  };
+}
+
+function objectOf(mapping: CompiledRoute['mapping'], sieve: CompiledSieve) {
+  const entries = mapping.map((one) => [one.name, entryOf(one, sieve)] as const);
+  return {
+    schema: {
       type: 'object',
       properties: Object.fromEntries(entries.map(([key, { schema }]) => [key, schema])),
       required: entries.map(([key]) => key),

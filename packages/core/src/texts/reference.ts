@@ -47,6 +47,7 @@ export async function exampleScene(): Promise<Scene> {
       recipient: 'berths+form@gannetbay.example',
       received: '2027-04-30T08:07:09Z',
       trusted: [],
+      checked: 'spf=pass smtp.mailfrom=form@skerry.example; dkim=none; dmarc=pass header.from=skerry.example',
       admitted: false,
     },
     category: 'berths',

@@ -187,3 +187,13 @@ export async function retryDelivery(db: Database, id: string): Promise<Delivery>
   );
   return published(await deliveryRow(db, id));
 }
+
+/** When the oldest delivery of each destination was made that is not there yet. */
+export async function oldestDeliveries(db: Executor): Promise<{ owner: string; since: Date }[]> {
+  const rows = await db
+    .select({ owner: delivery.destination, since: min(delivery.createdAt) })
+    .from(delivery)
+    .where(inArray(delivery.state, ['waiting', 'retrying', 'uncertain', 'stopped']))
+    .groupBy(delivery.destination);
+  return rows.flatMap(({ owner, since }) => (since ? [{ owner, since: new Date(since) }] : []));
+}

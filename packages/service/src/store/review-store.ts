@@ -1,6 +1,6 @@
 import type { ReviewCause } from '@yellow-sieve/contract';
-import { and, eq, gt, sql } from 'drizzle-orm';
-import type { Database } from '../database/connect.js';
+import { and, eq, gt, min, sql } from 'drizzle-orm';
+import type { Database, Executor } from '../database/connect.js';
 import { mailbox, message, record } from '../database/schema.js';
 import { inReview, type ReviewSelection } from './hold-store.js';
 
@@ -46,4 +46,15 @@ export async function heldRowsBySieve(db: Database, { sieve, mailbox: named }: R
     )
     .groupBy(record.sieve);
   return rows.map((row) => ({ sieve: row.sieve, count: Number(row.count) }));
+}
+
+/** When the oldest message in review of each mailbox was received. */
+export async function oldestInReview(db: Executor): Promise<{ owner: string; since: Date }[]> {
+  const rows = await db
+    .select({ owner: mailbox.name, since: min(message.receivedAt) })
+    .from(message)
+    .innerJoin(mailbox, eq(mailbox.id, message.mailboxId))
+    .where(eq(message.state, 'review'))
+    .groupBy(mailbox.name);
+  return rows.flatMap(({ owner, since }) => (since ? [{ owner, since: new Date(since) }] : []));
 }

@@ -34,6 +34,8 @@ interface WrittenMail {
   to: string;
   subject: string;
   text: string;
+  cc?: string;
+  replyTo?: string;
   /** The message it is about goes with it. */
   original?: 'attached';
   /** Message-IDs of the thread it answers in, without brackets; the last is the message it answers. */
@@ -46,7 +48,7 @@ interface PassedOn {
   original: 'as it is';
 }
 
-const cellNames = ['to', 'subject', 'text', 'several', 'original', 'reply'] as const;
+const cellNames = ['to', 'subject', 'text', 'several', 'original', 'reply', 'cc', 'reply_to'] as const;
 
 /** A written message by SMTP, or the message itself. At least once, with a Message-ID that is the same at every try. */
 export const mail: DestinationKind = {
@@ -58,14 +60,22 @@ export const mail: DestinationKind = {
   entries,
   connection: { kind: 'smtp', entries: connectionEntries },
   render(line, about) {
-    const [to, subject, text, several, original, reply] = cellNames.map((name) => textOf(line.cells, name));
+    const [to, subject, text, several, original, reply, cc, replyTo] = cellNames.map((name) =>
+      textOf(line.cells, name),
+    );
     if (reply) return renderReply({ reply, to, subject, text, original }, about);
     if (!to) return { refused: say('YS-DELIVERY-REFUSED', { detail: 'the route gives no address in “to”' }) };
-    const count = addressparser(to, { flatten: true }).length;
+    const count = addressparser([to, ...(cc ? [cc] : [])].join(', '), { flatten: true }).length;
     if (count > 1 && several !== 'yes') return { refused: say('YS-MAIL-SEVERAL', { count }) };
     if (original === 'as it is') return { payload: { to, original } satisfies PassedOn };
     if (original && original !== 'attached') return { refused: say('YS-MAIL-ORIGINAL', { original }) };
-    const written: WrittenMail = { to, subject: (subject ?? '').replace(/\s+/g, ' '), text: text ?? '' };
+    const written: WrittenMail = {
+      to,
+      subject: (subject ?? '').replace(/\s+/g, ' '),
+      text: text ?? '',
+      ...(cc ? { cc } : {}),
+      ...(replyTo ? { replyTo } : {}),
+    };
     return { payload: original ? { ...written, original } : written };
   },
   async test(context) {
@@ -89,6 +99,8 @@ export const mail: DestinationKind = {
               to: mail.to,
               subject: mail.subject,
               text: mail.text,
+              ...(mail.cc ? { cc: mail.cc } : {}),
+              ...(mail.replyTo ? { replyTo: mail.replyTo } : {}),
               messageId,
               ...threadOf(mail),
               headers: { 'Auto-Submitted': mail.answers ? 'auto-replied' : 'auto-generated', [wayHeader]: way },

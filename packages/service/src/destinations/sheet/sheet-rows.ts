@@ -4,14 +4,23 @@ import type { Database } from '../../database/connect.js';
 import { destination, sheetRow } from '../../database/schema.js';
 
 /** The sheet behind a secret, or null. */
-export async function sheetBySecret(db: Database, secret: string): Promise<{ name: string; title: string } | null> {
+export async function sheetBySecret(
+  db: Database,
+  secret: string,
+): Promise<{ name: string; title: string; zone: string } | null> {
   // A link that was withdrawn is kept as an empty one.
   if (secret === '') return null;
   const [row] = await db
-    .select({ name: destination.name, title: destination.title, kind: destination.kind })
+    .select({
+      name: destination.name,
+      title: destination.title,
+      kind: destination.kind,
+      definition: destination.definition,
+    })
     .from(destination)
     .where(eq(destination.secret, secret));
-  return row?.kind === 'sheet' ? row : null;
+  if (row?.kind !== 'sheet') return null;
+  return { name: row.name, title: row.title, zone: String(row.definition.zone ?? 'UTC') };
 }
 
 const pageSize = 1000;

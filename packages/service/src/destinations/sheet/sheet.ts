@@ -1,5 +1,7 @@
 import { type Cell, flatCells, partsText } from '@yellow-sieve/core';
 import { and, eq, sql } from 'drizzle-orm';
+import { IANAZone } from 'luxon';
+import * as v from 'valibot';
 import { sheetRow } from '../../database/schema.js';
 import type { DestinationContext, DestinationKind, SentLine } from '../destination-kind.js';
 
@@ -35,7 +37,18 @@ export const sheet: DestinationKind = {
   title: 'sheet',
   linked: true,
   about: 'rows kept here, downloaded as .csv or .xlsx behind a secret link',
-  entries: {},
+  entries: {
+    zone: v.optional(
+      v.pipe(
+        v.string(),
+        v.check((zone) => IANAZone.isValidZone(zone), 'a time zone such as Europe/Lisbon is wanted'),
+        v.title('Time zone'),
+        v.description(
+          'By whose clock moments stand in the workbook, such as Europe/Lisbon; UTC where nothing is said.',
+        ),
+      ),
+    ),
+  },
   connection: null,
   render: (line) => ({ payload: line.cells }),
   test: async () => ({ ok: true, detail: 'a sheet is kept in the service itself' }),

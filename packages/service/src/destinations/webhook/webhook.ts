@@ -47,6 +47,7 @@ export const webhook: DestinationKind = {
   title: 'webhook',
   about: 'an event to a program’s address, signed',
   tells: true,
+  withRows: true,
   entries: {
     type: v.optional(
       v.pipe(
@@ -84,8 +85,9 @@ export const webhook: DestinationKind = {
     },
   },
   render(line, about, definition) {
-    const cells = line.cells.map(({ name, value }): [string, JsonValue] => [name, plain(value)]);
-    const data = Object.fromEntries(cells);
+    const objectOf = (cells: typeof line.cells) =>
+      Object.fromEntries(cells.map(({ name, value }): [string, JsonValue] => [name, plain(value)]));
+    const data = { ...objectOf(line.cells), ...(line.rows ? { rows: line.rows.map(objectOf) } : {}) };
     const source = typeof definition.source === 'string' ? definition.source.replace(/\/$/, '') : null;
     const [scope = ''] = about.route.split('/');
     const route = about.route.slice(scope.length + 1);

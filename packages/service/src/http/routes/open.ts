@@ -6,7 +6,9 @@ import { sheetBySecret } from '../../destinations/sheet/sheet-rows.js';
 import { csvOf } from '../../exports/csv.js';
 import { sheetTable } from '../../exports/sheet-file.js';
 import { xlsxOf } from '../../exports/xlsx.js';
+import { oldestDeliveries } from '../../store/delivery-store.js';
 import { mailboxHeads } from '../../store/mailbox-store.js';
+import { oldestInReview } from '../../store/review-store.js';
 import { countsOf } from '../../store/tally-store.js';
 import type { ServeContext } from '../serve-context.js';
 import { sendFile } from '../serve-endpoint.js';
@@ -38,7 +40,7 @@ export function serveOpen(context: ServeContext): void {
     return sendFile(reply, {
       type: 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet',
       name,
-      body: xlsxOf(sheet.title, header, lines),
+      body: xlsxOf(sheet.title, header, lines, sheet.zone),
     });
   });
 }
@@ -54,9 +56,44 @@ function serveMetrics({ app, db }: ServeContext): void {
   gauge(registry, 'yellow_sieve_deliveries', 'Deliveries by destination and state', 'destination', async () =>
     countedBy(await countsOf(db, 'delivery'), (owner) => owner),
   );
+  ages(
+    registry,
+    'yellow_sieve_delivery_age_seconds',
+    'Age of the oldest delivery that is not there yet',
+    'destination',
+    () => oldestDeliveries(db),
+  );
+  ages(registry, 'yellow_sieve_review_age_seconds', 'Age of the oldest message in review', 'mailbox', () =>
+    oldestInReview(db),
+  );
+  ages(registry, 'yellow_sieve_last_message_age_seconds', 'Since the last message', 'mailbox', async () =>
+    (await mailboxHeads(db)).flatMap(({ name, last }) =>
+      last === null ? [] : [{ owner: name, since: new Date(last) }],
+    ),
+  );
   app.get('/metrics', { schema: { hide: true } }, async (_request, reply) =>
     reply.type(registry.contentType).send(await registry.metrics()),
   );
+}
+
+/** Since when something is so, of a destination or mailbox. */
+interface Since {
+  owner: string;
+  since: Date;
+}
+
+/** A gauge of seconds, labelled by owner; what has none is left out. */
+function ages(registry: OpenMetrics, name: string, help: string, owner: string, all: () => Promise<Since[]>): void {
+  new Gauge({
+    name,
+    help,
+    labelNames: [owner],
+    registers: [registry],
+    async collect() {
+      this.reset();
+      for (const { owner: of, since } of await all()) this.set({ [owner]: of }, (Date.now() - since.getTime()) / 1000);
+    },
+  });
 }
 
 /** How many of an owner's are in a state. */
