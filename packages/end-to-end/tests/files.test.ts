@@ -91,7 +91,9 @@ describe('a folder of files', () => {
     const changed = await run(['files', 'put', folder], other, { person: { ask, progress } });
     expect(changed.out).toMatch(/destination +berth-book +changed\n/);
     expect(asked).toEqual([
-      'Change the destination berth-book? [y/N] ',
+      expect.stringMatching(
+        /-title: Berth book\n\+title: Book of berths\n[\s\S]*\nChange the destination berth-book\? \[y\/N\] $/,
+      ),
       'Publish berth-request over version 1? [y/N] ',
     ]);
     expect((await run(['files', 'put', folder, '--yes'], other)).out).not.toContain('changed');

@@ -161,7 +161,7 @@ export const ofMessages = {
       'The message is encrypted or sealed as a whole ({type}), so its text cannot be read. Ask the sender to send it open.',
   },
   'YS-MESSAGE-COMPLETES': {
-    status: 200,
+    status: 422,
     sentence: 'It goes with an earlier message, whose record it completes: {fields}. {message}',
   },
   'YS-MESSAGE-CONTRADICTS': {

@@ -315,7 +315,7 @@ export const ofService = {
     sentence: 'The folder “{folder}” at {connection} cannot be watched for “{mailbox}”. {detail}',
   },
   'YS-NOTICE-SUBJECT': { status: 503, sentence: 'Yellow Sieve ({count}): {first}' },
-  'YS-NOTICE-OVER': { status: 503, sentence: '(It is over by now.)' },
+  'YS-NOTICE-OVER': { status: 503, sentence: 'It is over by now.' },
   'YS-NOTICE-TRY': { status: 503, sentence: 'This is only tried: what “{plan}” has to tell comes here.' },
   'YS-NOTICE-SENT': { status: 503, sentence: 'Sent by “{destination}”.' },
   'YS-NOTICE-DESTINATION': {
