@@ -1,9 +1,10 @@
 import type { NoticeKind } from '@yellow-sieve/contract';
 import { say, silenceHours, silenceOf } from '@yellow-sieve/core';
-import { and, asc, eq, gte, inArray, isNull, min, sql } from 'drizzle-orm';
+import { and, eq, gte, inArray, isNull, min, sql } from 'drizzle-orm';
 import type { Database } from '../database/connect.js';
 import { delivery, destination, drift, job, mailbox, mailFolder, message } from '../database/schema.js';
 import { waitingAsks } from '../store/model-use-store.js';
+import { firstKeyAt } from '../store/paging.js';
 
 /** Something people should hear of, as long as it holds. */
 export interface Cause {
@@ -25,9 +26,9 @@ const longJobMs = 20_000;
 const jobWindowMs = 24 * 3600_000;
 const hourMs = 3600_000;
 
-/** All that people should hear of now. */
+/** What people should hear of now, but for silence: that is dear to tell, and never sudden. */
 export async function causesNow(db: Database, now = new Date()): Promise<Cause[]> {
-  const found = [stopped(db), waiting(db, now), silent(db, now), drifted(db), held(db), ended(db, now), failing(db)];
+  const found = [stopped(db), waiting(db, now), drifted(db), held(db), ended(db, now), failing(db)];
   return (await Promise.all(found)).flat();
 }
 
@@ -82,30 +83,30 @@ async function waiting(db: Database, now: Date): Promise<Cause[]> {
   }));
 }
 
-/** What a job brings is of the past, and says nothing of the rhythm. */
-async function silent(db: Database, now: Date): Promise<Cause[]> {
+/** Mailboxes to which nothing comes though it should. The hours are told by the keys of messages alone, which the index has. */
+export async function silentMailboxes(db: Database, now = new Date()): Promise<Cause[]> {
   const mailboxes = await db
     .select({ id: mailbox.id, name: mailbox.name, title: mailbox.title })
     .from(mailbox)
     .where(isNull(mailbox.archivedAt));
-  const from = new Date(now.getTime() - silenceHours * hourMs);
-  const hour = sql<number>`floor(unix_timestamp(${message.receivedAt}) / 3600)`;
-  const rows = await db
-    .select({ mailboxId: message.mailboxId, hour, count: sql<number>`count(*)` })
-    .from(message)
-    .where(and(gte(message.receivedAt, from), eq(message.behind, false)))
-    .groupBy(message.mailboxId, hour)
-    .orderBy(asc(hour));
-  return mailboxes.flatMap(({ id, name, title }): Cause[] => {
-    const own = rows
-      .filter(({ mailboxId }) => mailboxId === id)
-      .map((row) => ({ hour: Number(row.hour), count: Number(row.count) }));
+  const from = firstKeyAt(new Date(now.getTime() - silenceHours * hourMs));
+  const hour = sql<number>`floor(conv(concat(substr(${message.id}, 1, 8), substr(${message.id}, 10, 4)), 16, 10) / ${hourMs})`;
+  const found: Cause[] = [];
+  for (const { id, name, title } of mailboxes) {
+    const rows = await db
+      .select({ hour, count: sql<number>`count(*)` })
+      .from(message)
+      .where(and(eq(message.mailboxId, id), gte(message.id, from)))
+      .groupBy(sql`1`)
+      .orderBy(sql`1`);
+    const own = rows.map((row) => ({ hour: Number(row.hour), count: Number(row.count) }));
     const silence = silenceOf(own, now.getTime() / hourMs);
-    if (!silence) return [];
+    if (!silence) continue;
     const code = silence.why === 'longer than ever' ? 'YS-NOTICE-SILENT' : 'YS-NOTICE-SILENT-BUSY';
     const text = say(code, { mailbox: title, since: minute(silence.since), measure: silence.measure });
-    return [{ kind: 'mailbox silent', about: name, mailbox: name, text, path: `/mailboxes/${name}`, count: 1 }];
-  });
+    found.push({ kind: 'mailbox silent', about: name, mailbox: name, text, path: `/mailboxes/${name}`, count: 1 });
+  }
+  return found;
 }
 
 async function drifted(db: Database): Promise<Cause[]> {

@@ -6,7 +6,7 @@ import type { Outgoing } from '../outgoing/outgoing.js';
 import type { Secrets } from '../secrets.js';
 import { openDestination } from '../store/destination-store.js';
 import { duePlans, keepCauses, nextAt, noteTold, type PlanRow, takeTurn } from '../store/notice-store.js';
-import { causesNow } from './causes.js';
+import { type Cause, causesNow, silentMailboxes } from './causes.js';
 
 export interface NoticeTools {
   db: Database;
@@ -20,12 +20,16 @@ export interface NoticeTools {
   gatherSeconds: number;
 }
 
+/** Rounds between two looks for mailboxes that fell silent. */
+const silenceEvery = 9;
 /** Milliseconds after which one that could not be sent is tried again. */
 const againMs = 60_000;
 
 /** Looks now and then what people should hear of, and tells those who want to. */
 export class NoticeWatch {
   private nextAt = 0;
+  private silent: Cause[] = [];
+  private silenceIn = 0;
 
   constructor(private readonly tools: NoticeTools) {}
 
@@ -33,7 +37,11 @@ export class NoticeWatch {
     if (performance.now() < this.nextAt) return 0;
     this.nextAt = performance.now() + this.tools.everySeconds * 1000;
     const { db } = this.tools;
-    await keepCauses(db, await causesNow(db));
+    if (this.silenceIn-- <= 0) {
+      this.silent = await silentMailboxes(db);
+      this.silenceIn = silenceEvery;
+    }
+    await keepCauses(db, [...(await causesNow(db)), ...this.silent]);
     await this.tell(new Date());
     return 0;
   }

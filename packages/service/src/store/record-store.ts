@@ -4,7 +4,7 @@ import { unionAll } from 'drizzle-orm/mysql-core';
 import type { Executor } from '../database/connect.js';
 import { mailbox, message, record, recordRevision, rowValue, value } from '../database/schema.js';
 import { mailboxIdOf } from './mailbox-store.js';
-import { cursorId, pageOf } from './paging.js';
+import { cursorId, firstKeyAt, pageOf } from './paging.js';
 
 const item = {
   key: record.id,
@@ -73,18 +73,16 @@ function matching(db: Executor, filter: RecordFilter) {
     filter.verdict ? eq(record.verdict, filter.verdict) : undefined,
     filter.mailbox ? eq(record.mailboxId, mailboxIdOf(db, filter.mailbox)) : undefined,
     filter.held ? gt(record.held, 0) : undefined,
-    filter.from || filter.to ? receivedWithin(db, filter) : undefined,
+    filter.from || filter.to ? receivedWithin(filter) : undefined,
     filter.field ? hasValue(db, filter.field, filter) : undefined,
   );
 }
 
-function receivedWithin(db: Executor, { from, to }: RecordFilter) {
-  const within = and(
-    from ? gte(message.receivedAt, new Date(from)) : undefined,
-    to ? lt(message.receivedAt, new Date(to)) : undefined,
+const receivedWithin = ({ from, to }: RecordFilter) =>
+  and(
+    from ? gte(record.messageId, firstKeyAt(new Date(from))) : undefined,
+    to ? lt(record.messageId, firstKeyAt(new Date(to))) : undefined,
   );
-  return inArray(record.messageId, db.select({ id: message.id }).from(message).where(within));
-}
 
 /** Looks a field, or a column of rows, up in the narrow indexes of values. Of rows one is enough. */
 export function hasValue(db: Executor, field: string, filter: ValueFilter) {
