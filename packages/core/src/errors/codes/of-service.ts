@@ -158,7 +158,7 @@ export const ofService = {
   'YS-DELIVERY-QUIET': {
     status: 422,
     sentence:
-      'It is kept back, since the message is of the past and was taken in by a job that was not told to tell people. Release it to have it sent after all.',
+      'It is kept back: the message is of the past, or was put through with many others, and nobody said that people may hear of it. Release it to have it sent after all.',
   },
   'YS-INTAKE-BARE-LINE': {
     status: 422,
