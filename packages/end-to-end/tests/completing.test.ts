@@ -53,6 +53,7 @@ afterAll(() => world.end());
 interface Sent {
   subject: string;
   text: string;
+  from?: string;
   messageId?: string;
   inReplyTo?: string;
   references?: string[];
@@ -123,6 +124,18 @@ describe('a reply with what was missing', () => {
     });
     const kept = await fresh(first.key, ({ outcome }) => outcome?.fields.day === '2027-06-04');
     expect(kept.outcome?.fields).toMatchObject({ vessel: 'Auk', pier: 'South' });
+  });
+
+  test('what somebody else writes in the thread changes nothing', async () => {
+    const first = await send({ subject: 'Hull', text: 'Vessel: Skua', messageId: '<four@skerry.example>' });
+    const other = await send({
+      subject: 'Re: Hull',
+      from: 'eve@other.example',
+      text: 'Pier: West',
+      inReplyTo: '<four@skerry.example>',
+    });
+    expect(other.record).not.toBeNull();
+    expect((await world.client.messages.get({ params: { key: first.key } })).revision).toBe(1);
   });
 
   test('a reply to nothing known, or that says nothing, is a message like others', async () => {

@@ -166,7 +166,7 @@ describe('files in a folder', () => {
       ['=1+1', 1],
     ]);
     const json = only('orders/json');
-    expect(json.name).toMatch(/^C1 2026-11-03-[0-9a-f]{6}\.json$/);
+    expect(json.name).toMatch(/^C1 2026-11-03-[0-9a-f]{12}\.json$/);
     expect(JSON.parse(readFileSync(json.path, 'utf8'))).toEqual({
       No: 'C1',
       Day: '2026-11-03',
@@ -190,7 +190,7 @@ describe('files in a folder', () => {
     await destination('texts', 'kind: folder\nfolder: texts\nformat: text');
     await put('  - to: texts\n    with: { name: "{{ no }}", text: "{{ no }} with {{ rows.count }}" }\n');
     const made = await order('../../X/Y', [['rope', 1]]);
-    expect(only('texts').name).toMatch(/^X Y-[0-9a-f]{6}\.txt$/);
+    expect(only('texts').name).toMatch(/^X Y-[0-9a-f]{12}\.txt$/);
     await world.client.records.enter({ params: { key: made.record ?? '' }, body: { fields: { no: 'Z9' } } });
     await until('it has its new name', async () => files('texts').join().startsWith('Z9'));
     expect(readFileSync(only('texts').path, 'utf8')).toBe('Z9 with 1');
@@ -214,7 +214,7 @@ describe('files in a folder', () => {
       ],
     );
     const names = files('papers');
-    expect(names.map((name) => name.replace(/[0-9a-f]{6}/, 'x'))).toEqual(['plan-x-2.pdf', 'plan-x.pdf']);
+    expect(names.map((name) => name.replace(/[0-9a-f]{12}/, 'x'))).toEqual(['plan-x-2.pdf', 'plan-x.pdf']);
     expect(names.map((name) => readFileSync(join(base, 'papers', name), 'utf8'))).toEqual(['three', 'one']);
   });
 
@@ -266,6 +266,14 @@ describe('files in a folder', () => {
     expect(found?.rowCount).toBe(5);
     expect(found?.getCell('C2').value).toBe(64.5);
     expect(found?.getCell('E2').value).toMatchObject({ formula: 'C2*2' });
+    // Mail of the past is of another row, so it is no older than what stands there.
+    const old = Buffer.from('Subject: old\r\n\r\nOrder OLD1 of 3 November 2025\r\nTotal: GBP 1.00\r\n');
+    const received = '2025-11-03T10:00:00.000Z';
+    await world.client.messages.feed({ params: { mailbox: 'orders' }, query: { received, tells: '' }, body: old });
+    await until(
+      'the old one is there too',
+      async () => (await states()).filter((one) => one === 'delivered: added').length === 4,
+    );
     const book = await read();
     const all = book.getWorksheet('All');
     if (all) all.getCell('B1').value = 'When';

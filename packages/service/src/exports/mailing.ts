@@ -28,9 +28,11 @@ export async function mailingRound(tools: MailingTools): Promise<number> {
   const now = new Date();
   for (const row of await dueExports(db, now)) {
     const { mail, zone = 'UTC' } = row.definition;
-    if (!mail || !(await takeMailing(db, row, nextMailing(mail, zone, now)))) continue;
+    const again = new Date(now.getTime() + againMs);
+    // Held for a while only: what a crash cut short is mailed once more.
+    if (!mail || !(await takeMailing(db, row, again))) continue;
     const trouble = await mailExport(tools, row, row.dueAt ?? now);
-    await noteMailing(db, row.name, { trouble, again: new Date(Date.now() + againMs) });
+    await noteMailing(db, row.name, { trouble, dueAt: trouble === null ? nextMailing(mail, zone, now) : again });
   }
   return 0;
 }

@@ -1,3 +1,4 @@
+import type { NoticeKind } from '@yellow-sieve/contract';
 import { type Cell, digestOf, ownTypes, say, wordsValue, YsError } from '@yellow-sieve/core';
 import type { Logger } from 'pino';
 import type { Database } from '../database/connect.js';
@@ -66,6 +67,7 @@ export class NoticeWatch {
 /** A notice as it is told. */
 interface Told {
   id: string;
+  kind: NoticeKind | null;
   text: string;
   path: string;
   endedAt: Date | null;
@@ -102,7 +104,9 @@ async function send(
   url: string,
 ): Promise<string | null> {
   const lines = notices.map(
-    ({ text, path, endedAt }) => `${text}${endedAt === null ? '' : ` ${say('YS-NOTICE-OVER')}`}\n${url}${path}`,
+    ({ kind, text, path, endedAt }) =>
+      // That a job is over is what is told.
+      `${text}${endedAt === null || kind === 'job finished' ? '' : ` ${say('YS-NOTICE-OVER')}`}\n${url}${path}`,
   );
   const cells = cellsOf({
     to: recipient,

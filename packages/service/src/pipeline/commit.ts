@@ -125,7 +125,9 @@ async function completionsAmong(tx: Executor, outcomes: readonly Outcome[]): Pro
     // What has a record already stands by itself.
     if (!read.completing || claimed.record.revision > 0) continue;
     const { id, mailboxId, receivedAt } = claimed;
-    const completion = await completeEarlier(tx, { id, mailboxId, receivedAt, completing: read.completing, handled });
+    const { completing, summary } = read;
+    const later = { id, mailboxId, receivedAt, from: summary.fromAddress, completing, handled };
+    const completion = await completeEarlier(tx, later);
     if (completion) found.set(id, completion);
   }
   return found;

@@ -13,6 +13,8 @@ export interface Later {
   id: string;
   mailboxId: string;
   receivedAt: Date;
+  /** Who wrote it: what others write completes nothing, since anybody can name a thread or a number. */
+  from: string | null;
   completing: Completing | null;
   handled: Handled;
 }
@@ -31,7 +33,7 @@ export interface Completion {
 export async function completeEarlier(tx: Executor, later: Later): Promise<Completion | null> {
   const { completing, handled } = later;
   const said = saidBy(handled);
-  if (!completing || Object.keys(said).length === 0) return null;
+  if (!completing || !later.from || Object.keys(said).length === 0) return null;
   const earlier = await earlierRecord(tx, later, completing);
   if (!earlier) return null;
   const { filled, otherwise } = compared(earlier.fields, said, {
@@ -74,7 +76,7 @@ interface Earlier {
 
 async function earlierRecord(
   tx: Executor,
-  { id, mailboxId, receivedAt, handled }: Later,
+  { id, mailboxId, receivedAt, from, handled }: Later,
   completing: Completing,
 ): Promise<Earlier | null> {
   const told =
@@ -96,6 +98,7 @@ async function earlierRecord(
       and(
         told,
         eq(message.mailboxId, mailboxId),
+        eq(message.fromAddress, from ?? ''),
         eq(record.sieve, handled.outcome?.sieve ?? ''),
         ne(message.id, id),
         lte(message.receivedAt, receivedAt),

@@ -94,23 +94,23 @@ export async function removeExport(db: Executor, name: string): Promise<void> {
 export const dueExports = (db: Executor, now: Date): Promise<ExportRow[]> =>
   db.select().from(savedExport).where(lte(savedExport.dueAt, now));
 
-/** Takes the turn of one that is due, so that no other process mails it too; false where one has. */
-export async function takeMailing(db: Executor, { name, dueAt }: ExportRow, next: Date): Promise<boolean> {
+/** Holds one that is due until a moment, so that no other process mails it too; false where one does. */
+export async function takeMailing(db: Executor, { name, dueAt }: ExportRow, until: Date): Promise<boolean> {
   if (dueAt === null) return false;
   const [done] = await db
     .update(savedExport)
-    .set({ dueAt: next })
+    .set({ dueAt: until })
     .where(and(eq(savedExport.name, name), eq(savedExport.dueAt, dueAt)));
   return done.affectedRows === 1;
 }
 
-/** Notes what came of mailing one; what could not be sent is tried again at `again`. */
+/** Notes what came of mailing one, and when it is mailed next, where that changes. */
 export async function noteMailing(
   db: Executor,
   name: string,
-  { trouble, again }: { trouble: string | null; again?: Date },
+  { trouble, dueAt }: { trouble: string | null; dueAt?: Date },
 ): Promise<void> {
-  const came = trouble === null ? { sentAt: new Date() } : again ? { dueAt: again } : {};
+  const came = { ...(trouble === null ? { sentAt: new Date() } : {}), ...(dueAt ? { dueAt } : {}) };
   await db
     .update(savedExport)
     .set({ trouble, ...came })

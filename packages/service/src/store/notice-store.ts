@@ -1,6 +1,6 @@
 import type { Notice, NoticeKind, NoticePlan } from '@yellow-sieve/contract';
 import { YsError } from '@yellow-sieve/core';
-import { and, asc, desc, eq, gte, inArray, isNull, lt, or, sql } from 'drizzle-orm';
+import { and, asc, desc, eq, gte, inArray, isNotNull, isNull, lt, or, sql } from 'drizzle-orm';
 import { v7 as uuid } from 'uuid';
 import type { Database, Executor } from '../database/connect.js';
 import { destination, notice, noticeMute, noticePlan, noticeTold, user } from '../database/schema.js';
@@ -128,6 +128,12 @@ export async function putPlan(
     .insert(noticePlan)
     .values({ ...plan, dueAt })
     .onDuplicateKeyUpdate({ set: { ...plan, dueAt, trouble: null } });
+  // What is over by now is no news to whom is told from now on.
+  const over = db
+    .select({ plan: sql<string>`${plan.name}`.as('plan'), noticeId: notice.id, at: sql<Date>`NOW(3)`.as('at') })
+    .from(notice)
+    .where(isNotNull(notice.endedAt));
+  await db.insert(noticeTold).ignore().select(over);
   return published(await planRow(db, plan.name));
 }
 

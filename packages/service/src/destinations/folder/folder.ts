@@ -34,7 +34,7 @@ const entries = {
     v.pipe(
       v.picklist(['apart', 'replace']),
       v.title('Files of the same name'),
-      v.description('“apart” adds six letters that tell records apart; “replace” lets the newest stay.'),
+      v.description('“apart” adds twelve letters that tell records apart; “replace” lets the newest stay.'),
     ),
   ),
 };
@@ -172,7 +172,7 @@ const textOf = (cells: readonly Cell[], name: string): string | null => {
   return cell && cell.value !== null ? cellText(cell.value) : null;
 };
 
-const shortOf = ({ identity }: DeliveryAbout): string => identity.slice(0, 6);
+const shortOf = ({ identity }: DeliveryAbout): string => identity.slice(0, 12);
 
 /** Files an earlier revision of the same record wrote under another name. */
 async function dropOthers(

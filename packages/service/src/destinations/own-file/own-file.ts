@@ -1,6 +1,6 @@
 import { open, readFile, realpath, rename, rm, stat, writeFile } from 'node:fs/promises';
 import { basename, dirname, join, resolve, sep } from 'node:path';
-import { type Cell, flatCells, partsText, say, sheetCell } from '@yellow-sieve/core';
+import { type Cell, canonicalJson, cellText, digestOf, flatCells, partsText, say, sheetCell } from '@yellow-sieve/core';
 import * as v from 'valibot';
 import { datedCell, datedSheetCell, isDated } from '../../exports/dated.js';
 import type { DestinationContext, DestinationKind, SentLine, Tried } from '../destination-kind.js';
@@ -30,8 +30,8 @@ const entries = {
   ),
 };
 
-/** Bytes of a file that is written to. */
-const maxBytes = 10 * 1024 * 1024;
+/** Bytes of a file that is written to: all of it is read and written for some lines, and others wait meanwhile. */
+const maxBytes = 2 * 1024 * 1024;
 /** Milliseconds after which a lock of ours is left over from a crash. */
 const staleMs = 60_000;
 
@@ -47,8 +47,19 @@ export const ownFile: DestinationKind = {
     const names = new Set(flatCells(cells).map(({ name }) => name));
     const without = key.find((name) => !names.has(name) || cells.find((cell) => cell.name === name)?.value === null);
     if (without !== undefined) return { refused: say('YS-DESTINATION-KEY', { column: without }) };
-    // One after the other, whatever the row: a file is written as a whole.
-    return { payload: cells, order: `file ${definition.file}` };
+    // Each row by itself: an older message of another row is no less new for that.
+    return {
+      payload: cells,
+      order: digestOf(
+        canonicalJson(
+          key.map((name) =>
+            cellText(cells.find((cell) => cell.name === name)?.value ?? null)
+              .trim()
+              .toLowerCase(),
+          ),
+        ),
+      ),
+    };
   },
   async test(context) {
     const tried = await withFile(context, async ({ bytes, kind, sheet }) => {
@@ -133,14 +144,16 @@ async function withFile<T extends object>(
     const about = await stat(real);
     if (about.size > maxBytes) return refused(`it is larger than ${maxBytes / 1024 / 1024} MB`);
     if (await isOpen(real)) return busy('somebody has it open');
-    return await locked(real, async () =>
-      work({
-        path: real,
-        bytes: await readFile(real),
-        kind: /\.xlsx$/i.test(real) ? 'xlsx' : 'csv',
-        sheet: definition.sheet as string | undefined,
-        stamp: stampOf(about),
-      }),
+    return await inTurn(real, () =>
+      locked(real, async () =>
+        work({
+          path: real,
+          bytes: await readFile(real),
+          kind: /\.xlsx$/i.test(real) ? 'xlsx' : 'csv',
+          sheet: definition.sheet as string | undefined,
+          stamp: stampOf(await stat(real)),
+        }),
+      ),
     );
   } catch (error) {
     if (error instanceof Unfit) return refused(error.message);
@@ -164,6 +177,21 @@ async function isOpen(path: string): Promise<boolean> {
     ),
   );
   return there.some(Boolean);
+}
+
+/** Work on a file that is under way here, by its path: the next waits for it. */
+const underWay = new Map<string, Promise<unknown>>();
+
+function inTurn<T>(path: string, work: () => Promise<T>): Promise<T> {
+  const before = underWay.get(path) ?? Promise.resolve();
+  const now = before.then(work, work);
+  const settled = now
+    .catch(() => undefined)
+    .then(() => {
+      if (underWay.get(path) === settled) underWay.delete(path);
+    });
+  underWay.set(path, settled);
+  return now;
 }
 
 async function locked<T>(path: string, work: () => Promise<T>): Promise<T> {

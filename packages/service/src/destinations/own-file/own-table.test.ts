@@ -123,6 +123,11 @@ describe('a CSV of theirs', () => {
     ).toBe("no,note\nA1,'=1+1\nA2,x\nA3,\n");
   });
 
+  test('days and figures are found again as they are written', () => {
+    const mine = line({ Day: day('2026-12-24'), Fee: 3.5, Note: 'new' }, 'Day', 'Fee');
+    expect(csv('Day,Fee,Note\n2026-12-24,3.50,old\n', mine)).toBe('Day,Fee,Note\n2026-12-24,3.5,new\n');
+  });
+
   test('a heading that is gone, and what is no table', () => {
     expect(() => csv('a,b\n1,2\n', line({ No: 'x' }, 'No'))).toThrow('no line has the headings of the route');
     expect(() => csv('just words', line({ No: 'x' }, 'No'))).toThrow(Unfit);

@@ -2,12 +2,13 @@ import { csvTable } from '@yellow-sieve/core';
 import Papa from 'papaparse';
 import { harmless } from '../../exports/csv.js';
 import {
-  addRow,
-  changeRow,
+  changedRow,
   closeWorkbook,
+  newRow,
   type OwnValue,
   type OwnWorkbook,
   openWorkbook,
+  reaching,
   rowsOfPart,
 } from './workbook-part.js';
 
@@ -34,7 +35,7 @@ interface OwnTable {
   bytes(): Uint8Array;
 }
 
-/** Puts lines into a file: each in place of the one with its key, or below the last. Gives the file, and what became of each. @throws Unfit */
+/** Puts lines into a file, no two of them with the same key: each in place of the one with its key, or below the last. Gives the file, and what became of each. @throws Unfit */
 export function written(
   bytes: Uint8Array,
   kind: 'xlsx' | 'csv',
@@ -96,17 +97,39 @@ function rowOf(
   columns: ReadonlyMap<string, number>,
   { values, key }: OwnLine,
 ): number {
-  const wanted = key.map((name) => [columns.get(folded(name)) ?? -1, keyText(values.get(name))] as const);
+  const wanted = key.map((name) => [columns.get(folded(name)) ?? -1, values.get(name)] as const);
   return all.findIndex(
-    (texts, i) => i > heading && wanted.every(([column, text]) => folded(texts[column] ?? '') === folded(text)),
+    (texts, i) => i > heading && wanted.every(([column, value]) => isSame(texts[column] ?? '', value)),
   );
 }
 
-const keyText = (value: OwnValue): string => (typeof value === 'object' ? String(value.serial) : String(value ?? ''));
+/** Whether a cell says a value: a day by its number or as it is written out, a figure by its worth. */
+function isSame(text: string, value: OwnValue): boolean {
+  if (typeof value === 'object') return text === value.iso || (text !== '' && Number(text) === value.serial);
+  if (typeof value === 'number') return text !== '' && Number(text) === value;
+  return folded(text) === folded(value ?? '');
+}
 
 function lastFilled(all: readonly string[][], heading: number): number {
   for (let at = all.length - 1; at > heading; at--) if (all[at]?.some((text) => text !== '')) return at;
   return heading;
+}
+
+/** Changes of a text that were made against it as it was: pieces in place of stretches. */
+interface Piece {
+  start: number;
+  end: number;
+  text: string;
+}
+
+/** A text with its pieces in it; those of the same place stand in the order they came. */
+function withPieces(text: string, pieces: readonly Piece[]): string {
+  let [made, at] = ['', 0];
+  for (const { start, end, text: piece } of [...pieces].sort((a, b) => a.start - b.start)) {
+    made += text.slice(at, start) + piece;
+    at = end;
+  }
+  return made + text.slice(at);
 }
 
 function workbookTable(bytes: Uint8Array, sheet: string | undefined): OwnTable {
@@ -116,28 +139,35 @@ function workbookTable(bytes: Uint8Array, sheet: string | undefined): OwnTable {
   } catch (error) {
     throw new Unfit((error as Error).message);
   }
-  let rows = rowsOfPart(book);
-  const again = () => {
-    rows = rowsOfPart(book);
-  };
+  const rows = rowsOfPart(book);
+  const lines = rows.map(({ cells }) => {
+    const texts: string[] = [];
+    for (const { column, text } of cells) texts[column] = text;
+    return Array.from(texts, (text) => text ?? '');
+  });
+  const pieces: Piece[] = [];
+  const said = rows.filter(({ cells }) => cells.some(({ text, formula }) => text !== '' || formula));
+  let [next, widest] = [(said.at(-1)?.number ?? 0) + 1, 0];
   return {
-    lines: () =>
-      rows.map(({ cells }) => {
-        const texts: string[] = [];
-        for (const { column, text } of cells) texts[column] = text;
-        return Array.from(texts, (text) => text ?? '');
-      }),
+    lines: () => lines,
     change: (at, values) => {
       const row = rows[at];
-      if (row) changeRow(book, row, values);
-      again();
+      if (row) pieces.push({ start: row.start, end: row.end, text: changedRow(book, row, values) });
     },
     add: (like, values) => {
-      const row = rows[like];
-      if (row) addRow(book, rows, row, values);
-      again();
+      const number = next++;
+      widest = Math.max(widest, ...values.keys());
+      // A row that is there and says nothing has its formats already.
+      const empty = rows.find((row) => row.number === number);
+      const [row, last] = [rows[like], said.at(-1) ?? rows[like]];
+      if (empty) pieces.push({ start: empty.start, end: empty.end, text: changedRow(book, empty, values) });
+      else if (row && last) {
+        // Behind what was added before it, or is empty: rows stand in the order of their numbers.
+        const before = rows.filter((one) => one.number < number).at(-1) ?? last;
+        pieces.push({ start: before.end, end: before.end, text: newRow(book, number, row, values) });
+      }
     },
-    bytes: () => closeWorkbook(book),
+    bytes: () => closeWorkbook({ ...book, xml: reaching(withPieces(book.xml, pieces), next - 1, widest) }),
   };
 }
 
@@ -153,37 +183,48 @@ function csvOwnTable(bytes: Uint8Array): OwnTable {
   }
   const newline = text.includes('\r\n') ? '\r\n' : '\n';
   const mark = text.startsWith('\ufeff') ? '\ufeff' : '';
-  const first = csvTable(text.slice(mark.length), 2);
-  if (!first) throw new Unfit('it is no table of cells with commas, semicolons or tabs between');
+  // In place of the mark a blank, so that places stay what they are.
+  const rows = csvTable(text.replace(/^\ufeff/, ' '), mostLines)?.rows;
+  if (!rows) throw new Unfit('it is no table of cells with commas, semicolons or tabs between');
   const firstLine = text.slice(mark.length).split(/\r?\n/, 1)[0] ?? '';
-  const delimiter = [';', '\t', '|', ','].find((one) => firstLine.split(one).length === first.rows[0]?.length) ?? ',';
-  const rows = () => csvTable(text.replace(/^\ufeff/, ' '), mostLines)?.rows ?? [];
-  const lineOf = (row: ReturnType<typeof rows>[number]) => {
-    const [from, to] = [row[0]?.start ?? 0, row.at(-1)?.end ?? 0];
-    const start = text.lastIndexOf('\n', from) + 1;
-    const end = text.indexOf('\n', to);
-    return { start: Math.max(start, mark.length), end: end < 0 ? text.length : end - (text[end - 1] === '\r' ? 1 : 0) };
-  };
-  const texts = (row: ReturnType<typeof rows>[number]) => row.map((cell) => cell.text.replace(/\r$/, '').trim());
+  const delimiter = [';', '\t', '|', ','].find((one) => firstLine.split(one).length === rows[0]?.length) ?? ',';
+  const lines = rows.map((row) => row.map((cell) => cell.text.replace(/\r$/, '').trim()));
   const unparsed = (cells: readonly string[]) => Papa.unparse([[...cells]], { delimiter, newline });
   const plain = (value: OwnValue) => harmless(typeof value === 'object' ? value.iso : String(value));
+  const pieces: Piece[] = [];
+  const added: string[] = [];
   return {
-    lines: () =>
-      rows().map((row, i) => (i === 0 ? texts(row).map((one) => one.replace(/^[\ufeff\s]/, '')) : texts(row))),
+    lines: () => lines,
     change: (at, values) => {
-      const row = rows()[at];
+      const row = rows[at];
       if (!row) return;
       const cells = row.map((cell) => cell.text.replace(/\r$/, ''));
       for (const [column, value] of values) if (value !== undefined) cells[column] = plain(value);
-      const { start, end } = lineOf(row);
-      text = text.slice(0, start) + unparsed(Array.from(cells, (cell) => cell ?? '')) + text.slice(end);
+      const line = lineAround(text, row[0]?.start ?? 0, row.at(-1)?.end ?? 0);
+      const start = Math.max(line.start, mark.length);
+      pieces.push({ start, end: line.end, text: unparsed(Array.from(cells, (cell) => cell ?? '')) });
     },
     add: (_like, values) => {
-      const width = rows()[0]?.length ?? 0;
-      const cells = Array.from({ length: width }, (_, i) => (values.get(i) === undefined ? '' : plain(values.get(i))));
-      const body = text.replace(/(?:\r?\n)+$/, '');
-      text = `${body}${newline}${unparsed(cells)}${newline}`;
+      const width = rows[0]?.length ?? 0;
+      added.push(
+        unparsed(Array.from({ length: width }, (_, i) => (values.get(i) === undefined ? '' : plain(values.get(i))))),
+      );
     },
-    bytes: () => new TextEncoder().encode(text),
+    bytes: () => {
+      const changed = withPieces(text, pieces);
+      const body = added.length > 0 ? changed.replace(/(?:\r?\n)+$/, '') : changed;
+      return new TextEncoder().encode(
+        body + added.map((line) => `${newline}${line}`).join('') + (added.length > 0 ? newline : ''),
+      );
+    },
+  };
+}
+
+/** The line, or lines, that a stretch stands in, without its end. */
+function lineAround(text: string, from: number, to: number): { start: number; end: number } {
+  const end = text.indexOf('\n', to);
+  return {
+    start: text.lastIndexOf('\n', Math.max(0, from - 1)) + 1,
+    end: end < 0 ? text.length : end - (text[end - 1] === '\r' ? 1 : 0),
   };
 }

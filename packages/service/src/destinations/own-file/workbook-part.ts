@@ -34,11 +34,11 @@ export interface OwnWorkbook {
 }
 
 /** Bytes a workbook may unpack to. */
-const maxUnpacked = 200 * 1024 * 1024;
+const maxUnpacked = 24 * 1024 * 1024;
 
 /** @throws Error with a sentence when it is no workbook, or has no such sheet */
 export function openWorkbook(bytes: Uint8Array, sheet: string | undefined): OwnWorkbook {
-  if (unpackedSize(bytes) > maxUnpacked) throw new Error('it is larger than 200 MB when it is unpacked');
+  if (unpackedSize(bytes) > maxUnpacked) throw new Error('it is larger than 24 MB when it is unpacked');
   const parts = unzipSync(bytes);
   const text = (path: string) => (parts[path] ? strFromU8(parts[path]) : '');
   const sheets = elements(text('xl/workbook.xml'), 'sheet');
@@ -160,8 +160,8 @@ export function lettersOf(column: number): string {
   return letters;
 }
 
-/** Writes values into a row that is there; a cell with a formula is left alone. */
-export function changeRow(book: OwnWorkbook, row: PartRow, values: ReadonlyMap<number, OwnValue>): void {
+/** The XML of a row with other values in it; a cell with a formula is left alone. */
+export function changedRow(book: OwnWorkbook, row: PartRow, values: ReadonlyMap<number, OwnValue>): string {
   const cells = new Map(row.cells.map((cell) => [cell.column, cell]));
   const columns = [...new Set([...cells.keys(), ...values.keys()])].sort((a, b) => a - b);
   const written = columns.map((column) => {
@@ -174,39 +174,32 @@ export function changeRow(book: OwnWorkbook, row: PartRow, values: ReadonlyMap<n
   const element = book.xml.slice(row.start, row.end);
   const open = /^<row\b[^>]*?\/?>/.exec(element)?.[0] ?? '<row>';
   const head = open.endsWith('/>') ? `${open.slice(0, -2)}>` : open;
-  book.xml = `${book.xml.slice(0, row.start)}${head}${written.join('')}</row>${book.xml.slice(row.end)}`;
+  return `${head}${written.join('')}</row>`;
 }
 
-/** Adds a row below the last that says something, its cells with the formats of `like`. */
-export function addRow(
+/** The XML of a new row, its cells with the formats of `like`. */
+export function newRow(
   book: OwnWorkbook,
-  rows: readonly PartRow[],
+  number: number,
   like: PartRow,
   values: ReadonlyMap<number, OwnValue>,
-): void {
-  const last = rows.filter(({ cells }) => cells.some(({ text, formula }) => text !== '' || formula)).at(-1) ?? like;
-  const number = last.number + 1;
-  const empty = rows.find((row) => row.number === number);
-  // One that is there and says nothing has its formats already.
-  if (empty) {
-    changeRow(book, empty, values);
-    return;
-  }
+): string {
   const styles = new Map(like.cells.map(({ column, style }) => [column, style]));
-  const cells = [...values].sort(([a], [b]) => a - b);
-  const written = cells.flatMap(([column, value]) =>
-    value === undefined ? [] : [cellXml(book, number, column, value, styles.get(column) ?? null)],
-  );
-  book.xml = `${book.xml.slice(0, last.end)}<row r="${number}">${written.join('')}</row>${book.xml.slice(last.end)}`;
-  const widest = Math.max(...values.keys());
-  book.xml = book.xml.replace(
-    /<dimension ref="([A-Z]+\d+):([A-Z]+)(\d+)"\s*\/>/,
-    (whole, from, to: string, end: string) =>
-      Number(end) >= number && columnOf(to) >= widest
-        ? whole
-        : `<dimension ref="${from}:${lettersOf(Math.max(columnOf(to), widest))}${Math.max(Number(end), number)}"/>`,
-  );
+  const written = [...values]
+    .sort(([a], [b]) => a - b)
+    .flatMap(([column, value]) =>
+      value === undefined ? [] : [cellXml(book, number, column, value, styles.get(column) ?? null)],
+    );
+  return `<row r="${number}">${written.join('')}</row>`;
 }
+
+/** What a sheet says of how far it reaches, when it reaches further. */
+export const reaching = (xml: string, number: number, widest: number): string =>
+  xml.replace(/<dimension ref="([A-Z]+\d+):([A-Z]+)(\d+)"\s*\/>/, (whole, from, to: string, end: string) =>
+    Number(end) >= number && columnOf(to) >= widest
+      ? whole
+      : `<dimension ref="${from}:${lettersOf(Math.max(columnOf(to), widest))}${Math.max(Number(end), number)}"/>`,
+  );
 
 function cellXml(
   book: OwnWorkbook,

@@ -41,6 +41,7 @@ export function serveNotices({ app, db, secrets, outgoing, url }: ServeContext):
     const plan = await planRow(db, params.name);
     const told = {
       id: `try ${Date.now()}`,
+      kind: null,
       text: say('YS-NOTICE-TRY', { plan: plan.name }),
       path: '/notices',
       endedAt: null,

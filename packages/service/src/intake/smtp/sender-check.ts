@@ -12,7 +12,7 @@ export interface Sending {
 /** Milliseconds a name server has for one answer, and tries. */
 const dnsPatienceMs = 2000;
 const dnsTries = 2;
-/** Milliseconds for all of it: who sends waits that long for an answer at the most. */
+/** Milliseconds from the end of the message: who sends waits that long for an answer at the most. */
 const patienceMs = 10_000;
 const longest = 500;
 
@@ -32,8 +32,11 @@ export class SenderCheck {
    */
   async results(message: Readable, { ip, helo, sender }: Sending): Promise<string> {
     let clock: NodeJS.Timeout | undefined;
+    // Only from its end on: who sends slowly is looked at like others.
     const late = new Promise<string>((resolve) => {
-      clock = setTimeout(() => resolve('dmarc=temperror'), patienceMs);
+      message.once('end', () => {
+        clock = setTimeout(() => resolve('dmarc=temperror'), patienceMs);
+      });
     });
     try {
       return await Promise.race([this.checked(message, { ip, helo, sender }), late]);
