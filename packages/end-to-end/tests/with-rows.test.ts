@@ -316,7 +316,7 @@ test('a paused destination lets what goes there wait, in order; what stopped is 
   expect((await command('destination', 'go-on', 'later')).out).toContain('goes on');
   await until('both have stopped', async () => (await states()).join() === 'stopped,stopped');
   writeFileSync(join(base, 'Later.csv'), 'No,Note\n');
-  expect((await command('destination', 'retry', 'later')).out).toBe('2 stopped deliveries are tried again.\n');
+  expect((await command('destination', 'retry', 'later')).out).toBe('Tried again: 2 that had stopped.\n');
   await until('both are there', async () => (await states()).join() === 'delivered,delivered');
   expect(readFileSync(join(base, 'Later.csv'), 'utf8')).toBe('No,Note\nP1,\nP2,\n');
 });

@@ -52,7 +52,7 @@ export const destinationRetry: Command = {
   examples: ['yellow-sieve destination retry berth-table'],
   async run({ args: [name = ''], client }) {
     const done = await client().destinations.retry({ params: { name } });
-    return { kind: 'text', text: `${done.count} stopped deliveries are tried again.`, json: done };
+    return { kind: 'text', text: `Tried again: ${done.count} that had stopped.`, json: done };
   },
 };
 
