@@ -117,6 +117,7 @@ export const workbenchWords = {
   confirmAll: 'All of this is right',
   confirmed: 'Expected from now on.',
   newLayout: 'New layout from this message',
+  newLayoutMade: 'This message has a layout of its own now. What was found in it is marked; mark what is still missing.',
   order: 'Order',
   orderHelp: 'A rule fills what is still empty',
   off: 'off',

@@ -85,23 +85,28 @@ interface Stretched {
   to: { x: number; y: number };
 }
 
-/** Where some words begin and end on the screen. Words that are wrapped have a box on each line. */
+/** Where some words begin and end on the screen. Words that are wrapped or marked in part have several boxes. */
 const placeOf = (text: Locator, words: string): Promise<Stretched> =>
   text.evaluate((root, wanted) => {
     const walker = document.createTreeWalker(root, NodeFilter.SHOW_TEXT);
-    for (let node = walker.nextNode(); node; node = walker.nextNode()) {
-      const start = node.textContent?.indexOf(wanted) ?? -1;
-      if (start < 0) continue;
-      const range = document.createRange();
-      range.setStart(node, start);
-      range.setEnd(node, start + wanted.length);
-      node.parentElement?.scrollIntoView({ block: 'center' });
-      const boxes = [...range.getClientRects()];
-      const [first, last] = [boxes[0] as DOMRect, boxes.at(-1) as DOMRect];
-      const middle = ({ top, bottom }: DOMRect) => (top + bottom) / 2;
-      return { from: { x: first.left + 0.5, y: middle(first) }, to: { x: last.right - 0.5, y: middle(last) } };
+    const nodes: Node[] = [];
+    while (walker.nextNode()) nodes.push(walker.currentNode);
+    const start = nodes.map((node) => node.textContent).join('').indexOf(wanted);
+    if (start < 0) throw new Error(`“${wanted}” is not in the text`);
+    const range = document.createRange();
+    let passed = 0;
+    for (const node of nodes) {
+      const length = node.textContent?.length ?? 0;
+      const end = start + wanted.length - passed;
+      if (start >= passed && start < passed + length) range.setStart(node, start - passed);
+      if (end > 0 && end <= length) range.setEnd(node, end);
+      passed += length;
     }
-    throw new Error(`“${wanted}” is not in the text`);
+    range.startContainer.parentElement?.scrollIntoView({ block: 'center' });
+    const boxes = [...range.getClientRects()];
+    const [first, last] = [boxes[0] as DOMRect, boxes.at(-1) as DOMRect];
+    const middle = ({ top, bottom }: DOMRect) => (top + bottom) / 2;
+    return { from: { x: first.left + 0.5, y: middle(first) }, to: { x: last.right - 0.5, y: middle(last) } };
   }, words);
 
 /** Tabs that are tried before something counts as out of reach. */

@@ -83,6 +83,7 @@ describe('from an empty service to two destinations, with the mouse', () => {
     await hands.press(button('Previous message (K)'));
     await proof().getByText('Nell Fairweather').waitFor();
     await hands.press(button('New layout from this message'));
+    await page.getByText('This message has a layout of its own now.').waitFor();
     await page.getByText('3 of 3 tried').waitFor();
     for (const [words, field] of [
       ['Nell Fairweather', 'name'],

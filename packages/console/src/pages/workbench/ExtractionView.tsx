@@ -111,6 +111,7 @@ function Extraction(props: ExtractionProps) {
     const marks = act.act === 'mark' || act.act === 'mark rows';
     if (marks && !stretch) return;
     if (marks && stretch) marking.leave(saidOf(act.act, wordsOf(stretch, reading), field));
+    if (act.act === 'new layout') marking.say(workbenchWords.newLayoutMade);
     tell({ type: 'done', act: act.act, field });
   });
   const go = useSteps(message, marking.drop);

@@ -25,6 +25,8 @@ export function useMarking() {
       requestAnimationFrame(() => input.current?.focus());
     },
     drop: () => setStretch(null),
+    /** A word on what was done to the message by another act; what is selected stays so. */
+    say: setDone,
     /** Ends the marking, with a word on what came of it, and goes back to the proof. */
     leave(said = '') {
       setDone(said);
