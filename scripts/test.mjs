@@ -22,6 +22,7 @@ await main(async () => {
     dovecot: 'dovecot-imapd',
     postfix: 'postfix',
     pg_ctlcluster: 'postgresql',
+    soffice: 'libreoffice-calc-nogui',
   });
   build();
   const args = process.argv.slice(2);

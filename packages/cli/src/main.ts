@@ -24,11 +24,13 @@ for (const stream of [process.stdout, process.stderr])
     throw error;
   });
 
-process.exitCode = await runProgram(process.argv.slice(2), {
+runProgram(process.argv.slice(2), {
   env: process.env,
   folder: process.cwd(),
   out: { write: (text) => void process.stdout.write(text), columns: process.stdout.columns },
   err: { write: (text) => void process.stderr.write(text), columns: process.stderr.columns },
   stdin: readStdin,
   person: process.stdin.isTTY && process.stderr.isTTY ? { ask, progress: progressBar(process.stderr) } : null,
+}).then((exit) => {
+  process.exitCode = exit;
 });

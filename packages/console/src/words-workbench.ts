@@ -117,7 +117,8 @@ export const workbenchWords = {
   confirmAll: 'All of this is right',
   confirmed: 'Expected from now on.',
   newLayout: 'New layout from this message',
-  newLayoutMade: 'This message has a layout of its own now. What was found in it is marked; mark what is still missing.',
+  newLayoutMade:
+    'This message has a layout of its own now. What was found in it is marked; mark what is still missing.',
   order: 'Order',
   orderHelp: 'A rule fills what is still empty',
   off: 'off',
@@ -295,6 +296,8 @@ export const workbenchWords = {
     help: 'What the published rules made of this message leaves for {targets}, and nothing else does. It cannot be taken back everywhere.',
     submit: 'Deliver to {targets}',
     done: 'It is on its way.',
+    tryOut: 'Send its mails to me only',
+    triedOut: 'Sent to {to}: {answers}. It stays kept back for the others.',
     lines: '{count} lines',
     more: 'and {count} more of the kind',
   },

@@ -160,6 +160,8 @@ const kindsSchema = v.object({
       /** The kind of connection it needs, if it needs one. */
       connection: v.nullable(v.string()),
       linked: v.boolean(),
+      /** What is kept back of it can be sent to who tries it. */
+      tried_out: v.boolean(),
     }),
   ),
   intakes: v.array(v.object({ ...named, title: v.string() })),

@@ -94,4 +94,13 @@ export const trialEndpoints = {
     body: v.strictObject({ targets: v.pipe(v.array(nameSchema), v.minLength(1)) }),
     response: counted,
   },
+  tryOut: {
+    method: 'POST',
+    path: '/api/v1/messages/:key/try-out',
+    role: 'author',
+    summary:
+      'Sends the mails that are kept back of a message to the person who asks, and to nobody else; they stay kept back',
+    params: v.object({ key: keySchema }),
+    response: v.object({ count: v.number(), to: v.string(), answers: v.array(v.string()) }),
+  },
 } as const satisfies Record<string, Endpoint>;

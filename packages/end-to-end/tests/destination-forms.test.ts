@@ -27,11 +27,18 @@ describe('what a destination asks for', () => {
       ['own-file', null],
       ['folder', null],
     ]);
-    expect((await form('sheet')).options.map(({ name, required }) => [name, required])).toEqual([['zone', false]]);
+    expect((await form('sheet')).options.map(({ name, as, required }) => `${name} ${as} ${required}`)).toEqual([
+      'zone text false',
+      'key texts false',
+      'clear texts false',
+      'rolls text false',
+      'lines number false',
+    ]);
     const { options, connection } = await form('database');
     expect(options.map(({ name, as, required }) => [name, as, required])).toEqual([
       ['table', 'text', true],
       ['key', 'texts', false],
+      ['clear', 'texts', false],
       ['rows_table', 'text', false],
     ]);
     expect(connection.map(({ name, as }) => `${name} ${as}`)).toEqual([
@@ -65,6 +72,7 @@ describe('what a destination asks for', () => {
     expect(options.map(({ name, offers }) => [name, offers])).toEqual([
       ['entity', ['contact', 'job']],
       ['find_by', ['email', 'reference']],
+      ['clear', []],
     ]);
   });
 

@@ -58,6 +58,8 @@ export class MouseHands implements Hands {
       if (got === words) return;
       // Where other words were hit, what opened for them may stand in the way; and a busy machine draws late.
       await this.page.keyboard.press('Escape');
+      // What is selected would be dragged away by the next try.
+      await this.page.evaluate(() => getSelection()?.removeAllRanges());
       await this.page.waitForTimeout(200);
     }
     throw new Error(`“${words}” cannot be selected: “${got}” is, by ${await this.page.evaluate(topmost)}`);
@@ -91,7 +93,10 @@ const placeOf = (text: Locator, words: string): Promise<Stretched> =>
     const walker = document.createTreeWalker(root, NodeFilter.SHOW_TEXT);
     const nodes: Node[] = [];
     while (walker.nextNode()) nodes.push(walker.currentNode);
-    const start = nodes.map((node) => node.textContent).join('').indexOf(wanted);
+    const start = nodes
+      .map((node) => node.textContent)
+      .join('')
+      .indexOf(wanted);
     if (start < 0) throw new Error(`“${wanted}” is not in the text`);
     const range = document.createRange();
     let passed = 0;

@@ -5,8 +5,8 @@ import { startService } from './service.js';
 /** How long stopping may wait for work under way, such as an answer that does not come. */
 const stopPatienceMs = 20_000;
 
-/** Entry of the service process. Stops cleanly on SIGINT and SIGTERM. */
-try {
+/** Starts the service. Stops cleanly on SIGINT and SIGTERM. */
+async function run() {
   const service = await startService(readConfig(process.env));
   const { httpPort, smtpPort, ownerLink } = service;
   process.send?.({ httpPort, smtpPort, ownerLink });
@@ -25,9 +25,11 @@ try {
   };
   process.on('SIGINT', stop);
   process.on('SIGTERM', stop);
-} catch (error) {
+}
+
+run().catch((error: unknown) => {
   const { code, port = '' } = error as { code?: string; port?: number };
   const said = code === 'EADDRINUSE' ? say('YS-START-PORT', { port }) : (error as Error).message;
   process.stderr.write(`${said}\n`);
   process.exit(1);
-}
+});

@@ -111,6 +111,9 @@ export function compileRoute(
   };
 }
 
+/** What goes out under this name is HTML: values in it are escaped, so that nothing a sender writes becomes an element. */
+const markupName = 'html';
+
 function mappingOf(
   [name, from]: [string, MappingSource[string]],
   columns: readonly string[],
@@ -119,7 +122,8 @@ function mappingOf(
 ): Mapping | null {
   if (typeof from !== 'string')
     return { name, kind: typeof from === 'number' ? ownTypes.number : ownTypes.words, constant: from, ofRow: false };
-  const text = compileText(from, compiler.scope, [...path, name], compiler.report);
+  const markup = name === markupName;
+  const text = compileText(from, compiler.scope, [...path, name], compiler.report, { markup });
   const ofRow = text?.names.some((used) => columns.includes(used)) ?? false;
   return text && { name, kind: kindOf(text, compiler), text, ofRow };
 }

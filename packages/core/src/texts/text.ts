@@ -9,7 +9,7 @@ import { filters } from './filters.js';
 import { wrongLetters } from './format-letters.js';
 import { NameDrop } from './name-drop.js';
 
-const liquid = new Liquid({
+const options = {
   strictFilters: true,
   ownPropertyOnly: true,
   relativeReference: false,
@@ -17,10 +17,15 @@ const liquid = new Liquid({
   renderLimit: 2000,
   memoryLimit: limits.textOutput * 10,
   templates: {},
-});
-for (const [name, filter] of Object.entries(filters)) liquid.registerFilter(name, filter);
-// What nobody has described is refused, so that a text means the same after an update of the library.
-for (const name of Object.keys(liquid.filters)) if (!Object.hasOwn(filterList, name)) delete liquid.filters[name];
+};
+const liquid = new Liquid(options);
+/** Writes values so that they stand in HTML as what they are. */
+const escaping = new Liquid({ ...options, outputEscape: 'escape' });
+for (const engine of [liquid, escaping]) {
+  for (const [name, filter] of Object.entries(filters)) engine.registerFilter(name, filter);
+  // What nobody has described is refused, so that a text means the same after an update of the library.
+  for (const name of Object.keys(engine.filters)) if (!Object.hasOwn(filterList, name)) delete engine.filters[name];
+}
 
 /** A text with tokens, compiled against the names it may use. */
 export interface CompiledText {
@@ -29,15 +34,23 @@ export interface CompiledText {
   names: string[];
   /** The name, when the text is nothing but `{{ name }}`: then the typed value passes. */
   only: string | null;
+  /** It is HTML: values are escaped. */
+  markup: boolean;
 }
 
 /** Compiles a text; a token that cannot be read or names nothing known is reported, and gives null. */
-export function compileText(source: string, scope: NameScope, path: Path, report: Report): CompiledText | null {
+export function compileText(
+  source: string,
+  scope: NameScope,
+  path: Path,
+  report: Report,
+  { markup = false } = {},
+): CompiledText | null {
   if (!knowsFilters(source, path, report)) return null;
   let template: Template[];
   let names: string[];
   try {
-    template = liquid.parse(source);
+    template = (markup ? escaping : liquid).parse(source);
     names = liquid.globalFullVariablesSync(template);
   } catch (error) {
     report.add('YS-TEXT-SYNTAX', path, { detail: firstLine(error) });
@@ -46,8 +59,8 @@ export function compileText(source: string, scope: NameScope, path: Path, report
   const unknown = names.filter((name) => scope.typeOf(name) === null);
   for (const name of unknown) report.add('YS-TEXT-NAME', path, { name, nearest: nearest(name, scope.known()) });
   if (unknown.length > 0) return null;
-  const only = /^\{\{-?\s*([\w.[\]-]+)\s*-?\}\}$/.exec(source.trim())?.[1] ?? null;
-  return { source, template, names, only: only !== null && names.includes(only) ? only : null };
+  const only = markup ? null : (/^\{\{-?\s*([\w.[\]-]+)\s*-?\}\}$/.exec(source.trim())?.[1] ?? null);
+  return { source, template, names, only: only !== null && names.includes(only) ? only : null, markup };
 }
 
 /** A filter with its argument, where that is a text: `| date: 'd MMMM'`. */
@@ -93,7 +106,7 @@ export interface RenderedText {
 export function renderText(text: CompiledText, scene: Scene): RenderedText {
   const missing = text.names.filter((name) => valuesOf(name, scene).length === 0);
   try {
-    const rendered = liquid.renderSync(text.template, globals(text.names, scene)) as string;
+    const rendered = (text.markup ? escaping : liquid).renderSync(text.template, globals(text.names, scene)) as string;
     return rendered.length > limits.textOutput ? stopped : { text: rendered, missing, stopped: false, failed: null };
   } catch (error) {
     if (/limit exceeded/.test((error as Error).message)) return stopped;

@@ -9,6 +9,8 @@ export type Tried =
   | { result: 'delivered'; answer: string }
   | { result: 'refused'; answer: string }
   | { result: 'unreachable'; answer: string; retryAfterSeconds?: number }
+  /** There is no room for it now, which is no failure: it waits so long. */
+  | { result: 'later'; answer: string; afterSeconds: number }
   | { result: 'uncertain'; answer: string };
 
 /** What a delivery is, beside its payload. */
@@ -73,6 +75,8 @@ export interface DestinationKind {
   readonly about: string;
   /** What is delivered is kept here, and can be downloaded by a secret link. */
   readonly linked?: boolean;
+  /** Names of the files it is downloaded in where these are several, the newest first. */
+  parts?(db: Executor, destination: string, definition: Record<string, unknown>): Promise<string[]>;
   /** What goes there is read by people: a message of the past is no news to them. */
   readonly tells?: boolean;
   /** A record goes there with its rows. */
@@ -98,7 +102,13 @@ export interface DestinationKind {
    */
   columns?(context: DestinationContext): Promise<DestinationColumn[] | null>;
   /** Takes out again what was delivered, where the target is the service's own; left out by kinds whose targets are not. */
-  withdraw?(tx: Executor, destination: string, identity: string): Promise<void>;
+  withdraw?(
+    tx: Executor,
+    destination: string,
+    definition: Record<string, unknown>,
+    written: unknown,
+    about: Pick<DeliveryAbout, 'identity' | 'message'>,
+  ): Promise<void>;
   /** The same where the target is outside, as a delivery of its own; `left`: the target is not ours to take from. */
   takeOut?(
     written: unknown,
@@ -108,6 +118,8 @@ export interface DestinationKind {
   /** What stands there now of what a delivery wrote; left out by kinds whose targets cannot be asked. Changes nothing. */
   standing?(written: unknown, about: DeliveryAbout, context: DestinationContext): Promise<Standing>;
   deliver(payload: unknown, about: DeliveryAbout, context: DestinationContext): Promise<Tried>;
+  /** Delivers it to an address of who tries it, and to nobody else; left out by kinds that know no addresses. */
+  tryOut?(payload: unknown, about: DeliveryAbout, context: DestinationContext, to: string): Promise<Tried>;
   /**
    * Delivers several lines at once, where the target takes them so; no two have the same identity or order. Gives the answer for
    * each, or what kept them all. Where that is a refusal, or something thrown, each is delivered once more by itself.

@@ -1,5 +1,5 @@
 import type { NoticeKind } from '@yellow-sieve/contract';
-import { say, silenceHours, silenceOf } from '@yellow-sieve/core';
+import { type Code, say, silenceHours, silenceOf } from '@yellow-sieve/core';
 import { and, eq, gte, inArray, isNull, min, sql } from 'drizzle-orm';
 import type { Database } from '../database/connect.js';
 import { delivery, destination, drift, job, mailbox, mailFolder, message } from '../database/schema.js';
@@ -28,7 +28,7 @@ const hourMs = 3600_000;
 
 /** What people should hear of now, but for silence: that is dear to tell, and never sudden. */
 export async function causesNow(db: Database, now = new Date()): Promise<Cause[]> {
-  const found = [stopped(db), waiting(db, now), drifted(db), held(db), ended(db, now), failing(db)];
+  const found = [stopped(db), waiting(db, now), drifted(db), held(db), full(db), ended(db, now), failing(db)];
   return (await Promise.all(found)).flat();
 }
 
@@ -139,6 +139,24 @@ async function held(db: Database): Promise<Cause[]> {
     text: say('YS-NOTICE-CEILING', { sieve: sieve ?? '', count: messages, detail: detail ?? '' }),
     path: '/',
     count: messages,
+  }));
+}
+
+/** Destinations whose mails wait for room under their ceiling. */
+async function full(db: Database): Promise<Cause[]> {
+  const rows = await db
+    .select({ name: delivery.destination, title: destination.title, count: sql<number>`count(*)` })
+    .from(delivery)
+    .leftJoin(destination, eq(destination.name, delivery.destination))
+    .where(and(eq(delivery.state, 'waiting'), eq(delivery.code, 'YS-DELIVERY-CEILING' satisfies Code)))
+    .groupBy(delivery.destination, destination.title);
+  return rows.map(({ name, title, count }) => ({
+    kind: 'ceiling reached',
+    about: `destination ${name}`,
+    mailbox: null,
+    text: say('YS-NOTICE-CEILING-MAIL', { destination: title ?? name, count: Number(count) }),
+    path: `/destinations?destination=${name}&state=waiting`,
+    count: Number(count),
   }));
 }
 

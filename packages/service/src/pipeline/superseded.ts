@@ -47,7 +47,10 @@ export async function leaveOver(tx: Executor, message: OutboxMessage, others: re
     // On trial nothing is written over there, so nothing is taken out either.
     if (message.keepBack) left.push(row.id);
     else if (kind?.withdraw) {
-      await kind.withdraw(tx, row.destination, row.identity);
+      await kind.withdraw(tx, row.destination, target?.definition ?? {}, row.payload, {
+        identity: row.identity,
+        message: row.messageId,
+      });
       withdrawn.push(row);
     } else if (kind?.takeOut) taken.push(row);
     else left.push(row.id);

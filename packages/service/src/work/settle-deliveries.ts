@@ -32,6 +32,8 @@ export function settlement(row: DeliveryRow, tried: Settled): Settlement {
   if (result === 'left') return { row, state: 'delivered', code: null, answer, result, leftOver: true };
   if (result === 'delivered') return { row, state: 'delivered', code: null, answer, result };
   if (result === 'refused') return { row, state: 'stopped', code: 'YS-DELIVERY-REFUSED', answer, result };
+  if (result === 'later')
+    return { row, state: 'waiting', code: 'YS-DELIVERY-CEILING', answer, result, retrySeconds: tried.afterSeconds };
   const attempts = row.attempts + 1;
   if (attempts >= maxAttempts)
     return {
@@ -58,15 +60,17 @@ export async function settle(db: Database, worker: string, settlements: readonly
   const now = new Date();
   await retryDeadlocks(() =>
     db.transaction(async (tx) => {
-      await tx.insert(attempt).values(
-        settlements.map(({ row, result, answer }) => ({
-          deliveryId: row.id,
-          at: now,
-          number: row.attempts + 1,
-          result,
-          answer: answer.slice(0, 2000),
-        })),
-      );
+      const tries = settlements.filter(({ result }) => result !== 'later');
+      if (tries.length > 0)
+        await tx.insert(attempt).values(
+          tries.map(({ row, result, answer }) => ({
+            deliveryId: row.id,
+            at: now,
+            number: row.attempts + 1,
+            result,
+            answer: answer.slice(0, 2000),
+          })),
+        );
       const ids = settlements.map(({ row }) => row.id).sort();
       const held = await tx
         .select({ id: delivery.id, state: delivery.state, revision: delivery.revision })
@@ -109,7 +113,7 @@ function alikeOnes(settlements: readonly Settlement[]): (readonly [Settlement, .
 }
 
 async function settleAlike(tx: Executor, alike: readonly [Settlement, ...Settlement[]], now: Date): Promise<void> {
-  const [{ state, code, answer, leftOver, retrySeconds = 0 }] = alike;
+  const [{ state, code, answer, result, leftOver, retrySeconds = 0 }] = alike;
   await tx
     .update(delivery)
     .set({
@@ -117,7 +121,8 @@ async function settleAlike(tx: Executor, alike: readonly [Settlement, ...Settlem
       code,
       ...(leftOver ? { leftOver: true } : {}),
       answer: answer.slice(0, 2000),
-      attempts: sql`${delivery.attempts} + 1`,
+      // What only waits for room was not tried.
+      attempts: sql`${delivery.attempts} + ${result === 'later' ? 0 : 1}`,
       dueAt: sql`NOW(3) + INTERVAL ${retrySeconds} SECOND`,
       claimedBy: null,
       claimedUntil: null,

@@ -41,7 +41,7 @@ export function SheetLinks({ item: { name, title, linked, links } }: { item: Des
     <Links>
       {links.map((link) => (
         <a key={link} href={link} download>
-          .{link.split('.').at(-1)}
+          {link.slice(link.indexOf('.'))}
         </a>
       ))}
       {links.length === 0 && <Muted>{say.none}</Muted>}

@@ -31,6 +31,9 @@ export function DeliverForReal({ message }: { message: string }) {
       await queries.invalidateQueries();
     },
   });
+  const tryOut = useMutation({ mutationFn: () => service.trial.tryOut({ params: { key: message } }) });
+  const { destinations } = useKinds();
+  const canTry = new Set(destinations.flatMap((kind) => (kind.tried_out ? [kind.kind] : [])));
   const named = targets.map(([, title]) => title).join(', ');
   if (kept.error) return <Trouble error={kept.error} />;
   if (deliver.isSuccess && items.length === 0) return <Muted role="status">{say.done}</Muted>;
@@ -45,10 +48,19 @@ export function DeliverForReal({ message }: { message: string }) {
             <Target key={name} title={title} items={items.filter((one) => one.destination === name)} />
           ))}
           {deliver.error && <Trouble error={deliver.error} />}
+          {tryOut.error && <Trouble error={tryOut.error} />}
+          <Muted role="status">
+            {tryOut.data && fill(say.triedOut, { to: tryOut.data.to, answers: tryOut.data.answers.join('; ') })}
+          </Muted>
           <FootActs>
             <InkButton isPending={deliver.isPending} onPress={() => deliver.mutate()}>
               {fill(say.submit, { targets: named })}
             </InkButton>
+            {items.some(({ kind }) => canTry.has(kind)) && (
+              <Button isPending={tryOut.isPending} onPress={() => tryOut.mutate()}>
+                {say.tryOut}
+              </Button>
+            )}
             <Button autoFocus onPress={() => setOpen(false)}>
               {words.common.cancel}
             </Button>

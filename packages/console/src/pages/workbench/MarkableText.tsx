@@ -1,4 +1,4 @@
-import { type KeyboardEvent, type RefObject, useId, useMemo, useRef, useState } from 'react';
+import { type KeyboardEvent, type RefObject, useEffect, useId, useMemo, useRef, useState } from 'react';
 import { styled } from 'styled-components';
 import { workbenchWords } from '../../words-workbench';
 import { AnnotatedText, type AnnotatedTextProps } from '../message/AnnotatedText';
@@ -48,6 +48,7 @@ export interface MarkableTextProps extends AnnotatedTextProps {
 export function MarkableText({ onSelect, onMark, frame, ...proof }: MarkableTextProps) {
   const help = useId();
   const caret = useCaret(proof.reading);
+  const [drawn, hold] = useStillWhileSelecting(proof);
   const [spoken, setSpoken] = useState('');
   const taken = () => {
     const stretch = frame.current && selectedStretch(frame.current);
@@ -77,13 +78,30 @@ export function MarkableText({ onSelect, onMark, frame, ...proof }: MarkableText
       aria-describedby={help}
       tabIndex={0}
       onKeyDown={pressed}
+      onMouseDown={hold}
       onMouseUp={taken}
     >
       <Spoken id={help}>{workbenchWords.markHelp}</Spoken>
       <Spoken role="status">{spoken}</Spoken>
-      <AnnotatedText {...proof} />
+      <AnnotatedText {...drawn} />
     </Frame>
   );
+}
+
+/** What is drawn, which stays as it is while the mouse selects in it: words that are drawn anew slip out of the selection. */
+function useStillWhileSelecting<T>(now: T): [drawn: T, hold: () => void] {
+  const [held, setHeld] = useState<{ drawn: T } | null>(null);
+  const isHeld = held !== null;
+  useEffect(() => {
+    if (!isHeld) return;
+    const release = () => setHeld(null);
+    const ends = ['mouseup', 'blur', 'dragend'] as const;
+    for (const end of ends) window.addEventListener(end, release);
+    return () => {
+      for (const end of ends) window.removeEventListener(end, release);
+    };
+  }, [isHeld]);
+  return [held ? held.drawn : now, () => setHeld({ drawn: now })];
 }
 
 /** The words that are selected by keys: from an anchor to the word that moves. The subject’s stand before those of the text. */

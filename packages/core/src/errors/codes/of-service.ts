@@ -140,6 +140,36 @@ export const ofService = {
     sentence:
       'The route says “original: {original}”. It can be “as it is”, which passes the message itself on, or “attached”, which sends it with a text.',
   },
+  'YS-MAIL-HTML': {
+    status: 422,
+    sentence: 'The route gives “html” and no “text”. Some read mail without HTML: give “text” beside it.',
+  },
+  'YS-MAIL-CONTACT': {
+    status: 422,
+    sentence: 'The route’s contact has no name, so no card can be made of it. Give “contact.name”.',
+  },
+  'YS-MAIL-EVENT': {
+    status: 422,
+    sentence:
+      'The route’s calendar entry needs “event.title”, and “{name}” as a day or moment: let it be exactly the name of a field of type date or datetime.',
+  },
+  'YS-MAIL-TRIED': {
+    status: 422,
+    sentence: '[tried out, meant for {to}] {subject}',
+  },
+  'YS-DELIVERY-CEILING': {
+    status: 422,
+    sentence: 'The ceiling of {count} mails {period} is reached. It goes when there is room, at {at} UTC.',
+  },
+  'YS-TRIAL-NO-ADDRESS': {
+    status: 422,
+    sentence:
+      'What is tried out is sent to you, and you have no address here. Log in as a person instead of using a token without one.',
+  },
+  'YS-TRIAL-NO-MAIL': {
+    status: 422,
+    sentence: 'Nothing that is kept back of this message can be sent to you: none of it is mail.',
+  },
   'YS-MAIL-REPLY-TO': {
     status: 422,
     sentence:
@@ -307,6 +337,10 @@ export const ofService = {
   'YS-NOTICE-CEILING': {
     status: 503,
     sentence: 'The model may not be asked for “{sieve}” just now. {count} messages wait: {detail}',
+  },
+  'YS-NOTICE-CEILING-MAIL': {
+    status: 503,
+    sentence: 'The ceiling of {destination} is reached: {count} mails wait until there is room.',
   },
   'YS-NOTICE-JOB': { status: 503, sentence: 'A job is over: {title}. {done} messages.' },
   'YS-NOTICE-JOB-FAILED': { status: 503, sentence: 'A job failed: {title}. {detail}' },

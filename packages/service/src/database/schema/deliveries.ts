@@ -92,6 +92,18 @@ export const applied = mysqlTable(
   (t) => [primaryKey({ columns: [t.destination, t.orderKey] })],
 );
 
+/** When mails of destinations with a ceiling were sent, for a day. */
+export const sentMail = mysqlTable(
+  'sent_mail',
+  {
+    destination: varchar('destination', { length: 64 }).notNull(),
+    /** The identity of the delivery. */
+    delivery: digest('delivery').notNull(),
+    at: moment('at').notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.destination, t.delivery] }), index('sent_mail_at').on(t.destination, t.at)],
+);
+
 /** The lines of sheets; files are rendered from them on download. */
 export const sheetRow = mysqlTable(
   'sheet_row',

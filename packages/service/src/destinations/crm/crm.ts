@@ -4,13 +4,23 @@ import { webAddress } from '../../outgoing/web-address.js';
 import type { DeliveryAbout, DestinationContext, DestinationKind, Tried } from '../destination-kind.js';
 import { CrmClient, type CrmConnection, type CrmReply } from './crm-client.js';
 import { at, type CrmDescription, type CrmEntity, fill, parseDescription } from './description.js';
-import { fitFields, type Plain } from './fields.js';
+import { fitFields, type Plain, type Sent } from './fields.js';
 
 const entries = {
   entity: v.pipe(v.string(), v.title('Entity'), v.description('What is made or changed there.')),
   /** The field by whose value an entry is found again; without it, each record makes one of its own. */
   find_by: v.optional(
     v.pipe(v.string(), v.title('Found by'), v.description('Nothing: each record makes an entry of its own.')),
+  ),
+  clear: v.optional(
+    v.pipe(
+      v.array(v.string()),
+      v.minLength(1),
+      v.title('Cleared'),
+      v.description(
+        'Fields that are emptied when a record has no value for them; the others stay as they stand. With commas.',
+      ),
+    ),
   ),
 };
 const connectionEntries = {
@@ -35,13 +45,17 @@ export const crm: DestinationKind = {
   about: 'an entry in a CRM that a description tells of, found by a key and changed, or made',
   entries,
   connection: { kind: 'crm', entries: connectionEntries },
-  render(line, _about, { find_by: key }) {
-    const values = Object.fromEntries(
-      line.cells.flatMap(({ name, value }) => (value === null ? [] : [[name, plain(value)]])),
+  render(line, _about, { find_by: key, clear = [] }) {
+    const cleared = new Set(clear as string[]);
+    const values: Record<string, Sent> = Object.fromEntries(
+      line.cells.flatMap(({ name, value }): [string, Sent][] => {
+        if (value !== null) return [[name, plain(value)]];
+        return cleared.has(name) ? [[name, null]] : [];
+      }),
     );
     if (key === undefined) return { payload: values };
     const found = values[String(key)];
-    if (found === undefined)
+    if (found === undefined || found === null)
       return { refused: say('YS-CRM-FIELD-MISSING', { entity: 'The entry', field: String(key) }) };
     return { payload: values, order: `${key}=${String(found).toLowerCase()}` };
   },
@@ -86,7 +100,7 @@ export const crm: DestinationKind = {
     const entity = description.entities[String(context.definition.entity)];
     const key = entity && keyOf(entity, context.definition.find_by);
     if (!entity || !key) return { answer: say('YS-DESTINATION-NOT-ASKED') };
-    const fitted = fitFields(withIdentity(written as Record<string, Plain>, entity, about), entity);
+    const fitted = fitFields(withIdentity(written as Record<string, Sent>, entity, about), entity);
     if (!fitted.ok) return { answer: say(fitted.code, fitted.params) };
     const found = await findId(client, entity, key, String(fitted.fields[key]));
     if ('tried' in found) return { answer: found.tried.answer };
@@ -97,7 +111,7 @@ export const crm: DestinationKind = {
     const entity = description.entities[String(context.definition.entity)];
     if (!entity) return { result: 'refused', answer: unknownEntity(description, context) };
     const key = keyOf(entity, context.definition.find_by);
-    const values = withIdentity(payload as Record<string, Plain>, entity, about);
+    const values = withIdentity(payload as Record<string, Sent>, entity, about);
     const fitted = fitFields(values, entity);
     if (!fitted.ok) return { result: 'refused', answer: say(fitted.code, fitted.params) };
     const found = key ? await findId(client, entity, key, String(fitted.fields[key])) : { id: null, item: null };
@@ -117,7 +131,7 @@ function cellsOf(item: unknown, { fields }: CrmEntity): [string, string][] {
 const keyOf = (entity: CrmEntity, findBy: unknown): string | undefined =>
   findBy === undefined ? entity.identity : String(findBy);
 
-const withIdentity = (values: Record<string, Plain>, { identity }: CrmEntity, about: DeliveryAbout) =>
+const withIdentity = (values: Record<string, Sent>, { identity }: CrmEntity, about: DeliveryAbout) =>
   identity ? { ...values, [identity]: about.identity } : values;
 
 type Found = { id: string | null; item: unknown } | { tried: Tried };

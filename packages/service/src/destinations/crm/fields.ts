@@ -4,11 +4,14 @@ import type { CrmEntity } from './description.js';
 /** A value of a line as it is kept in the outbox: JSON, in the sender's own type. */
 export type Plain = string | number | boolean | string[];
 
-export type Fitted = { ok: true; fields: Record<string, Plain> } | { ok: false; code: Code; params: Params };
+/** Null empties a field over there. */
+export type Sent = Plain | null;
+
+export type Fitted = { ok: true; fields: Record<string, Sent> } | { ok: false; code: Code; params: Params };
 
 /** Brings the values of a line into the types of an entity. What is missing is not sent, so it overwrites nothing. */
-export function fitFields(values: Readonly<Record<string, Plain>>, entity: CrmEntity): Fitted {
-  const fields: Record<string, Plain> = {};
+export function fitFields(values: Readonly<Record<string, Sent>>, entity: CrmEntity): Fitted {
+  const fields: Record<string, Sent> = {};
   for (const [field, value] of Object.entries(values)) {
     const wanted = entity.fields[field];
     if (!wanted)
@@ -17,13 +20,17 @@ export function fitFields(values: Readonly<Record<string, Plain>>, entity: CrmEn
         entity: entity.title,
         nearest: nearest(field, Object.keys(entity.fields)),
       });
+    if (value === null) {
+      fields[field] = null;
+      continue;
+    }
     const fitted = fit(value, wanted.type);
     if (fitted === null)
       return problem('YS-CRM-FIELD-TYPE', { field, type: wanted.type, value: String(value).slice(0, 80) });
     fields[field] = fitted;
   }
   const missing = Object.entries(entity.fields).find(
-    ([field, { required }]) => required && fields[field] === undefined,
+    ([field, { required }]) => required && (fields[field] ?? null) === null,
   );
   if (missing) return problem('YS-CRM-FIELD-MISSING', { entity: entity.title, field: missing[0] });
   return { ok: true, fields };

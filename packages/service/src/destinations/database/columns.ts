@@ -5,6 +5,8 @@ export interface TableColumn {
   name: string;
   type: string;
   value: string | number | boolean | null;
+  /** Where there is no value, what stands there stays. */
+  left: boolean;
 }
 
 /** How a kind of database writes what columns hold. */
@@ -17,12 +19,18 @@ export interface ColumnWriting {
 }
 
 /** The columns that cells become; an amount takes two. */
-export function columnsOf(cells: readonly Cell[], writing: ColumnWriting): TableColumn[] {
-  return flatCells(cells).map(({ name, kind, value }) => {
-    const type = valueTypes[kind];
-    if (!type) throw new TypeError(`no type of values is called ${kind}`);
-    return { name, type: writing.typeOf(type.storage), value: plain(value, writing) };
-  });
+export function columnsOf(
+  cells: readonly Cell[],
+  writing: ColumnWriting,
+  isLeft: (column: string) => boolean = () => false,
+): TableColumn[] {
+  return cells.flatMap((cell) =>
+    flatCells([cell]).map(({ name, kind, value }) => {
+      const type = valueTypes[kind];
+      if (!type) throw new TypeError(`no type of values is called ${kind}`);
+      return { name, type: writing.typeOf(type.storage), value: plain(value, writing), left: isLeft(cell.name) };
+    }),
+  );
 }
 
 function plain(value: Cell['value'], { moment, flag }: ColumnWriting): TableColumn['value'] {

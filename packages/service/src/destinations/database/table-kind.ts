@@ -1,8 +1,9 @@
 import type { DestinationColumn } from '@yellow-sieve/contract';
-import { type Cell, canonicalJson, digestOf, say, YsError } from '@yellow-sieve/core';
+import { type Cell, say, YsError } from '@yellow-sieve/core';
 import * as v from 'valibot';
 import type { Outgoing } from '../../outgoing/outgoing.js';
 import type { DeliveryAbout, DestinationContext, DestinationKind, SentLine, Tried } from '../destination-kind.js';
+import { isLeft, keyEntries, keyOf } from '../key.js';
 import { type ColumnWriting, columnsOf, isColumnName, type TableColumn } from './columns.js';
 
 const entries = {
@@ -12,15 +13,7 @@ const entries = {
     v.title('Table'),
     v.description('It is made where there is none.'),
   ),
-  /** Columns by whose values a row is found again, whichever message it comes from: the newest message's stays. */
-  key: v.optional(
-    v.pipe(
-      v.array(v.string()),
-      v.minLength(1),
-      v.title('Key'),
-      v.description('Columns by which a row is found again, whichever message it comes from; with commas.'),
-    ),
-  ),
+  ...keyEntries,
   /** Table for the rows of a record, which go and come with it. */
   rows_table: v.optional(
     v.pipe(
@@ -165,7 +158,7 @@ function write<Connection>(
   const rows = lines.map(({ payload, about }) => ({
     identity: identityOf(cellsOf(payload), about, context),
     message: about.message,
-    columns: columnsOf(cellsOf(payload), dialect.columns),
+    columns: columnsOf(cellsOf(payload), dialect.columns, (column) => isLeft(column, context.definition)),
     rows: rowsOf(payload)?.map((cells) => columnsOf(cells, dialect.columns)) ?? null,
   }));
   const rowsTable = String(context.definition.rows_table);
@@ -201,20 +194,6 @@ function write<Connection>(
 /** The identity a row is found again by: the delivery's own, or that of the key it has. */
 function identityOf(cells: readonly Cell[], { identity }: DeliveryAbout, { definition }: DestinationContext): string {
   return definition.key ? keyOf(cells, definition).digest : identity;
-}
-
-/** The digest of a line's key; `missing` says which column of the key is not there, or has no value. */
-function keyOf(
-  cells: readonly Cell[],
-  definition: Record<string, unknown>,
-): { digest: string; missing: string | null } {
-  const columns = definition.key as string[];
-  const values = columns.map((column) => cells.find(({ name }) => name === column)?.value ?? null);
-  const without = columns.find((_, i) => values[i] === null);
-  return {
-    digest: digestOf(canonicalJson(values)),
-    missing: without === undefined ? null : say('YS-DESTINATION-KEY', { column: without }),
-  };
 }
 
 type Taken =

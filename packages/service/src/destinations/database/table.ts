@@ -98,7 +98,11 @@ export async function upsertRows(
     [rows.map(({ identity }) => identity)],
   );
   const there = new Set(known.map(({ identity }) => String(identity)));
-  const updates = names.slice(1).map((name) => `${quote(name)} = VALUES(${quote(name)})`);
+  const left = new Set(rows[0]?.columns.flatMap((column) => (column.left ? [column.name] : [])));
+  const updates = names.slice(1).map((name) => {
+    const value = `VALUES(${quote(name)})`;
+    return `${quote(name)} = ${left.has(name) ? `COALESCE(${value}, ${quote(name)})` : value}`;
+  });
   await connection.query(
     `INSERT INTO ${quote(table)} (${names.map(quote).join(', ')}) VALUES ? ON DUPLICATE KEY UPDATE ${updates.join(', ')}`,
     [values],

@@ -1,13 +1,33 @@
 import { isIP } from 'node:net';
-import { type Cell, cellText, say, wayHeader, YsError } from '@yellow-sieve/core';
+import { say, wayHeader, YsError } from '@yellow-sieve/core';
+import { IANAZone } from 'luxon';
 import nodemailer, { type Transporter } from 'nodemailer';
-import addressparser from 'nodemailer/lib/addressparser/index.js';
 import * as v from 'valibot';
 import { wayOn } from '../../store/message-store.js';
 import type { DeliveryAbout, DestinationContext, DestinationKind, Tried } from '../destination-kind.js';
+import { calendarOf, vcardOf } from './attached.js';
+import { underCeiling } from './ceiling.js';
 import { attachedOriginal, passedOn } from './original.js';
+import { type PassedOn, renderMail, type WrittenMail } from './written.js';
 
-const entries = { from: v.pipe(v.string(), v.title('From'), v.description('The address it is sent from.')) };
+const most = v.pipe(v.number(), v.integer(), v.minValue(1), v.maxValue(1_000_000));
+const entries = {
+  from: v.pipe(v.string(), v.title('From'), v.description('The address it is sent from.')),
+  per_hour: v.optional(
+    v.pipe(most, v.title('At most an hour'), v.description('What is more waits until there is room; nothing is lost.')),
+  ),
+  per_day: v.optional(
+    v.pipe(most, v.title('At most a day'), v.description('What is more waits until there is room; nothing is lost.')),
+  ),
+  zone: v.optional(
+    v.pipe(
+      v.string(),
+      v.check((zone) => IANAZone.isValidZone(zone), 'a time zone such as Europe/Lisbon is wanted'),
+      v.title('Time zone'),
+      v.description('By whose clock times of calendar entries are meant; UTC where nothing is said.'),
+    ),
+  ),
+};
 const connectionEntries = {
   host: v.pipe(v.string(), v.title('Mail server')),
   port: v.pipe(v.number(), v.title('Port')),
@@ -30,26 +50,6 @@ interface MailConnection {
   tls?: 'starttls' | 'from the start' | 'none';
 }
 
-interface WrittenMail {
-  to: string;
-  subject: string;
-  text: string;
-  cc?: string;
-  replyTo?: string;
-  /** The message it is about goes with it. */
-  original?: 'attached';
-  /** Message-IDs of the thread it answers in, without brackets; the last is the message it answers. */
-  answers?: string[];
-}
-
-/** The message itself, passed on. */
-interface PassedOn {
-  to: string;
-  original: 'as it is';
-}
-
-const cellNames = ['to', 'subject', 'text', 'several', 'original', 'reply', 'cc', 'reply_to'] as const;
-
 /** A written message by SMTP, or the message itself. At least once, with a Message-ID that is the same at every try. */
 export const mail: DestinationKind = {
   kind: 'mail',
@@ -59,25 +59,7 @@ export const mail: DestinationKind = {
   about: 'a written message by SMTP, or the message itself passed on',
   entries,
   connection: { kind: 'smtp', entries: connectionEntries },
-  render(line, about) {
-    const [to, subject, text, several, original, reply, cc, replyTo] = cellNames.map((name) =>
-      textOf(line.cells, name),
-    );
-    if (reply) return renderReply({ reply, to, subject, text, original }, about);
-    if (!to) return { refused: say('YS-DELIVERY-REFUSED', { detail: 'the route gives no address in “to”' }) };
-    const count = addressparser([to, ...(cc ? [cc] : [])].join(', '), { flatten: true }).length;
-    if (count > 1 && several !== 'yes') return { refused: say('YS-MAIL-SEVERAL', { count }) };
-    if (original === 'as it is') return { payload: { to, original } satisfies PassedOn };
-    if (original && original !== 'attached') return { refused: say('YS-MAIL-ORIGINAL', { original }) };
-    const written: WrittenMail = {
-      to,
-      subject: (subject ?? '').replace(/\s+/g, ' '),
-      text: text ?? '',
-      ...(cc ? { cc } : {}),
-      ...(replyTo ? { replyTo } : {}),
-    };
-    return { payload: original ? { ...written, original } : written };
-  },
+  render: ({ cells }, about) => renderMail(cells, about),
   async test(context) {
     const tried = await withTransport(context, async (transport) => {
       await transport.verify();
@@ -86,32 +68,64 @@ export const mail: DestinationKind = {
     return { ok: tried.result === 'delivered', detail: tried.answer };
   },
   deliver: (payload, about, context) =>
-    withTransport(context, async (transport) => {
-      const mail = payload as WrittenMail | PassedOn;
-      const messageId = `<${about.identity.slice(0, 40)}@yellow-sieve.invalid>`;
-      const way = await wayOn(context.db, about.message);
-      const from = String(context.definition.from);
-      const sent = await transport.sendMail(
-        mail.original === 'as it is'
-          ? await passedOn(mail.to, from, messageId, way, about.message, context.db)
-          : {
-              from,
-              to: mail.to,
-              subject: mail.subject,
-              text: mail.text,
-              ...(mail.cc ? { cc: mail.cc } : {}),
-              ...(mail.replyTo ? { replyTo: mail.replyTo } : {}),
-              messageId,
-              ...threadOf(mail),
-              headers: { 'Auto-Submitted': mail.answers ? 'auto-replied' : 'auto-generated', [wayHeader]: way },
-              ...(mail.original ? { attachments: [await attachedOriginal(about.message, context.db)] } : {}),
-              disableFileAccess: true,
-              disableUrlAccess: true,
-            },
-      );
-      return { result: 'delivered', answer: String(sent.response) };
-    }),
+    underCeiling(context, about.identity, () => send(payload as WrittenMail | PassedOn, about, context)),
+  /** The text of it to one person, marked as tried out; nobody else has it. */
+  tryOut: (payload, about, context, to) => {
+    const mail = payload as WrittenMail | PassedOn;
+    if (mail.original === 'as it is') return send({ ...mail, to }, about, context);
+    const { cc: _, answers: __, ...own } = mail;
+    const meant = [mail.to, ...(mail.cc ? [mail.cc] : [])].join(', ');
+    return send({ ...own, to, subject: say('YS-MAIL-TRIED', { subject: mail.subject, to: meant }) }, about, context);
+  },
 };
+
+/** Sends a mail with a Message-ID that is the same at every try. */
+const send = (mail: WrittenMail | PassedOn, about: DeliveryAbout, context: DestinationContext): Promise<Tried> =>
+  withTransport(context, async (transport) => {
+    const messageId = `<${about.identity.slice(0, 40)}@yellow-sieve.invalid>`;
+    const way = await wayOn(context.db, about.message);
+    const from = String(context.definition.from);
+    const sent = await transport.sendMail(
+      mail.original === 'as it is'
+        ? await passedOn(mail.to, from, messageId, way, about.message, context.db)
+        : {
+            from,
+            to: mail.to,
+            subject: mail.subject,
+            text: mail.text,
+            ...(mail.html ? { html: mail.html } : {}),
+            ...(mail.cc ? { cc: mail.cc } : {}),
+            ...(mail.replyTo ? { replyTo: mail.replyTo } : {}),
+            messageId,
+            ...threadOf(mail),
+            headers: { 'Auto-Submitted': mail.answers ? 'auto-replied' : 'auto-generated', [wayHeader]: way },
+            attachments: await attachmentsOf(mail, about, context),
+            disableFileAccess: true,
+            disableUrlAccess: true,
+          },
+    );
+    return { result: 'delivered', answer: String(sent.response) };
+  });
+
+async function attachmentsOf(mail: WrittenMail, about: DeliveryAbout, { db, definition }: DestinationContext) {
+  const { contact, event, original } = mail;
+  const uid = `${about.identity.slice(0, 40)}@yellow-sieve.invalid`;
+  const zone = String(definition.zone ?? 'UTC');
+  const when = { uid, revision: about.revision ?? 0, zone, now: new Date() };
+  return [
+    ...(contact ? [{ filename: 'contact.vcf', contentType: 'text/vcard', content: vcardOf(contact) }] : []),
+    ...(event
+      ? [
+          {
+            filename: 'event.ics',
+            contentType: 'text/calendar; method=PUBLISH; charset=utf-8',
+            content: calendarOf(event, when),
+          },
+        ]
+      : []),
+    ...(original ? [await attachedOriginal(about.message, db)] : []),
+  ];
+}
 
 /** A file on its way to people, beside any record. */
 export interface MailedFile {
@@ -140,37 +154,6 @@ export const sendFileByMail = (context: DestinationContext, mailed: MailedFile):
     });
     return { result: 'delivered', answer: String(sent.response) };
   });
-
-interface Reply {
-  /** The reason for it: for each thread and reason one is sent. `yes` is the route. */
-  reply: string;
-  to: string | undefined;
-  subject: string | undefined;
-  text: string | undefined;
-  original: string | undefined;
-}
-
-/** An answer to the sender in the thread, once for each thread and reason, and never to a machine or list. */
-function renderReply(
-  { reply, to, subject, text, original }: Reply,
-  { answering, message, route }: DeliveryAbout,
-): ReturnType<DestinationKind['render']> {
-  if (to !== undefined) return { refused: say('YS-MAIL-REPLY-TO') };
-  if (!text) return { refused: say('YS-MAIL-REPLY-EMPTY') };
-  if (original && original !== 'attached') return { refused: say('YS-MAIL-ORIGINAL', { original }) };
-  if (!answering || 'refused' in answering)
-    return { unsent: say('YS-MAIL-NO-REPLY', { why: answering?.refused ?? 'it was not read' }) };
-  const written: WrittenMail = {
-    to: answering.to,
-    subject: (subject ?? answering.subject).replace(/\s+/g, ' '),
-    text,
-    answers: answering.references,
-  };
-  return {
-    payload: original ? { ...written, original } : written,
-    once: `${answering.thread ?? message} ${reply === 'yes' || reply === 'true' ? route : reply}`,
-  };
-}
 
 const threadOf = ({ answers = [] }: WrittenMail) => {
   const ids = answers.map((id) => `<${id}>`);
@@ -227,8 +210,3 @@ function triedOf(error: unknown): Tried {
   if (code === 'ETIMEDOUT' && command === 'DATA') return { result: 'uncertain', answer: say('YS-DELIVERY-UNCERTAIN') };
   return { result: 'unreachable', answer: say('YS-DELIVERY-UNREACHABLE', { detail: response || code }) };
 }
-
-const textOf = (cells: readonly Cell[], name: string) => {
-  const cell = cells.find((entry) => entry.name === name);
-  return cell ? cellText(cell.value) : undefined;
-};

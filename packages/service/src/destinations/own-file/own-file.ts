@@ -4,6 +4,7 @@ import { type Cell, canonicalJson, cellText, digestOf, flatCells, partsText, say
 import * as v from 'valibot';
 import { datedCell, datedSheetCell, isDated } from '../../exports/dated.js';
 import type { DestinationContext, DestinationKind, SentLine, Tried } from '../destination-kind.js';
+import { isLeft, keyEntries } from '../key.js';
 import { type OwnLine, standingIn, Unfit, written } from './own-table.js';
 import type { OwnValue } from './workbook-part.js';
 
@@ -22,6 +23,7 @@ const entries = {
   sheet: v.optional(
     v.pipe(v.string(), v.title('Sheet'), v.description('Of a workbook; its first one where nothing is said.')),
   ),
+  ...keyEntries,
   key: v.pipe(
     v.array(v.string()),
     v.minLength(1),
@@ -101,7 +103,12 @@ function write(lines: readonly SentLine[], context: DestinationContext): Promise
 
 function lineOf(cells: readonly Cell[], { definition }: DestinationContext): OwnLine {
   const values = flatCells(cells).map((cell): [string, OwnValue] => [cell.name, ownValue(cell)]);
-  return { values: new Map(values), key: definition.key as string[] };
+  const cleared = cells.filter(({ name }) => !isLeft(name, definition));
+  return {
+    values: new Map(values),
+    key: definition.key as string[],
+    cleared: new Set(flatCells(cleared).map(({ name }) => name)),
+  };
 }
 
 /** Days before all sheets’ first. */

@@ -37,6 +37,14 @@ async function sheetOf(bytes: Uint8Array, name = 'Orders 2026') {
 }
 
 describe('a workbook of theirs', () => {
+  test('a column that is to be cleared is emptied by a value that is missing, in a CSV too', async () => {
+    const cleared = { ...line({ No: 'A1', Fee: undefined, Note: undefined }, 'No'), cleared: new Set(['Note']) };
+    const row = (await sheetOf(written(await theirs(), 'xlsx', 'Orders 2026', [cleared]).bytes)).getRow(4);
+    expect([row.getCell(4).value, row.getCell(6).value]).toEqual([12.5, null]);
+    const csv = new TextEncoder().encode('No;Fee;Note\nA1;12,5;by hand\n');
+    expect(new TextDecoder().decode(written(csv, 'csv', undefined, [cleared]).bytes)).toBe('No;Fee;Note\nA1;12,5;\n');
+  });
+
   test('a row is found by its key and brought up to date; a value that is missing leaves what stands', async () => {
     const { bytes, answers } = written(await theirs(), 'xlsx', 'Orders 2026', [
       line({ No: 'a2', vessel: 'Auk', Arrives: day('2026-12-24'), Fee: undefined }, 'No'),

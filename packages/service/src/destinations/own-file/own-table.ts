@@ -10,6 +10,7 @@ import {
   openWorkbook,
   reaching,
   rowsOfPart,
+  toWorkOutAnew,
 } from './workbook-part.js';
 
 /** A line that is to stand in the file: values by the headings over their columns. */
@@ -17,6 +18,8 @@ export interface OwnLine {
   values: ReadonlyMap<string, OwnValue>;
   /** Headings whose columns tell which row it is. */
   key: readonly string[];
+  /** Headings under which no value empties what stands there; under the others it stays. */
+  cleared?: ReadonlySet<string>;
 }
 
 /** Lines that are looked at for a heading. */
@@ -32,7 +35,8 @@ interface OwnTable {
   change(line: number, values: ReadonlyMap<number, OwnValue>): void;
   /** Adds a line, formatted like another. */
   add(like: number, values: ReadonlyMap<number, OwnValue>): void;
-  bytes(): Uint8Array;
+  /** The file as it is now; lines below the heading are found by the columns of a key. */
+  bytes(heading: number, key: ReadonlySet<number>): Uint8Array;
 }
 
 /** Puts lines into a file, no two of them with the same key: each in place of the one with its key, or below the last. Gives the file, and what became of each. @throws Unfit */
@@ -43,8 +47,13 @@ export function written(
   lines: readonly OwnLine[],
 ): { bytes: Uint8Array; answers: ('added' | 'brought up to date')[] } {
   const table = kind === 'xlsx' ? workbookTable(bytes, sheet) : csvOwnTable(bytes);
+  const [first] = lines;
+  // It was looked at all the same, and can be read.
+  if (!first) return { bytes, answers: [] };
+  const { heading, columns } = headed(table, first);
   const answers = lines.map((line) => put(table, line));
-  return { bytes: table.bytes(), answers };
+  const key = new Set(first.key.map((name) => columns.get(folded(name)) ?? -1));
+  return { bytes: table.bytes(heading, key), answers };
 }
 
 /** What the row of a key says, by its headings; null where there is none. @throws Unfit */
@@ -65,6 +74,8 @@ function put(table: OwnTable, line: OwnLine): 'added' | 'brought up to date' {
   const values = new Map([...line.values].map(([name, value]) => [columns.get(folded(name)) ?? -1, value]));
   const at = rowOf(all, heading, columns, line);
   if (at >= 0) {
+    for (const name of line.cleared ?? [])
+      if (line.values.get(name) === undefined) values.set(columns.get(folded(name)) ?? -1, '');
     table.change(at, values);
     return 'brought up to date';
   }
@@ -167,7 +178,10 @@ function workbookTable(bytes: Uint8Array, sheet: string | undefined): OwnTable {
         pieces.push({ start: before.end, end: before.end, text: newRow(book, number, row, values) });
       }
     },
-    bytes: () => closeWorkbook({ ...book, xml: reaching(withPieces(book.xml, pieces), next - 1, widest) }),
+    bytes: (heading, key) => {
+      const xml = toWorkOutAnew(withPieces(book.xml, pieces), rows[heading]?.number ?? 0, key);
+      return closeWorkbook({ ...book, xml: reaching(xml, next - 1, widest) });
+    },
   };
 }
 

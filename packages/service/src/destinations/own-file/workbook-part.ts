@@ -193,6 +193,17 @@ export function newRow(
   return `<row r="${number}">${written.join('')}</row>`;
 }
 
+const formulaCell = /(<c\b[^>]*\br="([A-Z]+)(\d+)"[^>]*>)(<f\b[^>]*(?:\/>|>[^<]*<\/f>))<v>[^<]*<\/v>/g;
+
+/**
+ * A sheet without what its formulas came to: programs show that as it is kept, and work it out anew only where it is not there. It stays
+ * in the rows down to `heading` and in the columns of the key, by which rows are found.
+ */
+export const toWorkOutAnew = (xml: string, heading: number, key: ReadonlySet<number>): string =>
+  xml.replace(formulaCell, (cell, open: string, letters: string, row: string, formula: string) =>
+    Number(row) <= heading || key.has(columnOf(letters)) ? cell : open + formula,
+  );
+
 /** What a sheet says of how far it reaches, when it reaches further. */
 export const reaching = (xml: string, number: number, widest: number): string =>
   xml.replace(/<dimension ref="([A-Z]+\d+):([A-Z]+)(\d+)"\s*\/>/, (whole, from, to: string, end: string) =>
@@ -214,7 +225,7 @@ function cellXml(
     if (style !== null && book.dayStyles.has(style)) return `<c ${at}><v>${value.serial}</v></c>`;
     return textXml(at, value.iso);
   }
-  return textXml(at, value);
+  return value === '' ? `<c ${at}/>` : textXml(at, value);
 }
 
 const textXml = (at: string, text: string) =>

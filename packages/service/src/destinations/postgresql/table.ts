@@ -157,7 +157,11 @@ export async function upsertRows(
     ...columns.map(({ value }) => value),
   ]);
   const places = rows.map((_, i) => `(${names.map((__, k) => `$${i * names.length + k + 1}`).join(', ')})`);
-  const updates = names.slice(1).map((name) => `${quote(name)} = EXCLUDED.${quote(name)}`);
+  const left = new Set(rows[0]?.columns.flatMap((column) => (column.left ? [column.name] : [])));
+  const updates = names.slice(1).map((name) => {
+    const value = `EXCLUDED.${quote(name)}`;
+    return `${quote(name)} = ${left.has(name) ? `COALESCE(${value}, ${quote(table)}.${quote(name)})` : value}`;
+  });
   const { rows: written } = await client.query(
     `INSERT INTO ${quote(table)} (${names.map(quote).join(', ')}) VALUES ${places.join(', ')}
      ON CONFLICT (ys_identity) DO UPDATE SET ${updates.join(', ')} RETURNING ys_identity AS identity, (xmax = 0)::int AS fresh`,

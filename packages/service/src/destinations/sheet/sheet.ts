@@ -1,35 +1,74 @@
 import { type Cell, flatCells, partsText } from '@yellow-sieve/core';
-import { and, eq, sql } from 'drizzle-orm';
+import { and, eq, inArray, sql } from 'drizzle-orm';
 import { IANAZone } from 'luxon';
 import * as v from 'valibot';
+import type { Executor } from '../../database/connect.js';
 import { sheetRow } from '../../database/schema.js';
 import type { DestinationContext, DestinationKind, SentLine } from '../destination-kind.js';
+import { isLeft, keyEntries, keyOf } from '../key.js';
+import { sheetParts, usualPartLines } from './sheet-parts.js';
 
 const answer = 'written';
 
-async function write(lines: readonly SentLine[], { db, name }: DestinationContext): Promise<void> {
-  const updatedAt = new Date();
-  await db
-    .insert(sheetRow)
-    .values(
-      lines.map(({ payload, about }) => ({
-        destination: name,
-        identity: about.identity,
-        messageTime: new Date(about.messageTime),
-        message: about.message,
-        position: Number(about.row ?? 0),
-        cells: payload as Cell[],
-        updatedAt,
-      })),
-    )
-    .onDuplicateKeyUpdate({
-      set: {
-        position: sql`VALUES(${sql.identifier(sheetRow.position.name)})`,
-        cells: sql`VALUES(${sql.identifier(sheetRow.cells.name)})`,
-        updatedAt: sql`VALUES(${sql.identifier(sheetRow.updatedAt.name)})`,
-      },
-    });
+/** Writes lines; of a sheet with a key, into the line that has it. */
+async function write(lines: readonly SentLine[], context: DestinationContext): Promise<void> {
+  const { db, name, definition } = context;
+  const keyed = definition.key !== undefined;
+  await db.transaction(async (tx) => {
+    const identities = lines.map(({ payload, about }) => identityOf(payload as Cell[], about, definition));
+    const before = keyed ? await standingLines(tx, name, identities) : new Map<string, Cell[]>();
+    const updatedAt = new Date();
+    await tx
+      .insert(sheetRow)
+      .values(
+        lines.map(({ payload, about }, i) => {
+          const identity = identities[i] ?? about.identity;
+          return {
+            destination: name,
+            identity,
+            messageTime: new Date(about.messageTime),
+            message: about.message,
+            position: Number(about.row ?? 0),
+            cells: merged(before.get(identity), payload as Cell[], definition),
+            updatedAt,
+          };
+        }),
+      )
+      .onDuplicateKeyUpdate({
+        set: {
+          // A line that is found by its key keeps its place, and is of the message that wrote it last.
+          ...(keyed
+            ? { message: sql`VALUES(${sql.identifier(sheetRow.message.name)})` }
+            : { position: sql`VALUES(${sql.identifier(sheetRow.position.name)})` }),
+          cells: sql`VALUES(${sql.identifier(sheetRow.cells.name)})`,
+          updatedAt: sql`VALUES(${sql.identifier(sheetRow.updatedAt.name)})`,
+        },
+      });
+  });
 }
+
+async function standingLines(tx: Executor, name: string, identities: readonly string[]): Promise<Map<string, Cell[]>> {
+  const rows = await tx
+    .select({ identity: sheetRow.identity, cells: sheetRow.cells })
+    .from(sheetRow)
+    .where(and(eq(sheetRow.destination, name), inArray(sheetRow.identity, [...identities])))
+    .for('update');
+  return new Map(rows.map(({ identity, cells }) => [identity, cells]));
+}
+
+/** A line as it is to stand: what it says nothing of stays, but for what is to be cleared. */
+function merged(before: readonly Cell[] | undefined, cells: Cell[], definition: Record<string, unknown>): Cell[] {
+  if (!before) return cells;
+  const standing = new Map(before.map((cell) => [cell.name, cell]));
+  const names = new Set(cells.map(({ name }) => name));
+  const now = cells.map((cell) =>
+    cell.value === null && isLeft(cell.name, definition) ? (standing.get(cell.name) ?? cell) : cell,
+  );
+  return [...now, ...before.filter(({ name }) => !names.has(name))];
+}
+
+const identityOf = (cells: readonly Cell[], { identity }: { identity: string }, definition: Record<string, unknown>) =>
+  definition.key === undefined ? identity : keyOf(cells, definition).digest;
 
 /** Rows kept in the service's own database; files are rendered from them behind a secret link. */
 export const sheet: DestinationKind = {
@@ -48,18 +87,46 @@ export const sheet: DestinationKind = {
         ),
       ),
     ),
+    ...keyEntries,
+    rolls: v.optional(
+      v.pipe(
+        v.picklist(['by month', 'by size']),
+        v.title('Rolled over'),
+        v.description('Files of a month, or of so many lines each, instead of one; the link gives the newest.'),
+      ),
+    ),
+    lines: v.optional(
+      v.pipe(
+        v.number(),
+        v.integer(),
+        v.minValue(100),
+        v.maxValue(1_000_000),
+        v.title('Lines of a file'),
+        v.description(`Where it is rolled over by size: ${usualPartLines} where nothing is said.`),
+      ),
+    ),
   },
   connection: null,
-  render: (line) => ({ payload: line.cells }),
-  test: async () => ({ ok: true, detail: 'a sheet is kept in the service itself' }),
-  async withdraw(tx, destination, identity) {
-    await tx.delete(sheetRow).where(and(eq(sheetRow.destination, destination), eq(sheetRow.identity, identity)));
+  parts: async (db, name, definition) => (await sheetParts(db, name, definition))?.map((part) => part.name) ?? [],
+  render({ cells }, _about, definition) {
+    if (definition.key === undefined) return { payload: cells };
+    const key = keyOf(cells, definition);
+    return key.missing ? { refused: key.missing } : { payload: cells, order: key.digest };
   },
-  async standing(_written, about, { db, name }) {
+  test: async () => ({ ok: true, detail: 'a sheet is kept in the service itself' }),
+  async withdraw(tx, name, definition, written, about) {
+    const identity = identityOf(written as Cell[], about, definition);
+    // What another message wrote since is its line.
+    const own = definition.key === undefined ? undefined : eq(sheetRow.message, about.message);
+    await tx.delete(sheetRow).where(and(eq(sheetRow.destination, name), eq(sheetRow.identity, identity), own));
+  },
+  async standing(written, about, { db, name, definition }) {
     const [row] = await db
       .select()
       .from(sheetRow)
-      .where(and(eq(sheetRow.destination, name), eq(sheetRow.identity, about.identity)));
+      .where(
+        and(eq(sheetRow.destination, name), eq(sheetRow.identity, identityOf(written as Cell[], about, definition))),
+      );
     return { cells: row ? flatCells(row.cells).map((cell) => [cell.name, partsText(cell.value)]) : null };
   },
   async deliver(payload, about, context) {

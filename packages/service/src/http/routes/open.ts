@@ -2,6 +2,7 @@ import { Readable } from 'node:stream';
 import { YsError } from '@yellow-sieve/core';
 import { sql } from 'drizzle-orm';
 import { collectDefaultMetrics, Gauge, Registry } from 'prom-client';
+import { type SheetPart, sheetParts } from '../../destinations/sheet/sheet-parts.js';
 import { sheetBySecret } from '../../destinations/sheet/sheet-rows.js';
 import { csvOf } from '../../exports/csv.js';
 import { sheetTable } from '../../exports/sheet-file.js';
@@ -24,13 +25,22 @@ export function serveOpen(context: ServeContext): void {
     return { ready: true };
   });
   serveMetrics(context);
+  serveSheets(context);
+}
+
+/** `SECRET.csv`, `SECRET.xlsx`: of a sheet that is rolled over its newest part; an earlier one has its name between, `SECRET.2026-10.csv`. */
+function serveSheets({ app, db }: ServeContext): void {
   app.get<{ Params: { file: string } }>('/sheets/:file', { schema: { hide: true } }, async (request, reply) => {
-    const [secret = '', format] = request.params.file.split('.');
+    const [secret = '', ...rest] = request.params.file.split('.');
+    const [format, wanted] = [rest.pop(), rest.pop()];
     const sheet = await sheetBySecret(db, secret);
-    if (!sheet || (format !== 'csv' && format !== 'xlsx'))
+    const parts = sheet && (await sheetParts(db, sheet.name, sheet.definition));
+    const part: Partial<SheetPart> | undefined =
+      wanted === undefined ? (parts?.[0] ?? {}) : parts?.find(({ name }) => name === wanted);
+    if (!sheet || !part || rest.length > 0 || (format !== 'csv' && format !== 'xlsx'))
       throw new YsError('YS-NOT-FOUND', { what: 'sheet', name: '…' });
-    const { header, lines } = await sheetTable(db, sheet.name);
-    const name = `${sheet.name}.${format}`;
+    const { header, lines } = await sheetTable(db, sheet.name, part);
+    const name = [sheet.name, ...(part.name ? [part.name] : []), format].join('.');
     if (format === 'csv')
       return sendFile(reply, {
         type: 'text/csv; charset=utf-8',
@@ -40,7 +50,7 @@ export function serveOpen(context: ServeContext): void {
     return sendFile(reply, {
       type: 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet',
       name,
-      body: xlsxOf(sheet.title, header, lines, sheet.zone),
+      body: xlsxOf(sheet.title, header, lines, String(sheet.definition.zone ?? 'UTC')),
     });
   });
 }

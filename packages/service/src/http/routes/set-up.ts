@@ -42,14 +42,26 @@ import { serveEndpoint } from '../serve-endpoint.js';
 
 const isLinked = (kind: string) => destinationKinds[kind]?.linked === true;
 
-const destinationItem = (row: DestinationRow, states: Record<string, number> = {}) => ({
+/** Earlier files of a sheet whose links are listed; the others go by their names. */
+const listedParts = 24;
+
+/** The secret links of what can be downloaded: its newest file, and its earlier ones. */
+async function linksOf(db: ServeContext['db'], { kind, name, secret, definition }: DestinationRow): Promise<string[]> {
+  if (!isLinked(kind) || secret === '') return [];
+  const [, ...earlier] = (await destinationKinds[kind]?.parts?.(db, name, definition)) ?? [];
+  return ['', ...earlier.slice(0, listedParts).map((part) => `.${part}`)].flatMap((part) =>
+    ['csv', 'xlsx'].map((format) => `/sheets/${secret}${part}.${format}`),
+  );
+}
+
+const itemOf = async (db: ServeContext['db'], row: DestinationRow, states: Record<string, number> = {}) => ({
   name: row.name,
   title: row.title,
   kind: row.kind,
   tells: destinationKinds[row.kind]?.tells === true,
   addressed: destinationKinds[row.kind]?.addressed === true,
   linked: isLinked(row.kind),
-  links: isLinked(row.kind) && row.secret !== '' ? [`/sheets/${row.secret}.csv`, `/sheets/${row.secret}.xlsx`] : [],
+  links: await linksOf(db, row),
   paused: row.pausedAt && { at: row.pausedAt.toISOString(), by: row.pausedBy ?? '' },
   states,
   tested: row.testedAt && {
@@ -111,12 +123,13 @@ const kinds = (): Kinds => ({
     example,
   })),
   texts: [...lookInNames],
-  destinations: Object.values(destinationKinds).map(({ kind, title, about, connection, linked = false }) => ({
+  destinations: Object.values(destinationKinds).map(({ kind, title, about, connection, linked = false, tryOut }) => ({
     kind,
     title,
     about,
     connection: connection?.kind ?? null,
     linked,
+    tried_out: tryOut !== undefined,
   })),
   intakes: Object.values(intakeKinds).map(({ kind, title, about }) => ({ kind, title, about })),
 });
@@ -140,21 +153,22 @@ export function serveSetUp(context: ServeContext): void {
 
   serveEndpoint(app, db, destinationEndpoints.list, async () => {
     const states = await deliveryStates(db);
-    return { items: (await listDestinations(db)).map((row) => destinationItem(row, states.get(row.name))), next: null };
+    const rows = await listDestinations(db);
+    return { items: await Promise.all(rows.map((row) => itemOf(db, row, states.get(row.name)))), next: null };
   });
   serveEndpoint(app, db, destinationEndpoints.get, async ({ params }) => {
     const row = await getDestination(db, params.name);
     const states = await deliveryStates(db);
-    return { ...destinationItem(row, states.get(row.name)), source: row.source };
+    return { ...(await itemOf(db, row, states.get(row.name))), source: row.source };
   });
   serveEndpoint(app, db, destinationEndpoints.put, async ({ params, body }) => {
     await putDestination(db, params.name, body);
-    return destinationItem(await getDestination(db, params.name));
+    return itemOf(db, await getDestination(db, params.name));
   });
   serveEndpoint(app, db, destinationEndpoints.pause, async ({ params, body }, { caller }) => {
     await pauseDestination(db, params.name, body.paused ? (caller?.name ?? '') : null);
     context.onward();
-    return destinationItem(await getDestination(db, params.name), (await deliveryStates(db)).get(params.name));
+    return itemOf(db, await getDestination(db, params.name), (await deliveryStates(db)).get(params.name));
   });
   serveEndpoint(app, db, destinationEndpoints.retry, async ({ params }) => {
     await getDestination(db, params.name);
@@ -163,10 +177,10 @@ export function serveSetUp(context: ServeContext): void {
     return { count };
   });
   serveEndpoint(app, db, destinationEndpoints.renewLink, async ({ params }) =>
-    destinationItem(await changeLink(db, params.name, newSecret())),
+    itemOf(db, await changeLink(db, params.name, newSecret())),
   );
   serveEndpoint(app, db, destinationEndpoints.withdrawLink, async ({ params }) =>
-    destinationItem(await changeLink(db, params.name, '')),
+    itemOf(db, await changeLink(db, params.name, '')),
   );
   serveEndpoint(app, db, destinationEndpoints.test, ({ params }) =>
     testDestination(db, secrets, outgoing, params.name),

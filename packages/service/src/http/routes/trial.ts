@@ -1,6 +1,7 @@
 import { trialEndpoints } from '@yellow-sieve/contract';
 import { YsError } from '@yellow-sieve/core';
 import { checklistOf } from '../../sieves/checklist.js';
+import { tryOut } from '../../sieves/try-out.js';
 import { deliverForReal, keptBackOf, keptTargets, settleKept } from '../../store/kept-back-store.js';
 import { messageRow } from '../../store/message-store.js';
 import { getSieve } from '../../store/sieve-store.js';
@@ -10,7 +11,7 @@ import { serveEndpoint } from '../serve-endpoint.js';
 
 /** Sieves on trial: beginning, ending, and what was kept back. */
 export function serveTrial(context: ServeContext): void {
-  const { app, db, onward } = context;
+  const { app, db, onward, secrets, outgoing } = context;
   serveEndpoint(app, db, trialEndpoints.get, ({ params }) => trialItem(context, params.name));
   serveEndpoint(app, db, trialEndpoints.begin, async ({ params }, { caller }) => {
     await beginTrial(db, params.name, caller?.name ?? '');
@@ -41,6 +42,10 @@ export function serveTrial(context: ServeContext): void {
     const count = await deliverForReal(db, params.key, body.targets);
     onward();
     return { count };
+  });
+  serveEndpoint(app, db, trialEndpoints.tryOut, async ({ params }, { caller }) => {
+    if (!caller?.email) throw new YsError('YS-TRIAL-NO-ADDRESS');
+    return tryOut({ db, secrets, outgoing }, params.key, caller.email);
   });
 }
 
