@@ -8,7 +8,7 @@ import {
   textReference,
   valueTypes,
 } from '@yellow-sieve/core';
-import { openApiDocument } from '@yellow-sieve/service';
+import { crmFileSchema, destinationFileSchema, openApiDocument } from '@yellow-sieve/service';
 
 const json = (data) => `${JSON.stringify(data, null, 2)}\n`;
 
@@ -22,6 +22,8 @@ export async function references() {
     'sieve.schema.json': json(fileJsonSchema('sieve')),
     'mailbox.schema.json': json(fileJsonSchema('mailbox')),
     'export.schema.json': json(fileJsonSchema('export')),
+    'destination.schema.json': json(destinationFileSchema()),
+    'crm.schema.json': json(crmFileSchema()),
     'openapi.json': json(await openApiDocument()),
   };
 }

@@ -338,8 +338,8 @@ export const schemaEndpoints = {
     method: 'GET',
     path: '/api/v1/schemas/:kind',
     role: 'viewer',
-    summary: 'The JSON Schema of sieve or mailbox files',
-    params: v.object({ kind: v.picklist(['sieve', 'mailbox', 'export']) }),
+    summary: 'The JSON Schema of files: of sieves, mailboxes, exports, destinations, descriptions of CRMs',
+    params: v.object({ kind: v.picklist(['sieve', 'mailbox', 'export', 'destination', 'crm']) }),
     /** A JSON Schema (2020-12). */
     response: v.record(v.string(), v.unknown()),
   },

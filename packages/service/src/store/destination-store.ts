@@ -3,6 +3,7 @@ import { asc, eq } from 'drizzle-orm';
 import * as v from 'valibot';
 import type { Database, Executor } from '../database/connect.js';
 import { connection, destination } from '../database/schema.js';
+import { fileEntries } from '../destinations/file-schema.js';
 import {
   type DeliveryAbout,
   type DestinationContext,
@@ -22,8 +23,6 @@ import { modelEntries } from './model-store.js';
 
 export type DestinationRow = typeof destination.$inferSelect;
 
-const head = { destination: v.string(), title: v.optional(v.string()), kind: v.string() };
-
 /** Makes or changes a destination from its file. */
 export async function putDestination(db: Database, name: string, source: string): Promise<void> {
   const file = parseFile(source);
@@ -35,10 +34,7 @@ export async function putDestination(db: Database, name: string, source: string)
       kind: kindName,
       nearest: `; known are ${Object.keys(destinationKinds).join(', ')}`,
     });
-  const entries = { ...head, ...(kind?.connection ? { connection: v.string() } : {}), ...kind?.entries };
-  const data = kind
-    ? checkShape(closed(entries as v.ObjectEntries) as unknown as v.GenericSchema, file.data, report)
-    : null;
+  const data = kind ? checkShape(closed(fileEntries(kind)) as unknown as v.GenericSchema, file.data, report) : null;
   const problems = [...file.problems, ...report.problems];
   if (!data || problems.length > 0) throw new YsError(problems[0]?.code ?? 'YS-FILE-WRONG-VALUE', {}, problems);
   const {

@@ -296,6 +296,24 @@ export const ofMessages = {
     sentence: '{entity} needs “{field}” there, and the record has none. Map it, or give it a value.',
   },
   'YS-CRM-FIELD-TYPE': { status: 422, sentence: '“{field}” is a {type} there, and “{value}” is none.' },
+  'YS-CRM-TOKEN': {
+    status: 422,
+    sentence: 'No access token is given for these credentials: {detail}. Check them in the connection.',
+  },
+  'YS-CRM-FIND': {
+    status: 422,
+    sentence:
+      'The description of the CRM does not say how {entity} is found. Add “find” to it, or leave “find_by” out.',
+  },
+  'YS-CRM-PAGES': {
+    status: 422,
+    sentence: 'The search for {entity} does not end after {count} pages. Let the description’s query ask for less.',
+  },
+  'YS-CRM-ELSEWHERE': {
+    status: 422,
+    sentence:
+      'The CRM points to {address}, which is not its own. Nothing is asked there: it would get the credentials.',
+  },
   'YS-CRM-SEVERAL': {
     status: 422,
     sentence: '{count} of {entity} there have “{key}” as {field}, so none was changed. Merge them there, then retry.',

@@ -1,6 +1,7 @@
 import { say } from '@yellow-sieve/core';
-import type { Outgoing, OutgoingAnswer } from '../../outgoing/outgoing.js';
+import type { Outgoing, OutgoingAnswer, OutgoingRequest } from '../../outgoing/outgoing.js';
 import type { Tried } from '../destination-kind.js';
+import { accessToken, type ClientCredentials, forgetToken } from './client-credentials.js';
 import { at, type CrmDescription, fill } from './description.js';
 
 export interface CrmConnection {
@@ -10,34 +11,62 @@ export interface CrmConnection {
   credentials: Record<string, string>;
 }
 
+type Failed = Exclude<Tried, { result: 'delivered' | 'later' }>;
+
 /** An answer that helps, or what the failure means for the delivery. */
-export type CrmReply = { ok: true; data: unknown } | { ok: false; tried: Exclude<Tried, { result: 'delivered' }> };
+export type CrmReply = { ok: true; data: unknown } | { ok: false; tried: Failed };
 
 /** Speaks to one CRM as its description says. */
 export class CrmClient {
   private readonly base: string;
   private readonly headers: Record<string, string>;
+  private readonly oauth: ClientCredentials | null;
 
   constructor(
     private readonly outgoing: Outgoing,
     private readonly description: CrmDescription,
-    connection: CrmConnection,
+    { base = description.base, credentials }: CrmConnection,
   ) {
-    this.base = (connection.base ?? description.base).replace(/\/$/, '');
-    this.headers = Object.fromEntries(
-      Object.entries(description.headers).map(([name, text]) => [name, fill(text, connection.credentials)]),
-    );
+    this.base = base.replace(/\/$/, '');
+    const filled = (text: string) => fill(text, credentials);
+    this.headers = Object.fromEntries(Object.entries(description.headers).map(([name, text]) => [name, filled(text)]));
+    const { oauth } = description;
+    this.oauth = oauth
+      ? { ...oauth, url: this.urlOf(oauth.token), client: filled(oauth.client), secret: filled(oauth.secret) }
+      : null;
   }
 
   async get(path: string, query: Readonly<Record<string, string>> = {}): Promise<CrmReply> {
     const asked = new URLSearchParams(query);
-    const url = `${this.base}${path}${asked.size > 0 ? `?${asked}` : ''}`;
-    return this.replyOf(await this.outgoing.send({ method: 'GET', url, headers: this.headers }), false);
+    const url = this.urlOf(path);
+    // Where an answer points to is not taken for a place of the CRM.
+    if (new URL(url).origin !== new URL(this.base).origin)
+      return failed({ result: 'refused', answer: say('YS-CRM-ELSEWHERE', { address: url.slice(0, 200) }) });
+    return this.send({ method: 'GET', url: asked.size > 0 ? `${url}?${asked}` : url }, false);
   }
 
-  async write(method: string, path: string, body: unknown): Promise<CrmReply> {
-    const url = `${this.base}${path}`;
-    return this.replyOf(await this.outgoing.send({ method, url, headers: this.headers, body }), true);
+  write(method: string, path: string, body: unknown): Promise<CrmReply> {
+    return this.send({ method, url: this.urlOf(path), body }, true);
+  }
+
+  /** Where an answer says to go on, as an address: it may be a path, or only a query. */
+  onward(path: string, next: string): string {
+    return URL.canParse(next, this.urlOf(path)) ? new URL(next, this.urlOf(path)).href : next;
+  }
+
+  private readonly urlOf = (path: string): string => (URL.canParse(path) ? path : this.base + path);
+
+  /** With a token where one is wanted; one that is refused is asked for anew, once. */
+  private async send(request: Omit<OutgoingRequest, 'headers'>, writes: boolean): Promise<CrmReply> {
+    const { oauth } = this;
+    for (let isLast = oauth === null; ; isLast = true) {
+      const bearer = oauth ? await accessToken(this.outgoing, oauth) : null;
+      if (bearer && 'tried' in bearer) return failed(bearer.tried);
+      const headers = bearer ? { ...this.headers, authorization: `Bearer ${bearer.token}` } : this.headers;
+      const answer = await this.outgoing.send({ ...request, headers });
+      if (isLast || !oauth || answer.kind !== 'answer' || answer.status !== 401) return this.replyOf(answer, writes);
+      forgetToken(oauth);
+    }
   }
 
   /** A request that only reads may be sent again whatever happened to it; one that writes may have worked. */
@@ -47,8 +76,11 @@ export class CrmClient {
       return failed({ result: 'uncertain', answer: say('YS-DELIVERY-UNCERTAIN') });
     if (answer.kind !== 'answer') return failed(unreachable(answer.detail));
     const { status, text, retryAfterSeconds } = answer;
-    if (status >= 200 && status < 300) return { ok: true, data: jsonOf(text) };
     const complaint = this.complaint(status, text);
+    const data = jsonOf(text);
+    const { fails } = this.description;
+    const refuses = fails !== undefined && at(data, fails.at) === fails.is;
+    if (status >= 200 && status < 300 && !refuses) return { ok: true, data };
     if (status === 429 || status === 408 || status >= 500)
       return failed({ ...unreachable(complaint), ...(retryAfterSeconds === null ? {} : { retryAfterSeconds }) });
     return failed({ result: 'refused', answer: `${this.description.title} refuses: ${complaint}` });
@@ -60,7 +92,7 @@ export class CrmClient {
   }
 }
 
-const failed = (tried: Exclude<Tried, { result: 'delivered' }>): CrmReply => ({ ok: false, tried });
+const failed = (tried: Failed): CrmReply => ({ ok: false, tried });
 
 const unreachable = (detail: string) => ({
   result: 'unreachable' as const,

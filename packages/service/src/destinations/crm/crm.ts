@@ -1,9 +1,10 @@
-import { type Cell, figureOf, isList, nearest, partsText, say, toStored, toText, YsError } from '@yellow-sieve/core';
+import { type Cell, figureOf, isList, nearest, say, toStored, toText, YsError } from '@yellow-sieve/core';
 import * as v from 'valibot';
 import { webAddress } from '../../outgoing/web-address.js';
-import type { DeliveryAbout, DestinationContext, DestinationKind, Tried } from '../destination-kind.js';
-import { CrmClient, type CrmConnection, type CrmReply } from './crm-client.js';
-import { at, type CrmDescription, type CrmEntity, fill, parseDescription } from './description.js';
+import type { DeliveryAbout, DestinationContext, DestinationKind } from '../destination-kind.js';
+import { CrmClient, type CrmConnection } from './crm-client.js';
+import { cellsOf, findEntry, writeEntry } from './crm-entries.js';
+import { type CrmDescription, type CrmEntity, parseDescription } from './description.js';
 import { fitFields, type Plain, type Sent } from './fields.js';
 
 const entries = {
@@ -102,7 +103,7 @@ export const crm: DestinationKind = {
     if (!entity || !key) return { answer: say('YS-DESTINATION-NOT-ASKED') };
     const fitted = fitFields(withIdentity(written as Record<string, Sent>, entity, about), entity);
     if (!fitted.ok) return { answer: say(fitted.code, fitted.params) };
-    const found = await findId(client, entity, key, String(fitted.fields[key]));
+    const found = await findEntry(client, entity, key, String(fitted.fields[key]));
     if ('tried' in found) return { answer: found.tried.answer };
     return { cells: found.id === null ? null : cellsOf(found.item, entity) };
   },
@@ -114,60 +115,17 @@ export const crm: DestinationKind = {
     const values = withIdentity(payload as Record<string, Sent>, entity, about);
     const fitted = fitFields(values, entity);
     if (!fitted.ok) return { result: 'refused', answer: say(fitted.code, fitted.params) };
-    const found = key ? await findId(client, entity, key, String(fitted.fields[key])) : { id: null, item: null };
+    const found = key ? await findEntry(client, entity, key, String(fitted.fields[key])) : { id: null, item: null };
     if ('tried' in found) return found.tried;
-    return written(await write(client, entity, found.id, fitted.fields), entity, found.id);
+    return writeEntry(client, entity, found, fitted.fields);
   },
 };
-
-/** An entry as it came, by the fields the description knows. */
-function cellsOf(item: unknown, { fields }: CrmEntity): [string, string][] {
-  return Object.keys(fields).map((name) => {
-    const value = (item as Record<string, unknown> | null)?.[name];
-    return [name, partsText(value)];
-  });
-}
 
 const keyOf = (entity: CrmEntity, findBy: unknown): string | undefined =>
   findBy === undefined ? entity.identity : String(findBy);
 
 const withIdentity = (values: Record<string, Sent>, { identity }: CrmEntity, about: DeliveryAbout) =>
   identity ? { ...values, [identity]: about.identity } : values;
-
-type Found = { id: string | null; item: unknown } | { tried: Tried };
-
-/** The id of the one entry whose field has the value, or null. Several are never guessed between. */
-async function findId(client: CrmClient, entity: CrmEntity, field: string, value: string): Promise<Found> {
-  const { find } = entity;
-  if (!find) return { tried: { result: 'refused', answer: wrongKey(entity, field) ?? '' } };
-  const query = Object.fromEntries(
-    Object.entries(find.query).map(([name, text]) => [fill(name, { field }), fill(text, { field, value })]),
-  );
-  const reply = await client.get(entity.path, query);
-  if (!reply.ok) return { tried: reply.tried };
-  const items = at(reply.data, find.items);
-  if (!Array.isArray(items))
-    return { tried: { result: 'refused', answer: `nothing was found at “${find.items}” of its answer` } };
-  if (items.length > 1)
-    return {
-      tried: {
-        result: 'refused',
-        answer: say('YS-CRM-SEVERAL', { count: items.length, entity: entity.title, field, key: value }),
-      },
-    };
-  return items.length === 0 ? { id: null, item: null } : { id: String(at(items[0], entity.id)), item: items[0] };
-}
-
-function write(client: CrmClient, entity: CrmEntity, id: string | null, fields: object): Promise<CrmReply> {
-  if (id === null || !entity.update) return client.write('POST', entity.path, fields);
-  return client.write(entity.update.method, fill(entity.update.path, { id: encodeURIComponent(id) }), fields);
-}
-
-function written(reply: CrmReply, entity: CrmEntity, id: string | null): Tried {
-  if (!reply.ok) return reply.tried;
-  const there = id ?? at(reply.data, entity.id);
-  return { result: 'delivered', answer: `${id === null ? 'made' : 'changed'} ${entity.title} ${there ?? ''}`.trim() };
-}
 
 function opened({ connection, outgoing }: DestinationContext) {
   const options = connection as unknown as CrmConnection;

@@ -15,6 +15,7 @@ import {
   ruleKinds,
   valueTypes,
 } from '@yellow-sieve/core';
+import { crmFileSchema, destinationFileSchema } from '../../destinations/file-schema.js';
 import { destinationKinds } from '../../destinations/index.js';
 import { intakeKinds } from '../../intake/index.js';
 import { testConnection } from '../../model/test-connection.js';
@@ -200,5 +201,8 @@ export function serveSetUp(context: ServeContext): void {
   });
   serveEndpoint(app, db, connectionEndpoints.form, async ({ params }) => ({ entries: connectionForm(params.kind) }));
   serveEndpoint(app, db, connectionEndpoints.test, ({ params }) => testConnection(db, secrets, outgoing, params.name));
-  serveEndpoint(app, db, schemaEndpoints.file, async ({ params }) => fileJsonSchema(params.kind));
+  serveEndpoint(app, db, schemaEndpoints.file, async ({ params: { kind } }) => {
+    if (kind === 'destination') return destinationFileSchema();
+    return kind === 'crm' ? crmFileSchema() : fileJsonSchema(kind);
+  });
 }
