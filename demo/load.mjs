@@ -33,11 +33,11 @@ function receivedAt(raw) {
 }
 
 /**
- * @param {{ url: string, token: string, smtpPort: number, database: { port: number, password: string }, standIns: { model: number, smtp: number, crm: number, chat: number, hook: number, hookSecret: string } }} options
+ * @param {{ url: string, token: string, smtpPort: number, database: { port: number, password: string }, postgres: { port: number, password: string }, standIns: { model: number, smtp: number, crm: number, chat: number, hook: number, hookSecret: string } }} options
  */
-export async function loadDemo({ url, token, smtpPort, database, standIns }) {
+export async function loadDemo({ url, token, smtpPort, database, postgres, standIns }) {
   const client = createClient({ url, token });
-  await connect(client, database, standIns);
+  await connect(client, database, postgres, standIns);
   for (const file of readdirSync(join(here, 'destinations')))
     await client.destinations.put({ params: { name: file.split('.')[0] }, body: read('destinations', file) });
   await client.lookups.put({
@@ -94,7 +94,7 @@ async function putSieve(client, mailbox, name, live) {
   await client.sieves.put({ params: { name }, body });
 }
 
-async function connect(client, database, standIns) {
+async function connect(client, database, postgres, standIns) {
   const connections = {
     'harbour-database': {
       kind: 'mariadb',
@@ -102,6 +102,14 @@ async function connect(client, database, standIns) {
       port: database.port,
       user: 'app',
       password: database.password,
+      database: 'harbour',
+    },
+    'harbour-postgresql': {
+      kind: 'postgresql',
+      host: '127.0.0.1',
+      port: postgres.port,
+      user: 'harbour',
+      password: postgres.password,
       database: 'harbour',
     },
     'outgoing-mail': { kind: 'smtp', host: '127.0.0.1', port: standIns.smtp, tls: 'none' },

@@ -37,16 +37,21 @@ export async function startDatabase({ folder, port = 0, extra = [] }) {
 /** As root the server gives its rights up for the account `mysql`, where that can reach the folder. */
 function serverAccount(folder) {
   if (process.getuid?.() !== 0) return null;
-  const line = readFileSync('/etc/passwd', 'utf8')
-    .split('\n')
-    .find((entry) => entry.startsWith('mysql:'));
-  const [, , uid, gid] = line?.split(':') ?? [];
-  return uid && reachable(dirname(folder))
-    ? { name: 'mysql', uid: Number(uid), gid: Number(gid) }
-    : { name: 'root', uid: 0, gid: 0 };
+  const account = accountNamed('mysql');
+  return account && reachable(dirname(folder)) ? account : { name: 'root', uid: 0, gid: 0 };
 }
 
-function reachable(folder) {
+/** An account of this machine, or null. */
+export function accountNamed(name) {
+  const line = readFileSync('/etc/passwd', 'utf8')
+    .split('\n')
+    .find((entry) => entry.startsWith(`${name}:`));
+  const [, , uid, gid] = line?.split(':') ?? [];
+  return uid ? { name, uid: Number(uid), gid: Number(gid) } : null;
+}
+
+/** Whether every account may go through a folder and those above it. */
+export function reachable(folder) {
   for (let at = folder; ; at = dirname(at)) {
     if (existsSync(at) && (statSync(at).mode & 0o001) === 0) return false;
     if (at === dirname(at)) return true;

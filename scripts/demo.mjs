@@ -3,6 +3,7 @@ import { randomBytes } from 'node:crypto';
 import { existsSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { checkFree, startDatabase } from './database.mjs';
+import { postgresFolder, startPostgres } from './postgres.mjs';
 import { startProcess, stopAll, untilStopped } from './processes.mjs';
 import { build, checkNode, installDebian, installPackages, main, projectFolder, say } from './set-up.mjs';
 
@@ -22,19 +23,28 @@ const ports = {
   STAND_IN_HOOK_PORT: portOf('STAND_IN_HOOK_PORT', 7416),
 };
 const databasePort = portOf('YELLOW_SIEVE_DATABASE_PORT', 7406);
+const postgresPort = portOf('STAND_IN_POSTGRESQL_PORT', 7407);
 
 await main(async () => {
   checkNode();
   installPackages();
-  installDebian({ mariadbd: 'mariadb-server' });
+  installDebian({ mariadbd: 'mariadb-server', pg_ctlcluster: 'postgresql' });
   build();
-  if (process.argv.includes('--fresh')) rmSync(data, { recursive: true, force: true });
+  const postgresData = join(data, 'postgresql');
+  if (process.argv.includes('--fresh'))
+    for (const folder of [postgresFolder(postgresData), data]) rmSync(folder, { recursive: true, force: true });
   for (const [variable, port] of Object.entries(ports)) await checkFree(port, variable);
   const stops = [];
   try {
-    say('Starting MariaDB, the stand-ins and the service');
+    say('Starting MariaDB, PostgreSQL, the stand-ins and the service');
     const database = await startDatabase({ folder: join(data, 'database'), port: databasePort });
     stops.push(database.stop);
+    const postgres = await startPostgres({
+      folder: postgresData,
+      port: postgresPort,
+      variable: 'STAND_IN_POSTGRESQL_PORT',
+    });
+    stops.push(postgres.stop);
     const env = Object.fromEntries(Object.entries(ports).map(([name, port]) => [name, String(port)]));
     const standIns = await startProcess('stand-ins', 'packages/stand-ins/dist/main.js', env);
     stops.push(standIns.stop);
@@ -52,7 +62,7 @@ await main(async () => {
       YELLOW_SIEVE_LOG: process.env.YELLOW_SIEVE_LOG ?? 'warn',
     });
     stops.push(service.stop);
-    const links = await load(database, standIns.ports, service.ports);
+    const links = await load({ database, postgres }, standIns.ports, service.ports);
     tell(links);
   } catch (error) {
     await stopAll(stops);
@@ -61,14 +71,14 @@ await main(async () => {
   await untilStopped(stops);
 });
 
-async function load(database, standIns, service) {
+async function load(databases, standIns, service) {
   const { createClient } = await import('@yellow-sieve/client');
   const { url, token } = JSON.parse(readFileSync(clientFile, 'utf8'));
   if (service.ownerLink) await makeOwner(service.ownerLink);
   if (!existsSync(loadedMark)) {
     say('Loading the demo: six mailboxes of Gannet Bay, and their mail');
     const { loadDemo } = await import('../demo/load.mjs');
-    await loadDemo({ url, token, smtpPort: service.smtpPort, database, standIns });
+    await loadDemo({ url, token, smtpPort: service.smtpPort, ...databases, standIns });
     writeFileSync(loadedMark, new Date().toISOString());
   }
   const sheets = await createClient({ url, token }).destinations.list();
@@ -98,7 +108,7 @@ Yellow Sieve is running.   (Ctrl-C stops all of it; ${fresh} starts over)
   mail to          berths@gannetbay.example, by SMTP at 127.0.0.1:${ports.YELLOW_SIEVE_SMTP_PORT}
   stand-ins        Quayside desk (CRM) http://127.0.0.1:${ports.STAND_IN_CRM_PORT}   chat rooms http://127.0.0.1:${ports.STAND_IN_CHAT_PORT}
                    language model http://127.0.0.1:${ports.STAND_IN_MODEL_PORT}      arrived mail http://127.0.0.1:${ports.STAND_IN_MAIL_PORT}
-                   events http://127.0.0.1:${ports.STAND_IN_HOOK_PORT}
+                   events http://127.0.0.1:${ports.STAND_IN_HOOK_PORT}                PostgreSQL at 127.0.0.1:${postgresPort}, database harbour
 
 Five things to try:
 

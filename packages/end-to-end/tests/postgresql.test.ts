@@ -1,6 +1,6 @@
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import { startWorld, until, type World } from './harness.js';
-import { password, startPostgres } from './postgres.js';
+import { startPostgres } from './postgres.js';
 
 let world: World;
 let server: Awaited<ReturnType<typeof startPostgres>>;
@@ -39,7 +39,7 @@ const login = () => ({
   host: '127.0.0.1',
   port: server.port,
   user: 'harbour',
-  password,
+  password: server.password,
   database: 'harbour',
 });
 
@@ -135,7 +135,7 @@ describe('a table in PostgreSQL', () => {
     expect(await server.sql('SELECT station FROM theirs')).toEqual([{ station: 'Ness' }]);
   });
 
-  test('a server that is down is tried again; a wrong password stops', async () => {
+  test('a server that is down is tried again; a database that is not there or a wrong password stops', async () => {
     await put('  - to: readings');
     await server.stop();
     const key = await feed('Station: Deep', 'Height: 9');
@@ -145,5 +145,8 @@ describe('a table in PostgreSQL', () => {
     await world.client.connections.put({ params: { name: 'harbour' }, body: { ...login(), database: 'nowhere' } });
     const refused = await deliveryIs(await feed('Station: Far', 'Height: 9'), 'stopped');
     expect(refused.answer).toContain('nowhere');
+    await world.client.connections.put({ params: { name: 'harbour' }, body: { ...login(), password: 'wrong' } });
+    const unknown = await deliveryIs(await feed('Station: Wide', 'Height: 9'), 'stopped');
+    expect(unknown.answer).toContain('password authentication failed');
   });
 });

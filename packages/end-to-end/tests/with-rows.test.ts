@@ -6,7 +6,7 @@ import ExcelJS from 'exceljs';
 import { createTransport } from 'nodemailer';
 import { runCommand, serviceEnv } from './command-line.js';
 import { settled, startWorld, until, type World } from './harness.js';
-import { password, startPostgres } from './postgres.js';
+import { startPostgres } from './postgres.js';
 
 const base = mkdtempSync(join(tmpdir(), 'yellow-sieve-files-'));
 let world: World;
@@ -66,7 +66,14 @@ beforeAll(async () => {
   });
   await world.client.connections.put({
     params: { name: 'postgres' },
-    body: { kind: 'postgresql', host: '127.0.0.1', port: server.port, user: 'harbour', password, database: 'harbour' },
+    body: {
+      kind: 'postgresql',
+      host: '127.0.0.1',
+      port: server.port,
+      user: 'harbour',
+      password: server.password,
+      database: 'harbour',
+    },
   });
   await put('  []');
   await world.client.mailboxes.put({
