@@ -36,7 +36,13 @@ const destinationItem = v.object({
 });
 
 /** A place of a destination that a route can fill. */
-const destinationColumn = v.object({ name: v.string(), required: v.boolean(), help: v.nullable(v.string()) });
+const destinationColumn = v.object({
+  name: v.string(),
+  required: v.boolean(),
+  help: v.nullable(v.string()),
+  /** What it holds, where that is known: a word of the types' storage. */
+  holds: v.nullable(v.picklist(['text', 'decimal', 'whole number', 'day', 'time of day', 'moment', 'flag'])),
+});
 export type DestinationColumn = v.InferOutput<typeof destinationColumn>;
 
 export type DestinationItem = v.InferOutput<typeof destinationItem>;

@@ -8,7 +8,7 @@ const counted = v.object({ count: v.number() });
 
 /** What is looked at before a sieve is turned on. */
 const checkPoint = v.object({
-  point: v.picklist(['expected values', 'destinations', 'required columns', 'model answers']),
+  point: v.picklist(['expected values', 'destinations', 'required columns', 'columns that fit', 'model answers']),
   ok: v.boolean(),
   /** What is so, and what to do where it is not as it should be. */
   text: v.string(),

@@ -108,6 +108,7 @@ describe('the columns a destination has of its own', () => {
       name: 'length',
       required: false,
       help: 'In metres.',
+      holds: null,
     });
   });
 
@@ -129,10 +130,10 @@ describe('the columns a destination has of its own', () => {
     await db.end();
     await put('theirs', 'kind: database\nconnection: tables\ntable: theirs\n');
     expect((await columns('theirs')).columns).toEqual([
-      { name: 'id', required: false, help: null },
-      { name: 'vessel', required: true, help: 'as painted' },
-      { name: 'length', required: false, help: null },
-      { name: 'pier', required: false, help: null },
+      { name: 'id', required: false, help: null, holds: 'whole number' },
+      { name: 'vessel', required: true, help: 'as painted', holds: 'text' },
+      { name: 'length', required: false, help: null, holds: 'decimal' },
+      { name: 'pier', required: false, help: null, holds: 'text' },
     ]);
   });
 

@@ -119,13 +119,21 @@ describe('a table in PostgreSQL', () => {
 
   test('one that was made elsewhere is left as it is: what it lacks is said, and its columns are known', async () => {
     await server.sql(`CREATE TABLE theirs (ys_identity char(64) PRIMARY KEY, ys_message char(36), ys_written timestamptz,
-      station text NOT NULL, remark text); COMMENT ON COLUMN theirs.station IS 'where it stands'`);
+      station text NOT NULL, remark date); COMMENT ON COLUMN theirs.station IS 'where it stands'`);
     await destination('theirs', 'table: theirs');
     expect(await world.client.destinations.columns({ params: { name: 'theirs' } })).toMatchObject({
       columns: [
-        { name: 'station', required: true, help: 'where it stands' },
-        { name: 'remark', required: false, help: null },
+        { name: 'station', required: true, help: 'where it stands', holds: 'text' },
+        { name: 'remark', required: false, help: null, holds: 'day' },
       ],
+    });
+    await put('  - { to: theirs, with: { station: "{{ station }}", height: "{{ height }}", remark: "{{ height }}" } }');
+    const { checklist } = await world.client.trial.get({ params: { name: 'gauge' } });
+    expect(checklist).toContainEqual({
+      point: 'columns that fit',
+      ok: false,
+      text: 'In “theirs” there is no “height”; “remark” holds day, and gets number. Change the mapping, or what is there.',
+      destination: 'theirs',
     });
     await put('  - { to: theirs, with: { station: "{{ station }}", height: "{{ height }}" } }');
     const refused = await deliveryIs(await feed('Station: Ness', 'Height: 1'), 'stopped');

@@ -106,6 +106,7 @@ describe('a sieve on trial', () => {
       ['destinations', false, '“Quay book” was not tested as it is now. Test it.'],
       ['destinations', false, '“Owners” was not tested as it is now. Test it.'],
       ['required columns', false, '“Owners” requires name, not written. Map it.'],
+      ['columns that fit', true, 'All that is written to “Owners” has a place there'],
       ['model answers', true, 'No rule asks a model'],
     ]);
   });

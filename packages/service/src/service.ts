@@ -21,6 +21,7 @@ import { followRound } from './lookups/follow.js';
 import { estimateAsks } from './model/price.js';
 import { NoticeWatch } from './notices/watch.js';
 import { Outgoing } from './outgoing/outgoing.js';
+import { FilePool } from './pipeline/threads/file-pool.js';
 import { ShowPool } from './pipeline/threads/show-pool.js';
 import { SiftingPool } from './pipeline/threads/sifting-pool.js';
 import { Secrets } from './secrets.js';
@@ -69,7 +70,8 @@ export async function startService(config: Config): Promise<Service> {
   await whenReady(() => migrateDatabase(database), log);
   const secrets = Secrets.fromFile(config.keyFile);
   const has = (role: Config['role']) => config.role === 'all' || config.role === role;
-  const outgoing = new Outgoing(config.privateTargets, config.folder);
+  const files = new FilePool(config.database);
+  const outgoing = new Outgoing(config.privateTargets, config.folder, files);
   const model = async (): Promise<ModelToAsk> => {
     const connection = await openModel(database.db, secrets);
     return { name: connection?.model ?? 'default', mayAsk: connection?.may_ask === true };
@@ -102,7 +104,7 @@ export async function startService(config: Config): Promise<Service> {
   const ownerLink = httpPort === null ? null : await makeOwnerLink(config, database, httpPort);
   if (httpPort !== null) await leaveFirstToken(config, database, httpPort);
   log.info({ httpPort, smtpPort, role: config.role }, 'started');
-  const close = () => stop({ intakes: [...intakes.values()], web, work, outgoing, database });
+  const close = () => stop({ intakes: [...intakes.values()], web, work, files, outgoing, database });
   return { httpPort, smtpPort, ownerLink, close };
 }
 
@@ -299,18 +301,21 @@ async function stop({
   intakes,
   web,
   work,
+  files,
   outgoing,
   database,
 }: {
   intakes: readonly RunningIntake[];
   web: Web | null;
   work: Work | null;
+  files: FilePool;
   outgoing: Outgoing;
   database: DatabaseHandle;
 }): Promise<void> {
   await Promise.all(intakes.map((intake) => intake.close()));
   await web?.close();
   await work?.stop();
+  await files.close();
   await outgoing.close();
   await database.close();
 }

@@ -123,6 +123,12 @@ describe('a mailbox', () => {
     });
   });
 
+  test('an address that is none is said in words', () => {
+    expect(() => compileMailbox({ ...source, addresses: ['no address'] }, sieves)).toThrow(
+      /an address such as office@gannetbay\.example is wanted/,
+    );
+  });
+
   test.each([
     [{ sieves: ['nothing'] }, 'YS-MAILBOX-SIEVE'],
     [{ addresses: ['no address'] }, 'YS-FILE-WRONG-VALUE'],

@@ -46,7 +46,18 @@ export type FolderSource = v.InferOutput<typeof folder>;
 export const mailboxSchema = closed({
   mailbox: v.pipe(v.string(), v.regex(/^[a-z0-9][a-z0-9-]{0,62}$/)),
   title: v.optional(v.string()),
-  addresses: v.pipe(v.array(v.pipe(v.string(), v.regex(/^[^\s@]*@[^\s@]+$/))), v.minLength(1)),
+  addresses: v.pipe(
+    v.array(
+      v.pipe(
+        v.string(),
+        v.regex(
+          /^[^\s@]*@[^\s@]+$/,
+          'an address such as office@gannetbay.example is wanted, or @gannetbay.example for all of a domain',
+        ),
+      ),
+    ),
+    v.minLength(1),
+  ),
   accept: v.optional(conditionSchema),
   trusted_servers: v.optional(v.array(v.string())),
   sorter: v.optional(sorter),

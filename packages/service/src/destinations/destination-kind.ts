@@ -2,6 +2,7 @@ import type { DestinationColumn, FormEntry } from '@yellow-sieve/contract';
 import type { Answering, Line } from '@yellow-sieve/core';
 import type * as v from 'valibot';
 import type { Database, Executor } from '../database/connect.js';
+import type { FileWork } from '../outgoing/file-work.js';
 import type { Outgoing } from '../outgoing/outgoing.js';
 
 /** What became of one try. `refused` is for good; `unreachable` is tried again; `uncertain`: no answer came after sending. */
@@ -50,6 +51,8 @@ export interface DestinationContext {
   outgoing: Outgoing;
   /** Where files are written; undefined where the service was started without. */
   folder: string | undefined;
+  /** Works on files; null where there are none. */
+  files: FileWork | null;
 }
 
 /**

@@ -3,6 +3,7 @@ import { isIP, type LookupFunction } from 'node:net';
 import { say, YsError } from '@yellow-sieve/core';
 import { Agent, fetch } from 'undici';
 import { Networks } from '../networks.js';
+import type { FileWork } from './file-work.js';
 
 /** Networks that are nobody's business from outside: loopback, link-local, private, shared, multicast, documentation. */
 const blocked = new Networks([
@@ -66,10 +67,11 @@ export class Outgoing {
   private readonly allowed: Networks;
   private readonly agent: Agent;
 
-  /** `allowed` are addresses or networks such as `127.0.0.1` and `10.1.0.0/16`; `folder` is where files may be written. */
+  /** `allowed` are addresses or networks such as `127.0.0.1` and `10.1.0.0/16`; `folder` is where files may be written, `files` works on them. */
   constructor(
     allowed: readonly string[],
     readonly folder?: string | undefined,
+    readonly files: FileWork | null = null,
   ) {
     this.allowed = new Networks(allowed);
     this.agent = new Agent({

@@ -1,5 +1,6 @@
-import type { CheckPoint } from '@yellow-sieve/contract';
+import type { CheckPoint, DestinationColumn } from '@yellow-sieve/contract';
 import { accuracyOf, asksModel, type CompiledSieve, compileSieve } from '@yellow-sieve/core';
+import { fitsInto } from '../destinations/database/columns.js';
 import type { Outgoing } from '../outgoing/outgoing.js';
 import type { Secrets } from '../secrets.js';
 import { type DestinationRow, destinationColumns, listDestinations } from '../store/destination-store.js';
@@ -86,8 +87,31 @@ async function columnPoints(
         point('required columns', false, `“${row.title}” requires ${missing}, not written${by}. Map it.`, to),
       );
     else if (columns) points.push(point('required columns', true, `All that “${row.title}” requires is written`, to));
+    if (columns) points.push(fittingPoint(row, columns, mapping));
   }
   return points;
+}
+
+/** Whether what a route writes has a place there, of a type that takes it. */
+function fittingPoint(
+  { name, title }: DestinationRow,
+  columns: readonly DestinationColumn[],
+  mapping: CompiledSieve['routes'][number]['mapping'],
+): CheckPoint {
+  const byName = new Map(columns.map((column) => [column.name.toLowerCase(), column]));
+  const wrong = mapping.flatMap((cell) => {
+    const column = byName.get(cell.name.toLowerCase());
+    if (!column) return [`there is no “${cell.name}”`];
+    return fitsInto(column.holds, cell.kind) ? [] : [`“${cell.name}” holds ${column.holds}, and gets ${cell.kind}`];
+  });
+  return wrong.length === 0
+    ? point('columns that fit', true, `All that is written to “${title}” has a place there`, name)
+    : point(
+        'columns that fit',
+        false,
+        `In “${title}” ${wrong.join('; ')}. Change the mapping, or what is there.`,
+        name,
+      );
 }
 
 function answersPoint(

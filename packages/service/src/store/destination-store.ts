@@ -233,6 +233,7 @@ export async function openDestination(
       db,
       outgoing,
       folder: outgoing.folder,
+      files: outgoing.files,
     },
   };
 }

@@ -280,6 +280,10 @@ export const ofService = {
     status: 422,
     sentence: 'The service has no folder for files. Start it with YELLOW_SIEVE_FOLDER, which names one that is there.',
   },
+  'YS-FOLDER-SLOW': {
+    status: 422,
+    sentence: 'The work with this file took longer than {seconds} seconds and was ended.',
+  },
   'YS-FOLDER-OUT': {
     status: 422,
     sentence: 'That folder leads out of the folder for files. Name one that lies in it.',

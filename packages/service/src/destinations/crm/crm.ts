@@ -94,7 +94,13 @@ export const crm: DestinationKind = {
     const key = context.definition.find_by;
     return Object.entries(entity.fields)
       .filter(([name]) => name !== entity.identity)
-      .map(([name, { required, help }]) => ({ name, required: required || name === key, help: help ?? null }));
+      .map(([name, { required, help }]) => ({
+        name,
+        required: required || name === key,
+        help: help ?? null,
+        // What it does not take is said by its own types, before anything is sent.
+        holds: null,
+      }));
   },
   async standing(written, about, context) {
     const { description, client } = opened(context);

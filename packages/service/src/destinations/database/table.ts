@@ -1,7 +1,7 @@
 import type { DestinationColumn } from '@yellow-sieve/contract';
 import { say } from '@yellow-sieve/core';
 import type { Connection, RowDataPacket } from 'mysql2/promise';
-import type { TableColumn } from './columns.js';
+import { heldBy, type TableColumn } from './columns.js';
 import type { TableRow } from './table-kind.js';
 
 /** Written into the table's comment, so that only tables made here are changed here. */
@@ -39,12 +39,17 @@ export async function ownColumns(connection: Connection, table: string): Promise
   if (await isOurs(connection, table)) return null;
   const [rows] = await connection.query<RowDataPacket[]>(
     `SELECT column_name AS name, is_nullable = 'NO' AND column_default IS NULL AND extra NOT LIKE '%auto_increment%' AS required,
-      column_comment AS help FROM information_schema.columns
+      column_comment AS help, data_type AS type FROM information_schema.columns
       WHERE table_schema = DATABASE() AND table_name = ? AND column_name NOT LIKE 'ys\\_%' ORDER BY ordinal_position`,
     [table],
   );
   if (rows.length === 0) return null;
-  return rows.map(({ name, required, help }) => ({ name, required: Number(required) === 1, help: help || null }));
+  return rows.map(({ name, required, help, type }) => ({
+    name,
+    required: Number(required) === 1,
+    help: help || null,
+    holds: heldBy(String(type)),
+  }));
 }
 
 async function isOurs(connection: Connection, table: string): Promise<boolean> {

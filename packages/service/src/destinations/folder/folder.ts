@@ -5,8 +5,8 @@ import * as v from 'valibot';
 import { csvOf } from '../../exports/csv.js';
 import { datedCell, datedText, type FileCell, isDated } from '../../exports/dated.js';
 import { xlsxOf } from '../../exports/xlsx.js';
+import { messageRow } from '../../store/message-store.js';
 import type { DeliveryAbout, DestinationContext, DestinationKind, Tried } from '../destination-kind.js';
-import { attachmentsOf } from './attachments.js';
 import { partsOf, safeName } from './file-name.js';
 
 const formats = ['json', 'text', 'csv', 'xlsx', 'attachments'] as const;
@@ -119,7 +119,8 @@ async function filesOf(payload: Payload, about: DeliveryAbout, context: Destinat
   const own = same === 'replace' ? '' : `-${shortOf(about)}`;
   if (format === 'attachments') {
     const wanted = textOf(payload.cells, 'attachments') || '*';
-    const found = await attachmentsOf(about.message, wanted, context.db);
+    const { rawId } = await messageRow(context.db, about.message);
+    const found = (await context.files?.attached(rawId, wanted)) ?? [];
     return found.map(({ name, bytes }, i) => {
       const [base, ending] = partsOf(safeName(name));
       return { name: `${base}${own}${i > 0 && same !== 'replace' ? `-${i + 1}` : ''}${ending}`, bytes };

@@ -1,10 +1,10 @@
 import { isIP } from 'node:net';
 import { say, wayHeader, YsError } from '@yellow-sieve/core';
-import { IANAZone } from 'luxon';
 import nodemailer, { type Transporter } from 'nodemailer';
 import * as v from 'valibot';
 import { wayOn } from '../../store/message-store.js';
 import type { DeliveryAbout, DestinationContext, DestinationKind, Tried } from '../destination-kind.js';
+import { zoneEntry } from '../zone-entry.js';
 import { calendarOf, vcardOf } from './attached.js';
 import { underCeiling } from './ceiling.js';
 import { attachedOriginal, passedOn } from './original.js';
@@ -19,14 +19,7 @@ const entries = {
   per_day: v.optional(
     v.pipe(most, v.title('At most a day'), v.description('What is more waits until there is room; nothing is lost.')),
   ),
-  zone: v.optional(
-    v.pipe(
-      v.string(),
-      v.check((zone) => IANAZone.isValidZone(zone), 'a time zone such as Europe/Lisbon is wanted'),
-      v.title('Time zone'),
-      v.description('By whose clock times of calendar entries are meant; UTC where nothing is said.'),
-    ),
-  ),
+  zone: zoneEntry('By whose clock times of calendar entries are meant; UTC where nothing is said.'),
 };
 const connectionEntries = {
   host: v.pipe(v.string(), v.title('Mail server')),

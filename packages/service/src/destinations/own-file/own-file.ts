@@ -1,11 +1,23 @@
 import { open, readFile, realpath, rename, rm, stat, writeFile } from 'node:fs/promises';
 import { basename, dirname, join, resolve, sep } from 'node:path';
-import { type Cell, canonicalJson, cellText, digestOf, flatCells, partsText, say, sheetCell } from '@yellow-sieve/core';
+import {
+  type Cell,
+  canonicalJson,
+  cellText,
+  digestOf,
+  flatCells,
+  partsText,
+  say,
+  sheetCell,
+  YsError,
+} from '@yellow-sieve/core';
 import * as v from 'valibot';
-import { datedCell, datedSheetCell, isDated } from '../../exports/dated.js';
+import { datedCell, datedSheetCell, datedText, isDated } from '../../exports/dated.js';
+import type { FileWork } from '../../outgoing/file-work.js';
 import type { DestinationContext, DestinationKind, SentLine, Tried } from '../destination-kind.js';
 import { isLeft, keyEntries } from '../key.js';
-import { type OwnLine, standingIn, Unfit, written } from './own-table.js';
+import { zoneEntry } from '../zone-entry.js';
+import type { OwnLine } from './own-table.js';
 import type { OwnValue } from './workbook-part.js';
 
 const entries = {
@@ -23,6 +35,7 @@ const entries = {
   sheet: v.optional(
     v.pipe(v.string(), v.title('Sheet'), v.description('Of a workbook; its first one where nothing is said.')),
   ),
+  zone: zoneEntry('By whose clock moments stand in it, such as Europe/Lisbon; UTC where nothing is said.'),
   ...keyEntries,
   key: v.pipe(
     v.array(v.string()),
@@ -64,9 +77,11 @@ export const ownFile: DestinationKind = {
     };
   },
   async test(context) {
-    const tried = await withFile(context, async ({ bytes, kind, sheet }) => {
-      written(bytes, kind, sheet, []);
-      return { result: 'delivered', answer: 'the file is there, and can be read' };
+    const tried = await withFile(context, async ({ bytes, kind, sheet }, files) => {
+      const read = await files.putInto({ bytes, kind, sheet, lines: [] });
+      return 'unfit' in read
+        ? refused(read.unfit)
+        : { result: 'delivered', answer: 'the file is there, and can be read' };
     });
     return { ok: tried.result === 'delivered', detail: tried.answer };
   },
@@ -78,18 +93,21 @@ export const ownFile: DestinationKind = {
   async standing(payload, _about, context) {
     const found = await withFile<Tried | { cells: [string, string][] | null }>(
       context,
-      async ({ bytes, kind, sheet }) => ({
-        cells: standingIn(bytes, kind, sheet, lineOf(payload as Cell[], context)),
-      }),
+      async ({ bytes, kind, sheet }, files) => {
+        const found = await files.standsIn({ bytes, kind, sheet, lines: [lineOf(payload as Cell[], context)] });
+        return 'unfit' in found ? refused(found.unfit) : found;
+      },
     );
     return 'cells' in found ? found : { answer: found.answer };
   },
 };
 
 function write(lines: readonly SentLine[], context: DestinationContext): Promise<string[] | Tried> {
-  return withFile<string[] | Tried>(context, async ({ path, bytes, kind, sheet, stamp }) => {
+  return withFile<string[] | Tried>(context, async ({ path, bytes, kind, sheet, stamp }, files) => {
     const own = lines.map(({ payload }) => lineOf(payload as Cell[], context));
-    const { bytes: after, answers } = written(bytes, kind, sheet, own);
+    const done = await files.putInto({ bytes, kind, sheet, lines: own });
+    if ('unfit' in done) return refused(done.unfit);
+    const { bytes: after, answers } = done;
     const draft = join(dirname(path), `.${basename(path)}.part`);
     await writeFile(draft, after);
     if (stampOf(await stat(path)) !== stamp) {
@@ -102,7 +120,8 @@ function write(lines: readonly SentLine[], context: DestinationContext): Promise
 }
 
 function lineOf(cells: readonly Cell[], { definition }: DestinationContext): OwnLine {
-  const values = flatCells(cells).map((cell): [string, OwnValue] => [cell.name, ownValue(cell)]);
+  const zone = String(definition.zone ?? 'UTC');
+  const values = flatCells(cells).map((cell): [string, OwnValue] => [cell.name, ownValue(cell, zone)]);
   const cleared = cells.filter(({ name }) => !isLeft(name, definition));
   return {
     values: new Map(values),
@@ -114,12 +133,12 @@ function lineOf(cells: readonly Cell[], { definition }: DestinationContext): Own
 /** Days before all sheets’ first. */
 const firstDay = Date.UTC(1899, 11, 30);
 
-function ownValue(cell: Cell): OwnValue {
+function ownValue(cell: Cell, zone: string): OwnValue {
   const value = datedCell(cell);
   if (value === null || value === undefined) return undefined;
   if (isDated(value)) {
-    const day = datedSheetCell(value, 'UTC');
-    return day ? { iso: value.iso, serial: (day.value.getTime() - firstDay) / 86_400_000 } : value.iso;
+    const [day, iso] = [datedSheetCell(value, zone), datedText(value, { zone })];
+    return day ? { iso, serial: (day.value.getTime() - firstDay) / 86_400_000 } : iso;
   }
   const plain = sheetCell(value);
   return typeof plain === 'number' ? plain : partsText(cell.value);
@@ -139,10 +158,10 @@ const refused = (detail: string): Tried => ({ result: 'refused', answer: say('YS
 
 /** Does some work with the file, which nobody else has open. */
 async function withFile<T extends object>(
-  { definition, folder }: DestinationContext,
-  work: (file: OpenFile) => Promise<T>,
+  { definition, folder, files }: DestinationContext,
+  work: (file: OpenFile, files: FileWork) => Promise<T>,
 ): Promise<T | Tried> {
-  if (!folder) return { result: 'refused', answer: say('YS-FOLDER-NONE') };
+  if (!folder || !files) return { result: 'refused', answer: say('YS-FOLDER-NONE') };
   const name = String(definition.file);
   const path = resolve(folder, name);
   try {
@@ -153,17 +172,20 @@ async function withFile<T extends object>(
     if (await isOpen(real)) return busy('somebody has it open');
     return await inTurn(real, () =>
       locked(real, async () =>
-        work({
-          path: real,
-          bytes: await readFile(real),
-          kind: /\.xlsx$/i.test(real) ? 'xlsx' : 'csv',
-          sheet: definition.sheet as string | undefined,
-          stamp: stampOf(await stat(real)),
-        }),
+        work(
+          {
+            path: real,
+            bytes: await readFile(real),
+            kind: /\.xlsx$/i.test(real) ? 'xlsx' : 'csv',
+            sheet: definition.sheet as string | undefined,
+            stamp: stampOf(await stat(real)),
+          },
+          files,
+        ),
       ),
     );
   } catch (error) {
-    if (error instanceof Unfit) return refused(error.message);
+    if (error instanceof YsError) return { result: 'refused', answer: error.message };
     const { code = 'unknown' } = error as NodeJS.ErrnoException;
     if (code === 'ENOENT') return refused(`“${name}” is not there`);
     if (code === 'EEXIST') return busy('it is written to just now');

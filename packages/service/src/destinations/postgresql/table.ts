@@ -1,7 +1,7 @@
 import type { DestinationColumn } from '@yellow-sieve/contract';
 import { say } from '@yellow-sieve/core';
 import type { Client } from 'pg';
-import type { TableColumn } from '../database/columns.js';
+import { heldBy, type TableColumn } from '../database/columns.js';
 import type { TableRow } from '../database/table-kind.js';
 
 /** Written as the table’s comment, so that only tables made here are changed here. */
@@ -109,13 +109,18 @@ export async function ownColumns(client: Client, table: string): Promise<Destina
   if (await isOurs(client, table)) return null;
   const { rows } = await client.query(
     `SELECT column_name AS name, (is_nullable = 'NO' AND column_default IS NULL AND is_identity = 'NO')::int AS required,
-       col_description(to_regclass(quote_ident($1::text))::oid, ordinal_position) AS help
+       data_type AS type, col_description(to_regclass(quote_ident($1::text))::oid, ordinal_position) AS help
      FROM information_schema.columns
      WHERE table_schema = current_schema() AND table_name = $1 AND column_name NOT LIKE 'ys\\_%' ORDER BY ordinal_position`,
     [table],
   );
   if (rows.length === 0) return null;
-  return rows.map(({ name, required, help }) => ({ name, required: Number(required) === 1, help: help || null }));
+  return rows.map(({ name, required, help, type }) => ({
+    name,
+    required: Number(required) === 1,
+    help: help || null,
+    holds: heldBy(String(type)),
+  }));
 }
 
 async function isOurs(client: Client, table: string): Promise<boolean> {

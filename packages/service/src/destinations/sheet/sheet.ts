@@ -1,11 +1,11 @@
 import { type Cell, flatCells, partsText } from '@yellow-sieve/core';
 import { and, eq, inArray, sql } from 'drizzle-orm';
-import { IANAZone } from 'luxon';
 import * as v from 'valibot';
 import type { Executor } from '../../database/connect.js';
 import { sheetRow } from '../../database/schema.js';
 import type { DestinationContext, DestinationKind, SentLine } from '../destination-kind.js';
 import { isLeft, keyEntries, keyOf } from '../key.js';
+import { zoneEntry } from '../zone-entry.js';
 import { sheetParts, usualPartLines } from './sheet-parts.js';
 
 const answer = 'written';
@@ -77,16 +77,7 @@ export const sheet: DestinationKind = {
   linked: true,
   about: 'rows kept here, downloaded as .csv or .xlsx behind a secret link',
   entries: {
-    zone: v.optional(
-      v.pipe(
-        v.string(),
-        v.check((zone) => IANAZone.isValidZone(zone), 'a time zone such as Europe/Lisbon is wanted'),
-        v.title('Time zone'),
-        v.description(
-          'By whose clock moments stand in the workbook, such as Europe/Lisbon; UTC where nothing is said.',
-        ),
-      ),
-    ),
+    zone: zoneEntry('By whose clock moments stand in the workbook, such as Europe/Lisbon; UTC where nothing is said.'),
     ...keyEntries,
     rolls: v.optional(
       v.pipe(

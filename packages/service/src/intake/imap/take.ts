@@ -39,18 +39,19 @@ export async function takeUids(open: OpenFolder, taking: Taking, uids: readonly 
     const meant = heads.filter(
       ({ internalDate }) => !taking.since || !internalDate || new Date(internalDate) >= taking.since,
     );
-    for (const group of groupsOf(meant)) taken += await takeTogether(open, taking, group);
+    for (const group of groupsOf(meant, (uid) => suspects.has(suspectName(open, taking, uid))))
+      taken += await takeTogether(open, taking, group);
   }
   await settle(open, row, intake);
   return taken;
 }
 
-/** Messages in their order, in groups that are fetched at once. */
-function groupsOf(heads: readonly FetchMessageObject[]): FetchMessageObject[][] {
+/** Messages in their order, in groups that are fetched at once; what a fetch failed over before comes by itself. */
+function groupsOf(heads: readonly FetchMessageObject[], isSuspect: (uid: number) => boolean): FetchMessageObject[][] {
   const groups: FetchMessageObject[][] = [];
   let bytes = Number.POSITIVE_INFINITY;
   for (const head of [...heads].sort((a, b) => a.uid - b.uid)) {
-    const size = head.size ?? 0;
+    const size = isSuspect(head.uid) ? togetherBytes : (head.size ?? 0);
     if (bytes + size > togetherBytes) {
       groups.push([]);
       bytes = 0;
@@ -61,17 +62,88 @@ function groupsOf(heads: readonly FetchMessageObject[]): FetchMessageObject[][] 
   return groups;
 }
 
+/** Takes a group; where the server fails over it each by itself, so that one that it cannot deliver holds up no other. */
 async function takeTogether(open: OpenFolder, taking: Taking, group: readonly FetchMessageObject[]): Promise<number> {
+  try {
+    const taken = await fetchTogether(open, taking, group);
+    for (const { uid } of group) suspects.delete(suspectName(open, taking, uid));
+    return taken;
+  } catch (error) {
+    const { responseStatus } = error as { responseStatus?: string };
+    if (responseStatus === undefined) suspect(open, taking, group);
+    if (responseStatus !== 'NO' && responseStatus !== 'BAD') return untakenAfter(open, taking, group, error);
+    const [only] = group;
+    if (group.length > 1) {
+      let taken = 0;
+      for (const one of group) taken += await takeTogether(open, taking, [one]);
+      return taken;
+    }
+    if (only) await noteTrouble(open, taking, only.uid, sentenceOf(error));
+    return 0;
+  }
+}
+
+const sentenceOf = (error: unknown): string => {
+  const { responseText, message } = error as { responseText?: string; message?: string };
+  return responseText ?? message ?? 'it gives no reason';
+};
+
+/** How often the connection was lost over a message. Kept in memory: after a restart it is found out anew. */
+const suspects = new Map<string, number>();
+const maxSuspects = 10_000;
+/** Times the connection may be lost over one message alone. */
+const maxLost = 3;
+
+const suspectName = ({ uidvalidity }: OpenFolder, { row }: Taking, uid: number) => `${row.id} ${uidvalidity} ${uid}`;
+
+function suspect(open: OpenFolder, taking: Taking, group: readonly FetchMessageObject[]): void {
+  if (suspects.size > maxSuspects) suspects.clear();
+  // Of a group nobody knows which it was: each comes by itself the next time, and only then it counts.
+  for (const { uid } of group) {
+    const name = suspectName(open, taking, uid);
+    const lost = suspects.get(name) ?? 0;
+    suspects.set(name, group.length > 1 ? Math.max(lost, 1) : lost + 1);
+  }
+}
+
+/** The connection is gone. A message over which that happened again and again is given up, and the others go on with the next one. */
+async function untakenAfter(
+  open: OpenFolder,
+  taking: Taking,
+  group: readonly FetchMessageObject[],
+  error: unknown,
+): Promise<never> {
+  const [only] = group;
+  const lost = only && group.length === 1 ? (suspects.get(suspectName(open, taking, only.uid)) ?? 0) : 0;
+  if (only && lost > maxLost)
+    await noteTrouble(open, taking, only.uid, `the server ended the connection over it ${maxLost} times`);
+  throw error;
+}
+
+async function fetchTogether(open: OpenFolder, taking: Taking, group: readonly FetchMessageObject[]): Promise<number> {
   const [only] = group;
   if (group.length === 1 && only && (only.size ?? 0) > togetherBytes) return takeLong(open, taking, only);
   const range = group.map(({ uid }) => uid).join(',');
   const found = await open.client.fetchAll(range, { uid: true, source: true, internalDate: true }, { uid: true });
+  const whole = found.flatMap(({ uid, source, internalDate }) => (source ? [{ uid, source, internalDate }] : []));
   const taken = await Promise.all(
-    found.map(({ uid, source, internalDate }) =>
-      keep(open, taking, { uid, internalDate }, Readable.from(source ? [source] : [])),
-    ),
+    whole.map(({ uid, source, internalDate }) => keep(open, taking, { uid, internalDate }, Readable.from([source]))),
   );
+  await noteLeftOut(open, taking, group, new Set(whole.map(({ uid }) => uid)));
   return taken.filter(Boolean).length;
+}
+
+/** What the server left out of its answer is gone, or it says nothing of why. */
+async function noteLeftOut(
+  open: OpenFolder,
+  taking: Taking,
+  group: readonly FetchMessageObject[],
+  got: ReadonlySet<number>,
+): Promise<void> {
+  const missing = group.filter(({ uid }) => !got.has(uid)).map(({ uid }) => uid);
+  if (missing.length === 0) return;
+  const there = (await open.client.search({ uid: missing.join(',') }, { uid: true })) || [];
+  for (const uid of there) await noteTrouble(open, taking, uid, 'the server does not hand it over');
 }
 
 async function takeLong(open: OpenFolder, taking: Taking, head: FetchMessageObject): Promise<number> {

@@ -16,8 +16,8 @@ export interface ThreadPoolOptions {
 }
 
 /** The task of a work, and what comes of it. */
-type TaskOf<N extends keyof Works> = Parameters<Works[N]>[0];
-type ReplyOf<N extends keyof Works> = Awaited<ReturnType<Works[N]>>;
+export type TaskOf<N extends keyof Works> = Parameters<Works[N]>[0];
+export type ReplyOf<N extends keyof Works> = Awaited<ReturnType<Works[N]>>;
 
 /** What decoding long mail makes and drops at once; more room gains no speed, and each thread keeps it. */
 const youngMegabytes = 12;

@@ -1,4 +1,5 @@
 import { compare } from './compare.js';
+import { attached, putInto, standsIn } from './files.js';
 import { handle } from './handle.js';
 import { search } from './search.js';
 import { show } from './show.js';
@@ -24,6 +25,9 @@ const works = {
   seen,
   cross,
   sortStored,
+  attached,
+  putInto,
+  standsIn,
 };
 
 export type Works = typeof works;
