@@ -1,5 +1,5 @@
 import { spawn } from 'node:child_process';
-import { chmodSync, mkdirSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { chmodSync, mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { connect as connectTo, createServer } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -13,6 +13,8 @@ export interface MailServer {
   start(): Promise<void>;
   /** Does something as the user, with no folder open. */
   as<T>(work: (client: ImapFlow) => Promise<T>, user?: string): Promise<T>;
+  /** Leaves the inbox’s message with some words there, and the server unable to read it. */
+  spoil(words: string): void;
   /** Has the server number a folder’s messages anew. */
   renumber(folder: string): Promise<void>;
   end(): Promise<void>;
@@ -127,6 +129,13 @@ service imap-login {
     start,
     stop,
     as,
+    spoil: (words) => {
+      for (const part of ['cur', 'new'].map((name) => join(mail, 'desk', name)))
+        for (const name of readdirSync(part)) {
+          const path = join(part, name);
+          if (readFileSync(path, 'utf8').includes(words)) chmodSync(path, 0);
+        }
+    },
     renumber: async (name) => {
       await stop();
       rmSync(join(mail, 'desk', ...(name === 'INBOX' ? [] : [`.${name}`]), 'dovecot-uidlist'));

@@ -197,4 +197,19 @@ describe('a folder of a mail server', () => {
     expect((await world.client.mailboxes.get({ params })).source).not.toContain('folders');
     expect(await subjects()).toEqual(before);
   });
+
+  test('a message that the server cannot hand over is said, and holds up no other', async () => {
+    await put('good before', 'spoiled one', 'good after');
+    server.spoil('spoiled one');
+    await world.client.folders.put({ params, body: inbox });
+    await stateIs('watched');
+    const { job: key } = await world.client.folders.backfill({ params, body: { ...inbox, newest: 3, tells: [] } });
+    const job = await jobOver(key);
+    await until('both others are read', async () => (await subjects('good%')).length === 2);
+    expect(await subjects('spoiled%')).toEqual([]);
+    expect(job).toMatchObject({ state: 'done', total: 3, done: 3 });
+    expect((await folder())?.troubles.at(-1)).toMatch(/^Message \d+ of the folder could not be taken: /);
+    await put('after all that');
+    await until('the watching goes on', async () => (await subjects('after all that')).length === 1);
+  });
 });
