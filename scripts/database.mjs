@@ -151,6 +151,8 @@ function launch(folder, account, port, password, extra) {
     `--socket=${socketPath(folder)}`,
     `--pid-file=${join(folder, 'run', 'mariadb.pid')}`,
     `--init-file=${init}`,
+    // A server that starts removes what others have in a folder they share.
+    `--tmpdir=${join(folder, 'run')}`,
   ];
   const settings = [
     '--character-set-server=utf8mb4',

@@ -47,6 +47,7 @@ export const destinationWords = {
     newConnection: 'a new one',
     ownersConnect: 'There is no connection of this kind yet, and only owners make connections.',
     file: 'Choose a file',
+    more: 'More: {what}',
     submit: 'Make and test',
     taken: 'There is a destination named {name} already. Give this one another title.',
   },

@@ -103,6 +103,8 @@ const formEntry = v.object({
   help: v.nullable(v.string()),
   /** Values to choose from; empty where anything may be written. */
   offers: v.array(v.string()),
+  /** Seldom said: a form shows it on request. */
+  aside: v.boolean(),
 });
 export type FormEntry = v.InferOutput<typeof formEntry>;
 

@@ -68,6 +68,7 @@ describe('what a destination asks for', () => {
       title: 'API key',
       help: 'Quayside desk shows it at the top of its page.',
       offers: [],
+      aside: false,
     });
     expect(options.map(({ name, offers }) => [name, offers])).toEqual([
       ['entity', ['contact', 'job']],

@@ -20,7 +20,7 @@ export function formOf(entries: v.ObjectEntries, offers: Readonly<Record<string,
       optional ? (declared as unknown as { wrapped: v.GenericSchema }).wrapped : declared
     ) as v.GenericSchema;
     if (schema.type === 'record') return [];
-    const { as } = v.getMetadata(schema) as { as?: FormEntry['as'] };
+    const { as, aside = false } = v.getMetadata(schema) as { as?: FormEntry['as']; aside?: boolean };
     return {
       name,
       as: as ?? asOfType[schema.type] ?? 'text',
@@ -28,6 +28,7 @@ export function formOf(entries: v.ObjectEntries, offers: Readonly<Record<string,
       title: v.getTitle(schema) ?? name,
       help: v.getDescription(schema) ?? null,
       offers: offers[name] ?? optionsOf(schema),
+      aside,
     };
   });
 }

@@ -11,7 +11,9 @@ export const keyEntries = {
       v.array(v.string()),
       v.minLength(1),
       v.title('Key'),
-      v.description('Columns by which a row is found again, whichever message it comes from; with commas.'),
+      v.description(
+        'Columns by which a row is found again, whichever message it comes from; with commas. Nothing: each record has its own.',
+      ),
     ),
   ),
   clear: v.optional(
@@ -22,6 +24,7 @@ export const keyEntries = {
       v.description(
         'Columns that a later message empties when it has no value for them, where there is a key; in the others what stands there stays. With commas.',
       ),
+      v.metadata({ aside: true }),
     ),
   ),
 };

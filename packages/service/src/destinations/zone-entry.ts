@@ -9,5 +9,6 @@ export const zoneEntry = (about: string) =>
       v.check((zone) => IANAZone.isValidZone(zone), 'a time zone such as Europe/Lisbon is wanted'),
       v.title('Time zone'),
       v.description(about),
+      v.metadata({ aside: true }),
     ),
   );

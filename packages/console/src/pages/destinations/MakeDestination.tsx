@@ -1,9 +1,9 @@
 import { useQuery } from '@tanstack/react-query';
 import type { FormEntry } from '@yellow-sieve/contract';
-import { type FormEvent, useReducer } from 'react';
+import { type FormEvent, type ReactNode, useEffect, useReducer, useRef, useState } from 'react';
 import { FileTrigger, Form } from 'react-aria-components';
 import { styled } from 'styled-components';
-import { Button, InkButton } from '../../parts/Button';
+import { Button, InkButton, PlainButton } from '../../parts/Button';
 import { Choice } from '../../parts/Choice';
 import { Dialog, FootActs } from '../../parts/Dialog';
 import { FormStack } from '../../parts/FormStack';
@@ -13,7 +13,7 @@ import { Trouble } from '../../parts/Trouble';
 import { useKinds } from '../../parts/use-kinds';
 import { service } from '../../service';
 import { useMay } from '../../session/use-session';
-import { words } from '../../words';
+import { fill, words } from '../../words';
 import { destinationWords } from '../../words-set-up';
 import type { Written } from './destination-form';
 import { anew, begun, making, type Plan, planOf } from './making';
@@ -25,6 +25,12 @@ const Under = styled.div`
   @media (min-width: 620px) {
     margin-left: 202px;
   }
+`;
+
+/** The fields of a group, as far apart as those of the form. */
+const Stack = styled.div`
+  display: grid;
+  gap: 14px;
 `;
 
 export interface MakeDestinationProps {
@@ -134,15 +140,36 @@ interface EntriesProps {
   onChange(written: Written): void;
 }
 
+/** What is asked for; what is seldom said is shown on request. */
 export function Entries({ entries, written, onChange }: EntriesProps) {
-  return entries.map((entry) => (
-    <Entry
-      key={entry.name}
-      entry={entry}
-      value={written[entry.name] ?? ''}
-      onChange={(value) => onChange({ ...written, [entry.name]: value })}
-    />
-  ));
+  const asked = (some: readonly FormEntry[]) =>
+    some.map((entry) => (
+      <Entry
+        key={entry.name}
+        entry={entry}
+        value={written[entry.name] ?? ''}
+        onChange={(value) => onChange({ ...written, [entry.name]: value })}
+      />
+    ));
+  const seldom = entries.filter(({ aside }) => aside);
+  return (
+    <>
+      {asked(entries.filter(({ aside }) => !aside))}
+      {seldom.length > 0 && <More titles={seldom.map(({ title }) => title)}>{asked(seldom)}</More>}
+    </>
+  );
+}
+
+function More({ titles, children }: { titles: readonly string[]; children: ReactNode }) {
+  const [isOpen, setOpen] = useState(false);
+  if (isOpen) return children;
+  return (
+    <Under>
+      <PlainButton onPress={() => setOpen(true)}>
+        {fill(destinationWords.make.more, { what: titles.join(', ') })}
+      </PlainButton>
+    </Under>
+  );
 }
 
 function Entry({ entry, value, onChange }: { entry: FormEntry; value: string; onChange(value: string): void }) {

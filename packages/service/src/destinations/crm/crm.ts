@@ -21,6 +21,7 @@ const entries = {
       v.description(
         'Fields that are emptied when a record has no value for them; the others stay as they stand. With commas.',
       ),
+      v.metadata({ aside: true }),
     ),
   ),
 };
@@ -73,6 +74,7 @@ export const crm: DestinationKind = {
         title,
         help,
         offers: [],
+        aside: false,
       })),
     };
   },

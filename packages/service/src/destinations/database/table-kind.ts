@@ -21,6 +21,7 @@ const entries = {
       v.regex(/^[A-Za-z_][A-Za-z0-9_]{0,62}$/),
       v.title('Table for rows'),
       v.description('For routes that give “rows”: each has the record’s identity (ys_record) and its number (ys_row).'),
+      v.metadata({ aside: true }),
     ),
   ),
 };

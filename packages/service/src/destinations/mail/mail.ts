@@ -14,10 +14,20 @@ const most = v.pipe(v.number(), v.integer(), v.minValue(1), v.maxValue(1_000_000
 const entries = {
   from: v.pipe(v.string(), v.title('From'), v.description('The address it is sent from.')),
   per_hour: v.optional(
-    v.pipe(most, v.title('At most an hour'), v.description('What is more waits until there is room; nothing is lost.')),
+    v.pipe(
+      most,
+      v.title('At most an hour'),
+      v.description('What is more waits until there is room; nothing is lost.'),
+      v.metadata({ aside: true }),
+    ),
   ),
   per_day: v.optional(
-    v.pipe(most, v.title('At most a day'), v.description('What is more waits until there is room; nothing is lost.')),
+    v.pipe(
+      most,
+      v.title('At most a day'),
+      v.description('What is more waits until there is room; nothing is lost.'),
+      v.metadata({ aside: true }),
+    ),
   ),
   zone: zoneEntry('By whose clock times of calendar entries are meant; UTC where nothing is said.'),
 };

@@ -84,6 +84,7 @@ export const sheet: DestinationKind = {
         v.picklist(['by month', 'by size']),
         v.title('Rolled over'),
         v.description('Files of a month, or of so many lines each, instead of one; the link gives the newest.'),
+        v.metadata({ aside: true }),
       ),
     ),
     lines: v.optional(
@@ -94,6 +95,7 @@ export const sheet: DestinationKind = {
         v.maxValue(1_000_000),
         v.title('Lines of a file'),
         v.description(`Where it is rolled over by size: ${usualPartLines} where nothing is said.`),
+        v.metadata({ aside: true }),
       ),
     ),
   },
