@@ -27,12 +27,6 @@ const Under = styled.div`
   }
 `;
 
-/** The fields of a group, as far apart as those of the form. */
-const Stack = styled.div`
-  display: grid;
-  gap: 14px;
-`;
-
 export interface MakeDestinationProps {
   isOpen: boolean;
   onClose(): void;
@@ -162,10 +156,15 @@ export function Entries({ entries, written, onChange }: EntriesProps) {
 
 function More({ titles, children }: { titles: readonly string[]; children: ReactNode }) {
   const [isOpen, setOpen] = useState(false);
-  if (isOpen) return children;
+  const shown = useRef<HTMLDivElement>(null);
+  useEffect(() => {
+    // The button that had the focus is gone.
+    if (isOpen) shown.current?.querySelector<HTMLElement>('input, button, textarea')?.focus();
+  }, [isOpen]);
+  if (isOpen) return <FormStack ref={shown}>{children}</FormStack>;
   return (
     <Under>
-      <PlainButton onPress={() => setOpen(true)}>
+      <PlainButton aria-expanded={false} onPress={() => setOpen(true)}>
         {fill(destinationWords.make.more, { what: titles.join(', ') })}
       </PlainButton>
     </Under>
