@@ -133,6 +133,29 @@ export const sortingEndpoints = {
     }),
     response: doneSchema,
   },
+  known: {
+    method: 'POST',
+    path: '/api/v1/mailboxes/:name/known',
+    role: 'viewer',
+    summary:
+      'Which raw messages a mailbox has, by Message-ID and digest; in their order, null for one that is not there',
+    params: mailbox,
+    body: v.strictObject({
+      messages: v.pipe(
+        v.array(
+          v.strictObject({
+            /** Without brackets. */
+            id: v.pipe(v.string(), v.maxLength(500)),
+            /** SHA-256 of the raw message, in hexadecimal. */
+            digest: v.pipe(v.string(), v.hash(['sha256'])),
+          }),
+        ),
+        v.minLength(1),
+        v.maxLength(200),
+      ),
+    }),
+    response: v.object({ keys: v.array(v.nullable(keySchema)) }),
+  },
   labels: {
     method: 'GET',
     path: '/api/v1/mailboxes/:name/labels',

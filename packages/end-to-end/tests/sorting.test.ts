@@ -1,4 +1,6 @@
-import { readFileSync } from 'node:fs';
+import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import type { ClientError } from '@yellow-sieve/client';
 import { runCommand, serviceEnv } from './command-line.js';
@@ -125,6 +127,33 @@ describe('a general address', () => {
       left: true,
     });
     expect((await world.client.sorting.get({ params })).in_use).toBeNull();
+  });
+
+  test('a file of labels says the same by command line, as far as the messages are there', async () => {
+    const { client } = world;
+    for (const { message } of labels.slice(0, 5))
+      await client.sorting.unlabel({ params: { key: keys.get(message) ?? '' } });
+    const folder = mkdtempSync(join(tmpdir(), 'yellow-sieve-labels-'));
+    const lines = labels.map(({ message, category }) => ({
+      message: demoFile('office', ...message.split('/')),
+      category,
+    }));
+    writeFileSync(join(folder, 'new.eml'), 'Subject: New\nMessage-ID: <new@x>\n\nnobody has seen this\n');
+    const all = [...lines, { message: 'new.eml', category: null }];
+    writeFileSync(join(folder, 'labels.jsonl'), all.map((line) => JSON.stringify(line)).join('\n'));
+    const done = await runCommand(['label', 'file', 'office', join(folder, 'labels.jsonl')], {
+      env: serviceEnv(world),
+    });
+    expect([done.exit, done.out]).toEqual([
+      1,
+      expect.stringMatching(/^46 messages are labelled\.\n1 are not in office: new\.eml/),
+    ]);
+    const { items } = await client.sorting.labels({ params });
+    const byKey = new Map(items.map(({ message, category }) => [message, category]));
+    expect(labels.map(({ message }) => byKey.get(keys.get(message) ?? ''))).toEqual(
+      labels.map(({ category }) => category),
+    );
+    rmSync(folder, { recursive: true });
   });
 
   test('in use it sorts what comes, says why, and brings it to the right desk', async () => {

@@ -374,6 +374,11 @@ export const commands: readonly ListedCommand[] = [
     load: async () => (await import('./sorter.js')).label,
   },
   {
+    words: 'label file',
+    about: 'Say the same of all messages that a labels.jsonl names, as far as the mailbox has them',
+    load: async () => (await import('./sorter.js')).labelFile,
+  },
+  {
     words: 'label remove',
     about: 'Take back what was said of messages',
     load: async () => (await import('./sorter.js')).labelRemove,

@@ -1,6 +1,6 @@
 import { type ConfusionLine, confusionOf, crossJudge, noneOfThese, usualThreshold } from '@yellow-sieve/core';
 import type { Command, Input, Output } from '../command.js';
-import { loadLabels, loadMailbox } from '../offline/files.js';
+import { labelledFiles, loadLabels, loadMailbox } from '../offline/files.js';
 import { shortTime } from './listing.js';
 
 const percent = (share: number | null) => (share === null ? '' : `${Math.round(share * 100)} %`);
@@ -112,6 +112,48 @@ export const label: Command = {
     const done = await client().sorting.labelMany({ body });
     const count = keys.length === 1 ? 'The message is' : `${keys.length} messages are`;
     return { kind: 'text', text: `${count} labelled “${category}”.`, json: done };
+  },
+};
+
+/** Keys that a call takes at the most. */
+const atOnce = 200;
+
+const inPieces = <T>(all: readonly T[]): T[][] =>
+  Array.from({ length: Math.ceil(all.length / atOnce) }, (_, i) => all.slice(i * atOnce, (i + 1) * atOnce));
+
+export const labelFile: Command = {
+  args: '<mailbox> <file>',
+  options: [{ flags: '--again', about: 'put the messages through again at once, so that they go where they belong' }],
+  examples: ['yellow-sieve label file office labels.jsonl'],
+  async run({ args: [name = '', file = ''], options, client }) {
+    const { sorting } = client();
+    const found = await labelledFiles(file);
+    const there: { key: string; category: string | null }[] = [];
+    const missing: string[] = [];
+    for (const some of inPieces(found)) {
+      const messages = some.map(({ id, digest }) => ({ id, digest }));
+      const { keys } = await sorting.known({ params: { name }, body: { messages } });
+      for (const [i, { message, category }] of some.entries()) {
+        const key = keys[i];
+        if (key) there.push({ key, category });
+        else missing.push(message);
+      }
+    }
+    const again = options.again === true;
+    for (const category of new Set(there.map((one) => one.category))) {
+      const keys = there.flatMap((one) => (one.category === category ? [one.key] : []));
+      for (const some of inPieces(keys)) await sorting.labelMany({ body: { keys: some, category, again } });
+    }
+    const left =
+      missing.length === 0
+        ? ''
+        : `\n${missing.length} are not in ${name}: ${missing.join(', ')}. Put them in first, with: yellow-sieve feed ${name} … --received mail`;
+    return {
+      kind: 'text',
+      text: `${there.length} messages are labelled.${left}`,
+      json: { labelled: there.length, missing },
+      exit: missing.length === 0 ? 0 : 1,
+    };
   },
 };
 

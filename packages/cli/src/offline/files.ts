@@ -1,3 +1,4 @@
+import { createHash } from 'node:crypto';
 import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { dirname, join, resolve } from 'node:path';
 import {
@@ -98,6 +99,21 @@ export async function loadLabels(file: string): Promise<{ message: string; label
     if (line.trim() === '') continue;
     const { message, category } = labelIn(line, `${path}:${i + 1}`);
     found.push({ message, label: { category, seen: seenOf(await readMessage(readBytes(resolve(folder, message)))) } });
+  }
+  return found;
+}
+
+/** The messages that a `labels.jsonl` names, each with what a service knows it by. */
+export async function labelledFiles(
+  path: string,
+): Promise<{ message: string; category: string | null; id: string; digest: string }[]> {
+  const found = [];
+  for (const [i, line] of readText(path).split('\n').entries()) {
+    if (line.trim() === '') continue;
+    const { message, category } = labelIn(line, `${path}:${i + 1}`);
+    const bytes = readBytes(resolve(dirname(resolve(path)), message));
+    const digest = createHash('sha256').update(bytes).digest('hex');
+    found.push({ message, category, id: ((await readMessage(bytes)).id ?? '').slice(0, 500), digest });
   }
   return found;
 }

@@ -1,7 +1,7 @@
 import { type Labelled, parseMailbox, type Seen, YsError } from '@yellow-sieve/core';
 import { and, desc, eq, inArray, isNull, max, sql } from 'drizzle-orm';
 import type { Database, Executor } from '../database/connect.js';
-import { delivery, label, mailbox, message, sorterVersion } from '../database/schema.js';
+import { delivery, label, mailbox, message, raw, sorterVersion } from '../database/schema.js';
 import { takenOver } from '../database/taken-over.js';
 import { noteSetUp } from './change-store.js';
 
@@ -36,6 +36,30 @@ export async function labellable(db: Executor, keys: readonly string[]) {
   const missing = keys.find((key) => rows.every((row) => row.key !== key));
   if (missing !== undefined) throw new YsError('YS-NOT-FOUND', { what: 'message', name: missing });
   return rows;
+}
+
+/** The keys of raw messages in a mailbox, by Message-ID and digest; the oldest of several, null for one that is not there. */
+export async function knownMessages(
+  db: Executor,
+  mailboxId: string,
+  wanted: readonly { id: string; digest: string }[],
+): Promise<(string | null)[]> {
+  const rows = await db
+    .select({ key: message.id, digest: raw.digest })
+    .from(message)
+    .innerJoin(raw, eq(raw.id, message.rawId))
+    .where(
+      and(
+        eq(message.mailboxId, mailboxId),
+        inArray(
+          message.messageId,
+          wanted.map(({ id }) => id),
+        ),
+      ),
+    )
+    .orderBy(desc(message.id));
+  const keys = new Map(rows.map(({ key, digest }) => [digest, key]));
+  return wanted.map(({ digest }) => keys.get(digest) ?? null);
 }
 
 /**

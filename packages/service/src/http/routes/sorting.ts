@@ -11,6 +11,7 @@ import {
 import { keptAnswers } from '../../pipeline/compare.js';
 import {
   checkCategory,
+  knownMessages,
   labellable,
   labelsOf,
   lessonOf,
@@ -46,6 +47,10 @@ export function serveSorting(context: ServeContext): void {
     await messageRow(db, params.key);
     await removeLabel(db, params.key);
     return { done: true as const };
+  });
+  serveEndpoint(app, db, sortingEndpoints.known, async ({ params, body }) => {
+    const { id } = await mailboxHead(db, params.name);
+    return { keys: await knownMessages(db, id, body.messages) };
   });
   serveEndpoint(app, db, sortingEndpoints.labels, async ({ params }) => {
     const { id } = await mailboxHead(db, params.name);
