@@ -69,6 +69,21 @@ describe('what people should hear of', () => {
     expect((await list(true)).find((notice) => notice.about === 'berth-table')?.ended).not.toBeNull();
   });
 
+  test('a plan that is new hears of what holds, and nothing of what is over', async () => {
+    await world.client.notices.putPlan({
+      params: { name: 'bea' },
+      body: { destination: 'harbour-master', to: 'bea@skerry.example' },
+    });
+    // That the CRM wants a skipper holds still.
+    const told = await until('it hears', async () => {
+      const mails = mailsTo('bea@skerry.example').map(({ raw }) => raw.replaceAll('=\r\n', ''));
+      return mails.length > 0 && mails;
+    });
+    expect(told[0]).toContain('Quayside desk');
+    expect(told.join()).not.toContain('the table is gone');
+    await world.client.notices.removePlan({ params: { name: 'bea' } });
+  });
+
   test('messages that wait for review, and a mailbox that fell silent against its own past', async () => {
     const { client } = world;
     await client.notices.mute({ body: { kind: 'mailbox silent' } });

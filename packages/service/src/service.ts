@@ -71,7 +71,7 @@ export async function startService(config: Config): Promise<Service> {
   const secrets = Secrets.fromFile(config.keyFile);
   const has = (role: Config['role']) => config.role === 'all' || config.role === role;
   const files = new FilePool(config.database);
-  const outgoing = new Outgoing(config.privateTargets, config.folder, files);
+  const outgoing = new Outgoing(config.privateTargets, { folder: config.folder, files });
   const model = async (): Promise<ModelToAsk> => {
     const connection = await openModel(database.db, secrets);
     return { name: connection?.model ?? 'default', mayAsk: connection?.may_ask === true };

@@ -59,6 +59,33 @@ describe('a request', () => {
     expect(asked).toEqual([]);
   });
 
+  test('to a name that leads elsewhere the second time is not sent there', async () => {
+    const answers = ['127.0.0.1', '127.0.0.2', '127.0.0.1'];
+    let looked = 0;
+    const sly = new Outgoing(['127.0.0.1'], {
+      resolve: async () => [{ address: answers[looked++] ?? '', family: 4 }],
+    });
+    expect(await send(sly, '/first', 'sly.example')).toMatchObject({ kind: 'answer' });
+    await sly.close();
+    const again = new Outgoing(['127.0.0.1'], {
+      resolve: async () => [{ address: answers[looked++] ?? '', family: 4 }],
+    });
+    expect(await send(again, '/second', 'sly.example')).toMatchObject({ kind: 'private' });
+    await expect(again.addressOf('sly.example')).resolves.toBe('127.0.0.1');
+    expect(asked.splice(0)).toEqual(['/first']);
+  });
+
+  test('of several addresses of a name only those are tried that are not private', async () => {
+    const both = new Outgoing(['127.0.0.1'], {
+      resolve: async () => [
+        { address: '10.0.0.1', family: 4 },
+        { address: '127.0.0.1', family: 4 },
+      ],
+    });
+    expect(await send(both, '/third', 'both.example')).toMatchObject({ kind: 'answer' });
+    expect(asked.splice(0)).toEqual(['/third']);
+  });
+
   test('does not follow where an answer leads', async () => {
     expect(await send(allowed, '/moved')).toMatchObject({ kind: 'answer', status: 302 });
     expect(asked).toEqual(['/moved']);

@@ -1,4 +1,5 @@
-import { lookup as resolve } from 'node:dns/promises';
+import type { LookupAddress } from 'node:dns';
+import { lookup } from 'node:dns/promises';
 import { isIP, type LookupFunction } from 'node:net';
 import { say, YsError } from '@yellow-sieve/core';
 import { Agent, fetch } from 'undici';
@@ -56,6 +57,18 @@ export type OutgoingAnswer =
   | { kind: 'silent'; detail: string; timedOut: boolean }
   | { kind: 'private'; detail: string };
 
+/** The addresses of a name. */
+type Resolve = (host: string, family: 0 | 4 | 6) => Promise<LookupAddress[]>;
+
+const lookUp: Resolve = (host, family) => lookup(host, { all: true, family });
+
+export interface OutgoingOptions {
+  folder?: string | undefined;
+  files?: FileWork;
+  /** Looks names up; as the machine does when left out. */
+  resolve?: Resolve;
+}
+
 /** The address is private, and was not allowed. */
 class PrivateAddress extends Error {}
 
@@ -67,12 +80,16 @@ export class Outgoing {
   private readonly allowed: Networks;
   private readonly agent: Agent;
 
-  /** `allowed` are addresses or networks such as `127.0.0.1` and `10.1.0.0/16`; `folder` is where files may be written, `files` works on them. */
-  constructor(
-    allowed: readonly string[],
-    readonly folder?: string | undefined,
-    readonly files: FileWork | null = null,
-  ) {
+  /** Where files may be written; undefined where nowhere. */
+  readonly folder: string | undefined;
+  readonly files: FileWork | null;
+  private readonly resolve: Resolve;
+
+  /** `allowed` are addresses or networks such as `127.0.0.1` and `10.1.0.0/16`. */
+  constructor(allowed: readonly string[], { folder, files, resolve }: OutgoingOptions = {}) {
+    this.folder = folder;
+    this.files = files ?? null;
+    this.resolve = resolve ?? lookUp;
     this.allowed = new Networks(allowed);
     this.agent = new Agent({
       connect: { lookup: this.lookup },
@@ -87,7 +104,7 @@ export class Outgoing {
   }
 
   private readonly lookup: LookupFunction = (host, options, callback) => {
-    resolve(host, { all: true, family: options.family === 6 ? 6 : options.family === 4 ? 4 : 0 }).then(
+    this.resolve(host, options.family === 6 ? 6 : options.family === 4 ? 4 : 0).then(
       (found) => {
         const reachable = found.filter(({ address }) => this.mayReach(address));
         if (reachable.length === 0) return callback(new PrivateAddress(host), [] as never);
@@ -141,7 +158,7 @@ export class Outgoing {
    * @throws YsError YS-DESTINATION-PRIVATE
    */
   async addressOf(host: string): Promise<string> {
-    const found = isIP(host) === 0 ? await resolve(host, { all: true }) : [{ address: host }];
+    const found = isIP(host) === 0 ? await this.resolve(host, 0) : [{ address: host }];
     const reachable = found.find(({ address }) => this.mayReach(address));
     if (!reachable) throw new YsError('YS-DESTINATION-PRIVATE', { address: host });
     return reachable.address;
