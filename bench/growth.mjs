@@ -218,6 +218,17 @@ async function timed(ask) {
   return median(rounds);
 }
 
+/** However records with a value are found, they are the newest that have it. */
+async function checkValues() {
+  const query = { sieve: 'dockets', field: 'litres', at_least: '395', limit: '50' };
+  const found = (await client.records.list({ query })).items.map((item) => item.key);
+  const there = await sql(
+    "SELECT record_id AS id FROM value WHERE field = 'litres' AND number >= 395 ORDER BY record_id DESC LIMIT 50",
+  );
+  if (found.join() !== there.map(({ id }) => id).join())
+    throw new Error('records with a value are not the newest of them');
+}
+
 /** Milliseconds a message takes from SMTP to both targets, with so many at once. */
 async function throughLine(count) {
   const transport = nodemailer.createTransport({
@@ -282,6 +293,7 @@ for (const size of sizes) {
   filled = size;
   console.log(`${size} messages: filled in ${((performance.now() - begun) / 1000).toFixed(0)} s`);
   for (const [name, ask] of Object.entries(asks)) figures.set(name, [...(figures.get(name) ?? []), await timed(ask)]);
+  await checkValues();
   const line = 'from SMTP to both targets';
   await throughLine(20);
   figures.set(line, [...(figures.get(line) ?? []), await throughLine(300)]);

@@ -48,7 +48,10 @@ const few = 2000;
  * what else is asked for is nothing a database knows of itself; guessing wrong, it would look at every message.
  */
 async function fewWith(db: Executor, { find, from, to, ...others }: MessageFilter): Promise<string[] | null> {
-  const words = searchWords(find ?? '').filter((word) => !isKey.test(word) && !ofField.test(word));
+  const all = searchWords(find ?? '');
+  const valued = await fewWithValue(db, all);
+  if (valued) return valued;
+  const words = all.filter((word) => !isKey.test(word) && !ofField.test(word));
   if (words.length === 0 || Object.values(others).every((wanted) => wanted === undefined)) return null;
   const rows = await db
     .select({ id: finding.messageId })
@@ -56,6 +59,18 @@ async function fewWith(db: Executor, { find, from, to, ...others }: MessageFilte
     .where(hasWords(words))
     .limit(few + 1);
   return rows.length > few ? null : rows.map(({ id }) => id);
+}
+
+/** Keys of all messages whose record has the value that a search names, where it names one and they are few. */
+async function fewWithValue(db: Executor, words: readonly string[]): Promise<string[] | null> {
+  const [, field, is] = words.map((word) => ofField.exec(word)).find((match) => match !== null) ?? [];
+  if (field === undefined || is === undefined) return null;
+  const rows = await db
+    .select({ id: record.messageId })
+    .from(record)
+    .where(hasValue(db, field, { is }))
+    .limit(few + 1);
+  return rows.length === 0 || rows.length > few ? null : rows.map(({ id }) => id);
 }
 
 /** The next messages of a filter to look through, newest first, with where their raw mail is. */

@@ -1,5 +1,5 @@
 import { must, type Verdict, YsError } from '@yellow-sieve/core';
-import { and, asc, desc, eq, gt, gte, inArray, like, lt, lte, type SQL } from 'drizzle-orm';
+import { and, asc, desc, eq, exists, gt, gte, inArray, like, lt, lte, or, type SQL } from 'drizzle-orm';
 import { unionAll } from 'drizzle-orm/mysql-core';
 import type { Executor } from '../database/connect.js';
 import { mailbox, message, record, recordRevision, rowValue, value } from '../database/schema.js';
@@ -115,14 +115,57 @@ function bound(index: typeof value | typeof rowValue, compare: typeof gte, limit
   });
 }
 
+/** The same of records that are looked at one by one. */
+function hasValueItself(db: Executor, field: string, filter: ValueFilter) {
+  const among = (index: typeof value | typeof rowValue) =>
+    exists(
+      db
+        .select({ id: index.recordId })
+        .from(index)
+        .where(and(eq(index.recordId, record.id), eq(index.field, field), ...valueTests(index, filter))),
+    );
+  return or(among(value), among(rowValue));
+}
+
+/** The newest records that are looked at one by one for a value, before the index of all values is asked. */
+const newest = 3000;
+
+/** Records of a filter, newest first. */
 export async function listRecords(db: Executor, filter: RecordFilter & { limit: number; cursor?: string | undefined }) {
   const before = cursorId(filter.cursor);
-  const test = and(before ? lt(record.id, before) : undefined, matching(db, filter));
-  const rows = await pageWith(db, test, desc(record.id), filter.limit + 1);
+  const { field, ...others } = filter;
+  const earlier = before ? lt(record.id, before) : undefined;
+  const rows =
+    (field ? await among(db, and(earlier, matching(db, others)), field, filter) : null) ??
+    (await pageWith(db, and(earlier, matching(db, filter)), desc(record.id), filter.limit + 1));
   return pageOf(
     rows.map(({ problems: _, ...row }) => published(row)),
     filter.limit,
   );
+}
+
+/**
+ * A page of records with a value, if the newest ones have as many: a value that many have is found there at once, while all that have it
+ * would have to be sorted. Null where they have not, or there are no more than these.
+ */
+async function among(
+  db: Executor,
+  test: SQL | undefined,
+  field: string,
+  filter: ValueFilter & { limit: number },
+): Promise<Awaited<ReturnType<typeof pageWith>> | null> {
+  if (valueTests(value, filter).length === 0) return null;
+  const [last] = await db
+    .select({ id: record.id })
+    .from(record)
+    .where(test)
+    .orderBy(desc(record.id))
+    .offset(newest)
+    .limit(1);
+  if (!last) return null;
+  const within = and(test, gt(record.id, last.id), hasValueItself(db, field, filter));
+  const rows = await pageWith(db, within, desc(record.id), filter.limit + 1);
+  return rows.length > filter.limit ? rows : null;
 }
 
 const exportPage = 500;
