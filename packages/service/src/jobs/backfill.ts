@@ -27,10 +27,10 @@ interface At {
 
 type Result = { taken: number };
 
-/** Messages of a step: about a second’s work. */
-const perStep = 100;
-/** Messages that wait to be sifted at the most: more would only lie in the table. */
-const maxWaiting = 1000;
+/** Messages of a step: less than a second’s work. */
+const perStep = 200;
+/** Messages that wait to be sifted at the most: what comes meanwhile goes before them, so they only take room. */
+const maxWaiting = 20_000;
 /** Seconds until a server that cannot be reached is tried again, and until room is looked for again. */
 const troubleSeconds = 5;
 const roomSeconds = 0.5;
