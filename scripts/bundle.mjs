@@ -3,14 +3,14 @@
 import { copyFileSync, rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { build } from 'rolldown';
-import { projectFolder } from './set-up.mjs';
+import { projectFolder, Trouble } from './set-up.mjs';
 
 const distOf = (name) => join(projectFolder, 'packages', name, 'dist');
 
 async function bundle(dist, input, external = []) {
   const dir = join(dist, 'bundle');
   rmSync(dir, { recursive: true, force: true });
-  await build({
+  const { output } = await build({
     input,
     platform: 'node',
     external,
@@ -26,6 +26,9 @@ async function bundle(dist, input, external = []) {
     },
     logLevel: 'warn',
   });
+  const late = output.flatMap(({ dynamicImports = [] }) => dynamicImports.filter((name) => !name.endsWith('.cjs')));
+  if (late.length > 0)
+    throw new Trouble(`The bundle of ${dist} would import ${late.join(', ')} while it runs; require it instead.`);
   copyFileSync(join(projectFolder, 'scripts', 'run-bundle.cjs'), join(dir, 'run-bundle.cjs'));
   for (const name of Object.keys(input))
     writeFileSync(

@@ -1,11 +1,12 @@
 // Copied beside each bundle: runs its files with what V8 compiled of them at an earlier run, so that a process is up in half the time.
-// Node itself offers that for CommonJS and ES modules only from version 22 on.
+// Node itself offers that for CommonJS and ES modules only from version 22 on. A script that comes from such a cache cannot import
+// anything later on; `bundle.mjs` sees to it that none has to.
 const { createHash } = require('node:crypto');
 const { mkdirSync, readFileSync, renameSync, writeFileSync } = require('node:fs');
 const { createRequire } = require('node:module');
 const { dirname, join, resolve } = require('node:path');
 const { threadId } = require('node:worker_threads');
-const { constants, Script } = require('node:vm');
+const { Script } = require('node:vm');
 
 /** When a process that goes on for long has run most of what it will ever run. */
 const warmMs = 8000;
@@ -34,7 +35,6 @@ function compile(file) {
   const script = new Script(`(function (exports, require, module, __filename, __dirname) { ${source}\n})`, {
     filename: file,
     cachedData,
-    importModuleDynamically: constants.USE_MAIN_CONTEXT_DEFAULT_LOADER,
   });
   if (!cachedData || script.cachedDataRejected) unkept.set(file, script);
   return script.runInThisContext();

@@ -97,7 +97,7 @@ describe('from a digest of cards to a sheet with a row a card, with keys alone',
     await hands.press(button('Make a destination'));
     await hands.write(page.getByRole('dialog').last().getByLabel('Title'), 'Gear');
     await hands.press(button('Make and test'));
-    await hands.choose(page.getByRole('button', { name: /Lines/ }), 'one for each row');
+    await hands.choose(page.getByRole('button', { name: /Lines$/ }), 'one for each row');
     await hands.press(button('Keep the route'));
     await page.getByRole('region', { name: 'Gear' }).getByText('a line for each row: 1 of 3').waitFor();
     await hands.press(button('Publish …'));

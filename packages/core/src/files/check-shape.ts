@@ -19,7 +19,7 @@ export function checkShape<S extends v.GenericSchema>(
 function reportIssue(issue: v.BaseIssue<unknown>, report: Report): void {
   const inner = deepest(issue);
   const path = pathOf(issue).concat(inner === issue ? [] : pathOf(inner));
-  const key = String(path.at(-1) ?? 'file');
+  const key = keyOf(path);
   const known = knownKeys(inner.message);
   if (known) report.add('YS-FILE-UNKNOWN-KEY', path, { key, nearest: nearest(key, known) });
   else if (inner.received === 'undefined' && inner.path) report.add('YS-FILE-MISSING-KEY', path, { key });
@@ -27,8 +27,20 @@ function reportIssue(issue: v.BaseIssue<unknown>, report: Report): void {
   else
     report.add('YS-FILE-WRONG-VALUE', path, {
       key,
-      detail: `expected ${inner.expected ?? inner.message}, but it is ${inner.received}`,
+      detail: `expected ${wantedBy(inner)}, but it is ${inner.received}`,
     });
+}
+
+/** What people know a place by: a key, or the list and which of it. */
+function keyOf(path: Path): string {
+  const last = path.at(-1);
+  return typeof last === 'number' ? `${path.at(-2) ?? 'entry'}[${last}]` : String(last ?? 'file');
+}
+
+/** An expression is no sentence: where the schema has words for it, these are told. */
+function wantedBy({ type, expected, message }: v.BaseIssue<unknown>): string {
+  const inWords = type === 'regex' && !message.startsWith('Invalid format');
+  return inWords ? message : (expected ?? message);
 }
 
 function reportKind(issue: v.BaseIssue<unknown>, path: Path, report: Report): void {

@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import type { Cell } from '@yellow-sieve/core';
-import { columnsOf, isColumnName } from './columns.js';
+import { columnsOf, fitsInto, heldBy, isColumnName } from './columns.js';
 import { typeOf } from './database.js';
 
 const writing = { typeOf, moment: (iso: string) => iso.slice(0, 23).replace('T', ' '), flag: Number };
@@ -35,5 +35,36 @@ describe('columns of a target table', () => {
     ['x'.repeat(80), false],
   ])('“%s” can be a name: %s', (name, fine) => {
     expect(isColumnName(name)).toBe(fine);
+  });
+});
+
+describe('what a column of somebody’s own table holds', () => {
+  test.each([
+    ['varchar', 'text'],
+    ['character varying', 'text'],
+    ['int', 'whole number'],
+    ['numeric', 'decimal'],
+    ['double precision', 'decimal'],
+    ['date', 'day'],
+    ['timestamp with time zone', 'moment'],
+    ['DATETIME', 'moment'],
+    ['boolean', 'flag'],
+    ['bytea', null],
+    ['constructor', null],
+  ])('%s: %s', (type, holds) => {
+    expect(heldBy(type)).toBe(holds);
+  });
+
+  test.each([
+    ['text', 'amount', true],
+    ['decimal', 'integer', true],
+    ['whole number', 'number', false],
+    ['day', 'datetime', false],
+    ['moment', 'date', true],
+    ['flag', 'text', false],
+    [null, 'amount', true],
+    ['day', 'no such type', true],
+  ] as const)('what holds %s takes %s: %s', (holds, kind, fits) => {
+    expect(fitsInto(holds, kind)).toBe(fits);
   });
 });
