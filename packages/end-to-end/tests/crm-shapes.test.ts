@@ -104,6 +104,10 @@ test('a token that is refused is asked for anew, once; credentials that are wron
   roll.revoke();
   expect(await feed('Name: Tove\nMail: tove@x.example')).toMatchObject({ state: 'delivered' });
   expect(roll.tokens).toBe(before + 1);
+  roll.revoke();
+  const together = ['one', 'two', 'three', 'four'].map((name) => feed(`Name: ${name}\nMail: ${name}@many.example`));
+  expect((await Promise.all(together)).map((delivery) => delivery?.state)).toEqual(Array(4).fill('delivered'));
+  expect(roll.tokens).toBeLessThanOrEqual(before + 3);
   await connect({}, { secret: 'wrong' });
   expect(await feed('Name: Ulf\nMail: ulf@x.example')).toMatchObject({
     state: 'stopped',

@@ -76,6 +76,15 @@ test('a mail has HTML beside its text, and nothing a sender writes becomes an el
   expect(deliveries[0]).toMatchObject({ state: 'stopped', answer: expect.stringContaining('give “text” beside it') });
 });
 
+test('a part that a mail does not have is said, with what may be meant', async () => {
+  await put('  - to: desk\n    with: { to: desk@gannetbay.example, text: x, contact.mail: "{{ note }}" }\n');
+  const { deliveries } = await settled(world.client, await feed('Skipper: Nell\nNote: x'));
+  expect(deliveries[0]).toMatchObject({
+    state: 'stopped',
+    answer: 'The route writes “contact.mail”, and a mail has no such part (did you mean “contact.email”?).',
+  });
+});
+
 test('a card and a calendar entry go with it, read back by what others read them with', async () => {
   await destination('cards', 'zone: Europe/Lisbon');
   await put(
@@ -145,6 +154,11 @@ test('what is beyond the ceiling waits and says until when; it counts as no try,
     Array(3).fill([0, 'The ceiling of 2 mails an hour is reached. It goes when there is room, at T UTC.']),
   );
   expect(world.mail.arrived.filter(({ to }) => to.includes('few@gannetbay.example'))).toHaveLength(2);
+  // Each has its own moment: many that wait are not looked at whenever one goes.
+  const places = await world.sql<{ minutes: number }>(
+    "SELECT ROUND(TIMESTAMPDIFF(SECOND, NOW(), at) / 60) AS minutes FROM sent_mail WHERE destination = 'few' ORDER BY at",
+  );
+  expect(places.map(({ minutes }) => Number(minutes))).toEqual([0, 0, 60, 60, 120]);
   await until('people hear of it', async () => {
     const { items } = await world.client.notices.list({});
     const wanted = 'The ceiling of few is reached: 3 mails wait until there is room.';

@@ -1,6 +1,13 @@
 import { type Cell, canonicalJson, digestOf, say } from '@yellow-sieve/core';
 import * as v from 'valibot';
 
+/** The entry that names what no value empties; `about` says what for. */
+export function clearEntry(about: string) {
+  return v.optional(
+    v.pipe(v.array(v.string()), v.minLength(1), v.title('Cleared'), v.description(about), v.metadata({ aside: true })),
+  );
+}
+
 /**
  * Entries of destinations that find a line again by what stands in some of its columns. A later message then changes that line; what it
  * says nothing of stays as it stands, but for columns that are named to be cleared.
@@ -16,16 +23,8 @@ export const keyEntries = {
       ),
     ),
   ),
-  clear: v.optional(
-    v.pipe(
-      v.array(v.string()),
-      v.minLength(1),
-      v.title('Cleared'),
-      v.description(
-        'Columns that a later message empties when it has no value for them, where there is a key; in the others what stands there stays. With commas.',
-      ),
-      v.metadata({ aside: true }),
-    ),
+  clear: clearEntry(
+    'Columns that a later message empties when it has no value for them, where there is a key; in the others what stands there stays. With commas.',
   ),
 };
 

@@ -1,5 +1,5 @@
 import type { CheckPoint, DestinationColumn } from '@yellow-sieve/contract';
-import { accuracyOf, asksModel, type CompiledSieve, compileSieve } from '@yellow-sieve/core';
+import { accuracyOf, asksModel, type Cell, type CompiledSieve, compileSieve, flatCells } from '@yellow-sieve/core';
 import { fitsInto } from '../destinations/database/columns.js';
 import type { Outgoing } from '../outgoing/outgoing.js';
 import type { Secrets } from '../secrets.js';
@@ -99,7 +99,10 @@ function fittingPoint(
   mapping: CompiledSieve['routes'][number]['mapping'],
 ): CheckPoint {
   const byName = new Map(columns.map((column) => [column.name.toLowerCase(), column]));
-  const wrong = mapping.flatMap((cell) => {
+  // A table has a column of its own for what goes beside a value, such as the currency.
+  const isTable = columns.some(({ holds }) => holds !== null);
+  const cells = mapping.map(({ name: to, kind }): Cell => ({ name: to, kind, value: null }));
+  const wrong = (isTable ? flatCells(cells) : cells).flatMap((cell) => {
     const column = byName.get(cell.name.toLowerCase());
     if (!column) return [`there is no “${cell.name}”`];
     return fitsInto(column.holds, cell.kind) ? [] : [`“${cell.name}” holds ${column.holds}, and gets ${cell.kind}`];

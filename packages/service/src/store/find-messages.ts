@@ -8,7 +8,7 @@ import { hasWords, searchWords } from './finding-store.js';
 import { mailboxIdOf } from './mailbox-store.js';
 import { messageItem, publishedMessage } from './message-store.js';
 import { cursorId, pageOf } from './paging.js';
-import { hasValue, type ValueFilter } from './record-store.js';
+import { hasValue, recordsWithValue, type ValueFilter } from './record-store.js';
 
 /** Which messages; what is left out does not matter. */
 export interface MessageFilter extends ValueFilter {
@@ -65,12 +65,10 @@ async function fewWith(db: Executor, { find, from, to, ...others }: MessageFilte
 async function fewWithValue(db: Executor, words: readonly string[]): Promise<string[] | null> {
   const [, field, is] = words.map((word) => ofField.exec(word)).find((match) => match !== null) ?? [];
   if (field === undefined || is === undefined) return null;
-  const rows = await db
-    .select({ id: record.messageId })
-    .from(record)
-    .where(hasValue(db, field, { is }))
-    .limit(few + 1);
-  return rows.length === 0 || rows.length > few ? null : rows.map(({ id }) => id);
+  const ids = await recordsWithValue(db, field, is, few + 1);
+  if (ids.length === 0 || ids.length > few) return null;
+  const rows = await db.select({ id: record.messageId }).from(record).where(inArray(record.id, ids));
+  return rows.map(({ id }) => id);
 }
 
 /** The next messages of a filter to look through, newest first, with where their raw mail is. */

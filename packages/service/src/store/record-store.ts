@@ -115,6 +115,16 @@ function bound(index: typeof value | typeof rowValue, compare: typeof gte, limit
   });
 }
 
+/** Keys of records with a value, so many at the most: no more of the indexes is looked at, however many there are. */
+export async function recordsWithValue(db: Executor, field: string, is: string, limit: number): Promise<string[]> {
+  const found = new Set<string>();
+  for (const index of [value, rowValue]) {
+    const test = and(eq(index.field, field), ...valueTests(index, { is }));
+    for (const { id } of await db.select({ id: index.recordId }).from(index).where(test).limit(limit)) found.add(id);
+  }
+  return [...found];
+}
+
 /** The same of records that are looked at one by one. */
 function hasValueItself(db: Executor, field: string, filter: ValueFilter) {
   const among = (index: typeof value | typeof rowValue) =>

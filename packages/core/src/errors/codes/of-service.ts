@@ -140,6 +140,10 @@ export const ofService = {
     sentence:
       'The route says “original: {original}”. It can be “as it is”, which passes the message itself on, or “attached”, which sends it with a text.',
   },
+  'YS-MAIL-NAME': {
+    status: 422,
+    sentence: 'The route writes “{name}”, and a mail has no such part{nearest}.',
+  },
   'YS-MAIL-HTML': {
     status: 422,
     sentence: 'The route gives “html” and no “text”. Some read mail without HTML: give “text” beside it.',

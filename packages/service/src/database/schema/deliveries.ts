@@ -92,7 +92,7 @@ export const applied = mysqlTable(
   (t) => [primaryKey({ columns: [t.destination, t.orderKey] })],
 );
 
-/** When mails of destinations with a ceiling were sent, for a day. */
+/** When mails of destinations with a ceiling were sent, for a day, and when those go that wait for room. */
 export const sentMail = mysqlTable(
   'sent_mail',
   {

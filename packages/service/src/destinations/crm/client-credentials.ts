@@ -12,6 +12,8 @@ export interface ClientCredentials {
   send: 'basic' | 'body';
 }
 
+type Given = { token: string } | { tried: Exclude<Tried, { result: 'delivered' | 'later' }> };
+
 interface Kept {
   token: string;
   until: number;
@@ -20,6 +22,8 @@ interface Kept {
 /** Tokens by what they were asked for with; they live in memory alone. */
 const kept = new Map<string, Kept>();
 const maxKept = 200;
+/** What is being asked for now. */
+const underWay = new Map<string, Promise<Given>>();
 /** Seconds a token has to be good for still, so that it lasts for what it is taken for. */
 const spareSeconds = 30;
 /** Seconds a token is kept whose life nobody told. */
@@ -32,13 +36,17 @@ const nameOf = (credentials: ClientCredentials) =>
 export const forgetToken = (credentials: ClientCredentials) => void kept.delete(nameOf(credentials));
 
 /** An access token by client credentials (RFC 6749, 4.4): the one that is kept while it is good, else a new one; or why there is none. */
-export async function accessToken(
-  outgoing: Outgoing,
-  credentials: ClientCredentials,
-): Promise<{ token: string } | { tried: Exclude<Tried, { result: 'delivered' | 'later' }> }> {
+export async function accessToken(outgoing: Outgoing, credentials: ClientCredentials): Promise<Given> {
   const name = nameOf(credentials);
   const known = kept.get(name);
   if (known && known.until > Date.now()) return { token: known.token };
+  // Several deliveries at once ask once.
+  const asked = underWay.get(name) ?? ask(outgoing, credentials, name).finally(() => underWay.delete(name));
+  underWay.set(name, asked);
+  return asked;
+}
+
+async function ask(outgoing: Outgoing, credentials: ClientCredentials, name: string): Promise<Given> {
   const { url, client, secret, scope, send } = credentials;
   const form = new URLSearchParams({ grant_type: 'client_credentials', ...(scope ? { scope } : {}) });
   if (send === 'body') {

@@ -2,6 +2,7 @@ import { type Cell, figureOf, isList, nearest, say, toStored, toText, YsError } 
 import * as v from 'valibot';
 import { webAddress } from '../../outgoing/web-address.js';
 import type { DeliveryAbout, DestinationContext, DestinationKind } from '../destination-kind.js';
+import { clearEntry } from '../key.js';
 import { CrmClient, type CrmConnection } from './crm-client.js';
 import { cellsOf, findEntry, writeEntry } from './crm-entries.js';
 import { type CrmDescription, type CrmEntity, parseDescription } from './description.js';
@@ -13,16 +14,8 @@ const entries = {
   find_by: v.optional(
     v.pipe(v.string(), v.title('Found by'), v.description('Nothing: each record makes an entry of its own.')),
   ),
-  clear: v.optional(
-    v.pipe(
-      v.array(v.string()),
-      v.minLength(1),
-      v.title('Cleared'),
-      v.description(
-        'Fields that are emptied when a record has no value for them; the others stay as they stand. With commas.',
-      ),
-      v.metadata({ aside: true }),
-    ),
+  clear: clearEntry(
+    'Fields that are emptied when a record has no value for them; the others stay as they stand. With commas.',
   ),
 };
 const connectionEntries = {

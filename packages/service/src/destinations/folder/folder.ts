@@ -1,6 +1,6 @@
 import { mkdir, readdir, readFile, realpath, rename, rm, stat, writeFile } from 'node:fs/promises';
 import { join, resolve, sep } from 'node:path';
-import { type Cell, cellText, flatCells, partsText, say } from '@yellow-sieve/core';
+import { type Cell, cellText, flatCells, partsText, say, YsError } from '@yellow-sieve/core';
 import * as v from 'valibot';
 import { csvOf } from '../../exports/csv.js';
 import { datedCell, datedText, type FileCell, isDated } from '../../exports/dated.js';
@@ -120,7 +120,7 @@ async function filesOf(payload: Payload, about: DeliveryAbout, context: Destinat
   if (format === 'attachments') {
     const wanted = textOf(payload.cells, 'attachments') || '*';
     const { rawId } = await messageRow(context.db, about.message);
-    const found = (await context.files?.attached(rawId, wanted)) ?? [];
+    const found = (await context.files?.attached(rawId, wanted, context.name)) ?? [];
     return found.map(({ name, bytes }, i) => {
       const [base, ending] = partsOf(safeName(name));
       return { name: `${base}${own}${i > 0 && same !== 'replace' ? `-${i + 1}` : ''}${ending}`, bytes };
@@ -211,6 +211,7 @@ async function inFolder<T extends object = Tried>(
       return { result: 'refused', answer: say('YS-FOLDER-OUT') };
     return await work(path);
   } catch (error) {
+    if (error instanceof YsError) return { result: 'refused', answer: error.message };
     const { code = 'unknown' } = error as NodeJS.ErrnoException;
     // A full disk, or a share that is away, passes.
     return { result: 'unreachable', answer: say('YS-DELIVERY-UNREACHABLE', { detail: code }) };

@@ -26,6 +26,12 @@ export interface CalendarEvent {
 const contactParts = ['name', 'email', 'phone', 'organisation', 'role', 'address', 'note'] as const;
 const eventParts = ['title', 'start', 'end', 'place', 'note'] as const;
 
+/** Names of a route’s `with` that make a card or an entry. */
+export const attachedNames = [
+  ...contactParts.map((part) => `contact.${part}`),
+  ...eventParts.map((part) => `event.${part}`),
+];
+
 /** What is to be attached by the cells of a line, or why it cannot be. */
 export function attachedBy(cells: readonly Cell[]): { contact?: Contact; event?: CalendarEvent } | { refused: string } {
   const texts = new Map(cells.map((cell) => [cell.name, textOf(cell)]));

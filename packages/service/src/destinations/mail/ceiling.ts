@@ -1,5 +1,5 @@
 import { say } from '@yellow-sieve/core';
-import { and, asc, count, eq, gt, lte } from 'drizzle-orm';
+import { and, count, desc, eq, gt, lte, ne } from 'drizzle-orm';
 import { DateTime } from 'luxon';
 import type { Database, Executor } from '../../database/connect.js';
 import { destination, sentMail } from '../../database/schema.js';
@@ -37,43 +37,74 @@ export async function underCeiling(
 
 type Ceiling = (typeof periods)[number] & { most: number };
 
-/** Notes that a mail is sent now; why it has to wait where there is no room. */
+/**
+ * Takes a place for a mail: now where there is room, else behind all others that have one. Each waits for its own moment, so that many
+ * that wait are not looked at again whenever one goes. Gives why it has to wait; null where it goes now.
+ */
 function takePlace(db: Database, name: string, delivery: string, ceilings: readonly Ceiling[]): Promise<Tried | null> {
   return db.transaction(async (tx) => {
     await tx.select({ name: destination.name }).from(destination).where(eq(destination.name, name)).for('update');
     const now = new Date();
-    for (const { most, seconds, word } of ceilings) {
-      const since = new Date(now.getTime() - seconds * 1000);
-      const free = await freeAt(tx, name, since, most, seconds);
-      if (!free) continue;
-      const afterSeconds = Math.max(1, Math.ceil((free.getTime() - now.getTime()) / 1000));
-      const at = DateTime.fromJSDate(free, { zone: 'UTC' }).toFormat('yyyy-MM-dd HH:mm');
-      return { result: 'later', answer: say('YS-DELIVERY-CEILING', { count: most, period: word, at }), afterSeconds };
-    }
-    await tx
-      .insert(sentMail)
-      .values({ destination: name, delivery, at: now })
-      .onDuplicateKeyUpdate({ set: { at: now } });
+    const own = and(eq(sentMail.destination, name), eq(sentMail.delivery, delivery));
+    const [place] = await tx.select({ at: sentMail.at }).from(sentMail).where(own);
+    if (place && place.at > now) return wait(ceilings, place.at, now);
+    const full = await firstFull(tx, name, delivery, ceilings, now);
+    const at = full ? await behindAll(tx, name, delivery, ceilings, now) : now;
+    await tx.insert(sentMail).values({ destination: name, delivery, at }).onDuplicateKeyUpdate({ set: { at } });
+    if (full) return wait([full], at, now);
     const dayAgo = new Date(now.getTime() - 86_400_000);
     await tx.delete(sentMail).where(and(eq(sentMail.destination, name), lte(sentMail.at, dayAgo)));
     return null;
   });
 }
 
-/** When there is room again, where the ceiling is reached. */
-async function freeAt(tx: Executor, name: string, since: Date, most: number, seconds: number): Promise<Date | null> {
-  const within = and(eq(sentMail.destination, name), gt(sentMail.at, since));
-  const [row] = await tx.select({ sent: count() }).from(sentMail).where(within);
-  const sent = row?.sent ?? 0;
-  if (sent < most) return null;
-  const [leaves] = await tx
-    .select({ at: sentMail.at })
-    .from(sentMail)
-    .where(within)
-    .orderBy(asc(sentMail.at))
-    .offset(sent - most)
-    .limit(1);
-  return new Date((leaves?.at ?? since).getTime() + seconds * 1000);
+function wait([ceiling]: readonly Ceiling[], at: Date, now: Date): Tried {
+  const afterSeconds = Math.max(1, Math.ceil((at.getTime() - now.getTime()) / 1000));
+  const { most = 0, word = '' } = ceiling ?? {};
+  const when = DateTime.fromJSDate(at, { zone: 'UTC' }).toFormat('yyyy-MM-dd HH:mm');
+  return { result: 'later', answer: say('YS-DELIVERY-CEILING', { count: most, period: word, at: when }), afterSeconds };
+}
+
+/** The places of others of a destination. */
+const others = (name: string, delivery: string) => and(eq(sentMail.destination, name), ne(sentMail.delivery, delivery));
+
+/** The first ceiling that is reached at a moment. */
+async function firstFull(
+  tx: Executor,
+  name: string,
+  delivery: string,
+  ceilings: readonly Ceiling[],
+  now: Date,
+): Promise<Ceiling | null> {
+  for (const ceiling of ceilings) {
+    const since = new Date(now.getTime() - ceiling.seconds * 1000);
+    const within = and(others(name, delivery), gt(sentMail.at, since), lte(sentMail.at, now));
+    const [row] = await tx.select({ sent: count() }).from(sentMail).where(within);
+    if ((row?.sent ?? 0) >= ceiling.most) return ceiling;
+  }
+  return null;
+}
+
+/** The first moment at which no ceiling is reached by those that have a place. */
+async function behindAll(
+  tx: Executor,
+  name: string,
+  delivery: string,
+  ceilings: readonly Ceiling[],
+  now: Date,
+): Promise<Date> {
+  let at = now.getTime() + 1000;
+  for (const { most, seconds } of ceilings) {
+    const [place] = await tx
+      .select({ at: sentMail.at })
+      .from(sentMail)
+      .where(others(name, delivery))
+      .orderBy(desc(sentMail.at))
+      .offset(most - 1)
+      .limit(1);
+    if (place) at = Math.max(at, place.at.getTime() + seconds * 1000);
+  }
+  return new Date(at);
 }
 
 const givePlaceBack = (db: Database, name: string, delivery: string) =>

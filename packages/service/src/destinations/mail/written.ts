@@ -1,7 +1,7 @@
-import { type Cell, cellText, say } from '@yellow-sieve/core';
+import { type Cell, cellText, nearest, say } from '@yellow-sieve/core';
 import addressparser from 'nodemailer/lib/addressparser/index.js';
 import type { DeliveryAbout, DestinationKind } from '../destination-kind.js';
-import { attachedBy, type CalendarEvent, type Contact } from './attached.js';
+import { attachedBy, attachedNames, type CalendarEvent, type Contact } from './attached.js';
 
 /** A mail as it is kept in the outbox. */
 export interface WrittenMail {
@@ -31,6 +31,9 @@ type Texts = Partial<Record<(typeof cellNames)[number], string>>;
 
 /** What a line of a route becomes: a mail of its own, an answer in the thread, or the message itself. */
 export function renderMail(cells: readonly Cell[], about: DeliveryAbout): ReturnType<DestinationKind['render']> {
+  const unknown = cells.find(({ name }) => !known.has(name));
+  if (unknown)
+    return { refused: say('YS-MAIL-NAME', { name: unknown.name, nearest: nearest(unknown.name, [...known]) }) };
   const texts = textsOf(cells);
   const { html, text } = texts;
   if (html && !text) return { refused: say('YS-MAIL-HTML') };
@@ -40,12 +43,10 @@ export function renderMail(cells: readonly Cell[], about: DeliveryAbout): Return
   return texts.reply ? renderReply(texts, more, about) : renderOwn(texts, more);
 }
 
-function textsOf(cells: readonly Cell[]): Texts {
-  const known: ReadonlySet<string> = new Set(cellNames);
-  return Object.fromEntries(
-    cells.filter(({ name }) => known.has(name)).map(({ name, value }) => [name, cellText(value)]),
-  );
-}
+const known: ReadonlySet<string> = new Set([...cellNames, ...attachedNames]);
+
+const textsOf = (cells: readonly Cell[]): Texts =>
+  Object.fromEntries(cells.map(({ name, value }) => [name, cellText(value)]));
 
 type More = Pick<WrittenMail, 'html' | 'contact' | 'event'>;
 

@@ -78,7 +78,7 @@ export const ownFile: DestinationKind = {
   },
   async test(context) {
     const tried = await withFile(context, async ({ bytes, kind, sheet }, files) => {
-      const read = await files.putInto({ bytes, kind, sheet, lines: [] });
+      const read = await files.putInto({ bytes, kind, sheet, lines: [] }, context.name);
       return 'unfit' in read
         ? refused(read.unfit)
         : { result: 'delivered', answer: 'the file is there, and can be read' };
@@ -94,7 +94,10 @@ export const ownFile: DestinationKind = {
     const found = await withFile<Tried | { cells: [string, string][] | null }>(
       context,
       async ({ bytes, kind, sheet }, files) => {
-        const found = await files.standsIn({ bytes, kind, sheet, lines: [lineOf(payload as Cell[], context)] });
+        const found = await files.standsIn(
+          { bytes, kind, sheet, lines: [lineOf(payload as Cell[], context)] },
+          context.name,
+        );
         return 'unfit' in found ? refused(found.unfit) : found;
       },
     );
@@ -105,7 +108,7 @@ export const ownFile: DestinationKind = {
 function write(lines: readonly SentLine[], context: DestinationContext): Promise<string[] | Tried> {
   return withFile<string[] | Tried>(context, async ({ path, bytes, kind, sheet, stamp }, files) => {
     const own = lines.map(({ payload }) => lineOf(payload as Cell[], context));
-    const done = await files.putInto({ bytes, kind, sheet, lines: own });
+    const done = await files.putInto({ bytes, kind, sheet, lines: own }, context.name);
     if ('unfit' in done) return refused(done.unfit);
     const { bytes: after, answers } = done;
     const draft = join(dirname(path), `.${basename(path)}.part`);

@@ -111,7 +111,9 @@ export const sheet: DestinationKind = {
     const identity = identityOf(written as Cell[], about, definition);
     // What another message wrote since is its line.
     const own = definition.key === undefined ? undefined : eq(sheetRow.message, about.message);
-    await tx.delete(sheetRow).where(and(eq(sheetRow.destination, name), eq(sheetRow.identity, identity), own));
+    // It may have been written before the sheet had a key, or another one.
+    const either = inArray(sheetRow.identity, [identity, about.identity]);
+    await tx.delete(sheetRow).where(and(eq(sheetRow.destination, name), either, own));
   },
   async standing(written, about, { db, name, definition }) {
     const [row] = await db

@@ -116,7 +116,7 @@ async function untakenAfter(
   const [only] = group;
   const lost = only && group.length === 1 ? (suspects.get(suspectName(open, taking, only.uid)) ?? 0) : 0;
   if (only && lost > maxLost)
-    await noteTrouble(open, taking, only.uid, `the server ended the connection over it ${maxLost} times`);
+    await noteTrouble(open, taking, only.uid, `the server ended the connection over it ${lost} times`);
   throw error;
 }
 
