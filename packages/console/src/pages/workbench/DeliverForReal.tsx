@@ -48,10 +48,6 @@ export function DeliverForReal({ message }: { message: string }) {
             <Target key={name} title={title} items={items.filter((one) => one.destination === name)} />
           ))}
           {deliver.error && <Trouble error={deliver.error} />}
-          {tryOut.error && <Trouble error={tryOut.error} />}
-          <Muted role="status">
-            {tryOut.data && fill(say.triedOut, { to: tryOut.data.to, answers: tryOut.data.answers.join('; ') })}
-          </Muted>
           <FootActs>
             <InkButton isPending={deliver.isPending} onPress={() => deliver.mutate()}>
               {fill(say.submit, { targets: named })}
@@ -64,6 +60,10 @@ export function DeliverForReal({ message }: { message: string }) {
             <Button autoFocus onPress={() => setOpen(false)}>
               {words.common.cancel}
             </Button>
+            {tryOut.error && <Trouble error={tryOut.error} />}
+            <Muted role="status">
+              {tryOut.data && fill(say.triedOut, { to: tryOut.data.to, answers: tryOut.data.answers.join('; ') })}
+            </Muted>
           </FootActs>
         </FormStack>
       </Dialog>
