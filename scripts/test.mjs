@@ -18,7 +18,7 @@ await main(async () => {
   installPackages();
   installDebian({
     mariadbd: 'mariadb-server',
-    chromium: 'chromium',
+    'chromium-headless-shell': 'chromium-headless-shell',
     dovecot: 'dovecot-imapd',
     postfix: 'postfix',
     pg_ctlcluster: 'postgresql',

@@ -51,6 +51,8 @@ const possibleRoute = v.object({
   kind: v.nullable(v.string()),
   /** Whether people read what goes there: then it is kept back unless it is named. */
   tells: v.boolean(),
+  /** How many of the `tried` messages would fire it. */
+  would: v.number(),
 });
 
 const lookSchema = v.object({
@@ -60,6 +62,9 @@ const lookSchema = v.object({
   /** How many messages the selection has, and of those how many were taken already. */
   selected: v.number(),
   known: v.number(),
+  /** How many of the newest that are not known the live rules were tried on, and for how many of those a model would have to be asked first. */
+  tried: v.number(),
+  unasked: v.number(),
   routes: v.array(possibleRoute),
 });
 export type FolderLook = v.InferOutput<typeof lookSchema>;

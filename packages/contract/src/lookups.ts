@@ -40,7 +40,7 @@ const lookupItem = v.object({
   updated: momentSchema,
   /** Who put this revision. */
   by: v.string(),
-  /** Sieves whose rules look in it. */
+  /** Sieves whose rules look in it, and as `mailbox NAME` those that find the owners of categories there. */
   used_by: v.array(v.string()),
   /** Where it is kept; null when it is put by hand. */
   source: v.nullable(lookupSource),

@@ -128,12 +128,6 @@ describe('the desk', () => {
         await page.getByLabel('vessel').waitFor();
         await hand.press('e');
         await page.keyboard.type(i % 6 === 2 ? '16 May 2027' : i % 6 === 3 ? '3' : `Written ${i}`);
-        // What is written has been read before it can be confirmed.
-        await page
-          .getByText(/written by you/)
-          .first()
-          .waitFor();
-        await page.locator('button:not([data-disabled])', { hasText: 'Confirm and send' }).waitFor();
         await hand.press('Control+Enter');
       }
     }
@@ -191,6 +185,26 @@ describe('the desk', () => {
       await page.keyboard.press('Enter');
     }
     await page.getByText('Nothing is left here.').waitFor();
+  });
+
+  test('who confirms in one go with writing need not press again, but where what they wrote is wrong too', async () => {
+    const key = await feed(form('Overlong', '300', '16 May 2027'), 'berth: in one go');
+    await page.goto(`${world.url}/review/desk`);
+    await heading('berth: in one go').waitFor();
+    await page.getByLabel('nights').fill('400');
+    await page.getByLabel('nights').press('Control+Enter');
+    const confirm = page.locator('button:not([data-disabled]):not([data-pending])', { hasText: 'Confirm and send' });
+    await page.getByText(/written by you/).waitFor();
+    await confirm.waitFor();
+    await heading('berth: in one go').waitFor();
+    expect((await look(key)).confirmed).toBe(null);
+    await page.getByLabel('nights').fill('4');
+    await page.getByLabel('nights').press('Control+Enter');
+    const done = await until('it is done', async () => {
+      const found = await look(key);
+      return found.state === 'done' && found;
+    });
+    expect(done.outcome?.fields).toMatchObject({ nights: 4 });
   });
 
   test('a revision that arrives while one writes is shown; what was written is kept, and neither is confirmed unseen', async () => {

@@ -89,9 +89,20 @@ describe('a folder of a mail server', () => {
     const look = await world.client.folders.look({ params, body: { ...inbox, unread: true } });
     expect(look).toMatchObject({ messages: 3, unread: 2, selected: 2, known: 0, newest: '2026-01-03T09:00:00.000Z' });
     expect(look.routes).toEqual([
-      { route: 'mailbox desk/log', destination: 'log', kind: 'sheet', tells: false },
-      { route: 'mailbox desk/room', destination: 'room', kind: 'chat', tells: true },
+      { route: 'mailbox desk/log', destination: 'log', kind: 'sheet', tells: false, would: 2 },
+      { route: 'mailbox desk/room', destination: 'room', kind: 'chat', tells: true, would: 2 },
     ]);
+    // What lies there is tried on the rules, so that a condition shows.
+    const some = { name: 'some' };
+    const file = `mailbox: some
+addresses: [some@gannetbay.example]
+sieves: []
+otherwise: done
+routes: [{ to: log }, { to: room, when: [message.subject, contains, old 3] }]
+`;
+    await world.client.mailboxes.put({ params: some, body: Buffer.from(file) });
+    const tried = await world.client.folders.look({ params: some, body: inbox });
+    expect(tried).toMatchObject({ tried: 3, unasked: 0, routes: [{ would: 3 }, { would: 1 }] });
     expect(await subjects()).toEqual([]);
   });
 

@@ -123,11 +123,18 @@ export async function startWorld(
     await world.stop();
     Object.assign(world, await startService({ ...settings, ...more }, folder, entry));
   };
-  world.sql = async <T>(query: string, values: unknown[] = []) => {
+  world.sql = async <T>(query: string, values: unknown[] = []): Promise<T[]> => {
     const connection = await connect(database, name);
-    const [rows] = await connection.query(query, values);
-    await connection.end();
-    return rows as T[];
+    try {
+      const [rows] = await connection.query(query, values);
+      return rows as T[];
+    } catch (error) {
+      // The service writes at the same time, and the database ends one of two that wait for one another.
+      if ((error as { code?: string }).code !== 'ER_LOCK_DEADLOCK') throw error;
+    } finally {
+      await connection.end();
+    }
+    return world.sql(query, values);
   };
   world.end = async () => {
     await world.stop();

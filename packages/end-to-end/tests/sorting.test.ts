@@ -67,6 +67,49 @@ async function refusal(call: Promise<unknown>): Promise<string> {
   return error.code;
 }
 
+describe('who looks after a category', () => {
+  const sorted = { name: 'front' };
+  const source = `mailbox: front
+addresses: [front@gannetbay.example]
+sorter:
+  owners: { table: desk_list, by: category, take: address }
+  categories: [{ category: lost gear, when: [message.subject, contains, lost] }]
+sieves: []
+otherwise: done
+routes: [{ to: desks, when: [message.owner, present], with: { to: '{{ message.owner }}', original: as it is } }]
+`;
+  const put = async (address: string) =>
+    world.client.lookups.put({
+      params: { name: 'desk_list' },
+      query: { dry: 'false' },
+      body: Buffer.from(`category,address\nLost Gear,${address}\n`),
+    });
+  const fed = async (subject: string) => {
+    const body = Buffer.from(`From: a.b@moss.example\nSubject: ${subject}\nMessage-ID: <${subject}@x>\n\nhello\n`);
+    return handled((await world.client.messages.feed({ params: { mailbox: 'front' }, body })).key);
+  };
+  const went = (subject: string) =>
+    until(`“${subject}” is passed on`, async () =>
+      world.mail.arrived.find(({ raw }) => raw.includes(`Subject: ${subject}`)),
+    );
+
+  test('is looked up in a table, as it is when the message comes; the table says who asks it', async () => {
+    await world.client.mailboxes.put({ params: sorted, body: Buffer.from(source) });
+    const before = await fed('lost oar');
+    expect([before.state, before.reasons[0]?.code]).toEqual(['review', 'YS-LOOKUP-NO-TABLE']);
+    await put('first@gannetbay.example');
+    await world.client.messages.again({ params: { key: before.key }, query: {} });
+    expect((await went('lost oar')).to).toEqual(['first@gannetbay.example']);
+    await put('second@gannetbay.example');
+    await fed('lost rope');
+    expect((await went('lost rope')).to).toEqual(['second@gannetbay.example']);
+    const { categories } = await world.client.sorting.get({ params: sorted });
+    expect(categories[0]).toMatchObject({ category: 'lost gear', owner: 'second@gannetbay.example' });
+    const { items } = await world.client.lookups.list();
+    expect(items.find(({ name }) => name === 'desk_list')?.used_by).toEqual(['mailbox front']);
+  });
+});
+
 describe('a general address', () => {
   test('before anything is learned, all is unsorted, waits, and is listed all the same', async () => {
     const key = await feed('Gate', 'My key card does not open the gate');

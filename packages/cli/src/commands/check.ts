@@ -72,7 +72,7 @@ function maker({ options }: Input, file: string): Make {
   const model = { name: String(options.modelName), ask };
   const answers: Record<string, KeptAnswer> = loadAnswers(file);
   return async (raw, sieve) => {
-    const lookups = loadLookups(file, [sieve]);
+    const lookups = loadLookups(file, sieve);
     const examples = await loadExamples(file, [sieve]);
     return madeOf(await tryBytes(raw, { mailbox: mailboxOf(sieve), answers, lookups, examples, model }));
   };

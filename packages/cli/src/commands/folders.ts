@@ -156,16 +156,23 @@ export const folderTake: Command = {
 
 /** What there is, and which routes it could fire. */
 function lookLines(
-  { messages, unread, newest, selected, known, routes }: FolderLook,
+  { messages, unread, newest, selected, known, routes, ...look }: FolderLook,
   tells: readonly string[],
 ): string[] {
+  const tried = look.tried - look.unasked;
   const last = newest === null ? '' : `, the newest of ${shortTime(newest)}`;
   return [
     `${messages} messages, ${unread} unread${last}. Meant are ${selected}, ${known} of them taken before.`,
-    ...(routes.length > 0 ? [`Each of the ${selected - known} may go to:`] : []),
-    ...routes.map(({ destination, kind, tells: isRead, route }) => {
+    ...(routes.length === 0
+      ? []
+      : tried > 0
+        ? [`By the rules as they are now, of the newest ${tried} would go to:`]
+        : [`Each of the ${selected - known} may go to:`]),
+    ...routes.map(({ destination, kind, tells: isRead, route, would }) => {
       const held = isRead && !tells.includes(destination) ? '; kept back, since people read it (--tells)' : '';
-      return `  ${destination} (${kind ?? 'no such destination'}), by ${route}${held}`;
+      const count = tried > 0 ? `${would} ` : '';
+      return `  ${count}${destination} (${kind ?? 'no such destination'}), by ${route}${held}`;
     }),
+    ...(look.unasked > 0 ? [`${look.unasked} of them need a model’s answer first: they are not counted.`] : []),
   ];
 }

@@ -23,7 +23,7 @@ export const sift: Command = {
     const ask = typeof options.model === 'string' ? modelAt(options.model) : null;
     const model = { name: String(options.modelName), ask };
     const answers = loadAnswers(file);
-    const lookups = loadLookups(file, mailbox.sieves);
+    const lookups = loadLookups(file, mailbox);
     const examples = await loadExamples(file, mailbox.sieves);
     const labels = mailbox.sorter ? (await loadLabels(file)).map(({ label }) => label) : [];
     const learned = learnSorter(labels, mailbox.source.sorter?.categories ?? []);

@@ -61,12 +61,10 @@ function sieveFile(folder: string, name: string): string {
   return candidates.find(existsSync) ?? join(folder, `${name}.sieve.yaml`);
 }
 
-/** The tables that sieves look in, from `lookups/NAME.csv` beside the file; one that is not there is missing. */
-export function loadLookups(file: string, sieves: readonly CompiledSieve[]): Record<string, LookupTable> {
+/** The tables that a mailbox looks in, from `lookups/NAME.csv` beside the file; one that is not there is missing. */
+export function loadLookups(file: string, { lookups }: Pick<CompiledMailbox, 'lookups'>): Record<string, LookupTable> {
   const folder = join(dirname(resolve(file)), 'lookups');
-  const names = [...new Set(sieves.flatMap(({ lookups }) => lookups))].filter((name) =>
-    existsSync(join(folder, `${name}.csv`)),
-  );
+  const names = lookups.filter((name) => existsSync(join(folder, `${name}.csv`)));
   return Object.fromEntries(
     names.map((name): [string, LookupTable] => {
       const text = readText(join(folder, `${name}.csv`));

@@ -166,6 +166,9 @@ function routeChanges(before: Made, after: Made): RouteChange[] {
 
 const said = ({ why, lines }: Made['hits'][number]) => ({ why, lines });
 
+/** What would really go of what was made of a message: of a record in review only what does not wait for it. */
+export const wouldFire = (made: Made): Made['hits'] => made.hits.filter(({ route }) => firing(made, route) !== null);
+
 /** The route's hit, if what it writes would really go: of a record in review it waits, unless the route does not. */
 function firing({ hits, verdict }: Made, route: string): Made['hits'][number] | null {
   const hit = hits.find((one) => one.route === route);

@@ -1,3 +1,4 @@
+import * as v from 'valibot';
 import {
   type FieldOptions,
   figureOf,
@@ -8,6 +9,9 @@ import {
   toText,
   type Value,
 } from '../values/index.js';
+
+/** How tables are named in files. */
+export const tableName = v.pipe(v.string(), v.regex(/^[a-z0-9][a-z0-9_-]{0,62}$/));
 
 /** A table that rules look values up in, as it stood at one revision. */
 export interface LookupTable {

@@ -18,6 +18,8 @@ export interface CompiledMailbox {
   /** What becomes of a message that no sieve takes; `done` is finished by the mailbox’s routes. */
   otherwise: { kind: 'review' } | { kind: 'skip' } | { kind: 'done' } | { kind: 'sieve'; sieve: CompiledSieve };
   routes: CompiledRoute[];
+  /** Tables that its sieves look in, and its sorter. */
+  lookups: string[];
 }
 
 /** Reads a mailbox file without its sieves, so that the caller can fetch them. */
@@ -62,6 +64,7 @@ export function mailboxOf(sieve: CompiledSieve): CompiledMailbox {
     sieves: [sieve],
     otherwise: { kind: 'review' },
     routes: [],
+    lookups: sieve.lookups,
   };
 }
 
@@ -78,12 +81,16 @@ function assemble(source: MailboxSource, sieves: ReadonlyMap<string, CompiledSie
     return sieve ?? null;
   };
   const fallback = isSieve(source.otherwise) ? find(source.otherwise, ['otherwise']) : null;
+  const found = source.sieves.flatMap((entry, i) => find(entry, ['sieves', i]) ?? []);
+  const tables = [...found, ...(fallback ? [fallback] : [])].flatMap(({ lookups }) => lookups);
+  const owners = source.sorter?.owners;
   return {
     name: source.mailbox,
     source,
+    lookups: [...new Set([...tables, ...(owners ? [owners.table] : [])])],
     accept: source.accept ? compileCondition(source.accept, ['accept'], compiler) : null,
     sorter: compileSorter(source, compiler),
-    sieves: source.sieves.flatMap((entry, i) => find(entry, ['sieves', i]) ?? []),
+    sieves: found,
     otherwise: fallback
       ? { kind: 'sieve', sieve: fallback }
       : { kind: source.otherwise !== undefined && isEnd(source.otherwise) ? source.otherwise : 'review' },

@@ -17,6 +17,7 @@ import {
 } from '../sieve/index.js';
 import { type Sorted, type SorterFacts, type SortResult, sortMessage } from '../sorting/index.js';
 import type { CompiledMailbox } from './compile-mailbox.js';
+import { ownerOfCategory } from './owner.js';
 
 /** What a mailbox makes of a message: its verdict, and the record when a sieve took it. */
 export interface Handled {
@@ -54,7 +55,10 @@ export function handleMessage(
   const sorted = sortIn(mailbox, facts, scene);
   if (sorted && 'kind' in sorted)
     return { kind: 'wants', wants: [{ ...sorted.want, sieve: sorterName(mailbox.name) }] };
-  const sortedScene = { ...messageScene(reading, arrival, sorted?.category ?? null), owner: ownerOf(mailbox, sorted) };
+  const owner = ownerOfCategory(mailbox.source, sorted?.category ?? null, facts.lookups ?? {});
+  // Routes that ask who looks after it would stay silent: what cannot be looked up waits whole.
+  if (typeof owner === 'object' && owner !== null) return ended('review', owner, sorted);
+  const sortedScene = { ...messageScene(reading, arrival, sorted?.category ?? null), owner };
   const hits = mailbox.routes.map((route) => hitRoute(route, `mailbox ${mailbox.name}`, sortedScene));
   if (sorted && sorted.category === null)
     return { ...ended('review', { code: 'YS-MESSAGE-UNSORTED', text: unsortedText(sorted) }, sorted), hits };
@@ -84,9 +88,6 @@ function confirmationReason({ code, link }: Confirmation): Reason {
   const given = [...(code ? [`code ${code}`] : []), ...(link ? [link] : [])].join(', ');
   return { code: 'YS-MESSAGE-CONFIRMATION', text: say('YS-MESSAGE-CONFIRMATION', { given }) };
 }
-
-const ownerOf = ({ source }: CompiledMailbox, sorted: Sorted | null): string | null =>
-  source.sorter?.categories.find(({ category }) => category === sorted?.category)?.owner ?? null;
 
 /** Sorts a message and does nothing else; null where the mailbox has no sorter. What is screened out is sorted all the same. */
 export function sortReading(

@@ -145,4 +145,57 @@ describe('a mailbox', () => {
       expect((error as YsError).code).toBe(code);
     }
   });
+
+  describe('finds who looks after a category', () => {
+    const desks = {
+      name: 'desks',
+      revision: '1',
+      columns: ['desk', 'address'],
+      rows: [
+        ['Filming', 'films@gannetbay.example'],
+        ['general', ''],
+      ],
+    };
+    const owners = { table: 'desks', by: 'desk', take: 'address' };
+    const handled = async (more: { owners?: object; lookups?: Record<string, typeof desks>; own?: string }) => {
+      const [filming, general] = source.sorter.categories;
+      const sorter = {
+        categories: [more.own === undefined ? filming : { ...filming, owner: more.own }, general],
+        owners: more.owners ?? owners,
+      };
+      const routes = [{ to: 'desk', when: ['message.owner', 'present'], with: { to: '{{ message.owner }}' } }];
+      const mailbox = compileMailbox({ ...source, sorter, sieves: [], otherwise: 'done', routes }, sieves);
+      expect(mailbox.lookups).toEqual(['desks']);
+      const results = ['From: a@morningtide.example\nSubject: x', 'Subject: x'].map(async (headers) =>
+        handleMessage(await readMessage(Buffer.from(`${headers}\n\nhi`)), mailbox, {
+          ...noFacts,
+          lookups: more.lookups ?? { desks },
+        }),
+      );
+      return (await Promise.all(results)).map((result) => {
+        if (result.kind !== 'handled') throw new Error('nothing is wanted here');
+        const { verdict, reasons, hits } = result;
+        return [verdict, reasons[0]?.code ?? null, hits.map(({ fires }) => fires)];
+      });
+    };
+
+    test('in a table, whatever case it is written in; one without an owner there has none', async () => {
+      expect(await handled({})).toEqual([
+        ['sound', null, [true]],
+        ['sound', null, [false]],
+      ]);
+    });
+
+    test('and sends all to review, so that no route stays silent, where the table is not there or lacks a column', async () => {
+      const missing = ['review', 'YS-LOOKUP-NO-TABLE', []];
+      expect(await handled({ lookups: {} })).toEqual([missing, missing]);
+      const lacking = ['review', 'YS-LOOKUP-NO-COLUMN', []];
+      expect(await handled({ owners: { ...owners, take: 'person' } })).toEqual([lacking, lacking]);
+    });
+
+    test('but first where the category says it itself', async () => {
+      const [filming] = await handled({ own: 'elsewhere@gannetbay.example', lookups: {} });
+      expect(filming).toEqual(['sound', null, [true]]);
+    });
+  });
 });

@@ -1,8 +1,11 @@
 import * as v from 'valibot';
 import { conditionSchema } from '../conditions/index.js';
 import { closed } from '../files/index.js';
+import { tableName } from '../lookups/index.js';
 import { routeSchema } from '../routing/index.js';
 import { askingSchema } from '../rules/index.js';
+
+const columnName = v.pipe(v.string(), v.minLength(1), v.maxLength(200));
 
 const category = closed({
   category: v.pipe(v.string(), v.minLength(1), v.maxLength(60)),
@@ -20,6 +23,8 @@ const sorter = closed({
   categories: v.pipe(v.array(category), v.maxLength(100)),
   threshold: v.optional(v.pipe(v.number(), v.minValue(0), v.maxValue(1))),
   otherwise: v.optional(v.picklist(['unsorted'])),
+  /** A table that has the owners of categories without one of their own: by the column with categories, what another column has. */
+  owners: v.optional(closed({ table: tableName, by: columnName, take: columnName })),
   /** Whether what conditions and labels leave open goes to a model, with the descriptions; it does where there is one. */
   ask_model: v.optional(v.boolean()),
   asking: v.optional(askingSchema),

@@ -1,9 +1,9 @@
 import type { LookupItem, Removal } from '@yellow-sieve/contract';
-import { digestOf, type LookupTable, type TableFile, tryCompileSieve, YsError } from '@yellow-sieve/core';
+import { digestOf, type LookupTable, parseMailbox, type TableFile, tryCompileSieve, YsError } from '@yellow-sieve/core';
 import { and, asc, eq, gt, inArray, max } from 'drizzle-orm';
 import { v7 as uuid } from 'uuid';
 import type { Database, Executor } from '../database/connect.js';
-import { lookup, lookupRevision } from '../database/schema.js';
+import { lookup, lookupRevision, mailbox } from '../database/schema.js';
 import { retryDeadlocks } from '../database/trouble.js';
 import { noteSetUp } from './change-store.js';
 import { listSieves } from './sieve-store.js';
@@ -140,12 +140,17 @@ export async function removeLookup(db: Database, name: string, dry: boolean): Pr
   return { outcome: 'deleted', goes: [{ what: 'versions', count: revision }], stays: [] };
 }
 
+/** Sieves by their names, and mailboxes that find the owners of categories there as `mailbox NAME`. */
 async function usersOf(db: Database): Promise<Map<string, string[]>> {
   const users = new Map<string, string[]>();
   for (const { name, source } of await listSieves(db)) {
     const compiled = tryCompileSieve(source);
     for (const table of compiled.ok ? compiled.sieve.lookups : [])
       users.set(table, [...(users.get(table) ?? []), name]);
+  }
+  for (const { name, source } of await db.select().from(mailbox).orderBy(asc(mailbox.name))) {
+    const table = parseMailbox(source).data?.sorter?.owners?.table;
+    if (table !== undefined) users.set(table, [...(users.get(table) ?? []), `mailbox ${name}`]);
   }
   return users;
 }

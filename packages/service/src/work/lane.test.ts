@@ -57,6 +57,52 @@ describe('a lane of work', () => {
     await lane.stop();
   });
 
+  test('who calls during a round that finds nothing is heard after it', async () => {
+    let rounds = 0;
+    let finish = () => {};
+    const lane = new Lane({
+      name: 'test',
+      pollMs: 3_600_000,
+      log,
+      round: async () => {
+        if (++rounds === 1)
+          await new Promise<void>((resolve) => {
+            finish = resolve;
+          });
+        return 0;
+      },
+    });
+    lane.start();
+    await settledMacrotasks();
+    lane.nudge();
+    finish();
+    await settledMacrotasks();
+    expect(rounds).toBe(2);
+    await lane.stop();
+  });
+
+  test('stopping during a round that finds nothing does not wait for the next', async () => {
+    let finish = () => {};
+    const lane = new Lane({
+      name: 'test',
+      pollMs: 3_600_000,
+      log,
+      round: () =>
+        new Promise<number>((resolve) => {
+          finish = () => resolve(0);
+        }),
+    });
+    lane.start();
+    await settledMacrotasks();
+    let stopped = false;
+    void lane.stop().then(() => {
+      stopped = true;
+    });
+    finish();
+    await settledMacrotasks();
+    expect(stopped).toBe(true);
+  });
+
   test('stopping lets the round under way finish', async () => {
     const done: string[] = [];
     let finish = () => {};

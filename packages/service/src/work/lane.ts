@@ -15,6 +15,7 @@ export interface LaneOptions {
 export class Lane {
   private readonly stopping = new AbortController();
   private running: Promise<void> | null = null;
+  private called = false;
   private wakeUp: (() => void) | null = null;
 
   constructor(private readonly options: LaneOptions) {}
@@ -25,6 +26,7 @@ export class Lane {
 
   /** Looks for work at once, instead of at the end of the pause. */
   nudge(): void {
+    this.called = true;
     this.wakeUp?.();
   }
 
@@ -40,6 +42,7 @@ export class Lane {
     let pause = pollMs;
     while (!this.stopping.signal.aborted) {
       let took = 0;
+      this.called = false;
       try {
         took = await round();
         pause = pollMs;
@@ -47,7 +50,8 @@ export class Lane {
         log.warn({ lane: name, trouble: troubleName(error) }, 'a round of work failed');
         pause = Math.min(5000, pause * 2);
       }
-      if (took === 0) await this.rest(pause);
+      // Who called while the round was under way may mean what it no longer saw.
+      if (took === 0 && !this.called) await this.rest(pause);
     }
   }
 

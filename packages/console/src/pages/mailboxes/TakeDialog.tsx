@@ -87,7 +87,8 @@ interface LookedProps {
   onTells(tells: readonly string[]): void;
 }
 
-function Looked({ look: { messages, unread, newest, selected, known, routes }, count, tells, onTells }: LookedProps) {
+function Looked({ look, count, tells, onTells }: LookedProps) {
+  const { messages, unread, newest, selected, known, routes, tried, unasked } = look;
   const toggle = (name: string, isOn: boolean) =>
     onTells(isOn ? [...tells, name] : tells.filter((one) => one !== name));
   return (
@@ -105,24 +106,36 @@ function Looked({ look: { messages, unread, newest, selected, known, routes }, c
         <Muted>{say.noRoutes}</Muted>
       ) : (
         <div>
-          <Muted>{fill(say.fires, { count })}</Muted>
-          {routes.map(({ route, destination, kind, tells: isRead }) => (
-            <div key={route}>
-              {isRead ? (
-                <Tick isSelected={tells.includes(destination)} onChange={(isOn) => toggle(destination, isOn)}>
-                  <span>
-                    {destination} <Muted>{`${kind} · ${route} · ${say.kept}`}</Muted>
-                  </span>
-                </Tick>
-              ) : (
-                <span>
-                  {destination} <Muted>{`${kind ?? ''} · ${route}`}</Muted>
-                </span>
-              )}
-            </div>
-          ))}
+          <Muted>{tried > unasked ? fill(say.tried, { tried: tried - unasked }) : fill(say.fires, { count })}</Muted>
+          {routes.map((route) => {
+            const { destination, tells: isRead } = route;
+            const told = <RouteTold route={route} tried={tried - unasked} />;
+            return (
+              <div key={route.route}>
+                {isRead ? (
+                  <Tick isSelected={tells.includes(destination)} onChange={(isOn) => toggle(destination, isOn)}>
+                    {told}
+                  </Tick>
+                ) : (
+                  told
+                )}
+              </div>
+            );
+          })}
+          {unasked > 0 && <Muted>{fill(say.unasked, { unasked })}</Muted>}
         </div>
       )}
     </>
+  );
+}
+
+/** A route, with how many of those that were tried would fire it. */
+function RouteTold({ route, tried }: { route: FolderLook['routes'][number]; tried: number }) {
+  const { destination, kind, tells, would } = route;
+  const said = [kind ?? '', route.route, ...(tells ? [say.kept] : [])].join(' · ');
+  return (
+    <span>
+      {destination} {tried > 0 && <b>{fill(say.would, { would, tried })}</b>} <Muted>{said}</Muted>
+    </span>
   );
 }

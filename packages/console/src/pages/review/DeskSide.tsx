@@ -50,14 +50,13 @@ export function DeskSide({ item, message, reading, chosen, onChoose, desk, settl
   const { outcome, subject } = message;
   const [asks, setAsks] = useState(false);
   const pane = useRef<HTMLDivElement>(null);
-  const writing = useWriting(item, message);
   const teaching = useTaught(message, settling);
+  const writing = useWriting(item, message, (body) =>
+    settling.confirm.mutate({ key: item.key, subject: subject ?? '', body }, { onSuccess: teaching.teach }),
+  );
   const leave = () => pane.current?.focus();
-  const { body } = writing;
-  const confirm =
-    body && !settling.confirm.isPending && !desk.isMoving
-      ? () => settling.confirm.mutate({ key: item.key, subject: subject ?? '', body }, { onSuccess: teaching.teach })
-      : null;
+  const isConfirming = settling.confirm.isPending || writing.isWaiting;
+  const confirm = isConfirming || desk.isMoving ? null : writing.confirm;
   useEffect(() => pane.current?.focus(), []);
   useDeskKeys({
     confirm,
@@ -96,7 +95,7 @@ export function DeskSide({ item, message, reading, chosen, onChoose, desk, settl
         message={message}
         routes={writing.tried?.routes ?? message.routes}
         onConfirm={confirm}
-        isConfirming={settling.confirm.isPending}
+        isConfirming={isConfirming}
         asks={asks}
         onAsks={(now) => {
           setAsks(now);

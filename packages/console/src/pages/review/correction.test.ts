@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import type { Editable } from '@yellow-sieve/contract';
-import { changeOf, isChanged, noDraft, rowTexts, withField } from './correction';
+import { changeOf, isChanged, noDraft, rowTexts, wantsEye, withField } from './correction';
 
 const editable = (name: string, options: Editable['options'] = {}) => ({ name, type: 'text', options }) as Editable;
 const vessel = editable('vessel');
@@ -41,5 +41,17 @@ describe('what a person writes over a record', () => {
       held_rows: [1],
     });
     expect(changeOf({ ...noDraft, held: [] }, form)).toEqual({ fields: {}, held_rows: [] });
+  });
+
+  test('wants a look before it is confirmed where it is wrong itself, or something else is that was not', () => {
+    const problem = (path: string, text: string) => ({ path, text });
+    const before = [problem('vessel', 'missing'), problem('nights', 'too many')];
+    const written = withField(noDraft, vessel, 'Tern', '');
+    expect(wantsEye([], before, written)).toBe(false);
+    expect(wantsEye([problem('nights', 'too many')], before, written)).toBe(false);
+    expect(wantsEye([problem('vessel', 'missing')], before, written)).toBe(true);
+    expect(wantsEye([problem('nights', 'too few')], before, written)).toBe(true);
+    const rows = { ...noDraft, rows: [{ item: 'rope' }] };
+    expect(wantsEye([problem('rows[0].item', 'odd')], [problem('rows[0].item', 'odd')], rows)).toBe(true);
   });
 });

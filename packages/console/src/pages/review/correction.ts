@@ -61,3 +61,12 @@ export function changeOf(
 export const goesTo = (routes: MessageDetail['routes']): string[] => [
   ...new Set(routes.flatMap(({ destination, fires }) => (fires ? [destination] : []))),
 ];
+
+type Problems = readonly Pick<MessageOutcome['problems'][number], 'path' | 'text'>[];
+
+/** Whether a person should look before it is confirmed: something is wrong that was not before, or with what they wrote. */
+export const wantsEye = (problems: Problems, before: Problems, { fields, rows }: Draft): boolean =>
+  problems.some(
+    ({ path, text }) =>
+      path in fields || (rows !== null && path.startsWith('rows')) || before.every((one) => one.text !== text),
+  );

@@ -1,7 +1,15 @@
 import * as v from 'valibot';
 import { nearest } from '../../errors/index.js';
 import { closed } from '../../files/index.js';
-import { cellOf, type LookupMatch, type LookupTable, lacking, rowsWith, type Wanted } from '../../lookups/index.js';
+import {
+  cellOf,
+  type LookupMatch,
+  type LookupTable,
+  lacking,
+  rowsWith,
+  tableName,
+  type Wanted,
+} from '../../lookups/index.js';
 import { type FieldOptions, toText, type Value } from '../../values/index.js';
 import { asList, problemAt, readRaw } from '../finding.js';
 import type {
@@ -24,7 +32,7 @@ const whereSchema = v.union([
 ]);
 
 const entries = {
-  table: v.pipe(v.string(), v.regex(/^[a-z0-9][a-z0-9_-]{0,62}$/)),
+  table: tableName,
   where: v.record(v.string(), whereSchema),
   fills: v.record(v.string(), column),
   missing: v.optional(v.picklist(['review', 'leave', 'stop'])),

@@ -67,7 +67,7 @@ export function serveLookups({ app, db, onward, secrets, outgoing, lookupFolder:
     const by = caller?.name ?? '';
     const revision = await stageLookup(db, name, file, by);
     const jobs = [];
-    for (const sieve of users) {
+    for (const sieve of users.filter((user) => !user.startsWith('mailbox '))) {
       const source = await sourceOf(db, sieve, 'live');
       const made: EffectParams = { sieve, source, stored: query.stored, tables: { [name]: revision } };
       const title = `Effect of another table ${name} on ${sieve}`;

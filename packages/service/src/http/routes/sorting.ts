@@ -4,6 +4,7 @@ import {
   confusionOf,
   type Labelled,
   noneOfThese,
+  ownerOfCategory,
   parseMailbox,
   usualThreshold,
   YsError,
@@ -25,6 +26,7 @@ import {
   useSorter,
   withDeliveries,
 } from '../../store/label-store.js';
+import { tablesFor } from '../../store/lookup-store.js';
 import { mailboxHead } from '../../store/mailbox-store.js';
 import { messageRow, putThroughAgain } from '../../store/message-store.js';
 import { openModel } from '../../store/model-store.js';
@@ -106,6 +108,10 @@ async function sorterOf({ db }: ServeContext, name: string) {
   return { head, sorter, items, labels };
 }
 
+/** What is wrong with the table of owners stands where they would. */
+const ownerSaid = (owner: ReturnType<typeof ownerOfCategory>) =>
+  typeof owner === 'object' && owner !== null ? owner.text : owner;
+
 /** A quarter of a year: what comes more and what less shows in it. */
 const countedWeeks = 12;
 
@@ -116,16 +122,17 @@ async function describe(context: ServeContext, name: string, on: string) {
   const counts = await sortedByWeek(db, head.id, countedWeeks);
   const weeksOf = (category: string | null) => counts.get(category) ?? Array.from({ length: countedWeeks }, () => 0);
   const inUse = await sorterInUse(db, head.id, head.sorter);
+  const tables = await tablesFor(db, sorter.owners ? [sorter.owners.table] : []);
   const judged = await show.cross({ labels, categories }, on);
   const labelled = (category: string | null) => labels.filter((one) => one.category === category).length;
   return {
     mailbox: name,
     threshold,
     categories: [
-      ...categories.map(({ category, about, owner, when }) => ({
+      ...categories.map(({ category, about, when }) => ({
         category,
         about: about ?? null,
-        owner: owner ?? null,
+        owner: ownerSaid(ownerOfCategory({ sorter }, category, tables)),
         by_condition: when !== undefined,
         labelled: labelled(category),
         weeks: weeksOf(category),

@@ -1,8 +1,9 @@
 import { folderEndpoints } from '@yellow-sieve/contract';
-import { mailboxWithFolder, mailboxWithoutFolder, parseFile, parseMailbox } from '@yellow-sieve/core';
+import { mailboxWithFolder, mailboxWithoutFolder, parseFile, parseMailbox, YsError } from '@yellow-sieve/core';
 import { destinationKinds } from '../../destinations/index.js';
 import type { ServeContext } from '../../http/serve-context.js';
 import { serveEndpoint } from '../../http/serve-endpoint.js';
+import { liveState } from '../../sieves/rule-state.js';
 import { destinationsByName } from '../../store/destination-names.js';
 import { type FolderRow, folderRow, foldersOf, folderTroubles, knownUids } from '../../store/folder-store.js';
 import { createJob, lastBackfill } from '../../store/job-store.js';
@@ -30,7 +31,9 @@ export function serveFolders(context: ServeContext): void {
     const { id } = await mailboxHead(db, params.name);
     return { items: await Promise.all((await foldersOf(db, id)).map((one) => published(context, one))) };
   });
-  serveEndpoint(app, db, folderEndpoints.look, ({ params, body }) => look(context, params.name, body));
+  serveEndpoint(app, db, folderEndpoints.look, ({ params, body }, { caller }) =>
+    look(context, params.name, body, caller?.name ?? ''),
+  );
   serveEndpoint(app, db, folderEndpoints.put, async ({ params, body }) => {
     const { source } = await getMailbox(db, params.name);
     // A folder that is not there is said now, not at the mailbox later.
@@ -94,7 +97,7 @@ async function published({ db }: ServeContext, one: { row: FolderRow; taken: num
 
 type Look = FolderSelection & { connection: string; folder: string };
 
-async function look(context: ServeContext, name: string, { connection, folder, ...selection }: Look) {
+async function look(context: ServeContext, name: string, { connection, folder, ...selection }: Look, on: string) {
   const { db } = context;
   const head = await mailboxHead(db, name);
   const open = await openFolder(context, { connection, folder });
@@ -102,14 +105,56 @@ async function look(context: ServeContext, name: string, { connection, folder, .
     const uids = await selectUids(open, selection);
     const row = await folderRow(db, head.id, { connection, folder }).catch(() => null);
     const known = row ? await knownUids(db, row, open.uidvalidity, uids) : new Set();
+    const fired = await tryNewest(
+      context,
+      { name, open, on },
+      uids.filter((uid) => !known.has(uid)),
+    );
+    const tried = fired.filter((routes) => routes !== null);
     return {
       ...(await stateOf(open)),
       selected: uids.length,
       known: known.size,
-      routes: await routesOf(context, name),
+      tried: fired.length,
+      unasked: fired.length - tried.length,
+      routes: (await routesOf(context, name)).map((route) => ({
+        ...route,
+        would: tried.filter((routes) => routes.includes(route.route)).length,
+      })),
     };
   } finally {
     open.client.close();
+  }
+}
+
+/** The newest messages that are tried while somebody waits for it, and how long each may be in bytes. */
+const mostTried = 30;
+const longestTried = 128 * 1024;
+
+/** The routes that the newest of some messages would fire, as the rules are now. Long ones are left out. */
+async function tryNewest(
+  { db, show, trying }: ServeContext,
+  { name, open, on }: { name: string; open: OpenFolder; on: string },
+  uids: readonly number[],
+) {
+  const newest = uids.slice(-mostTried).join(',');
+  if (newest === '') return [];
+  const heads = await open.client.fetchAll(newest, { uid: true, size: true }, { uid: true });
+  const short = heads.filter(({ size = 0 }) => size <= longestTried).map(({ uid }) => uid);
+  if (short.length === 0) return [];
+  const found = await open.client.fetchAll(short.join(','), { source: true, internalDate: true }, { uid: true });
+  const messages = found.flatMap(({ source, internalDate }) =>
+    source ? [{ source, received: new Date(internalDate ?? Date.now()).toISOString() }] : [],
+  );
+  const { addresses } = parseMailbox((await getMailbox(db, name)).source).data ?? {};
+  const [recipient = ''] = addresses ?? [];
+  const rules = { state: await liveState(db), model: await trying.modelName(), mailbox: name, recipient };
+  try {
+    return await show.would({ ...rules, messages }, on);
+  } catch (error) {
+    // What takes too long to be tried is no reason not to say what lies there.
+    if (error instanceof YsError && error.code === 'YS-MESSAGE-TOO-SLOW') return [];
+    throw error;
   }
 }
 

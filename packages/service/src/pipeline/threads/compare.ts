@@ -1,5 +1,6 @@
 import {
   type Arrival,
+  type CompiledMailbox,
   type CompiledSieve,
   compileExpected,
   coverMessage,
@@ -113,26 +114,31 @@ export async function handled(
   task: Pick<CompareTask, 'answers' | 'model' | 'sieve' | 'database'>,
   { came, entered }: Pick<CompareItem, 'came' | 'entered'>,
 ): Promise<HandleResult> {
-  const lookups = await tablesOf(task.database, state.sieves, state.tables);
-  const examples = await examplesOf(task.database, state.sieves);
-  const facts = (record: Facts['record']): Facts => ({
-    record,
+  const compiled = came ? mailboxOf(state, came.arrival.mailbox) : aloneOf(state, task.sieve);
+  const facts: Facts = {
+    record: came?.record ?? { key: '', link: '' },
     answers: task.answers,
     model: task.model,
     limits,
     entered,
-    lookups,
-    examples,
-  });
-  if (came) {
-    const mailbox = state.mailboxes[came.arrival.mailbox];
-    if (!mailbox) throw new TypeError('the mailbox of each message comes with the rules');
-    const compiled = compiledMailbox(mailbox, state.sieves);
-    return handleKnowing(task.database, reading, compiled, facts(came.record), came.arrival);
-  }
-  const text = state.sieves.find(({ name }) => name === task.sieve);
+    lookups: await tablesOf(task.database, compiled, state.tables),
+    examples: await examplesOf(task.database, state.sieves),
+  };
+  return came
+    ? handleKnowing(task.database, reading, compiled, facts, came.arrival)
+    : handleMessage(reading, compiled, facts);
+}
+
+function mailboxOf({ mailboxes, sieves }: RuleState, name: string): CompiledMailbox {
+  const mailbox = mailboxes[name];
+  if (!mailbox) throw new TypeError('the mailbox of each message comes with the rules');
+  return compiledMailbox(mailbox, sieves);
+}
+
+function aloneOf({ sieves }: RuleState, name: string): CompiledMailbox {
+  const text = sieves.find((one) => one.name === name);
   if (!text) throw new TypeError('samples are tried on a sieve that is among the rules');
-  return handleMessage(reading, aloneMailbox(text), facts({ key: '', link: '' }));
+  return aloneMailbox(text);
 }
 
 function sieveOf(state: RuleState, name: string): CompiledSieve | null {

@@ -72,9 +72,9 @@ export async function handle(task: HandleTask): Promise<HandleReply> {
   const { db } = databaseOf(task.database);
   const reading = await readMessage(rawPieces(db, task.rawId), limits, { documents: asksForDocuments(task) });
   const { record, answers, model, entered } = task;
-  const lookups = await tablesOf(task.database, task.sieves);
-  const examples = await examplesOf(task.database, task.sieves);
   const mailbox = compiledMailbox(task.mailbox, task.sieves);
+  const lookups = await tablesOf(task.database, mailbox);
+  const examples = await examplesOf(task.database, task.sieves);
   const learned = await sorterOf(task.database, task.sorter, mailbox);
   const sorter = { learned, labelled: task.labelled, mayAsk: task.mayAsk };
   const facts = { record, answers, model, limits, entered, lookups, examples, sorter };

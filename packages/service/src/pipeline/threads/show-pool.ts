@@ -21,6 +21,7 @@ import type { SuggestTask } from './suggest.js';
 import { ThreadPool } from './thread-pool.js';
 import type { CountTask, EditTask, GuessTask, RuleTask, ShownTask, TextTask } from './workbench.js';
 import type { Works } from './worker.js';
+import type { WouldReply, WouldTask } from './would.js';
 
 /** Two, so that a long message holds up nobody but who looks at it. */
 const threads = 2;
@@ -107,6 +108,10 @@ export class ShowPool {
   edit = (task: EditTask, on: string): Promise<Edited> => this.asked('edit', task, on);
   rule = (task: RuleTask, on: string): Promise<TriedRule> => this.asked('rule', task, on);
   guess = (task: GuessTask, on: string): Promise<GuessedField> => this.asked('guess', task, on);
+  /** The routes that messages would fire which are not ours yet. @throws YsError YS-MESSAGE-TOO-SLOW */
+  would(task: Omit<WouldTask, 'database'>, on: string): Promise<WouldReply[]> {
+    return this.asked('would', { database: this.database, ...task }, on);
+  }
   outline = (task: TextTask, on: string): Promise<Outline> => this.asked('outline', task, on);
 
   /**

@@ -54,15 +54,13 @@ export function compiledMailbox(mailbox: SourceText, texts: readonly SieveText[]
 export const aloneMailbox = (text: SieveText): CompiledMailbox =>
   kept(mailboxes, `alone ${text.digest}`, () => mailboxOf(compiledSieve(text)));
 
-/** The tables that some sieves look in, as they stand now, or at some revisions. */
-export function tablesOf(
+/** The tables that a mailbox looks in, as they stand now, or at some revisions. */
+export const tablesOf = (
   database: string,
-  texts: readonly SieveText[],
+  { lookups }: CompiledMailbox,
   revisions: Readonly<Record<string, number>> = {},
-): Promise<Record<string, LookupTable>> {
-  const names = new Set(texts.flatMap((text) => compiledSieve(text).lookups));
-  return names.size === 0 ? Promise.resolve({}) : tablesFor(databaseOf(database).db, [...names], revisions);
-}
+): Promise<Record<string, LookupTable>> =>
+  lookups.length === 0 ? Promise.resolve({}) : tablesFor(databaseOf(database).db, lookups, revisions);
 
 /** The messages that worked examples of some sieves name: samples of theirs. One that is gone is missing. */
 export async function examplesOf(database: string, texts: readonly SieveText[]): Promise<Examples> {

@@ -7,6 +7,7 @@ import { cross, seen, sortStored } from './sorting.js';
 import { suggest } from './suggest.js';
 import { count, edit, guess, outline, rule, shown, vet } from './workbench.js';
 import { type Timed, timed } from './worker-clock.js';
+import { would } from './would.js';
 
 /** What a worker thread can do, by its name: one line for each. */
 const works = {
@@ -28,6 +29,7 @@ const works = {
   attached,
   putInto,
   standsIn,
+  would,
 };
 
 export type Works = typeof works;
