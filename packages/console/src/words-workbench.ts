@@ -316,6 +316,7 @@ export const workbenchWords = {
   effectColumns: { field: 'Field', change: 'Change', before: 'Version {version}', after: 'Draft', message: 'Message' },
   effectBreaks: 'breaks what is expected',
   effectNothing: 'Nothing would change.',
+  effectOther: { category: 'category', went: 'delivered to {to}', goes: 'goes to {to}', anew: 'goes to {to} anew' },
   effectMore: 'and {count} more like it',
   effectRun: 'Looking … {done} of {all}',
   effectAll: 'All stored messages',

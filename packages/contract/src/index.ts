@@ -15,6 +15,7 @@ export * from './overview.js';
 export * from './people.js';
 export * from './records.js';
 export * from './review.js';
+export * from './routes.js';
 export * from './samples.js';
 export * from './set-up.js';
 export * from './sieves.js';

@@ -1,6 +1,8 @@
 import * as v from 'valibot';
 import { doneSchema, momentSchema, nameSchema, page, removalQuery, removalSchema } from './common.js';
 import type { Endpoint } from './endpoint.js';
+import { routeSchema } from './routes.js';
+import { categoryHead } from './sorting.js';
 
 const params = v.object({ name: nameSchema });
 
@@ -25,6 +27,8 @@ const destinationItem = v.object({
   tells: v.boolean(),
   /** Whether each thing sent there needs an address. */
   addressed: v.boolean(),
+  /** What a mailbox’s own route writes there to begin with. */
+  of_message: v.record(v.string(), v.string()),
   /** Whether it can be downloaded by a secret link. */
   linked: v.boolean(),
   links: v.array(v.string()),
@@ -48,6 +52,54 @@ export type DestinationColumn = v.InferOutput<typeof destinationColumn>;
 export type DestinationItem = v.InferOutput<typeof destinationItem>;
 export type MailboxItem = v.InferOutput<typeof mailboxItem>;
 
+const mailboxDetail = v.object({
+  ...mailboxItem.entries,
+  source: v.string(),
+  /** Tells this text from others. */
+  digest: v.string(),
+  /** What becomes of a message that no sieve takes: `review`, `skip`, `done`, or the name of a sieve. */
+  otherwise: v.string(),
+  /** Its own routes, in the order of its file. */
+  routes: v.array(routeSchema),
+  /** Null where it does not sort. */
+  sorter: v.nullable(
+    v.object({
+      categories: v.array(
+        // Owners as the file says; a table may have others.
+        v.object(categoryHead),
+      ),
+      threshold: v.nullable(v.number()),
+    }),
+  ),
+});
+export type MailboxDetail = v.InferOutput<typeof mailboxDetail>;
+
+const place = v.pipe(v.number(), v.integer(), v.minValue(0), v.maxValue(1000));
+const words = v.optional(v.pipe(v.string(), v.maxLength(2000)));
+
+/** What a person changes of a mailbox by a form; routes and categories are named by their place, from 0. */
+const mailboxAct = v.variant('act', [
+  v.strictObject({ act: v.literal('set route'), route: v.nullable(place), value: routeSchema }),
+  v.strictObject({ act: v.literal('remove route'), route: place }),
+  v.strictObject({
+    act: v.literal('set sorter'),
+    categories: v.pipe(
+      v.array(
+        v.strictObject({
+          /** Its place in the file as it was seen; null for a new one. */
+          was: v.nullable(place),
+          category: v.pipe(v.string(), v.trim(), v.maxLength(60)),
+          about: words,
+          owner: words,
+        }),
+      ),
+      v.maxLength(100),
+    ),
+    threshold: v.optional(v.pipe(v.number(), v.minValue(0), v.maxValue(1))),
+  }),
+  v.strictObject({ act: v.literal('set otherwise'), otherwise: nameSchema }),
+]);
+
 export const mailboxEndpoints = {
   list: {
     method: 'GET',
@@ -62,7 +114,7 @@ export const mailboxEndpoints = {
     role: 'viewer',
     summary: 'A mailbox with its source text, which an archived one keeps',
     params,
-    response: v.object({ ...mailboxItem.entries, source: v.string() }),
+    response: mailboxDetail,
   },
   put: {
     method: 'PUT',
@@ -72,6 +124,20 @@ export const mailboxEndpoints = {
     params,
     body: 'application/yaml',
     response: mailboxItem,
+  },
+  edit: {
+    method: 'POST',
+    path: '/api/v1/mailboxes/:name/edit',
+    role: 'author',
+    summary:
+      'Changes a route or the sorter of a mailbox, if its file is still the one that was seen; all else of it stays as it is',
+    params,
+    body: v.strictObject({
+      /** Digest of the text that was seen. */
+      seen: v.string(),
+      act: mailboxAct,
+    }),
+    response: mailboxDetail,
   },
   addSieve: {
     method: 'POST',

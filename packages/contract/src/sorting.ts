@@ -33,16 +33,21 @@ const crossSchema = v.object({
 });
 export type CrossItem = v.InferOutput<typeof crossSchema>;
 
+/** A category, with what it is and who looks after it. */
+export const categoryHead = {
+  category: v.string(),
+  about: v.nullable(v.string()),
+  owner: v.nullable(v.string()),
+  by_condition: v.boolean(),
+};
+
 const sorterSchema = v.object({
   mailbox: v.string(),
   threshold: v.number(),
   /** In the order of the file, `none of these` last; `weeks` is how many messages were given it in each of the last 12 weeks, the oldest first. */
   categories: v.array(
     v.object({
-      category: v.string(),
-      about: v.nullable(v.string()),
-      owner: v.nullable(v.string()),
-      by_condition: v.boolean(),
+      ...categoryHead,
       labelled: v.number(),
       weeks: v.array(v.number()),
     }),

@@ -1,8 +1,8 @@
-import type { ConditionSource } from '@yellow-sieve/core';
 import { coverageShape, hitShape, readingShape, siftedShape, verdictShape } from '@yellow-sieve/core/shapes';
 import * as v from 'valibot';
 import { fieldOptionsSchema, keySchema, momentSchema, nameSchema, page, pageQuery, reasonSchema } from './common.js';
 import type { Endpoint } from './endpoint.js';
+import { routeSchema } from './routes.js';
 import { sampleName } from './samples.js';
 import { fieldItem } from './sieves.js';
 
@@ -15,25 +15,6 @@ export const shownRef = v.union([v.strictObject({ sample: sampleName }), v.stric
 export type ShownRef = v.InferOutput<typeof shownRef>;
 
 const fieldName = v.pipe(v.string(), v.minLength(1), v.maxLength(63));
-
-/** A condition as its file has it: a triple, or `all`, `any`, `none` or `every` over others. */
-const condition = v.union([
-  v.array(v.unknown()),
-  v.record(v.string(), v.unknown()),
-]) as unknown as v.GenericSchema<ConditionSource>;
-
-/** A route as its file has it; what it names is checked when the text is compiled. */
-const routeSchema = v.strictObject({
-  to: nameSchema,
-  name: v.optional(v.string()),
-  /** A condition. */
-  when: v.optional(condition),
-  with: v.optional(v.record(v.string(), v.union([v.string(), v.number(), v.boolean(), v.array(v.string())]))),
-  rows: v.optional(v.record(v.string(), v.union([v.string(), v.number(), v.boolean(), v.array(v.string())]))),
-  each: v.optional(v.picklist(['record', 'row', 'spread'])),
-  in_review: v.optional(v.picklist(['wait', 'deliver'])),
-});
-export type RouteItem = v.InferOutput<typeof routeSchema>;
 
 /** What a person does to a sieve; rules are named by their place, from 0. */
 /** A check as the file has it. */

@@ -2,7 +2,7 @@ import { expect } from '@jest/globals';
 import axe from 'axe-core';
 import { type BrowserContextOptions, chromium, type Page } from 'playwright-core';
 import { chromiumOptions } from './chromium.mjs';
-import type { World } from './harness.js';
+import { startWorld, type World } from './harness.js';
 
 export const person = {
   name: 'Nils Aldous',
@@ -52,6 +52,20 @@ export async function logIn(page: Page, url: string, path = '/'): Promise<void> 
   await page.getByLabel('Password').fill(person.password);
   await page.getByRole('button', { name: 'Log in' }).click();
   await page.getByRole('navigation', { name: 'Places' }).waitFor();
+}
+
+/** A new service whose owner has logged in and stands on a page. */
+export async function ownersPage(path: string) {
+  const world = await startWorld();
+  await makeOwner(world);
+  const browsing = await browse();
+  const { page } = browsing;
+  await logIn(page, world.url, path);
+  const end = async () => {
+    await browsing.close();
+    await world.end();
+  };
+  return { world, browsing, page, end };
 }
 
 /**

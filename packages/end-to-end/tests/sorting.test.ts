@@ -232,6 +232,27 @@ describe('a general address', () => {
     expect((await world.client.sorting.get({ params })).current).toBe(false);
   });
 
+  test('before it is sorted anew, what would become of it is said, and what already went where', async () => {
+    const { client } = world;
+    const key = await feed('Tern film', 'We would like to film a scene of our series at the north mole, may we');
+    await client.sorting.label({ params: { key }, body: { category: 'filming', again: true } });
+    await until('it is at its desk', async () =>
+      (await detail(key)).deliveries.some((one) => one.destination === 'desks' && one.state === 'delivered'),
+    );
+    const look = async () => {
+      const { job } = await client.messages.againMany({ query: { dry: 'true' }, body: { keys: [key] } });
+      await until('it is looked at', async () => (await client.jobs.get({ params: { key: job } })).finished !== null);
+      const [found] = (await client.jobs.findings({ params: { key: job }, query: {} })).items;
+      return found?.detail as { category: unknown; routes: { to: string; kind: string; left: boolean }[] } | undefined;
+    };
+    // As it was sorted, so it would be: the sorter in use and what people said count.
+    expect(await look()).toBeUndefined();
+    await client.sorting.label({ params: { key }, body: { category: 'lost gear', again: false } });
+    const found = await look();
+    expect(found?.category).toEqual({ before: 'filming', after: 'lost gear' });
+    expect(found?.routes.map(({ to, left }) => [to, left])).toContainEqual(['desks', true]);
+  });
+
   test('what was unsorted goes where it belongs when it is put through again', async () => {
     const key = keys.get('gate') ?? '';
     await world.client.messages.again({ params: { key }, query: {} });

@@ -3,9 +3,9 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import type { Page } from 'playwright-core';
-import { type Browsing, browse, expectCalm, logIn, makeOwner } from './browser.js';
+import { type Browsing, expectCalm, ownersPage } from './browser.js';
 import { KeyHands } from './hands.js';
-import { sendRaw, settled, startWorld, type World } from './harness.js';
+import { sendRaw, settled, type World } from './harness.js';
 
 type Lot = [title: string, price: string, place: string, day: string, clock: string, by?: string];
 const weeks: Lot[][] = [
@@ -34,6 +34,7 @@ describe('from a digest of cards to a sheet with a row a card, with keys alone',
   let world: World;
   let browsing: Browsing;
   let page: Page;
+  let end: () => Promise<void>;
   let hands: KeyHands;
   let folder: string;
   let files: string[];
@@ -44,16 +45,11 @@ describe('from a digest of cards to a sheet with a row a card, with keys alone',
       writeFileSync(path, digest(i + 1, lots));
       return path;
     });
-    world = await startWorld();
-    await makeOwner(world);
-    browsing = await browse();
-    page = browsing.page;
+    ({ world, browsing, page, end } = await ownersPage('/mailboxes'));
     hands = new KeyHands(page);
-    await logIn(page, world.url, '/mailboxes');
   });
   afterAll(async () => {
-    await browsing.close();
-    await world.end();
+    await end();
     rmSync(folder, { recursive: true, force: true });
   });
 

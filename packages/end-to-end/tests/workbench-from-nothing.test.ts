@@ -3,9 +3,9 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import type { Page } from 'playwright-core';
-import { type Browsing, browse, expectCalm, logIn, makeOwner } from './browser.js';
+import { type Browsing, expectCalm, ownersPage } from './browser.js';
 import { type Hands, MouseHands } from './hands.js';
-import { demoFile, sendRaw, settled, startWorld, until, type World } from './harness.js';
+import { demoFile, sendRaw, settled, until, type World } from './harness.js';
 
 const subjects = ['', 'A key, please', 'Key wanted', 'About a key', 'One more key'];
 const head = (gate: number) =>
@@ -32,18 +32,14 @@ describe('from an empty service to two destinations, with the mouse', () => {
   let world: World;
   let browsing: Browsing;
   let page: Page;
+  let end: () => Promise<void>;
   let hands: Hands;
   beforeAll(async () => {
-    world = await startWorld();
-    await makeOwner(world);
-    browsing = await browse();
-    page = browsing.page;
+    ({ world, browsing, page, end } = await ownersPage('/mailboxes'));
     hands = new MouseHands(page);
-    await logIn(page, world.url, '/mailboxes');
   });
   afterAll(async () => {
-    await browsing.close();
-    await world.end();
+    await end();
   });
 
   const button = (name: string | RegExp) => page.getByRole('button', { name, exact: typeof name === 'string' });

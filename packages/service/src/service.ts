@@ -26,7 +26,7 @@ import { ShowPool } from './pipeline/threads/show-pool.js';
 import { SiftingPool } from './pipeline/threads/sifting-pool.js';
 import { Secrets } from './secrets.js';
 import { inviteFirstOwner } from './store/invitation-store.js';
-import { openModel } from './store/model-store.js';
+import { type ModelToAsk, modelToAsk, openModel } from './store/model-store.js';
 import { hasPeople } from './store/people-store.js';
 import { sweepIncomplete } from './store/raw-store.js';
 import { sweepSessions } from './store/session-store.js';
@@ -38,7 +38,7 @@ import { DriftWatch } from './work/drift-lane.js';
 import { jobRound } from './work/job-lane.js';
 import { Lane } from './work/lane.js';
 import { type Lease, LeaseKeeper } from './work/lease-keeper.js';
-import { handleClaimed, type ModelToAsk, messageSlots, outcomesTogether } from './work/message-lane.js';
+import { handleClaimed, messageSlots, outcomesTogether } from './work/message-lane.js';
 
 /** A running service. */
 export interface Service {
@@ -72,11 +72,7 @@ export async function startService(config: Config): Promise<Service> {
   const has = (role: Config['role']) => config.role === 'all' || config.role === role;
   const files = new FilePool(config.database);
   const outgoing = new Outgoing(config.privateTargets, { folder: config.folder, files });
-  const model = async (): Promise<ModelToAsk> => {
-    const connection = await openModel(database.db, secrets);
-    return { name: connection?.model ?? 'default', mayAsk: connection?.may_ask === true };
-  };
-  const modelName = async () => (await model()).name;
+  const model = () => modelToAsk(database.db, secrets);
   const intake: Intake = { db: database.db, queue: commitQueue(database), limit: config.messageLimit };
   const work = has('work') ? startWork(config, database, secrets, outgoing, intake, model, log) : null;
   const onward = () => work?.nudge();
@@ -88,7 +84,7 @@ export async function startService(config: Config): Promise<Service> {
         intake,
         outgoing,
         onward,
-        modelName,
+        model,
         log,
         lookupFolder: config.lookupFolder,
         url: consoleUrl(config),
@@ -163,12 +159,10 @@ function startWork(
   };
   const shared = { db, secrets, outgoing, worker, leaseSeconds, log, onward: nudge };
   const commits = outcomesTogether(db);
-  const modelName = async () => (await model()).name;
   const messages = { ...shared, databaseUrl, pool, threads, model, commits, leases: leases.messages };
   const jobs = {
     ...messages,
     intake,
-    modelName,
     comparer: pool,
     estimateAsks: async (asks: Parameters<JobTools['estimateAsks']>[0]) =>
       estimateAsks(db, await openModel(db, secrets), asks),
@@ -251,18 +245,18 @@ interface Web {
 async function startWeb({
   config,
   database: { db, together },
-  modelName,
+  model,
   log,
   ...context
 }: Omit<ServeContext, 'app' | 'db' | 'live' | 'show' | 'trying' | 'together'> & {
   config: Config;
   database: DatabaseHandle;
-  modelName: () => Promise<string>;
+  model: () => Promise<ModelToAsk>;
   log: Logger;
 }): Promise<Web> {
   const live = new LiveHub({ db, log });
   const show = new ShowPool(config.database, config.siftSeconds);
-  const trying = { db, databaseUrl: config.database, comparer: show, modelName };
+  const trying = { db, databaseUrl: config.database, comparer: show, model };
   const app = await buildApp({ db, together, live, show, trying, ...context }, config, log);
   await app.listen({ host: config.host, port: config.httpPort });
   return {

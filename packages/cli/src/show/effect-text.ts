@@ -76,7 +76,10 @@ export function linesOf(effect: MessageEffect): string[] {
     ...turned('sieve', sieve),
     ...turned('category', category),
     ...turned('layout', layout),
-    ...routes.map(({ route, to, kind }) => `route ${route} to ${to}: ${routeWords[kind]}`),
+    ...routes.map(
+      ({ route, to, kind, left }) =>
+        `route ${route} to ${to}: ${routeWords[kind]}${left ? '; what it wrote was delivered' : ''}`,
+    ),
     ...(asks ? [`would ask a model ${questions(asks)} (${asks.characters} characters)`] : []),
     ...(notTried && !asks ? ['not compared: the old rules lack an answer of the model'] : []),
   ];

@@ -36,6 +36,8 @@ export interface RouteChange {
   kind: 'fires' | 'stops' | 'alters';
   before: { why: string; lines: readonly Line[] } | null;
   after: { why: string; lines: readonly Line[] } | null;
+  /** Whether something of what it wrote before was delivered already. */
+  left: boolean;
 }
 
 /** What a change of the rules does to one message. Nulls and empty lists: nothing of that kind. */
@@ -160,7 +162,7 @@ function routeChanges(before: Made, after: Made): RouteChange[] {
     const kind = !was ? 'fires' : !is ? 'stops' : 'alters';
     if (!was && !is) return [];
     if (was && is && was.to === is.to && canonicalJson(was.lines) === canonicalJson(is.lines)) return [];
-    return [{ route, to, kind, before: was && said(was), after: is && said(is) }];
+    return [{ route, to, kind, before: was && said(was), after: is && said(is), left: was?.left === true }];
   });
 }
 

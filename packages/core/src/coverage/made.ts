@@ -24,7 +24,8 @@ export interface Made {
   rows: readonly Readonly<Record<string, JsonValue>>[];
   evidence: Readonly<Record<string, Evidence[]>>;
   problems: readonly Problem[];
-  hits: readonly RouteHit[];
+  /** `left`: something of it was delivered already. */
+  hits: readonly (RouteHit & { left?: boolean })[];
 }
 
 const nothing = { fields: {}, rows: [], evidence: {}, problems: [] } as const;

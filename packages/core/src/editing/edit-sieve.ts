@@ -1,5 +1,4 @@
 import { isSeq, type Node, parse, stringify } from 'yaml';
-import { canonicalJson } from '../canonical-json.js';
 import type { RouteSource } from '../routing/index.js';
 import { renameField } from '../sieve/index.js';
 import type { FieldOptions } from '../values/index.js';
@@ -9,9 +8,10 @@ import { splitColumn } from './mark-cell.js';
 import { markRows } from './mark-rows.js';
 import { layoutFrom, type MarkedStretch, markValue, unmark, withoutMark } from './mark-value.js';
 import { withProposed } from './propose-fields.js';
-import { addItem, setEntry } from './set-entry.js';
+import { addItem, removeItem, setEntry } from './set-entry.js';
 import { itemRanges, SourceMap, spliced, throughLine } from './source-map.js';
 import { takeHeader } from './take-header.js';
+import { withRoute } from './with-route.js';
 
 /** What a person does to a sieve on the workbench. Rules are named by their place, from 0. */
 export type SieveAct =
@@ -70,7 +70,7 @@ export function editSieve(source: string, act: SieveAct, shown: ShownMessage | n
     case 'copy rule':
       return copiedRule(source, act.rule, act.field);
     case 'remove rule':
-      return checked(withoutItem(source, 'rules', act.rule));
+      return checked(removeItem(source, ['rules'], act.rule));
     case 'switch rule':
       return checked(setEntry(source, ['rules', act.rule], 'off', act.off ? true : undefined));
     case 'write rule':
@@ -83,11 +83,11 @@ export function editSieve(source: string, act: SieveAct, shown: ShownMessage | n
     case 'set check':
       return checked(writtenItem(source, 'checks', act.check, act.value));
     case 'remove check':
-      return checked(withoutItem(source, 'checks', act.check));
+      return checked(removeItem(source, ['checks'], act.check));
     case 'set route':
       return checked(withRoute(source, act.route, act.value));
     case 'remove route':
-      return checked(withoutItem(source, 'routes', act.route));
+      return checked(removeItem(source, ['routes'], act.route));
   }
 }
 
@@ -118,7 +118,7 @@ function withoutHeading(source: string, column: string): string {
       const headings = map.keys('rules', i, 'columns');
       if (!headings.includes(column)) return text;
       return headings.length === 1
-        ? withoutItem(text, 'rules', i)
+        ? removeItem(text, ['rules'], i)
         : setEntry(text, ['rules', i, 'columns'], column, undefined);
     }, source);
 }
@@ -200,29 +200,6 @@ function forField(rule: Record<string, unknown>, from: string, to: string): Reco
     ...(fills === undefined ? {} : { fills: Array.isArray(fills) ? fills.map(other) : other(fills) }),
     ...(typeof find === 'string' ? { find: find.replace(groupOfField(from), `(?<${to}>`) } : {}),
   };
-}
-
-function withoutItem(source: string, key: 'rules' | 'routes' | 'checks', at: number): string {
-  const map = new SourceMap(source);
-  const list = map.at(key);
-  if (!isSeq(list) || list.flow) return source;
-  const range = itemRanges(map, list)[at];
-  if (!range) return source;
-  return list.items.length === 1 ? setEntry(source, [], key, []) : spliced(source, [{ ...range, text: '' }]);
-}
-
-/** Entries of a route in the order people write them. */
-const routeKeys = ['to', 'name', 'when', 'each', 'in_review', 'with', 'rows'] as const;
-
-/** A route behind the others, or in its place: what of it does not change keeps its lines. */
-function withRoute(source: string, at: number | null, value: RouteSource): string {
-  const written = Object.fromEntries(routeKeys.flatMap((key) => (value[key] === undefined ? [] : [[key, value[key]]])));
-  if (at === null) return addItem(source, ['routes'], written);
-  const now = (new SourceMap(source).at('routes', at)?.toJSON() ?? {}) as Record<string, unknown>;
-  return routeKeys.reduce((text, key) => {
-    if (canonicalJson(now[key] ?? null) === canonicalJson(written[key] ?? null)) return text;
-    return setEntry(text, ['routes', at], key, written[key], key === 'when');
-  }, source);
 }
 
 /** A rule as a person wrote it, in its place or behind the others. */

@@ -1,3 +1,4 @@
+export { type CategoryEdit, editMailbox, type MailboxAct } from './edit-mailbox.js';
 export { editSieve, ruleSources, type SieveAct } from './edit-sieve.js';
 export type { Edited, ShownMessage } from './edited.js';
 export { type GuessedField, guessField, type Selected } from './guess-field.js';

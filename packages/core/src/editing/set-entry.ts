@@ -21,10 +21,13 @@ function inFlow(value: unknown): string {
   return stringify([value], { collectionStyle: 'flow', lineWidth: 0 }).trim().slice(2, -2);
 }
 
-/** The keys of a sieve file in the order people write them. */
+/** The keys of a sieve or mailbox file in the order people write them. */
 const order = [
+  'mailbox',
   'sieve',
   'title',
+  'addresses',
+  'trusted_servers',
   'locale',
   'timezone',
   'body',
@@ -32,6 +35,10 @@ const order = [
   'rows',
   'parts',
   'accept',
+  'sorter',
+  'folders',
+  'sieves',
+  'otherwise',
   'rules',
   'checks',
   'asking',
@@ -130,4 +137,15 @@ export function addItem(source: string, path: readonly (string | number)[], item
   const end = throughLine(source, (node.items.at(-1) as Node).range?.[1] ?? 0);
   const text = indented(stringify([item], { lineWidth: 0 }), indent);
   return spliced(source, [{ start: end, end, text: source[end - 1] === '\n' ? text : `\n${text}` }]);
+}
+
+/** Takes an item out of a list; the last of one leaves it empty. */
+export function removeItem(source: string, path: readonly (string | number)[], at: number): string {
+  const map = new SourceMap(source);
+  const list = map.at(...path);
+  if (!isSeq(list) || at < 0 || at >= list.items.length) return source;
+  const range = list.flow || list.items.length === 1 ? undefined : itemRanges(map, list)[at];
+  if (range) return spliced(source, [{ ...range, text: '' }]);
+  const others = (list.toJSON() as unknown[]).filter((_, i) => i !== at);
+  return setEntry(source, path.slice(0, -1), String(path.at(-1)), others);
 }

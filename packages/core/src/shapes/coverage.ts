@@ -99,6 +99,7 @@ export const effectShape: v.GenericSchema<MessageEffect> = v.object({
       kind: v.picklist(['fires', 'stops', 'alters']),
       before: written,
       after: written,
+      left: v.boolean(),
     }),
   ),
   asks: v.nullable(v.object(asks)),

@@ -70,6 +70,14 @@ type Rendered =
   /** Nothing goes, and that is as it should be. */
   | { unsent: string };
 
+/** A line for each message that came, with or without a record. */
+export const lineOfMessage = {
+  received: '{{ message.received }}',
+  sender: '{{ message.from.address }}',
+  subject: '{{ message.subject }}',
+  category: '{{ message.category }}',
+} as const;
+
 /** One destination kind: a folder, and one line in the registry. */
 export interface DestinationKind {
   readonly kind: string;
@@ -86,6 +94,8 @@ export interface DestinationKind {
   readonly withRows?: boolean;
   /** Each line of it needs an address (`to`). */
   readonly addressed?: boolean;
+  /** What a mailbox’s own route writes there to begin with, as its file has it; `lineOfMessage` when left out. */
+  readonly ofMessage?: Readonly<Record<string, string>>;
   /** Valibot entries of the destination file. */
   readonly entries: v.ObjectEntries;
   /** The kind and entries of the connection it needs, or null. */

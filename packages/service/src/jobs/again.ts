@@ -9,7 +9,7 @@ import {
 } from '@yellow-sieve/core';
 import { and, count, desc, eq, gte, inArray, lt } from 'drizzle-orm';
 import type { Executor } from '../database/connect.js';
-import { mailbox, message, record, recordRevision, type Through } from '../database/schema.js';
+import { delivery, mailbox, message, record, recordRevision, routeHit, type Through } from '../database/schema.js';
 import { compareAll } from '../pipeline/compare.js';
 import { itemsByKey } from '../sieves/items.js';
 import { liveState } from '../sieves/rule-state.js';
@@ -99,12 +99,12 @@ async function becomes(
 
 /** What would become of each by what is live, beside what stands of it. */
 async function wouldBe(
-  { db, databaseUrl, comparer, modelName }: JobTools,
+  { db, databaseUrl, comparer, model }: JobTools,
   before: ReadonlyMap<string, Made>,
   ids: readonly string[],
 ): Promise<MessageEffect[]> {
   const items = (await itemsByKey(db, ids)).map((item) => ({ ...item, stands: before.get(item.name) }));
-  const state = { before: null, after: await liveState(db), model: await modelName() };
+  const state = { before: null, after: await liveState(db), model: await model() };
   const compared = await compareAll(comparer, db, { database: databaseUrl, sieve: '', items, ...state });
   return compared.flatMap(({ reply }) => reply?.effect ?? []);
 }
@@ -127,25 +127,59 @@ async function selected(
   );
 }
 
-/** What is kept of each message's current revision, as far as it is compared. */
+/** What stands of each message: its current revision, and what its routes say. */
 async function revisionsOf(db: Executor, ids: readonly string[]): Promise<Map<string, Made>> {
   if (ids.length === 0) return new Map();
+  const { id, state, category, reasons } = message;
   const rows = await db
-    .select({ id: message.id, state: message.state, category: message.category, revision: recordRevision })
+    .select({ stands: { id, state, category, reasons }, revision: recordRevision })
     .from(message)
     .leftJoin(record, eq(record.messageId, message.id))
     .leftJoin(recordRevision, and(eq(recordRevision.recordId, record.id), eq(recordRevision.number, record.revision)))
     .where(inArray(message.id, [...ids]));
-  return new Map(rows.map(({ id, category, revision }) => [id, madeOfRevision(category, revision)]));
+  const hits = await hitsOf(db, ids);
+  return new Map(
+    rows.map(({ stands, revision }) => [stands.id, madeOfRevision(stands, revision, hits.get(stands.id) ?? [])]),
+  );
 }
 
-function madeOfRevision(category: string | null, revision: typeof recordRevision.$inferSelect | null): Made {
+/** What the routes of some messages say, and whether something of it was delivered. */
+async function hitsOf(db: Executor, ids: readonly string[]): Promise<Map<string, Made['hits'][number][]>> {
+  const hits = await db
+    .select()
+    .from(routeHit)
+    .where(inArray(routeHit.messageId, [...ids]));
+  const { messageId, route, state } = delivery;
+  const sent = await db
+    .select({ messageId, route, state })
+    .from(delivery)
+    .where(inArray(messageId, [...ids]));
+  const nameOf = (of: { messageId: string; route: string }) => `${of.messageId} ${of.route}`;
+  const [put, left] = [new Set(sent.map(nameOf)), new Set(sent.filter((one) => one.state === 'delivered').map(nameOf))];
+  const found = new Map<string, Made['hits'][number][]>();
+  for (const hit of hits) {
+    const { route: name, destination: to, fires, why, lines } = hit;
+    // What a record in review put in the outbox did not wait for it.
+    const inReview = put.has(nameOf(hit)) ? 'deliver' : 'wait';
+    const of = { route: name, to, fires, why, lines, inReview, left: left.has(nameOf(hit)) } as const;
+    found.set(hit.messageId, [...(found.get(hit.messageId) ?? []), of]);
+  }
+  return found;
+}
+
+const verdictOf = { done: 'sound', review: 'review', skipped: 'skipped', waiting: null, failed: null } as const;
+
+function madeOfRevision(
+  { state, category, reasons }: Pick<typeof message.$inferSelect, 'state' | 'category' | 'reasons'>,
+  revision: typeof recordRevision.$inferSelect | null,
+  hits: Made['hits'],
+): Made {
   const nothing = { fields: {}, rows: [], evidence: {}, problems: [], sieve: null, layout: null };
   const kept = revision ?? nothing;
   return {
     wants: [],
-    verdict: (revision?.verdict ?? null) as Made['verdict'],
-    reasons: revision?.reasons ?? [],
+    verdict: (revision?.verdict ?? verdictOf[state]) as Made['verdict'],
+    reasons: revision?.reasons ?? reasons,
     sieve: kept.sieve,
     layout: kept.layout,
     category,
@@ -153,8 +187,7 @@ function madeOfRevision(category: string | null, revision: typeof recordRevision
     rows: kept.rows,
     evidence: kept.evidence,
     problems: kept.problems,
-    // What routes would write is in the outbox, not in revisions.
-    hits: [],
+    hits,
   };
 }
 

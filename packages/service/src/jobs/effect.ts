@@ -53,13 +53,12 @@ export const effect: JobKind<EffectParams, At, FoundEffect> = {
 };
 
 async function compared(
-  { db, databaseUrl, comparer, modelName }: JobTools,
+  { db, databaseUrl, comparer, model }: JobTools,
   sieve: string,
   { before, after: next }: RuleStates,
   items: CompareItem[],
 ): Promise<Compared[]> {
-  const model = await modelName();
-  return compareAll(comparer, db, { database: databaseUrl, sieve, items, before, after: next, model });
+  return compareAll(comparer, db, { database: databaseUrl, sieve, items, before, after: next, model: await model() });
 }
 
 async function after(

@@ -1,7 +1,7 @@
 import { compileSieve, type ExpectSource, type JsonValue, parseMailbox, YsError } from '@yellow-sieve/core';
 import { and, count, desc, eq, inArray, isNull, lt, or, type SQL } from 'drizzle-orm';
 import type { Executor } from '../database/connect.js';
-import { judgement, mailbox, message, record } from '../database/schema.js';
+import { judgement, label, mailbox, message, record } from '../database/schema.js';
 import type { CompareItem } from '../pipeline/threads/compare.js';
 import { recordLink } from '../pipeline/threads/knowing.js';
 import { enteredOf } from '../store/entered-store.js';
@@ -62,10 +62,16 @@ export const itemsByKey = (db: Executor, keys: readonly string[]): Promise<Compa
 /** The messages some test holds for, newest first. */
 async function itemsWhere(db: Executor, test: SQL | undefined, limit: number): Promise<CompareItem[]> {
   const rows = await db
-    .select({ message, mailbox: mailbox.name, record: record.id })
+    .select({
+      message,
+      mailbox: mailbox.name,
+      record: record.id,
+      label: { of: label.messageId, category: label.category },
+    })
     .from(message)
     .innerJoin(mailbox, eq(mailbox.id, message.mailboxId))
     .leftJoin(record, eq(record.messageId, message.id))
+    .leftJoin(label, eq(label.messageId, message.id))
     .where(test)
     .orderBy(desc(message.id))
     .limit(limit);
@@ -80,7 +86,7 @@ async function itemsWhere(db: Executor, test: SQL | undefined, limit: number): P
       name: id,
       subject,
       rawId,
-      came: { arrival, record: { key, link: key && recordLink(key) } },
+      came: { arrival, record: { key, link: key && recordLink(key) }, labelled: row.label?.category },
       expect: judged.get(id) ?? null,
       entered: entered.get(id),
     };

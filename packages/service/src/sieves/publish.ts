@@ -2,6 +2,7 @@ import { type MessageEffect, YsError } from '@yellow-sieve/core';
 import type { Database } from '../database/connect.js';
 import { type Compared, type Comparer, compareAll } from '../pipeline/compare.js';
 import { findDraft } from '../store/draft-store.js';
+import type { ModelToAsk } from '../store/model-store.js';
 import { findSieve, getVersion, type LiveSieve, type Publication, publishVersion } from '../store/sieve-store.js';
 import { sampleItems } from './items.js';
 import { ruleStates } from './rule-state.js';
@@ -12,19 +13,18 @@ export interface Trying {
   /** Address of the database, for the threads. */
   databaseUrl: string;
   comparer: Comparer;
-  modelName: () => Promise<string>;
+  model: () => Promise<ModelToAsk>;
 }
 
 /** What a source text makes of the sieve's samples, beside what the live version makes of them. */
 export async function trySamples(
-  { db, databaseUrl, comparer, modelName }: Trying,
+  { db, databaseUrl, comparer, model }: Trying,
   name: string,
   source: string,
 ): Promise<Compared[]> {
   const { before, after } = await ruleStates(db, name, source);
   const items = await sampleItems(db, name, source);
-  const model = await modelName();
-  return compareAll(comparer, db, { database: databaseUrl, sieve: name, items, before, after, model });
+  return compareAll(comparer, db, { database: databaseUrl, sieve: name, items, before, after, model: await model() });
 }
 
 /**

@@ -25,7 +25,7 @@ export async function ruleStates(db: Executor, name: string, source: string): Pr
   const names = [...new Set([name, ...rows.flatMap((row) => parseMailbox(row.source).sieves)])];
   const live = await liveSieves(db, names);
   const texts = [...live.values()].map((one) => ({ name: one.name, digest: one.digest, source: one.source }));
-  const mailboxes = Object.fromEntries(rows.map((row) => [row.name, { digest: row.digest, source: row.source }]));
+  const mailboxes = mailboxTexts(rows);
   const text = { name, digest: digestOf(source), source };
   return {
     before: live.has(name) ? { mailboxes, sieves: texts } : null,
@@ -34,12 +34,20 @@ export async function ruleStates(db: Executor, name: string, source: string): Pr
   };
 }
 
+const mailboxTexts = (rows: readonly (typeof mailbox.$inferSelect)[]): RuleState['mailboxes'] =>
+  Object.fromEntries(
+    rows.map(({ name, digest, source, id, sorter }) => [
+      name,
+      { digest, source, sorter: sorter === null ? null : { mailboxId: id, number: sorter } },
+    ]),
+  );
+
 /** The rules as they are, of all mailboxes. */
 export async function liveState(db: Executor): Promise<RuleState> {
   const rows = await db.select().from(mailbox).orderBy(asc(mailbox.name));
   const live = await liveSieves(db, [...new Set(rows.flatMap((row) => parseMailbox(row.source).sieves))]);
   return {
-    mailboxes: Object.fromEntries(rows.map((row) => [row.name, { digest: row.digest, source: row.source }])),
+    mailboxes: mailboxTexts(rows),
     sieves: [...live.values()].map(({ name, digest, source }) => ({ name, digest, source })),
   };
 }

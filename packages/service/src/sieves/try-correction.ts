@@ -27,7 +27,7 @@ export async function triedCorrection(
   const { after: state } = await ruleStates(db, sieve, source);
   const item = await storedItem(db, message, sieve);
   const entered = correctedEntered(item.entered, correcting);
-  const model = await trying.modelName();
+  const model = await trying.model();
   const task = { database: trying.databaseUrl, sieve, state, model, item: { ...item, entered } };
   return untilAnswered(
     (answers) => show.shown({ ...task, answers }, on),

@@ -1,9 +1,11 @@
+import type { RouteItem } from '@yellow-sieve/contract';
 import {
   type CompiledSieve,
   compileMailbox,
   compileSieve,
   digestOf,
   parseMailbox,
+  sieveName,
   sorterName,
   YsError,
 } from '@yellow-sieve/core';
@@ -47,7 +49,27 @@ export async function getMailbox(db: Database, name: string) {
   const [row] = await db.select(columns).from(mailbox).where(eq(mailbox.name, name));
   if (!row) throw new YsError('YS-NOT-FOUND', { what: 'mailbox', name });
   const head = await headOf(db, row);
-  return withCounts(head, await countsOf(db, 'message', { owner: head.id }));
+  return { ...withCounts(head, await countsOf(db, 'message', { owner: head.id })), ...detailsOf(row.source) };
+}
+
+/** What its forms show of a mailbox’s file. */
+function detailsOf(source: string) {
+  const { sorter, routes = [], otherwise = 'review' } = parseMailbox(source).data ?? {};
+  return {
+    otherwise: sieveName(otherwise),
+    routes: routes as RouteItem[],
+    sorter: sorter
+      ? {
+          threshold: sorter.threshold ?? null,
+          categories: sorter.categories.map(({ category, about, owner, when }) => ({
+            category,
+            about: about ?? null,
+            owner: owner ?? null,
+            by_condition: when !== undefined,
+          })),
+        }
+      : null,
+  };
 }
 
 /** All mailboxes, uncounted. */

@@ -78,3 +78,16 @@ export async function openModel(db: Database, secrets: Secrets): Promise<ModelCo
   const [found] = await db.select().from(connection).where(eq(connection.name, modelConnectionName));
   return found?.kind === 'model' ? (secrets.open(found.sealed) as ModelConnection) : null;
 }
+
+/** The model there is to ask. */
+export interface ModelToAsk {
+  /** Part of every question’s digest; a stand-in name where no model is set up. */
+  name: string;
+  /** Whether there is one, and mail may be shown to it. */
+  mayAsk: boolean;
+}
+
+export async function modelToAsk(db: Database, secrets: Secrets): Promise<ModelToAsk> {
+  const connection = await openModel(db, secrets);
+  return { name: connection?.model ?? 'default', mayAsk: connection?.may_ask === true };
+}

@@ -15,6 +15,7 @@ import { enteredOf } from '../store/entered-store.js';
 import { labelsOf } from '../store/label-store.js';
 import { type MailboxRow, mailboxesById } from '../store/mailbox-store.js';
 import { arrivalOf } from '../store/message-store.js';
+import type { ModelToAsk } from '../store/model-store.js';
 import { versionNow } from '../store/rename-store.js';
 import { type LiveSieve, liveSieves } from '../store/sieve-store.js';
 import { codeVersion } from '../version.js';
@@ -43,14 +44,6 @@ export interface MessageLaneOptions {
 
 export const outcomesTogether = (db: Database): Together<Outcome, boolean> =>
   new Together({ run: (outcomes) => commitOutcomes(db, outcomes), atOnce: 1, most: 50 });
-
-/** The model there is to ask. */
-export interface ModelToAsk {
-  /** Part of every question’s digest; a stand-in name where no model is set up. */
-  name: string;
-  /** Whether there is one, and mail may be shown to it. */
-  mayAsk: boolean;
-}
 
 type MessageRow = typeof message.$inferSelect;
 

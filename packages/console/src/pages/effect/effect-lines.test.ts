@@ -17,7 +17,7 @@ const change = (
   ...(judged ? { judged } : {}),
 });
 const effect = (message: string, ...changes: ValueChange[]) =>
-  ({ message, subject: message, changes }) as unknown as MessageEffect;
+  ({ message, subject: message, changes, category: null, routes: [] }) as unknown as MessageEffect;
 
 describe('the lines of an effect', () => {
   test('losses come first, then alterations, then gains; what breaks before all', () => {
@@ -40,6 +40,31 @@ describe('the lines of an effect', () => {
       effect(String(i), change('pier', 'lost', 'North', null, 'breaks')),
     );
     expect(effectLines(broken)).toHaveLength(5);
+  });
+
+  test('another category and where it goes stand beside the values; what went already is said', () => {
+    const route = (name: string, kind: 'fires' | 'stops' | 'alters', left: boolean) => ({
+      route: name,
+      to: 'desks',
+      kind,
+      left,
+    });
+    const one = {
+      ...effect('a'),
+      category: { before: 'filming', after: 'lost gear' },
+      routes: [
+        route('old', 'stops', true),
+        route('new', 'fires', false),
+        route('log', 'alters', true),
+        route('same', 'alters', false),
+      ],
+    } as unknown as MessageEffect;
+    expect(effectLines([one]).map(({ field, kind, before, after }) => [field, kind, before, after])).toEqual([
+      ['old', 'lost', 'delivered to desks', null],
+      ['category', 'altered', 'filming', 'lost gear'],
+      ['log', 'altered', 'delivered to desks', 'goes to desks anew'],
+      ['new', 'gained', null, 'goes to desks'],
+    ]);
   });
 
   test.each([

@@ -1,4 +1,6 @@
 import type { JsonValue, MessageEffect } from '@yellow-sieve/core';
+import { fill } from '../../words';
+import { workbenchWords } from '../../words-workbench';
 import { valueText } from '../message/outcome';
 
 type ChangeName = 'lost' | 'altered' | 'moved' | 'unclear' | 'gained';
@@ -26,23 +28,21 @@ const maxExamples = 3;
 
 type Found = MessageEffect & { subject?: string | null };
 
-/** The changes of values as lines: losses first, then alterations, then gains; many alike are one line. */
+/** The changes as lines, of values, categories and routes: losses first, then alterations, then gains; many alike are one line. */
 export function effectLines(found: readonly Found[]): EffectLine[] {
-  const lines = found.flatMap(({ message, subject, changes }) =>
-    changes.map(({ field, kind, before, after, judged }): EffectLine => {
-      const [was, is] = [text(before.value), text(after.value)];
-      return {
-        field,
-        kind,
+  const lines = found.flatMap((effect) =>
+    changesOf(effect).map(
+      ({ was, is, breaks = false, ...change }): EffectLine => ({
+        ...change,
         before: was,
         after: is,
         same: sameEnds(was ?? '', is ?? ''),
-        message,
-        subject: subject ?? null,
-        breaks: judged === 'breaks',
+        message: effect.message,
+        subject: effect.subject ?? null,
+        breaks,
         more: 0,
-      };
-    }),
+      }),
+    ),
   );
   const groups = new Map<string, EffectLine[]>();
   for (const line of lines) {
@@ -58,6 +58,39 @@ export function effectLines(found: readonly Found[]): EffectLine[] {
     })
     .sort((a, b) => Number(b.breaks) - Number(a.breaks) || order.indexOf(a.kind) - order.indexOf(b.kind));
 }
+
+interface Change {
+  field: string;
+  kind: ChangeName;
+  was: string | null;
+  is: string | null;
+  breaks?: boolean;
+}
+
+function changesOf({ changes, category, routes }: Found): Change[] {
+  const said = workbenchWords.effectOther;
+  return [
+    ...changes.map(({ field, kind, before, after, judged }) => {
+      const [was, is] = [text(before.value), text(after.value)];
+      return { field, kind, was, is, breaks: judged === 'breaks' };
+    }),
+    ...(category
+      ? [{ field: said.category, kind: turnOf(category), was: category.before, is: category.after } as const]
+      : []),
+    // What is written otherwise shows in the values, unless it was delivered already.
+    ...routes
+      .filter(({ kind, left }) => kind !== 'alters' || left)
+      .map(({ route, to, kind, left }) => {
+        const was = kind === 'fires' ? null : fill(left ? said.went : said.goes, { to });
+        const is = kind === 'stops' ? null : fill(kind === 'fires' ? said.goes : said.anew, { to });
+        return { field: route, kind: routeKinds[kind], was, is };
+      }),
+  ];
+}
+
+const turnOf = ({ before, after }: { before: unknown; after: unknown }): ChangeName =>
+  before === null ? 'gained' : after === null ? 'lost' : 'altered';
+const routeKinds = { fires: 'gained', stops: 'lost', alters: 'altered' } as const;
 
 const text = (value: JsonValue): string | null => valueText(value);
 

@@ -1,5 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
-import type { MailboxItem } from '@yellow-sieve/contract';
+import type { MailboxDetail, MailboxItem } from '@yellow-sieve/contract';
 import { unmasked } from '@yellow-sieve/core/shapes';
 import { useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
@@ -18,6 +18,7 @@ import { mailboxPageWords as say } from '../../words-mailbox';
 import { mailboxWords } from '../../words-set-up';
 import { Folders } from './Folders';
 import { PutIn } from './MailboxBox';
+import { Categories, MailboxRoutes } from './Sorting';
 
 const Pad = styled.div`
   display: grid;
@@ -86,7 +87,7 @@ export default function MailboxPage() {
   );
 }
 
-function Both({ mailbox, may }: { mailbox: MailboxItem; may: boolean }) {
+function Both({ mailbox, may }: { mailbox: MailboxDetail; may: boolean }) {
   const { name, addresses, sieves } = mailbox;
   return (
     <Sides>
@@ -103,6 +104,8 @@ function Both({ mailbox, may }: { mailbox: MailboxItem; may: boolean }) {
             <Confirmations mailbox={name} />
             {may && <PutIn mailbox={mailbox} />}
             <Folders mailbox={name} />
+            <Categories mailbox={mailbox} may={may} />
+            <MailboxRoutes mailbox={mailbox} may={may} />
             <section aria-label={say.sieves}>
               <h2>{say.sieves}</h2>
               {sieves.length === 0 ? (

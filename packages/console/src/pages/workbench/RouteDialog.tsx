@@ -1,5 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
-import type { DestinationColumn, RouteItem } from '@yellow-sieve/contract';
+import type { DestinationColumn, DestinationItem, RouteItem } from '@yellow-sieve/contract';
 import { type FormEvent, useEffect, useState } from 'react';
 import { Form } from 'react-aria-components';
 import { styled } from 'styled-components';
@@ -50,13 +50,18 @@ export interface RouteDialogProps {
   fields: readonly string[];
   columns: readonly string[];
   problems: readonly { text: string }[];
+  /** What a new route to a destination begins as, where it does not pass all fields on; the same function every time. */
+  begins?: (target: DestinationItem) => Partial<RouteForm>;
+  /** Values that conditions on a name are likely to ask for. */
+  values?: Readonly<Record<string, readonly string[]>> | undefined;
   isOpen: boolean;
   onClose(): void;
   onKeep(route: RouteItem): void;
 }
 
 /** Where a route goes, when, and what it writes there. */
-export function RouteDialog({ route, fields, columns, problems, isOpen, onClose, onKeep }: RouteDialogProps) {
+export function RouteDialog(props: RouteDialogProps) {
+  const { route, fields, columns, problems, begins, values, isOpen, onClose, onKeep } = props;
   const say = workbenchWords.route;
   const targets = useQuery({ queryKey: ['destinations'], queryFn: () => service.destinations.list(), enabled: isOpen });
   const items = targets.data?.items ?? [];
@@ -66,6 +71,11 @@ export function RouteDialog({ route, fields, columns, problems, isOpen, onClose,
   }, [isOpen, route]);
   const [making, setMaking] = useState(false);
   const to = form.to || items[0]?.name || '';
+  const chosen = items.find(({ name }) => name === to);
+  // A new one begins anew with each destination that is chosen.
+  useEffect(() => {
+    if (isOpen && route === null && begins && chosen) setForm({ ...formOf({ to: chosen.name }), ...begins(chosen) });
+  }, [isOpen, route, begins, chosen]);
   const target = useQuery({ ...columnsQuery(to), enabled: isOpen && to !== '' });
   const places = target.data?.columns ?? [];
   const mayWrite = [...fields, ...(form.each === 'record' ? [] : columns)];
@@ -102,8 +112,14 @@ export function RouteDialog({ route, fields, columns, problems, isOpen, onClose,
               />
             )}
           </Line>
-          <When form={form} fields={fields} onChange={setForm} />
-          <Mapping form={{ ...form, mapping }} fields={mayWrite} places={places} onChange={setForm} />
+          <When form={form} fields={fields} values={values} onChange={setForm} />
+          <Mapping
+            form={{ ...form, mapping }}
+            fields={mayWrite}
+            places={places}
+            named={begins !== undefined}
+            onChange={setForm}
+          />
           {problems.map(({ text }) => (
             <Wrong key={text} role="alert">
               {text}
@@ -136,7 +152,7 @@ interface PartProps {
 }
 
 /** One test, put together by controls. */
-function When({ form, fields, onChange }: PartProps) {
+function When({ form, fields, values, onChange }: PartProps & Pick<RouteDialogProps, 'values'>) {
   const say = workbenchWords.route;
   const { when } = form;
   if (when === null) return <Muted>{say.whenElse}</Muted>;
@@ -158,14 +174,25 @@ function When({ form, fields, onChange }: PartProps) {
         />
       )}
       {when.field !== '' && needsValue(when.test) && (
-        <TextField label={say.value} value={when.value} onChange={(value) => set({ value })} />
+        <TextField
+          label={say.value}
+          offers={values?.[when.field] ?? []}
+          value={when.value}
+          onChange={(value) => set({ value })}
+        />
       )}
     </Line>
   );
 }
 
-/** What is written there: pairs of a name there and a text of fields. */
-function Mapping({ form, fields, places, onChange }: PartProps & { places: readonly DestinationColumn[] }) {
+/** What is written there: pairs of a name there and a text of fields. `named`: there is nothing that goes out by itself. */
+function Mapping({
+  form,
+  fields,
+  places,
+  named,
+  onChange,
+}: PartProps & { places: readonly DestinationColumn[]; named: boolean }) {
   const say = workbenchWords.route;
   const { mapping } = form;
   if (mapping === null)
@@ -227,7 +254,9 @@ function Mapping({ form, fields, places, onChange }: PartProps & { places: reado
         <Button onPress={() => onChange({ ...form, mapping: [...mapping, { outside: '', text: '' }] })}>
           {say.addLine}
         </Button>
-        {places.length === 0 && <Button onPress={() => onChange({ ...form, mapping: null })}>{say.allFields}</Button>}
+        {places.length === 0 && !named && (
+          <Button onPress={() => onChange({ ...form, mapping: null })}>{say.allFields}</Button>
+        )}
       </Line>
     </FormStack>
   );

@@ -63,6 +63,10 @@ export const ofService = {
     sentence:
       'The sieve “{sieve}” is not what you saw any more: {by} published version {version} at {at}. Get it, and bring your change into it.',
   },
+  'YS-MAILBOX-CHANGED': {
+    status: 412,
+    sentence: 'The file of “{mailbox}” is not what you saw any more. Look at it as it is now, and change it there.',
+  },
   'YS-DRAFT-CHANGED': {
     status: 412,
     sentence:

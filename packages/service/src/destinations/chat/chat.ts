@@ -11,6 +11,7 @@ const longestPost = 4000;
 export const chat: DestinationKind = {
   kind: 'chat',
   tells: true,
+  ofMessage: { text: '{{ message.subject }}, from {{ message.from.address }}' },
   title: 'chat',
   about: 'a post in a chat room, as JSON to its incoming address',
   entries: {},

@@ -58,6 +58,7 @@ export const mail: DestinationKind = {
   kind: 'mail',
   tells: true,
   addressed: true,
+  ofMessage: { to: '{{ message.owner }}', original: 'as it is' },
   title: 'mail',
   about: 'a written message by SMTP, or the message itself passed on',
   entries,

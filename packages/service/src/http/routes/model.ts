@@ -26,7 +26,7 @@ export function serveModel(context: ServeContext): void {
     const { source, messages, live, dry } = body;
     const { before, after } = await ruleStates(db, params.name, source);
     const states = live && before ? [after, before] : [after];
-    const model = await trying.modelName();
+    const model = await trying.model();
     const trials: TryText[] = [];
     for (const ref of messages) {
       const item = await itemOf(context, params.name, ref);

@@ -146,7 +146,7 @@ function expectedFrom({ fields, rows, evidence }: Values, hasRows: boolean): Exp
 async function madeNow({ db, trying }: ServeContext, row: SampleRow, state: 'live' | 'draft'): Promise<ExpectSource> {
   const source = await sourceOf(db, row.sieve, state);
   const { after } = await ruleStates(db, row.sieve, source);
-  const model = await trying.modelName();
+  const model = await trying.model();
   const task = { database: trying.databaseUrl, sieve: row.sieve, items: [sampleItem(row)], before: null, after, model };
   const [one] = await compareAll(trying.comparer, db, task);
   const coverage = one?.reply?.coverage;

@@ -7,16 +7,19 @@ import {
   schemaEndpoints,
 } from '@yellow-sieve/contract';
 import {
+  editMailbox,
   fileJsonSchema,
   lookInNames,
+  type MailboxAct,
   mailboxWithSieve,
   neededOptions,
   patternParts,
   ruleKinds,
   valueTypes,
+  YsError,
 } from '@yellow-sieve/core';
 import { crmFileSchema, destinationFileSchema } from '../../destinations/file-schema.js';
-import { destinationKinds } from '../../destinations/index.js';
+import { destinationKinds, lineOfMessage } from '../../destinations/index.js';
 import { intakeKinds } from '../../intake/index.js';
 import { testConnection } from '../../model/test-connection.js';
 import { newSecret } from '../../people/secret.js';
@@ -61,6 +64,7 @@ const itemOf = async (db: ServeContext['db'], row: DestinationRow, states: Recor
   kind: row.kind,
   tells: destinationKinds[row.kind]?.tells === true,
   addressed: destinationKinds[row.kind]?.addressed === true,
+  of_message: { ...(destinationKinds[row.kind]?.ofMessage ?? lineOfMessage) },
   linked: isLinked(row.kind),
   links: await linksOf(db, row),
   paused: row.pausedAt && { at: row.pausedAt.toISOString(), by: row.pausedBy ?? '' },
@@ -135,14 +139,18 @@ const kinds = (): Kinds => ({
   intakes: Object.values(intakeKinds).map(({ kind, title, about }) => ({ kind, title, about })),
 });
 
-/** Mailboxes, destinations and connections. */
-export function serveSetUp(context: ServeContext): void {
-  const { app, db, secrets, outgoing } = context;
-  serveRemovals(context);
+function serveMailboxes({ app, db }: ServeContext): void {
   serveEndpoint(app, db, mailboxEndpoints.list, async () => ({ items: await listMailboxes(db), next: null }));
   serveEndpoint(app, db, mailboxEndpoints.get, ({ params }) => getMailbox(db, params.name));
   serveEndpoint(app, db, mailboxEndpoints.put, async ({ params, body }) => {
     await putMailbox(db, params.name, body);
+    return getMailbox(db, params.name);
+  });
+
+  serveEndpoint(app, db, mailboxEndpoints.edit, async ({ params, body }) => {
+    const { source, digest } = await getMailbox(db, params.name);
+    if (digest !== body.seen) throw new YsError('YS-MAILBOX-CHANGED', { mailbox: params.name });
+    await putMailbox(db, params.name, editMailbox(source, body.act as MailboxAct));
     return getMailbox(db, params.name);
   });
 
@@ -151,7 +159,13 @@ export function serveSetUp(context: ServeContext): void {
     if (!sieves.includes(body.sieve)) await putMailbox(db, params.name, mailboxWithSieve(source, body.sieve));
     return getMailbox(db, params.name);
   });
+}
 
+/** Mailboxes, destinations and connections. */
+export function serveSetUp(context: ServeContext): void {
+  const { app, db, secrets, outgoing } = context;
+  serveRemovals(context);
+  serveMailboxes(context);
   serveEndpoint(app, db, destinationEndpoints.list, async () => {
     const states = await deliveryStates(db);
     const rows = await listDestinations(db);

@@ -255,7 +255,7 @@ async function coveragePage({ db, trying }: ServeContext, name: string, query: C
     items: found.slice(0, limit),
     before: query.with === 'live' ? null : states.before,
     after: states.after,
-    model: await trying.modelName(),
+    model: await trying.model(),
   });
   const items = compared.flatMap(({ item, reply }) =>
     reply ? [{ ...reply.coverage, subject: item.subject, unreadable: reply.unreadable }] : [],

@@ -170,7 +170,7 @@ async function triedPage(
     items: found.slice(0, paging.limit),
     before: states.before,
     after: states.after,
-    model: await trying.modelName(),
+    model: await trying.model(),
   });
   return {
     items: compared.flatMap(({ item, reply }) => (reply ? [{ ...reply.coverage, subject: item.subject }] : [])),
@@ -199,7 +199,7 @@ async function shownResult(
   on: string,
 ): Promise<HandleResult> {
   const { after: state } = await ruleStates(db, sieve, source);
-  const task = { database: trying.databaseUrl, sieve, item, state, model: await trying.modelName() };
+  const task = { database: trying.databaseUrl, sieve, item, state, model: await trying.model() };
   return untilAnswered(
     (answers) => show.shown({ ...task, answers }, on),
     (wants: readonly ModelQuestion[]) =>

@@ -148,7 +148,7 @@ async function tryNewest(
   );
   const { addresses } = parseMailbox((await getMailbox(db, name)).source).data ?? {};
   const [recipient = ''] = addresses ?? [];
-  const rules = { state: await liveState(db), model: await trying.modelName(), mailbox: name, recipient };
+  const rules = { state: await liveState(db), model: await trying.model(), mailbox: name, recipient };
   try {
     return await show.would({ ...rules, messages }, on);
   } catch (error) {

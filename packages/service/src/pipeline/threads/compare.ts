@@ -8,13 +8,14 @@ import {
   type Expected,
   type ExpectSource,
   effectOn,
-  type Facts,
   type HandleResult,
   handleMessage,
   type JsonValue,
   type KeptAnswer,
+  type Labelled,
   limits,
   type Made,
+  type MailboxFacts,
   type MessageCoverage,
   type MessageEffect,
   madeOf,
@@ -22,6 +23,7 @@ import {
   Report,
   writtenContext,
 } from '@yellow-sieve/core';
+import type { ModelToAsk } from '../../store/model-store.js';
 import { handleKnowing } from './knowing.js';
 import {
   aloneMailbox,
@@ -30,13 +32,20 @@ import {
   examplesOf,
   readingOf,
   type SieveText,
+  type SorterInUse,
   type SourceText,
+  sorterOf,
   tablesOf,
 } from './worker-state.js';
 
+/** A mailbox with the sorter it has in use. */
+interface MailboxText extends SourceText {
+  sorter: SorterInUse | null;
+}
+
 /** One state of the rules: the mailboxes that messages came to, by name, and the sieves in them. */
 export interface RuleState {
-  mailboxes: Record<string, SourceText>;
+  mailboxes: Record<string, MailboxText>;
   sieves: SieveText[];
   /** Revisions of tables that are looked in; of the others, and when left out, the live ones. */
   tables?: Readonly<Record<string, number>> | undefined;
@@ -49,8 +58,8 @@ export interface CompareItem {
   /** For people to know it by. */
   subject: string | null;
   rawId: string;
-  /** How it came, and to which mailbox; null for a sample, which the sieve alone is tried on. */
-  came: { arrival: Arrival; record: { key: string; link: string } } | null;
+  /** How it came, to which mailbox, and what a person said it is; null for a sample, which the sieve alone is tried on. */
+  came: { arrival: Arrival; record: { key: string; link: string }; labelled?: Labelled['category'] | undefined } | null;
   expect: ExpectSource | null;
   entered: Entered | undefined;
   /** What stands of it: it is held against that, and not against what rules make of it. */
@@ -65,7 +74,7 @@ export interface CompareTask {
   items: CompareItem[];
   before: RuleState | null;
   after: RuleState;
-  model: string;
+  model: ModelToAsk;
   answers: Record<string, KeptAnswer>;
 }
 
@@ -114,25 +123,37 @@ export async function handled(
   task: Pick<CompareTask, 'answers' | 'model' | 'sieve' | 'database'>,
   { came, entered }: Pick<CompareItem, 'came' | 'entered'>,
 ): Promise<HandleResult> {
-  const compiled = came ? mailboxOf(state, came.arrival.mailbox) : aloneOf(state, task.sieve);
-  const facts: Facts = {
-    record: came?.record ?? { key: '', link: '' },
+  const shared = {
     answers: task.answers,
-    model: task.model,
+    model: task.model.name,
     limits,
     entered,
-    lookups: await tablesOf(task.database, compiled, state.tables),
     examples: await examplesOf(task.database, state.sieves),
   };
-  return came
-    ? handleKnowing(task.database, reading, compiled, facts, came.arrival)
-    : handleMessage(reading, compiled, facts);
+  if (!came) {
+    const alone = aloneOf(state, task.sieve);
+    const lookups = await tablesOf(task.database, alone, state.tables);
+    return handleMessage(reading, alone, { ...shared, record: { key: '', link: '' }, lookups });
+  }
+  const text = mailboxIn(state, came.arrival.mailbox);
+  const mailbox = compiledMailbox(text, state.sieves);
+  const facts: MailboxFacts = {
+    ...shared,
+    record: came.record,
+    lookups: await tablesOf(task.database, mailbox, state.tables),
+    sorter: {
+      learned: await sorterOf(task.database, text.sorter, mailbox),
+      labelled: came.labelled === undefined ? undefined : { category: came.labelled },
+      mayAsk: task.model.mayAsk,
+    },
+  };
+  return handleKnowing(task.database, reading, mailbox, facts, came.arrival);
 }
 
-function mailboxOf({ mailboxes, sieves }: RuleState, name: string): CompiledMailbox {
+function mailboxIn({ mailboxes }: RuleState, name: string): MailboxText {
   const mailbox = mailboxes[name];
   if (!mailbox) throw new TypeError('the mailbox of each message comes with the rules');
-  return compiledMailbox(mailbox, sieves);
+  return mailbox;
 }
 
 function aloneOf({ sieves }: RuleState, name: string): CompiledMailbox {

@@ -18,6 +18,7 @@ import {
 } from '@yellow-sieve/core';
 import { type Outline, outlineOf } from '../../sieves/outline.js';
 import { tablesFor } from '../../store/lookup-store.js';
+import type { ModelToAsk } from '../../store/model-store.js';
 import { type CompareItem, handled, type RuleState } from './compare.js';
 import { databaseOf, readingOf } from './worker-state.js';
 
@@ -27,7 +28,7 @@ export interface ShownTask {
   sieve: string;
   item: CompareItem;
   state: RuleState;
-  model: string;
+  model: ModelToAsk;
   answers: Record<string, KeptAnswer>;
 }
 

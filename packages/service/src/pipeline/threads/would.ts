@@ -1,11 +1,12 @@
 import { madeOf, readMessage, wouldFire } from '@yellow-sieve/core';
+import type { ModelToAsk } from '../../store/model-store.js';
 import { handled, type RuleState } from './compare.js';
 
 /** Tries the live rules on messages that are not ours yet. */
 export interface WouldTask {
   database: string;
   state: RuleState;
-  model: string;
+  model: ModelToAsk;
   mailbox: string;
   recipient: string;
   messages: { source: Uint8Array; received: string }[];
