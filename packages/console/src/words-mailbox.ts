@@ -100,7 +100,7 @@ export const mailboxPageWords = {
   meant: '{selected} are meant, {known} of them were taken before.',
   fires: 'Each of the {count} may go to',
   tried: 'By the rules as they are now, of the newest {tried} would go to',
-  unasked: '{unasked} of them need a model’s answer first: they are not counted.',
+  unasked: '{unasked} more need a model’s answer first: they are not counted.',
   would: '{would} of {tried}',
   noRoutes: 'Nothing routes its messages anywhere yet.',
   kept: 'people read it: kept back unless ticked',

@@ -129,6 +129,23 @@ test('a line without its key stops and says which column is empty; one that is n
   await until('it is taken out', async () => (await linesOf(csv)).length === 1);
 });
 
+test('a sheet that is given a key after it was written to has a line for each key, of the newest word; an older mail that comes late does not go over it', async () => {
+  await destination('grown', 'kind: sheet');
+  await goesTo('grown');
+  await feed('Order K1\nTotal: GBP 1.00\nNote: first', '2026-11-01T10:00:00Z');
+  await feed('Order K2\nTotal: GBP 2.00', '2026-11-02T10:00:00Z');
+  await feed('Order K1\nTotal: GBP 3.00', '2026-11-03T10:00:00Z');
+  const [csv] = await linksOf('grown');
+  expect(await linesOf(csv)).toHaveLength(4);
+  await destination('grown', 'kind: sheet\nkey: [No]');
+  const numbers = async () => (await linesOf(csv)).slice(1).map((line) => line.split(',').filter(Boolean).join(' '));
+  expect(await numbers()).toEqual(['K1 3 GBP first', 'K2 2 GBP']);
+  const late = await feed('Order K1\nTotal: GBP 9.00', '2026-10-01T10:00:00Z');
+  expect(late.deliveries.map(({ state }) => state)).toEqual(['dropped']);
+  await feed('Order K2\nTotal: GBP 5.00', '2026-11-05T10:00:00Z');
+  expect(await numbers()).toEqual(['K1 3 GBP first', 'K2 5 GBP']);
+});
+
 test('a sheet that is rolled over by month has a file for each, by the clock of its zone', async () => {
   await destination('months', 'kind: sheet\nzone: Europe/Lisbon\nrolls: by month');
   await goesTo('months');

@@ -173,6 +173,6 @@ function lookLines(
       const count = tried > 0 ? `${would} ` : '';
       return `  ${count}${destination} (${kind ?? 'no such destination'}), by ${route}${held}`;
     }),
-    ...(look.unasked > 0 ? [`${look.unasked} of them need a model’s answer first: they are not counted.`] : []),
+    ...(look.unasked > 0 ? [`${look.unasked} more need a model’s answer first: they are not counted.`] : []),
   ];
 }

@@ -1,5 +1,5 @@
 import type { Client } from '@yellow-sieve/client';
-import { type FoundWithin, type Message, messageStates } from '@yellow-sieve/contract';
+import { effectOf, type FoundWithin, type Message, messageStates } from '@yellow-sieve/contract';
 import { reasonText } from '@yellow-sieve/core/shapes';
 import { CallError } from '../call-error.js';
 import type { Command, Input } from '../command.js';
@@ -189,7 +189,12 @@ export const again: Command = {
       body: { ...body, ...(args.length > 0 ? { keys: [...args] } : {}) },
     });
     const done = await waitForJob(client, job, input.progress);
-    return { kind: 'text', text: jobText(done), json: done, exit: done.state === 'done' ? 0 : 1 };
+    // Which ones, what becomes of each, and what of it was delivered already.
+    const { affected = 0 } = effectOf(done) ?? {};
+    const text = [jobText(done), ...(affected > 0 ? [`Each of them: yellow-sieve jobs findings ${job}`] : [])].join(
+      '\n',
+    );
+    return { kind: 'text', text, json: done, exit: done.state === 'done' ? 0 : 1 };
   },
 };
 

@@ -114,6 +114,15 @@ export interface DestinationKind {
    * @throws YsError with the reason when it cannot be asked.
    */
   columns?(context: DestinationContext): Promise<DestinationColumn[] | null>;
+  /**
+   * Brings what was written in line with a file that was changed, where the target is the service's own.
+   * @throws YsError with the reason why it cannot be changed so.
+   */
+  changed?(
+    tx: Executor,
+    destination: string,
+    change: Record<'before' | 'after', Record<string, unknown>>,
+  ): Promise<void>;
   /** Takes out again what was delivered, where the target is the service's own; left out by kinds whose targets are not. */
   withdraw?(
     tx: Executor,

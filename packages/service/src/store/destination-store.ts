@@ -54,11 +54,16 @@ export async function putDestination(db: Database, name: string, source: string)
     definition: definition as Record<string, unknown>,
     updatedAt: new Date(),
   };
-  await db
-    .insert(destination)
-    .values({ name, ...values, secret: newSecret() })
-    .onDuplicateKeyUpdate({ set: values });
-  await noteSetUp(db, name);
+  await db.transaction(async (tx) => {
+    const [known] = await tx.select().from(destination).where(eq(destination.name, name)).for('update');
+    await tx
+      .insert(destination)
+      .values({ name, ...values, secret: newSecret() })
+      .onDuplicateKeyUpdate({ set: values });
+    if (known?.kind === kindName)
+      await kind?.changed?.(tx, name, { before: known.definition, after: values.definition });
+    await noteSetUp(tx, name);
+  });
 }
 
 /** Pauses a destination, by whoever it is; null has it go on. @throws YsError YS-NOT-FOUND */

@@ -35,6 +35,10 @@ const Line = styled.li`
   }
 `;
 
+const Act = styled.p`
+  margin: 6px 0;
+`;
+
 interface PartProps {
   mailbox: MailboxDetail;
   /** Whether it may be changed. */
@@ -58,9 +62,9 @@ export function Categories({ mailbox, may }: PartProps) {
         <Muted>{say.sortsNothing}</Muted>
       )}
       {may && (
-        <p>
+        <Act>
           <Button onPress={() => setOpen(true)}>{sorter ? say.changeCategories : say.giveCategories}</Button>
-        </p>
+        </Act>
       )}
       <SorterDialog mailbox={mailbox} isOpen={open} onClose={() => setOpen(false)} />
     </section>
@@ -109,9 +113,9 @@ export function MailboxRoutes({ mailbox, may }: PartProps) {
         ))}
       </List>
       {may && (
-        <p>
+        <Act>
           <Button onPress={() => setOpen('new')}>{say.addRoute}</Button>
-        </p>
+        </Act>
       )}
       <Otherwise mailbox={mailbox} may={may} />
       {open === null && removing === null && edit.error && <Trouble error={edit.error} />}

@@ -324,6 +324,11 @@ export const ofMessages = {
     sentence: '“{column}” cannot be a column name there. Use letters, digits and underscores, 64 at the most.',
   },
 
+  'YS-SHEET-KEY-LATE': {
+    status: 422,
+    sentence:
+      '“{sheet}” has {count} lines already: a key can be given to a sheet of up to {most}. Make another sheet that has the key from the beginning.',
+  },
   'YS-DESTINATION-KEY': {
     status: 422,
     sentence: 'The table is keyed by “{column}”, and this line has no value there. Map it, or make its field required.',

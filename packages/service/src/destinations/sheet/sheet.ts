@@ -1,8 +1,9 @@
-import { type Cell, flatCells, partsText } from '@yellow-sieve/core';
-import { and, eq, inArray, sql } from 'drizzle-orm';
+import { type Cell, canonicalJson, flatCells, partsText, YsError } from '@yellow-sieve/core';
+import { and, count, eq, inArray, sql } from 'drizzle-orm';
 import * as v from 'valibot';
 import type { Executor } from '../../database/connect.js';
-import { sheetRow } from '../../database/schema.js';
+import { applied, sheetRow } from '../../database/schema.js';
+import { takenOver } from '../../database/taken-over.js';
 import type { DestinationContext, DestinationKind, SentLine } from '../destination-kind.js';
 import { isLeft, keyEntries, keyOf } from '../key.js';
 import { zoneEntry } from '../zone-entry.js';
@@ -56,6 +57,65 @@ async function standingLines(tx: Executor, name: string, identities: readonly st
   return new Map(rows.map(({ identity, cells }) => [identity, cells]));
 }
 
+/** Bound of lines that a key is given to after they were written: what a person waits for. */
+const mostRekeyed = 100_000;
+const atOnce = 500;
+
+/** Lines that were written without a key, or by another one, stand by theirs from now on: of several with the same the newest word counts. */
+async function rekey(tx: Executor, name: string, definition: Record<string, unknown>): Promise<void> {
+  const rows = await tx
+    .select()
+    .from(sheetRow)
+    .where(eq(sheetRow.destination, name))
+    .orderBy(sheetRow.messageTime, sheetRow.message, sheetRow.position)
+    .limit(mostRekeyed + 1)
+    .for('update');
+  if (rows.length > mostRekeyed) {
+    const counted = await tx.select({ count: count() }).from(sheetRow).where(eq(sheetRow.destination, name));
+    throw new YsError('YS-SHEET-KEY-LATE', { sheet: name, count: counted[0]?.count ?? 0, most: mostRekeyed });
+  }
+  const lines = new Map<string, typeof sheetRow.$inferSelect>();
+  for (const row of rows) {
+    const { digest, missing } = keyOf(row.cells, definition);
+    // What has no value for the key stays a line of its own.
+    const identity = missing === null ? digest : row.identity;
+    const before = lines.get(identity);
+    lines.set(identity, {
+      ...(before ?? row),
+      ...(before && { message: row.message }),
+      identity,
+      cells: merged(before?.cells, row.cells, definition),
+    });
+  }
+  await tx.delete(sheetRow).where(eq(sheetRow.destination, name));
+  const kept = [...lines.values()];
+  for (let at = 0; at < kept.length; at += atOnce) await tx.insert(sheetRow).values(kept.slice(at, at + atOnce));
+  await rememberNewest(tx, name, rows, definition);
+}
+
+/** An older message that comes late does not go over what stands. */
+async function rememberNewest(
+  tx: Executor,
+  name: string,
+  rows: readonly (typeof sheetRow.$inferSelect)[],
+  definition: Record<string, unknown>,
+): Promise<void> {
+  const newest = new Map(rows.map(({ cells, messageTime }) => [keyOf(cells, definition).digest, messageTime]));
+  const values = [...newest].map(([orderKey, messageTime]) => ({
+    destination: name,
+    orderKey,
+    messageTime,
+    deliveryId: noDelivery,
+  }));
+  for (let at = 0; at < values.length; at += atOnce)
+    await tx
+      .insert(applied)
+      .values(values.slice(at, at + atOnce))
+      .onDuplicateKeyUpdate({ set: takenOver({ messageTime: applied.messageTime }) });
+}
+
+const noDelivery = '00000000-0000-0000-0000-000000000000';
+
 /** A line as it is to stand: what it says nothing of stays, but for what is to be cleared. */
 function merged(before: readonly Cell[] | undefined, cells: Cell[], definition: Record<string, unknown>): Cell[] {
   if (!before) return cells;
@@ -105,6 +165,10 @@ export const sheet: DestinationKind = {
     if (definition.key === undefined) return { payload: cells };
     const key = keyOf(cells, definition);
     return key.missing ? { refused: key.missing } : { payload: cells, order: key.digest };
+  },
+  async changed(tx, name, { before, after }) {
+    if (after.key !== undefined && canonicalJson(before.key ?? null) !== canonicalJson(after.key))
+      await rekey(tx, name, after);
   },
   test: async () => ({ ok: true, detail: 'a sheet is kept in the service itself' }),
   async withdraw(tx, name, definition, written, about) {
