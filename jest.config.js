@@ -1,3 +1,5 @@
+import { availableParallelism } from 'node:os';
+
 const typescript = [
   '@swc/jest',
   { jsc: { parser: { syntax: 'typescript' }, target: 'es2022' }, module: { type: 'es6' } },
@@ -32,7 +34,7 @@ const processes = {
 
 export default {
   // Half as many again as there are cores: a test that drives the service waits a quarter of its time for it.
-  maxWorkers: '150%',
+  maxWorkers: Math.ceil(availableParallelism() * 1.5),
   projects: [
     {
       ...shared,
