@@ -19,6 +19,8 @@ beforeAll(async () => {
   await setUpSiege(world.client, hole.port);
 });
 afterAll(async () => {
+  // Stopping would wait for answers that never come.
+  await world.kill();
   await world.end();
   await hole.close();
 });

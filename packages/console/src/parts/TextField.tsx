@@ -86,7 +86,7 @@ export interface TextFieldProps extends AriaTextFieldProps {
   /** What is wrong with what is written, in our own words; null while nothing is. */
   wrong?: string | null;
   /** What could be written; anything else can be, too. */
-  offers?: readonly string[];
+  offers?: readonly string[] | undefined;
 }
 
 export function TextField({

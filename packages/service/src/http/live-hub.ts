@@ -4,6 +4,7 @@ import { asc, gt, sql } from 'drizzle-orm';
 import type { Database } from '../database/connect.js';
 import { change } from '../database/schema.js';
 import { troubleName } from '../database/trouble.js';
+import { isOfAccess } from '../store/change-store.js';
 
 /** How often the changes are read while somebody listens. */
 const pollMs = 500;
@@ -82,11 +83,16 @@ export class LiveHub {
     this.heartbeat = null;
   }
 
-  /** Ends the streams of who may no longer listen; the others hear that it goes on. */
+  /** Ends the streams of who may no longer listen, as sessions that ran out; the others hear that it goes on. */
   private async beat(): Promise<void> {
+    await this.askAnew();
+    this.tell(': still here\n\n');
+  }
+
+  /** Ends the streams of who may no longer listen. */
+  private async askAnew(): Promise<void> {
     for (const [stream, { allowed }] of this.listeners)
       if (!(await allowed().catch(() => true)) && this.listeners.has(stream)) stream.push(null);
-    this.tell(': still here\n\n');
   }
 
   private leave(stream: Readable): void {
@@ -97,6 +103,7 @@ export class LiveHub {
   private async look(run: number): Promise<void> {
     try {
       const rows = await this.fresh();
+      if (rows.some(isOfAccess)) await this.askAnew();
       if (rows.length >= maxAtOnce) this.tell(event('hello', {}));
       else for (const { id, kind, what } of rows) this.tell(event('change', { kind, what }, id));
     } catch (error) {

@@ -29,4 +29,11 @@ export async function noteChanges(tx: Executor, changes: readonly Change[]): Pro
 export const noteSetUp = (tx: Executor, what: string): Promise<void> =>
   noteChanges(tx, [{ kind: 'set-up', what, owner: '', day: new Date(), was: null, is: null }]);
 
+const access = 'access';
+
+/** Somebody may do less than before: who listens is asked anew whether they may, in every process. */
+export const noteAccess = (tx: Executor): Promise<void> => noteSetUp(tx, access);
+export const isOfAccess = ({ kind, what }: { kind: string; what: string }): boolean =>
+  kind === 'set-up' && what === access;
+
 export const dayOf = (moment: Date): string => moment.toISOString().slice(0, 10);

@@ -5,6 +5,7 @@ import { v7 as uuid } from 'uuid';
 import type { Database, Executor } from '../database/connect.js';
 import { knownPlace, session, user } from '../database/schema.js';
 import { isDuplicate, retryDeadlocks } from '../database/trouble.js';
+import { noteAccess } from './change-store.js';
 
 type UserRow = typeof user.$inferSelect;
 
@@ -69,6 +70,7 @@ export async function changePassword(db: Executor, id: string, password: string)
 export async function changeRole(db: Database, id: string, role: Role): Promise<Person> {
   return withOwnerLeft(db, id, role, async (tx, row) => {
     await tx.update(user).set({ role }).where(eq(user.id, id));
+    await noteAccess(tx);
     return published({ ...row, role });
   });
 }
@@ -79,6 +81,7 @@ export async function removePerson(db: Database, id: string): Promise<void> {
     await tx.delete(session).where(eq(session.userId, id));
     await tx.delete(knownPlace).where(eq(knownPlace.userId, id));
     await tx.delete(user).where(eq(user.id, id));
+    await noteAccess(tx);
   });
 }
 

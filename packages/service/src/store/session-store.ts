@@ -3,6 +3,7 @@ import { and, eq, gt, lt, ne, sql } from 'drizzle-orm';
 import type { Database, Executor } from '../database/connect.js';
 import { failedLogIn, invitation, knownPlace, session, user } from '../database/schema.js';
 import { digestOfSecret, newSecret } from '../people/secret.js';
+import { noteAccess } from './change-store.js';
 
 /** A session ends when it was not used for this long, and after `longestDays` in any case. */
 const idleDays = 7;
@@ -64,6 +65,7 @@ export async function personOfSession(
 
 export async function closeSession(db: Executor, secret: string): Promise<void> {
   await db.delete(session).where(eq(session.hash, digestOfSecret(secret)));
+  await noteAccess(db);
 }
 
 /** Ends a person's sessions but for one; returns how many. */
@@ -71,6 +73,7 @@ export async function closeOtherSessions(db: Executor, userId: string, secret: s
   const [done] = await db
     .delete(session)
     .where(and(eq(session.userId, userId), ne(session.hash, digestOfSecret(secret))));
+  await noteAccess(db);
   return done.affectedRows;
 }
 

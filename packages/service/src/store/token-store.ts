@@ -4,6 +4,7 @@ import { asc, count, eq, like } from 'drizzle-orm';
 import type { Database } from '../database/connect.js';
 import { accessToken } from '../database/schema.js';
 import { digestOfSecret, newSecret } from '../people/secret.js';
+import { noteAccess } from './change-store.js';
 
 type TokenRow = typeof accessToken.$inferSelect;
 
@@ -45,6 +46,7 @@ export async function listTokens(db: Database): Promise<Token[]> {
 export async function revokeToken(db: Database, key: string): Promise<void> {
   const [done] = await db.delete(accessToken).where(like(accessToken.hash, `${key}%`));
   if (done.affectedRows === 0) throw new YsError('YS-NOT-FOUND', { what: 'token', name: key });
+  await noteAccess(db);
 }
 
 export async function hasTokens(db: Database): Promise<boolean> {

@@ -176,7 +176,7 @@ function When({ form, fields, values, onChange }: PartProps & Pick<RouteDialogPr
       {when.field !== '' && needsValue(when.test) && (
         <TextField
           label={say.value}
-          offers={values?.[when.field] ?? []}
+          offers={values?.[when.field]}
           value={when.value}
           onChange={(value) => set({ value })}
         />
