@@ -202,6 +202,10 @@ routes: [{ to: log }, { to: room, when: [message.subject, contains, old 3] }]
   });
 
   test('it is no longer watched once it is removed; what was taken stays', async () => {
+    await until('what was taken is read', async () => {
+      const waiting = await world.sql("SELECT id FROM message WHERE state = 'waiting'");
+      return waiting.length === 0;
+    });
     const before = await subjects();
     await world.client.folders.remove({ params, body: inbox });
     expect(await folder()).toBeUndefined();
