@@ -23,7 +23,7 @@ export const mailboxPageWords = {
   toSorter: 'label messages, see how right it sorts',
   categoriesTitle: 'The categories of this mailbox',
   categoriesHelp:
-    'The sorter learns them from messages you label. What a category is helps people, and a model if one is connected; who looks after it can be sent its mail.',
+    'The sorter learns them from messages you label; labels go by the category’s name. What a category is helps people, and a model if one is connected; who looks after it can be sent its mail.',
   category: 'Category',
   categoryOf: 'Category {n}',
   about: 'What it is',

@@ -110,6 +110,35 @@ routes: [{ to: desks, when: [message.owner, present], with: { to: '{{ message.ow
   });
 });
 
+describe('a mailbox’s file', () => {
+  test('is changed by a form only as it was seen, and stays as it is where it would not compile', async () => {
+    const { mailboxes } = world.client;
+    const named = { name: 'side' };
+    await mailboxes.put({
+      params: named,
+      body: Buffer.from('mailbox: side\naddresses: [side@gannetbay.example]\nsieves: [] # none yet\n'),
+    });
+    const { digest: seen } = await mailboxes.get({ params: named });
+    const sorter = (...categories: string[]) => ({
+      act: 'set sorter' as const,
+      categories: categories.map((category) => ({ was: null, category })),
+    });
+    const wrong = mailboxes.edit({ params: named, body: { seen, act: sorter('noise', 'noise') } });
+    expect(await refusal(wrong)).toBe('YS-SORTER-TWICE');
+    const both = await Promise.allSettled([
+      mailboxes.edit({ params: named, body: { seen, act: sorter('noise') } }),
+      mailboxes.edit({ params: named, body: { seen, act: sorter('paint') } }),
+    ]);
+    expect(both.map(({ status }) => status).sort()).toEqual(['fulfilled', 'rejected']);
+    expect(await refusal(mailboxes.edit({ params: named, body: { seen, act: sorter('late') } }))).toBe(
+      'YS-MAILBOX-CHANGED',
+    );
+    const now = await mailboxes.get({ params: named });
+    expect(now.sorter?.categories).toHaveLength(1);
+    expect(now.source).toContain('# none yet');
+  });
+});
+
 describe('a general address', () => {
   test('before anything is learned, all is unsorted, waits, and is listed all the same', async () => {
     const key = await feed('Gate', 'My key card does not open the gate');

@@ -144,6 +144,12 @@ test('a sheet that is given a key after it was written to has a line for each ke
   expect(late.deliveries.map(({ state }) => state)).toEqual(['dropped']);
   await feed('Order K2\nTotal: GBP 5.00', '2026-11-05T10:00:00Z');
   expect(await numbers()).toEqual(['K1 3 GBP first', 'K2 5 GBP']);
+  // Without a key for a while, and with it again: who wrote last is known still.
+  await destination('grown', 'kind: sheet');
+  await destination('grown', 'kind: sheet\nkey: [No]');
+  const between = await feed('Order K2\nTotal: GBP 8.00', '2026-11-04T10:00:00Z');
+  expect(between.deliveries.map(({ state }) => state)).toEqual(['dropped']);
+  expect(await numbers()).toEqual(['K1 3 GBP first', 'K2 5 GBP']);
 });
 
 test('a sheet that is rolled over by month has a file for each, by the clock of its zone', async () => {

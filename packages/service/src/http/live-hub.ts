@@ -91,8 +91,10 @@ export class LiveHub {
 
   /** Ends the streams of who may no longer listen. */
   private async askAnew(): Promise<void> {
-    for (const [stream, { allowed }] of this.listeners)
+    const ask = async ([stream, { allowed }]: [Readable, Listener]) => {
       if (!(await allowed().catch(() => true)) && this.listeners.has(stream)) stream.push(null);
+    };
+    await Promise.all([...this.listeners].map(ask));
   }
 
   private leave(stream: Readable): void {

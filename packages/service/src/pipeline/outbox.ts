@@ -2,6 +2,7 @@ import { type Code, canonicalJson, digestOf, type Line, type RouteHit, say, type
 import { inArray } from 'drizzle-orm';
 import { v7 as uuid } from 'uuid';
 import type { Executor } from '../database/connect.js';
+import { inPortions } from '../database/in-portions.js';
 import { delivery, routeHit } from '../database/schema.js';
 import { takenOver } from '../database/taken-over.js';
 import { type DeliveryAbout, destinationKinds } from '../destinations/index.js';
@@ -10,9 +11,6 @@ import { firstOnes } from '../store/first-seen-store.js';
 import { deliveryIdentity } from './identity.js';
 import { type DeliveryRow, type OutboxMessage, type Target, targetsOf } from './outbox-target.js';
 import { dropSuperseded, leaveOver } from './superseded.js';
-
-/** Rows of one statement: payloads are some KB each, and a packet holds 64 MB. */
-const atOnce = 200;
 
 /** A message whose outcome is known, with what its routes say. */
 export interface Routed {
@@ -54,11 +52,6 @@ export async function fillOutbox(tx: Executor, routed: readonly Routed[]): Promi
 /** A record in review shows what would go, and waits; only what cannot wait goes at once. */
 const goes = (verdict: Verdict, { fires, inReview }: RouteHit) =>
   fires && verdict !== 'skipped' && (verdict === 'sound' || inReview === 'deliver');
-
-/** Does something for some entries at a time, in their order. */
-async function inPortions<T>(entries: readonly T[], write: (some: T[]) => Promise<unknown>): Promise<void> {
-  for (let at = 0; at < entries.length; at += atOnce) await write(entries.slice(at, at + atOnce));
-}
 
 /** A line of a message on its way to a destination. */
 interface Going {

@@ -1,6 +1,6 @@
 import type { LookupItem, Removal } from '@yellow-sieve/contract';
 import { digestOf, type LookupTable, parseMailbox, type TableFile, tryCompileSieve, YsError } from '@yellow-sieve/core';
-import { and, asc, eq, gt, inArray, max } from 'drizzle-orm';
+import { and, asc, eq, gt, inArray, isNull, max } from 'drizzle-orm';
 import { v7 as uuid } from 'uuid';
 import type { Database, Executor } from '../database/connect.js';
 import { lookup, lookupRevision, mailbox } from '../database/schema.js';
@@ -148,7 +148,7 @@ async function usersOf(db: Database): Promise<Map<string, string[]>> {
     for (const table of compiled.ok ? compiled.sieve.lookups : [])
       users.set(table, [...(users.get(table) ?? []), name]);
   }
-  for (const { name, source } of await db.select().from(mailbox).orderBy(asc(mailbox.name))) {
+  for (const { name, source } of await db.select().from(mailbox).where(isNull(mailbox.archivedAt))) {
     const table = parseMailbox(source).data?.sorter?.owners?.table;
     if (table !== undefined) users.set(table, [...(users.get(table) ?? []), `mailbox ${name}`]);
   }

@@ -144,7 +144,7 @@ export async function findMailbox(db: Executor, address: string): Promise<string
 }
 
 /** Makes or changes a mailbox from its file. The sieves it names must exist. */
-export async function putMailbox(db: Database, name: string, source: string): Promise<void> {
+export async function putMailbox(db: Database, name: string, source: string, seen?: string): Promise<void> {
   const parsed = parseMailbox(source);
   if (parsed.data && parsed.data.mailbox !== name)
     throw new YsError('YS-REQUEST-INVALID', {
@@ -157,7 +157,9 @@ export async function putMailbox(db: Database, name: string, source: string): Pr
     new Map<string, CompiledSieve>([...sieves].map(([key, live]) => [key, compileSieve(live.source)])),
   );
   await db.transaction(async (tx) => {
-    const [known] = await tx.select({ id: mailbox.id }).from(mailbox).where(eq(mailbox.name, name));
+    const { id: of, digest } = mailbox;
+    const [known] = await tx.select({ id: of, digest }).from(mailbox).where(eq(mailbox.name, name)).for('update');
+    if (seen !== undefined && known?.digest !== seen) throw new YsError('YS-MAILBOX-CHANGED', { mailbox: name });
     const id = known?.id ?? uuid();
     const values = {
       name,

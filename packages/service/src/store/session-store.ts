@@ -64,8 +64,9 @@ export async function personOfSession(
 }
 
 export async function closeSession(db: Executor, secret: string): Promise<void> {
-  await db.delete(session).where(eq(session.hash, digestOfSecret(secret)));
-  await noteAccess(db);
+  const [done] = await db.delete(session).where(eq(session.hash, digestOfSecret(secret)));
+  // Anybody can send a secret that is none.
+  if (done.affectedRows > 0) await noteAccess(db);
 }
 
 /** Ends a person's sessions but for one; returns how many. */
@@ -73,7 +74,7 @@ export async function closeOtherSessions(db: Executor, userId: string, secret: s
   const [done] = await db
     .delete(session)
     .where(and(eq(session.userId, userId), ne(session.hash, digestOfSecret(secret))));
-  await noteAccess(db);
+  if (done.affectedRows > 0) await noteAccess(db);
   return done.affectedRows;
 }
 

@@ -1,5 +1,5 @@
 import type { MailboxDetail } from '@yellow-sieve/contract';
-import { type FormEvent, useEffect, useState } from 'react';
+import { type FormEvent, useState } from 'react';
 import { Form } from 'react-aria-components';
 import { styled } from 'styled-components';
 import { Button, InkButton } from '../../parts/Button';
@@ -24,35 +24,29 @@ const Row = styled.div`
 `;
 
 export interface SorterDialogProps {
+  /** As it is when the dialog is opened. */
   mailbox: MailboxDetail;
-  isOpen: boolean;
   onClose(): void;
 }
 
 /** The categories of a mailbox: what they are called, what they are, and who looks after each. */
-export function SorterDialog({ mailbox, isOpen, onClose }: SorterDialogProps) {
-  const { sorter } = mailbox;
+export function SorterDialog({ mailbox, onClose }: SorterDialogProps) {
+  // Places are those of this file, whatever becomes of it meanwhile.
+  const [{ name, digest: seen, sorter }] = useState(mailbox);
   const [categories, setCategories] = useState(categoriesOf(sorter));
-  const [threshold, setThreshold] = useState('');
-  const edit = useMailboxEdit(mailbox, onClose);
-  const { reset } = edit;
-  useEffect(() => {
-    if (!isOpen) return;
-    reset();
-    setCategories(categoriesOf(sorter));
-    setThreshold(sorter?.threshold === null || !sorter ? '' : String(sorter.threshold));
-  }, [isOpen, sorter, reset]);
+  const [threshold, setThreshold] = useState(String(sorter?.threshold ?? ''));
+  const edit = useMailboxEdit(name, onClose);
   const share = shareOf(threshold);
   const act = sorterAct(categories, share ?? undefined);
   const isReady = act.categories.length > 0 && share !== null;
   const submit = (event: FormEvent) => {
     event.preventDefault();
-    if (isReady) edit.mutate(act);
+    if (isReady) edit.mutate({ seen, act });
   };
   const set = (at: number, change: Partial<CategoryForm>) =>
     setCategories(categories.map((one, i) => (i === at ? { ...one, ...change } : one)));
   return (
-    <Dialog title={say.categoriesTitle} isOpen={isOpen} onClose={onClose} wide>
+    <Dialog title={say.categoriesTitle} isOpen onClose={onClose} wide>
       <Form onSubmit={submit}>
         <FormStack>
           <Muted>{say.categoriesHelp}</Muted>

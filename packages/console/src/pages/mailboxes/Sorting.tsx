@@ -1,6 +1,6 @@
 import { useQuery } from '@tanstack/react-query';
-import type { DestinationItem, MailboxDetail } from '@yellow-sieve/contract';
-import { useCallback, useMemo, useState } from 'react';
+import type { MailboxDetail, RouteItem } from '@yellow-sieve/contract';
+import { useState } from 'react';
 import { Link } from 'react-router';
 import { styled } from 'styled-components';
 import { Button, InkButton } from '../../parts/Button';
@@ -66,28 +66,34 @@ export function Categories({ mailbox, may }: PartProps) {
           <Button onPress={() => setOpen(true)}>{sorter ? say.changeCategories : say.giveCategories}</Button>
         </Act>
       )}
-      <SorterDialog mailbox={mailbox} isOpen={open} onClose={() => setOpen(false)} />
+      {open && <SorterDialog mailbox={mailbox} onClose={() => setOpen(false)} />}
     </section>
   );
 }
 
+/** What is being done to a route, and to which file: places are those of that one. */
+interface Doing {
+  what: 'change' | 'remove';
+  /** Null for a new one. */
+  at: number | null;
+  route: RouteItem | null;
+  seen: string;
+}
+
 /** Where a mailbox’s mail goes, whether a sieve takes it or not. */
 export function MailboxRoutes({ mailbox, may }: PartProps) {
-  const { routes, sorter } = mailbox;
-  const [open, setOpen] = useState<number | 'new' | null>(null);
-  const [removing, setRemoving] = useState<number | null>(null);
-  const edit = useMailboxEdit(mailbox, () => {
-    setOpen(null);
-    setRemoving(null);
-  });
+  const { name, digest, routes, sorter } = mailbox;
+  const [doing, setDoing] = useState<Doing | null>(null);
+  const done = () => setDoing(null);
+  const edit = useMailboxEdit(name, done);
+  const begin = (what: Doing['what'], at: number | null) => {
+    edit.reset();
+    setDoing({ what, at, route: at === null ? null : (routes[at] ?? null), seen: digest });
+  };
   const targets = useQuery(destinationsQuery);
   const titleOf = (to: string) => targets.data?.items.find((one) => one.name === to)?.title ?? to;
-  const begins = useCallback((target: DestinationItem) => beginsAs({ sorter }, target), [sorter]);
-  const values = useMemo(
-    () => ({ 'message.category': sorter?.categories.map(({ category }) => category) ?? [] }),
-    [sorter],
-  );
-  const problems = open === null ? [] : problemsOf(edit.error);
+  const keep = (value: RouteItem) =>
+    doing && edit.mutate({ seen: doing.seen, act: { act: 'set route', route: doing.at, value } });
   return (
     <section aria-label={say.routes}>
       <h2>{say.routes}</h2>
@@ -101,10 +107,10 @@ export function MailboxRoutes({ mailbox, may }: PartProps) {
             </span>
             {may && (
               <>
-                <Button aria-label={fill(say.changeOf, { to: titleOf(to) })} onPress={() => setOpen(at)}>
+                <Button aria-label={fill(say.changeOf, { to: titleOf(to) })} onPress={() => begin('change', at)}>
                   {say.change}
                 </Button>
-                <Button aria-label={fill(say.removeOf, { to: titleOf(to) })} onPress={() => setRemoving(at)}>
+                <Button aria-label={fill(say.removeOf, { to: titleOf(to) })} onPress={() => begin('remove', at)}>
                   {say.remove}
                 </Button>
               </>
@@ -114,54 +120,50 @@ export function MailboxRoutes({ mailbox, may }: PartProps) {
       </List>
       {may && (
         <Act>
-          <Button onPress={() => setOpen('new')}>{say.addRoute}</Button>
+          <Button onPress={() => begin('change', null)}>{say.addRoute}</Button>
         </Act>
       )}
       <Otherwise mailbox={mailbox} may={may} />
-      {open === null && removing === null && edit.error && <Trouble error={edit.error} />}
       <Dialog
-        title={fill(say.removeTitle, { to: titleOf(routes[removing ?? 0]?.to ?? '') })}
-        isOpen={removing !== null}
-        onClose={() => setRemoving(null)}
+        title={fill(say.removeTitle, { to: titleOf(doing?.route?.to ?? '') })}
+        isOpen={doing?.what === 'remove'}
+        onClose={done}
       >
         <Muted>{say.removeHelp}</Muted>
-        {removing !== null && edit.error && <Trouble error={edit.error} />}
+        {edit.error && <Trouble error={edit.error} />}
         <FootActs>
           <InkButton
             isPending={edit.isPending}
-            onPress={() => removing !== null && edit.mutate({ act: 'remove route', route: removing })}
+            onPress={() =>
+              doing?.at != null && edit.mutate({ seen: doing.seen, act: { act: 'remove route', route: doing.at } })
+            }
           >
             {say.removeIt}
           </InkButton>
-          <Button onPress={() => setRemoving(null)}>{words.common.cancel}</Button>
+          <Button onPress={done}>{words.common.cancel}</Button>
         </FootActs>
       </Dialog>
       <RouteDialog
-        route={typeof open === 'number' ? (routes[open] ?? null) : null}
+        route={doing?.route ?? null}
         fields={namesFor(mailbox)}
         columns={[]}
-        problems={problems}
-        begins={begins}
-        values={values}
-        isOpen={open !== null}
-        onClose={() => {
-          setOpen(null);
-          edit.reset();
-        }}
-        onKeep={(value) => edit.mutate({ act: 'set route', route: open === 'new' ? null : open, value })}
+        problems={edit.error ? [{ text: edit.error.message }] : []}
+        begins={(target) => beginsAs({ sorter }, target)}
+        values={{ 'message.category': sorter?.categories.map(({ category }) => category) ?? [] }}
+        isOpen={doing?.what === 'change'}
+        onClose={done}
+        onKeep={keep}
       />
     </section>
   );
 }
-
-const problemsOf = (error: Error | null) => (error ? [{ text: error.message }] : []);
 
 const ends = ['review', 'done', 'skip'] as const;
 
 /** What becomes of a message that no sieve takes. */
 function Otherwise({ mailbox, may }: PartProps) {
   const { otherwise } = mailbox;
-  const edit = useMailboxEdit(mailbox, () => undefined);
+  const edit = useMailboxEdit(mailbox.name, () => undefined);
   const isEnd = ends.some((end) => end === otherwise);
   const options = [
     ...ends.map((key) => ({ key: key as string, text: say.ends[key] })),
@@ -175,7 +177,7 @@ function Otherwise({ mailbox, may }: PartProps) {
         label={say.otherwise}
         value={otherwise}
         options={options}
-        onChange={(next) => edit.mutate({ act: 'set otherwise', otherwise: next })}
+        onChange={(next) => edit.mutate({ seen: mailbox.digest, act: { act: 'set otherwise', otherwise: next } })}
       />
       {edit.error && <Trouble error={edit.error} />}
     </>

@@ -1,6 +1,6 @@
 import { useQuery } from '@tanstack/react-query';
 import type { DestinationColumn, DestinationItem, RouteItem } from '@yellow-sieve/contract';
-import { type FormEvent, useEffect, useState } from 'react';
+import { type FormEvent, useState } from 'react';
 import { Form } from 'react-aria-components';
 import { styled } from 'styled-components';
 import { Button, InkButton } from '../../parts/Button';
@@ -50,7 +50,7 @@ export interface RouteDialogProps {
   fields: readonly string[];
   columns: readonly string[];
   problems: readonly { text: string }[];
-  /** What a new route to a destination begins as, where it does not pass all fields on; the same function every time. */
+  /** What a new route to a destination begins as, where it does not pass all fields on. */
   begins?: (target: DestinationItem) => Partial<RouteForm>;
   /** Values that conditions on a name are likely to ask for. */
   values?: Readonly<Record<string, readonly string[]>> | undefined;
@@ -65,17 +65,8 @@ export function RouteDialog(props: RouteDialogProps) {
   const say = workbenchWords.route;
   const targets = useQuery({ queryKey: ['destinations'], queryFn: () => service.destinations.list(), enabled: isOpen });
   const items = targets.data?.items ?? [];
-  const [form, setForm] = useState<RouteForm>(formOf(route ?? { to: '' }));
-  useEffect(() => {
-    if (isOpen) setForm(formOf(route ?? { to: '' }));
-  }, [isOpen, route]);
+  const { form, setForm, to } = useRouteForm(props, items);
   const [making, setMaking] = useState(false);
-  const to = form.to || items[0]?.name || '';
-  const chosen = items.find(({ name }) => name === to);
-  // A new one begins anew with each destination that is chosen.
-  useEffect(() => {
-    if (isOpen && route === null && begins && chosen) setForm({ ...formOf({ to: chosen.name }), ...begins(chosen) });
-  }, [isOpen, route, begins, chosen]);
   const target = useQuery({ ...columnsQuery(to), enabled: isOpen && to !== '' });
   const places = target.data?.columns ?? [];
   const mayWrite = [...fields, ...(form.each === 'record' ? [] : columns)];
@@ -143,6 +134,21 @@ export function RouteDialog(props: RouteDialogProps) {
       />
     </Dialog>
   );
+}
+
+/** A form begins when it is opened, a new one anew with each destination that is chosen; what is written meanwhile stays. */
+function useRouteForm({ route, begins, isOpen }: RouteDialogProps, items: readonly DestinationItem[]) {
+  const [form, setForm] = useState<RouteForm>(formOf(route ?? { to: '' }));
+  const to = form.to || items[0]?.name || '';
+  const chosen = items.find(({ name }) => name === to);
+  const [begun, setBegun] = useState<string | null>(null);
+  const beginning = !isOpen ? null : route === null && begins ? (chosen?.name ?? '') : 'as it is';
+  if (beginning !== begun) {
+    setBegun(beginning);
+    const own = route === null && chosen ? begins?.(chosen) : undefined;
+    if (beginning !== null) setForm({ ...formOf(route ?? { to: own ? to : '' }), ...own });
+  }
+  return { form, setForm, to };
 }
 
 interface PartProps {

@@ -2,8 +2,8 @@ import { type Cell, canonicalJson, flatCells, partsText, YsError } from '@yellow
 import { and, count, eq, inArray, sql } from 'drizzle-orm';
 import * as v from 'valibot';
 import type { Executor } from '../../database/connect.js';
-import { applied, sheetRow } from '../../database/schema.js';
-import { takenOver } from '../../database/taken-over.js';
+import { inPortions } from '../../database/in-portions.js';
+import { applied, message, sheetRow } from '../../database/schema.js';
 import type { DestinationContext, DestinationKind, SentLine } from '../destination-kind.js';
 import { isLeft, keyEntries, keyOf } from '../key.js';
 import { zoneEntry } from '../zone-entry.js';
@@ -59,59 +59,59 @@ async function standingLines(tx: Executor, name: string, identities: readonly st
 
 /** Bound of lines that a key is given to after they were written: what a person waits for. */
 const mostRekeyed = 100_000;
-const atOnce = 500;
+
+type Row = typeof sheetRow.$inferSelect;
 
 /** Lines that were written without a key, or by another one, stand by theirs from now on: of several with the same the newest word counts. */
 async function rekey(tx: Executor, name: string, definition: Record<string, unknown>): Promise<void> {
-  const rows = await tx
-    .select()
+  const own = eq(sheetRow.destination, name);
+  // What is being written there waits; the messages are only looked at, so that nothing else does.
+  await tx.select({ identity: sheetRow.identity }).from(sheetRow).where(own).for('update');
+  const found = await tx
+    .select({ row: sheetRow, received: message.receivedAt })
     .from(sheetRow)
-    .where(eq(sheetRow.destination, name))
-    .orderBy(sheetRow.messageTime, sheetRow.message, sheetRow.position)
-    .limit(mostRekeyed + 1)
-    .for('update');
-  if (rows.length > mostRekeyed) {
-    const counted = await tx.select({ count: count() }).from(sheetRow).where(eq(sheetRow.destination, name));
+    .leftJoin(message, eq(message.id, sheetRow.message))
+    .where(own)
+    .limit(mostRekeyed + 1);
+  if (found.length > mostRekeyed) {
+    const counted = await tx.select({ count: count() }).from(sheetRow).where(own);
     throw new YsError('YS-SHEET-KEY-LATE', { sheet: name, count: counted[0]?.count ?? 0, most: mostRekeyed });
   }
-  const lines = new Map<string, typeof sheetRow.$inferSelect>();
-  for (const row of rows) {
+  // A line that was found by another key stands where its first message put it, and says what its last one did.
+  const written = found.map(({ row, received }) => ({ row, at: received ?? row.messageTime }));
+  written.sort((a, b) => a.at.getTime() - b.at.getTime() || a.row.position - b.row.position);
+  const lines = new Map<string, Row>();
+  const newest = new Map<string, Date>();
+  for (const { row, at } of written) {
     const { digest, missing } = keyOf(row.cells, definition);
     // What has no value for the key stays a line of its own.
+    if (missing === null) newest.set(digest, at);
     const identity = missing === null ? digest : row.identity;
     const before = lines.get(identity);
-    lines.set(identity, {
-      ...(before ?? row),
-      ...(before && { message: row.message }),
-      identity,
-      cells: merged(before?.cells, row.cells, definition),
-    });
+    const first = before && before.messageTime < row.messageTime ? before : row;
+    const cells = merged(before?.cells, row.cells, definition);
+    lines.set(identity, { ...first, message: row.message, identity, cells });
   }
-  await tx.delete(sheetRow).where(eq(sheetRow.destination, name));
-  const kept = [...lines.values()];
-  for (let at = 0; at < kept.length; at += atOnce) await tx.insert(sheetRow).values(kept.slice(at, at + atOnce));
-  await rememberNewest(tx, name, rows, definition);
+  await tx.delete(sheetRow).where(own);
+  await inPortions([...lines.values()], (some) => tx.insert(sheetRow).values(some));
+  await rememberNewest(tx, name, newest);
 }
 
 /** An older message that comes late does not go over what stands. */
-async function rememberNewest(
-  tx: Executor,
-  name: string,
-  rows: readonly (typeof sheetRow.$inferSelect)[],
-  definition: Record<string, unknown>,
-): Promise<void> {
-  const newest = new Map(rows.map(({ cells, messageTime }) => [keyOf(cells, definition).digest, messageTime]));
+async function rememberNewest(tx: Executor, name: string, newest: ReadonlyMap<string, Date>): Promise<void> {
+  const later = sql`GREATEST(${applied.messageTime}, VALUES(${sql.identifier(applied.messageTime.name)}))`;
   const values = [...newest].map(([orderKey, messageTime]) => ({
     destination: name,
     orderKey,
     messageTime,
     deliveryId: noDelivery,
   }));
-  for (let at = 0; at < values.length; at += atOnce)
-    await tx
+  await inPortions(values, (some) =>
+    tx
       .insert(applied)
-      .values(values.slice(at, at + atOnce))
-      .onDuplicateKeyUpdate({ set: takenOver({ messageTime: applied.messageTime }) });
+      .values(some)
+      .onDuplicateKeyUpdate({ set: { messageTime: later } }),
+  );
 }
 
 const noDelivery = '00000000-0000-0000-0000-000000000000';

@@ -150,7 +150,7 @@ function serveMailboxes({ app, db }: ServeContext): void {
   serveEndpoint(app, db, mailboxEndpoints.edit, async ({ params, body }) => {
     const { source, digest } = await getMailbox(db, params.name);
     if (digest !== body.seen) throw new YsError('YS-MAILBOX-CHANGED', { mailbox: params.name });
-    await putMailbox(db, params.name, editMailbox(source, body.act as MailboxAct));
+    await putMailbox(db, params.name, editMailbox(source, body.act as MailboxAct), body.seen);
     return getMailbox(db, params.name);
   });
 

@@ -108,9 +108,8 @@ async function sorterOf({ db }: ServeContext, name: string) {
   return { head, sorter, items, labels };
 }
 
-/** What is wrong with the table of owners stands where they would. */
-const ownerSaid = (owner: ReturnType<typeof ownerOfCategory>) =>
-  typeof owner === 'object' && owner !== null ? owner.text : owner;
+/** What is wrong with the table of owners is said by the messages that wait for it. */
+const ownerSaid = (owner: ReturnType<typeof ownerOfCategory>) => (typeof owner === 'string' ? owner : null);
 
 /** A quarter of a year: what comes more and what less shows in it. */
 const countedWeeks = 12;
