@@ -113,10 +113,13 @@ function withoutStartingServices(install) {
   }
 }
 
+/** The compiler that is a program of its own; the one that tools ask about the code is three times as slow. */
+export const compiler = join('node_modules', 'typescript-native', 'bin', 'tsc');
+
 /** Builds all packages; takes a moment when nothing changed. */
 export function build() {
   say('Building');
-  run('npx', ['--no-install', 'tsc', '-b'], { quiet: true });
+  run('node', [compiler, '-b'], { quiet: true });
   run('node', ['scripts/bundle.mjs'], { quiet: true });
   buildConsole();
 }

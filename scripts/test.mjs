@@ -1,12 +1,13 @@
 // npm test: installs what it needs, checks types, form and arrows, and runs every test. Arguments go to Jest.
-import { build, checkNode, installDebian, installPackages, main, run, runBeside, say } from './set-up.mjs';
+import { shortLived } from './processes.mjs';
+import { build, checkNode, compiler, installDebian, installPackages, main, run, runBeside, say } from './set-up.mjs';
 
 const npx = (...args) => ['npx', ['--no-install', ...args]];
 
 /** What is looked at before anything is run, two at a time. */
 const checks = [
   ['node', ['scripts/kinds-named.mjs']],
-  npx('tsc', '-p', 'tsconfig.tests.json'),
+  ['node', [compiler, '-p', 'tsconfig.tests.json']],
   npx('depcruise', 'packages', '--config', '.dependency-cruiser.cjs'),
   ['npm', ['run', '--silent', '--workspace', 'packages/console', 'types']],
   npx('knip'),
@@ -32,5 +33,7 @@ await main(async () => {
   }
   say('Running the tests');
   // What a test that failed left running does not keep the run from ending.
-  run(...npx('jest', '--forceExit', ...args), { env: { NODE_OPTIONS: '--experimental-vm-modules --no-warnings' } });
+  run('node', [...shortLived, 'node_modules/.bin/jest', '--forceExit', ...args], {
+    env: { NODE_OPTIONS: '--experimental-vm-modules --no-warnings' },
+  });
 });

@@ -20,7 +20,7 @@ import {
 } from '@yellow-sieve/stand-ins';
 import { type Connection, createConnection } from 'mysql2/promise';
 import nodemailer from 'nodemailer';
-import { allocator, smallNursery } from '../../../scripts/processes.mjs';
+import { allocator, shortLived, smallNursery } from '../../../scripts/processes.mjs';
 
 export const projectFolder = fileURLToPath(new URL('../../..', import.meta.url));
 export const demoFile = (...path: string[]) => join(projectFolder, 'demo', ...path);
@@ -153,7 +153,7 @@ export async function startService(
   const child = fork(entry, {
     env: { ...allocator, PATH: process.env.PATH, YELLOW_SIEVE_HTTP_PORT: '0', YELLOW_SIEVE_SMTP_PORT: '0', ...env },
     stdio: ['ignore', 'inherit', 'pipe', 'ipc'],
-    execArgv: smallNursery,
+    execArgv: [...smallNursery, ...shortLived],
   });
   let complaint = '';
   child.stderr?.on('data', (text: Buffer) => {

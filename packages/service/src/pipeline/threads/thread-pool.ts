@@ -13,6 +13,8 @@ export interface ThreadPoolOptions {
   seconds: number;
   /** Tasks of one `on` that may wait for a thread; unbounded where the caller bounds them. */
   maxWaiting?: number;
+  /** Whose default export does the works, as `worker.ts`, which is taken when left out. */
+  worker?: URL;
 }
 
 /** The task of a work, and what comes of it. */
@@ -37,10 +39,11 @@ export class ThreadPool {
 
   constructor(private readonly options: ThreadPoolOptions) {
     const { threads, resting = threads, maxWaiting = Number.POSITIVE_INFINITY } = options;
-    const fromSource = import.meta.url.endsWith('.ts');
+    const fromSource = import.meta.url.endsWith('.ts') && !options.worker;
+    const worker = options.worker ?? new URL(`./worker.${fromSource ? 'ts' : 'js'}`, import.meta.url);
     this.waiting = new FairQueue(maxWaiting);
     this.pool = new Piscina({
-      filename: fileURLToPath(new URL(`./worker.${fromSource ? 'ts' : 'js'}`, import.meta.url)),
+      filename: fileURLToPath(worker),
       minThreads: resting,
       idleTimeout: idleMs,
       maxThreads: threads,
