@@ -10,7 +10,7 @@ const shared = {
   testEnvironment: 'node',
   testEnvironmentOptions: { customExportConditions: ['source', 'node', 'node-addons'] },
   extensionsToTreatAsEsm: ['.ts'],
-  moduleNameMapper: { '^(\\.{1,2}/.*)\\.js$': ['$1', '$1.js'] },
+  resolver: '<rootDir>/scripts/resolve-source.cjs',
   transform: { '\\.ts$': typescript, '/node_modules/(cookie|content-disposition)/.*\\.js$': esmOnlyDependency },
   transformIgnorePatterns: ['/node_modules/(?!(cookie|content-disposition)/)'],
   modulePathIgnorePatterns: ['/dist/'],

@@ -174,11 +174,7 @@ test('a model that answers slowly leaves the console calm: the message waits, th
   await setUpBerths(world);
   const browsing = await browse();
   try {
-    await fetch(`http://127.0.0.1:${world.model.port}/mood`, {
-      method: 'POST',
-      headers: { 'content-type': 'application/json' },
-      body: JSON.stringify({ mood: 'stall' }),
-    });
+    world.model.mood('stall');
     await logIn(browsing.page, world.url, '/messages');
     await sendRaw(world.smtpPort, demoMail('009'));
     const row = browsing.page.getByRole('row').filter({ hasText: 'Old Marigold' });

@@ -122,17 +122,11 @@ describe('a saved export', () => {
       return found.sent !== null && found;
     });
     expect(new Date(item.mail?.next ?? '').getTime()).toBeGreaterThan(Date.now());
-    const mood = (refusing: boolean) =>
-      fetch(`http://127.0.0.1:${world.mail.httpPort}/mood`, {
-        method: 'POST',
-        headers: { 'content-type': 'application/json' },
-        body: JSON.stringify({ refusing }),
-      });
-    await mood(true);
+    world.mail.mood({ refusing: true });
     const tried = await command(['export', 'mail', 'friday']);
     expect(tried.exit).toBe(1);
     expect((await world.client.exports.get({ params: { name: 'friday' } })).trouble).toContain('told to refuse');
-    await mood(false);
+    world.mail.mood({});
     expect(await command(['export', 'mail', 'friday'])).toMatchObject({ exit: 0, out: 'It is mailed.\n' });
   });
 

@@ -191,11 +191,7 @@ const tries = async (some: readonly string[]): Promise<number> => {
 test('what limits or refuses for an hour gets all in the end: the one by itself, the other when it is tried again by hand', async () => {
   hook.mood.answer = 429;
   hook.mood.headers = { 'retry-after': '1800' };
-  await fetch(`http://127.0.0.1:${world.mail.httpPort}/mood`, {
-    method: 'POST',
-    headers: { 'content-type': 'application/json' },
-    body: '{"refusing":true}',
-  });
+  world.mail.mood({ refusing: true });
   await feed('limits', 'only');
   await until('the mail is refused', async () => (await statesOf('mail')).stopped === 1);
   const key = (await settledKey('limits only')) ?? '';
@@ -206,11 +202,7 @@ test('what limits or refuses for an hour gets all in the end: the one by itself,
   expect(due[0]?.minutes).toBeGreaterThanOrEqual(28);
   expect((await standing.program?.('limits'))?.times).toBe(1);
   hook.mood.answer = 200;
-  await fetch(`http://127.0.0.1:${world.mail.httpPort}/mood`, {
-    method: 'POST',
-    headers: { 'content-type': 'application/json' },
-    body: '{"refusing":false}',
-  });
+  world.mail.mood({ refusing: false });
   await pass(60);
   await world.client.destinations.retry({ params: { name: 'mail' } });
   await until('all is there', async () => (await Promise.all(names.map(allThere))).every(Boolean));

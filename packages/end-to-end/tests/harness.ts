@@ -80,6 +80,8 @@ export interface World extends RunningService {
   chat: ChatStandIn;
   /** Starts the service again on the same data, with other settings if given. */
   restart(env?: Record<string, string>): Promise<void>;
+  /** Starts one more process on the same data. */
+  beside(role: 'web' | 'intake' | 'work'): Promise<RunningService>;
   sql<T>(query: string, values?: unknown[]): Promise<T[]>;
   end(): Promise<void>;
 }
@@ -123,6 +125,7 @@ export async function startWorld(
     await world.stop();
     Object.assign(world, await startService({ ...settings, ...more }, folder, entry));
   };
+  world.beside = (role) => startService({ ...settings, YELLOW_SIEVE_ROLE: role }, folder, entry);
   world.sql = async <T>(query: string, values: unknown[] = []): Promise<T[]> => {
     const connection = await connect(database, name);
     try {

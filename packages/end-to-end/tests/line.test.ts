@@ -163,20 +163,13 @@ describe('from one email to delivered records', () => {
   });
 
   test('a refused notice stops alone, and goes when it is retried by hand', async () => {
-    const moodUrl = `http://127.0.0.1:${world.mail.httpPort}/mood`;
-    const mood = (refusing: boolean) =>
-      fetch(moodUrl, {
-        method: 'POST',
-        headers: { 'content-type': 'application/json' },
-        body: JSON.stringify({ refusing }),
-      });
-    await mood(true);
+    world.mail.mood({ refusing: true });
     await sendRaw(world.smtpPort, mail('Berth request: Albatross', form('Albatross', 30)));
     const detail = await settled(world.client, 'Berth request: Albatross');
     const byName = Object.fromEntries(detail.deliveries.map((delivery) => [delivery.destination, delivery]));
     expect(byName['berth-book']?.state).toBe('delivered');
     expect(byName['harbour-master']).toMatchObject({ state: 'stopped', answer: expect.stringContaining('550') });
-    await mood(false);
+    world.mail.mood({});
     const key = byName['harbour-master']?.key ?? '';
     await world.client.deliveries.retry({ params: { key } });
     const after = await until('it is delivered', async () => {

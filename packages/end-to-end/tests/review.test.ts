@@ -148,11 +148,7 @@ describe('a record in review', () => {
   });
 
   test('what a model only claimed becomes the person’s word', async () => {
-    await fetch(`http://127.0.0.1:${world.model.port}/mood`, {
-      method: 'POST',
-      headers: { 'content-type': 'application/json' },
-      body: JSON.stringify({ mood: 'invent' }),
-    });
+    world.model.mood('invent');
     const key = await feed('asked', 'Our boat Merganser needs a berth.');
     const before = await inReview(key);
     expect(before.outcome?.evidence.vessel?.[0]?.how).toBe('unsupported');

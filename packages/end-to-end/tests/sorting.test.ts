@@ -310,12 +310,6 @@ describe('a general address', () => {
 
 describe('what only a description tells', () => {
   const model = { kind: 'model', model: 'stand-in', may_ask: true, timeout_seconds: 2 };
-  const mood = (mood: string) =>
-    fetch(`http://127.0.0.1:${world.model.port}/mood`, {
-      method: 'POST',
-      headers: { 'content-type': 'application/json' },
-      body: JSON.stringify({ mood }),
-    });
   const danish =
     'Hej, min nøgle til lågen virker ikke mere, og kortet åbner heller ikke døren til broen. Hvem kan hjælpe?';
 
@@ -332,14 +326,14 @@ describe('what only a description tells', () => {
   });
 
   test('waits while the model is down, and goes on by itself; the same is never asked twice', async () => {
-    await mood('fail');
+    world.model.mood('fail');
     const key = await feed('Kort', `${danish} Kortet er nyt.`);
     await until('it waits for the answer', async () => {
       const rows = await world.sql<{ wants: number }>('SELECT wants FROM message WHERE id = ?', [key]);
       return rows[0]?.wants === 1;
     });
     expect((await detail(key)).state).toBe('waiting');
-    await mood('well');
+    world.model.mood('well');
     expect((await handled(key)).category).toBe('gate keys');
     const asked = () => fetch(`http://127.0.0.1:${world.model.port}/`).then((answer) => answer.json());
     const before = await asked();

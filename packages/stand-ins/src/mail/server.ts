@@ -14,7 +14,15 @@ export interface MailStandIn {
   smtpPort: number;
   httpPort: number;
   arrived: readonly ArrivedMail[];
+  mood(mood: MailMood): void;
   close(): Promise<void>;
+}
+
+interface MailMood {
+  /** Refuses every recipient. */
+  refusing?: boolean;
+  /** Milliseconds until it says that it has taken a mail. */
+  takesMs?: number;
 }
 
 const maxKept = 1000;
@@ -22,12 +30,12 @@ const maxKept = 1000;
 /** A simulated mail server of the people mail is sent to. Takes everything, keeps it in memory, and shows it on a page. */
 export async function startMail(smtpPort: number, httpPort: number): Promise<MailStandIn> {
   const arrived: ArrivedMail[] = [];
-  let refusing = false;
+  let mood: MailMood = {};
   const smtp = new SMTPServer({
     disabledCommands: ['AUTH', 'STARTTLS'],
     disableReverseLookup: true,
     onRcptTo: (_address, _session, callback) =>
-      callback(refusing ? Object.assign(new Error('told to refuse'), { responseCode: 550 }) : undefined),
+      callback(mood.refusing ? Object.assign(new Error('told to refuse'), { responseCode: 550 }) : undefined),
     onData: (stream, session, callback) => {
       const pieces: Buffer[] = [];
       stream.on('data', (piece: Buffer) => pieces.push(piece));
@@ -40,7 +48,7 @@ export async function startMail(smtpPort: number, httpPort: number): Promise<Mai
           at: new Date().toISOString(),
         });
         arrived.length = Math.min(arrived.length, maxKept);
-        callback(null, 'taken');
+        setTimeout(() => callback(null, 'taken'), mood.takesMs ?? 0);
       });
     },
   });
@@ -49,9 +57,9 @@ export async function startMail(smtpPort: number, httpPort: number): Promise<Mai
     smtp.listen(smtpPort, '127.0.0.1', () => resolve((smtp.server.address() as { port: number }).port));
   });
   const app = Fastify({ forceCloseConnections: true });
-  app.post<{ Body: { refusing: boolean } }>('/mood', async (request) => {
-    refusing = request.body.refusing;
-    return { refusing };
+  app.post<{ Body: MailMood }>('/mood', async (request) => {
+    mood = request.body;
+    return mood;
   });
   app.get('/mails', async () => arrived);
   app.get('/', async (_request, reply) =>
@@ -62,6 +70,9 @@ export async function startMail(smtpPort: number, httpPort: number): Promise<Mai
     smtpPort: listening,
     httpPort: (app.server.address() as { port: number }).port,
     arrived,
+    mood: (now) => {
+      mood = now;
+    },
     close: async () => {
       await app.close();
       await new Promise<void>((resolve) => smtp.close(() => resolve()));

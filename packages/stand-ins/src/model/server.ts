@@ -10,6 +10,7 @@ const stallMs = 120_000;
 
 export interface ModelStandIn {
   port: number;
+  mood(mood: Mood): void;
   close(): Promise<void>;
 }
 
@@ -52,7 +53,13 @@ export async function startModel(port: number): Promise<ModelStandIn> {
     };
   });
   await app.listen({ host: '127.0.0.1', port });
-  return { port: (app.server.address() as { port: number }).port, close: () => app.close() };
+  return {
+    port: (app.server.address() as { port: number }).port,
+    mood: (now) => {
+      mood = now;
+    },
+    close: () => app.close(),
+  };
 }
 
 /** As most models cut European languages: four characters a token. */

@@ -1,49 +1,32 @@
-import type { ColumnItem, RuleItem, ShownRef, SieveActInput, SieveOutline } from '@yellow-sieve/contract';
+import type { ShownRef, SieveActInput, SieveOutline } from '@yellow-sieve/contract';
 import { useMemo, useReducer, useRef, useState } from 'react';
 import { styled } from 'styled-components';
-import { fieldColour } from '../../looks/tokens';
 import { Button } from '../../parts/Button';
 import { Empty, Muted } from '../../parts/Page';
 import { Side, Sides } from '../../parts/Sides';
-import { useKinds } from '../../parts/use-kinds';
 import { useShortcuts } from '../../parts/use-shortcuts';
 import { fill } from '../../words';
 import { workbenchWords } from '../../words-workbench';
-import { ledgerRow } from '../message/outcome';
 import { RowsTable } from '../message/RowsTable';
-import { columnOf, rowOf } from '../message/row-path';
-import { Checks } from './Checks';
+import { columnOf } from '../message/row-path';
 import { ColumnLedger } from './ColumnLedger';
-import { type Extracting, type ExtractingEvent, extractingAfter, rowsField, untouched } from './extracting';
+import { extractingAfter, rowsField, untouched } from './extracting';
 import { FieldLedger } from './FieldLedger';
-import { FieldPanel, WrongDialog } from './FieldPanel';
+import { WrongDialog } from './FieldPanel';
 import { MessageSide } from './MessageSide';
-import { RuleList } from './RuleList';
-import { RulePanel, type RulePanelProps } from './RulePanel';
+import { Panels, type PanelsProps } from './Panels';
 import { wordsOf } from './text-selection';
-import type { Column } from './use-columns';
-import { type GridState, useCoverageGrid } from './use-coverage-grid';
+import { useCoverageGrid } from './use-coverage-grid';
 import type { Draft } from './use-draft';
 import { useEdits } from './use-edits';
 import { useExpected } from './use-expected';
-import { type Marking, useMarking } from './use-marking';
-import { refOf, type Shown, useShownReading } from './use-shown';
+import { useMarking } from './use-marking';
+import { refOf, useShownReading } from './use-shown';
 import type { ShownMessageState } from './use-shown-message';
 import type { RuleDrawing } from './use-tried-rule';
 
 const Right = styled(Side)`
   overflow: auto;
-`;
-
-const Pair = styled.div`
-  display: grid;
-  grid-template-columns: minmax(0, 1fr) minmax(200px, 38%);
-  &[data-wide='true'] {
-    grid-template-columns: minmax(0, 1fr);
-  }
-  @media (max-width: 620px) {
-    grid-template-columns: minmax(0, 1fr);
-  }
 `;
 
 const Foot = styled.div`
@@ -92,14 +75,10 @@ function NoMessages({ selection, select }: Pick<ShownMessageState, 'selection' |
   );
 }
 
-interface ExtractionProps extends ExtractionViewProps {
-  column: Column;
+interface ExtractionProps
+  extends ExtractionViewProps,
+    Pick<PanelsProps, 'column' | 'expected' | 'grid' | 'state' | 'tell' | 'marking'> {
   messageRef: ShownRef;
-  expected: ReturnType<typeof useExpected>;
-  grid: GridState;
-  state: Extracting;
-  tell(event: ExtractingEvent): void;
-  marking: Marking;
 }
 
 function Extraction(props: ExtractionProps) {
@@ -259,141 +238,4 @@ function LedgerFoot({ column, expected, onLayout }: LedgerFootProps) {
       <span role="status">{expected.isDone && <Muted>{say.confirmed}</Muted>}</span>
     </Foot>
   );
-}
-
-interface PanelsProps
-  extends Pick<ExtractionProps, 'outline' | 'column' | 'expected' | 'grid' | 'state' | 'tell' | 'marking'> {
-  sieve: string;
-  source: string;
-  message: ShownRef;
-  mailbox: string | null;
-  messages: RulePanelProps['messages'];
-  live: RulePanelProps['live'];
-  onDraw(drawing: RuleDrawing | null): void;
-  names: readonly string[];
-  outcome: Shown['outcome'];
-  edits: ReturnType<typeof useEdits>;
-}
-
-/** The field or rule that is open, beside the list of rules. */
-function Panels({
-  sieve,
-  source,
-  message,
-  mailbox,
-  messages,
-  live,
-  onDraw,
-  state,
-  tell,
-  outline,
-  outcome,
-  edits,
-  ...rest
-}: PanelsProps) {
-  const { chosen, rule } = state;
-  const kinds = useKinds();
-  const isAsking = (kind: string | null) => kinds.rules.some((one) => one.kind === kind && one.asks);
-  const name = chosen === null ? null : columnOf(chosen);
-  const column = outline.columns.find((one) => one.name === name);
-  const field = column ?? outline.fields.find((one) => one.name === name) ?? null;
-  const open = (next: number | null) => {
-    tell({ type: 'opened rule', rule: next });
-    edits.forget();
-  };
-  return (
-    <Pair data-wide={rule !== null && isAsking(rule === 'new' ? null : (outline.rules[rule]?.kind ?? null))}>
-      {rule !== null ? (
-        <RulePanel
-          key={rule}
-          sieve={sieve}
-          source={source}
-          message={message}
-          mailbox={mailbox}
-          messages={messages}
-          live={live}
-          outline={outline}
-          onAct={edits.act}
-          onPropose={edits.propose}
-          onDraw={onDraw}
-          place={rule === 'new' ? null : rule}
-          rule={rule === 'new' ? null : (outline.rules[rule] ?? null)}
-          problems={edits.problems}
-          onWrite={(source) => edits.act({ act: 'write rule', rule: rule === 'new' ? null : rule, source })}
-          onClose={() => open(null)}
-        />
-      ) : field ? (
-        <ChosenField
-          field={field}
-          asked={outline.rules.some((one) => isAsking(one.kind) && isFilledBy(one, field.name, column !== undefined))}
-          path={column && chosen === name ? firstCell(outcome, field.name) : (chosen ?? '')}
-          inRows={column !== undefined}
-          outcome={outcome}
-          edits={edits}
-          {...rest}
-        />
-      ) : (
-        <Empty>{workbenchWords.noField}</Empty>
-      )}
-      <div>
-        <RuleList
-          fields={outline.fields.map(({ name }) => name)}
-          rules={outline.rules}
-          filled={filledBy(outcome)}
-          chosen={rule === 'new' ? null : rule}
-          onChoose={open}
-          onAct={(act: SieveActInput) => edits.act(act)}
-          onAdd={() => tell({ type: 'opened rule', rule: 'new' })}
-        />
-        <Checks outline={outline} problems={edits.problems} onForget={edits.forget} onAct={edits.done} />
-      </div>
-    </Pair>
-  );
-}
-
-interface ChosenFieldProps
-  extends Omit<
-    PanelsProps,
-    'state' | 'tell' | 'outline' | 'sieve' | 'source' | 'message' | 'mailbox' | 'messages' | 'live' | 'onDraw'
-  > {
-  field: ColumnItem;
-  asked: boolean;
-  /** Its own name, or that of one cell of it. */
-  path: string;
-  inRows: boolean;
-}
-
-/** Whether a rule fills a field; `rows` stands for all columns. */
-const isFilledBy = ({ entries: { fills } }: RuleItem, name: string, inRows: boolean): boolean =>
-  Array.isArray(fills) && (fills.includes(name) || (inRows && fills.includes(rowsField)));
-
-/** The first cell that a column has in a message. */
-const firstCell = (outcome: Shown['outcome'], column: string): string =>
-  Object.keys(outcome?.evidence ?? {}).find((path) => path !== column && columnOf(path) === column) ?? column;
-
-function ChosenField(props: ChosenFieldProps) {
-  const { field, asked, path, inRows, names, outcome, edits, marking, column, expected, grid } = props;
-  const row = useMemo(() => (outcome ? ledgerRow(path, outcome) : null), [path, outcome]);
-  return (
-    <FieldPanel
-      asked={asked}
-      field={field}
-      inRows={inRows}
-      colour={fieldColour(names.indexOf(field.name))}
-      row={row}
-      cell={grid.coverage(column.name)?.cells[field.name] ?? null}
-      onAct={edits.act}
-      onRemark={marking.ask}
-      onExpect={(about, value) => expected.say({ column, field: about, value })}
-    />
-  );
-}
-
-function filledBy(outcome: Shown['outcome']): ReadonlyMap<string, number> {
-  const counts = new Map<string, number>();
-  const cells = Object.entries(outcome?.evidence ?? {}).filter(([path]) => rowOf(path) !== null);
-  const columnsBy = (rule: string) =>
-    new Set(cells.flatMap(([path, [place]]) => (place?.rule === rule ? [columnOf(path)] : [])));
-  for (const { rule, filled } of outcome?.trace ?? []) counts.set(rule, filled.length + columnsBy(rule).size);
-  return counts;
 }
