@@ -47,18 +47,24 @@ export function withSlot(layout: string, { message, mark, known, cells }: Markin
   return joined([...lines.slice(0, before + 1), ...withoutLabel(put, lines[before]), ...lines.slice(before + 1)]);
 }
 
-/** A line of a message as one that ends the value above it: its label, with words to ignore, or all of it. */
-export function withEnd(layout: string, field: string, message: string, offset: number): string {
+/**
+ * A line of a message as one that ends the value above it: its label, with words to ignore, or all of it. `lines`: of the value;
+ * what stands below one of several is told by its words alone.
+ */
+export function withEnd(layout: string, field: string, message: string, offset: number, lines: number): string {
   const line = lineOf(message, offset);
   const label = findLabelled(message).find(({ start }) => start > line.start && start <= line.end);
   const words = message.slice(line.start, label?.start ?? line.end).replaceAll('[[', '[[[[');
-  const lines = layout.replace(/\n+$/, '').split('\n');
-  const at = lines.findLastIndex((one) => slotsIn(one).includes(field));
+  const all = layout.replace(/\n+$/, '').split('\n');
+  const at = all.findLastIndex((one) => slotsIn(one).includes(field));
   // The next line of a paragraph of values is a value itself.
   const isValue =
-    /^\s*\[\[\w+\]\]\s*$/.test(lines[at] ?? '') && /\S[^\S\n]*\n$/.test(message.slice(0, line.start)) && !label;
+    lines === 1 &&
+    /^\s*\[\[\w+\]\]\s*$/.test(all[at] ?? '') &&
+    /\S[^\S\n]*\n$/.test(message.slice(0, line.start)) &&
+    !label;
   const put = isValue ? '[[*]]' : label ? `${words}[[*]]` : words.trimEnd();
-  return joined([...lines.slice(0, at + 1), put, ...lines.slice(at + 1)]);
+  return joined([...all.slice(0, at + 1), put, ...all.slice(at + 1)]);
 }
 
 /** Items of a message that repeat, as lines of a layout. */

@@ -1,7 +1,8 @@
 import { type Code, say } from '../errors/index.js';
-import { formOf, linesOf } from '../reading/index.js';
+import { formOf, linesOf, type Range } from '../reading/index.js';
 import { hasLayouts, ownRules } from '../rules/index.js';
 import { type CompiledSieve, noFacts, type Outcome, sift, tryCompileSieve } from '../sieve/index.js';
+import { telling } from '../suggest/looks.js';
 import { cellsOf, type Named, writeLayout } from '../suggest/write-layout.js';
 import type { FieldOptions } from '../values/index.js';
 import { checked, type Edited, type ShownMessage } from './edited.js';
@@ -41,7 +42,14 @@ export function markValue(source: string, shown: ShownMessage, stretch: MarkedSt
   const declared = known ? source : setEntry(source, ['fields'], field, options, true);
   const result = sift(shown.reading, sieve, noFacts);
   const outcome = result.kind === 'outcome' ? result.outcome : null;
-  const mark: Named = { label: field, field, start: guess.start, end: guess.end, by: 'label' };
+  const { type } = sieve.fields[field] ?? options;
+  const mark: Named = {
+    label: field,
+    field,
+    start: beginning(shown, stretch, guess, type),
+    end: guess.end,
+    by: 'label',
+  };
   const next =
     stretch.in === 'message.subject'
       ? inSubject(declared, sieve, shown, outcome, mark)
@@ -49,6 +57,20 @@ export function markValue(source: string, shown: ShownMessage, stretch: MarkedSt
   const edited = checked(next, field);
   if (edited.ok || edited.problems[0]?.code !== 'YS-TEMPLATE-BARE-SLOT') return edited;
   return { ok: false, problems: edited.problems.map((problem) => ({ ...problem, ...problemOf('YS-EDIT-NO-LABEL') })) };
+}
+
+/** Where a marked value begins: the weekday before a day is a part of it, for it is another one in the next message. */
+function beginning(
+  { reading }: ShownMessage,
+  { in: where }: MarkedStretch,
+  { start, end }: Range,
+  type: string,
+): number {
+  const begin = telling.find((one) => one.type === type)?.begin;
+  const text = where === 'message.subject' ? reading.subject : formOf(reading).text;
+  const line = text.lastIndexOf('\n', start - 1) + 1;
+  const from = begin?.(text.slice(line, end), start - line);
+  return from === undefined ? start : Math.min(start, line + from);
 }
 
 /**
@@ -68,7 +90,12 @@ function endedAt(source: string, shown: ShownMessage, mark: Named): string {
   const next = text.slice(mark.end).search(/\n[^\S\n]*\S/);
   if (!layout || !runsOn || next < 0) return source;
   const offset = mark.end + next + (/\n\s*/.exec(text.slice(mark.end + next))?.[0].length ?? 1);
-  return setEntry(source, layout.path, 'text', withEnd(layout.text, mark.field, text, offset));
+  return setEntry(
+    source,
+    layout.path,
+    'text',
+    withEnd(layout.text, mark.field, text, offset, text.slice(mark.start, mark.end).split('\n').length),
+  );
 }
 
 function inText(

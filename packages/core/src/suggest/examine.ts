@@ -1,4 +1,14 @@
-import { bodyViews, formOf, listsOf, type Range, type Reading } from '../reading/index.js';
+import {
+  bodyViews,
+  formOf,
+  fromOrigin,
+  type Link,
+  listsOf,
+  type Range,
+  type Reading,
+  type View,
+} from '../reading/index.js';
+import { folded } from '../rules/table/header.js';
 import type { ReadContext } from '../values/index.js';
 import { findDelimited } from './find-delimited.js';
 import { compared, findDifferences } from './find-differences.js';
@@ -34,10 +44,17 @@ const rowsShare = 0.34;
 function examineAll(messages: readonly SuggestFrom[], context: ReadContext): Examined[] {
   const all = messages.map((one) => examine(one, context));
   const withRows = all.filter(({ rows }) => rows !== null).length;
-  const listed = all.some(({ rows }) => rows?.by === 'table' && rows.count > 1);
+  const tables = all.flatMap(({ rows }) => (rows?.by === 'table' && rows.count > 1 ? [rows] : []));
+  const headings = new Set(tables.flatMap(({ columns }) => columns.map(({ label }) => folded(label))));
   // What one message of many seems to list, and most have not, is no list of theirs.
   const few = withRows > 0 && withRows < rowsShare * all.length;
-  return withSameNames(listed || few ? messages.map((one) => examine(one, context, few ? 'none' : 'listed')) : all);
+  return withSameNames(
+    few
+      ? messages.map((one) => examine(one, context, 'none'))
+      : headings.size > 0
+        ? messages.map((one) => examine(one, context, headings))
+        : all,
+  );
 }
 
 /** In lines of as many values, the same place has the same name, whatever parts them. */
@@ -58,7 +75,8 @@ function withSameNames(all: Examined[]): Examined[] {
 function examine(
   { name, reading }: SuggestFrom,
   inGeneral: ReadContext,
-  asked: 'listed' | 'none' | null = null,
+  /** The headings of tables with items that other messages have; or that there are no items. */
+  asked: ReadonlySet<string> | 'none' | null = null,
 ): Examined {
   // Dates without a year count from the message's own.
   const context = { ...inGeneral, reference: reading.date?.slice(0, 10) ?? inGeneral.reference };
@@ -70,14 +88,17 @@ function examine(
     tables: form.tables,
     links: form.links,
     lists: listsOf(form),
-    listed: asked === 'listed',
+    listed: asked === 'none' || asked === null ? new Set<string>() : asked,
   };
   const rows = asked === 'none' ? null : findRows(whole, context);
   const under = findUnderLabels(whole);
   const pairs = [...under.flatMap(({ marked }) => marked), ...apartFrom(under, findPairs(whole, context))];
   const line = rows || pairs.length > 0 ? null : findDelimited(view.text, context);
-  const others = apartFrom([...under, ...pairs, ...(line ? [line] : [])], findLabelled(view.text));
-  const labelled = onlyOnce(outside(rows, [...pairs, ...(line?.marked ?? []), ...others])).slice(0, maxMarked);
+  const others = apartFrom(
+    [...under, ...pairs, ...(line ? [line] : [])],
+    findLabelled(view.text, buttonsOf(view, form.links)),
+  );
+  const labelled = onlyOnce(message, outside(rows, [...pairs, ...(line?.marked ?? []), ...others])).slice(0, maxMarked);
   // What a letter says below its items is said to everybody.
   const letter = view.text.slice(0, rows?.over.start);
   const sentences = findInProse(letter, labelled, context).filter((mark) => !isCount(message, rows, mark));
@@ -89,6 +110,13 @@ function examine(
     covered: [...under, ...(line ? [line] : [])].map(({ start, end }) => ({ start, end })),
   };
 }
+
+/** Links that say nothing but what one may do: where they lead is not what they say. */
+const buttonsOf = (view: View, links: readonly Link[]): Range[] =>
+  links.flatMap((link) => {
+    const at = fromOrigin(view, link);
+    return at && !/[@/]/.test(view.text.slice(at.start, at.end)) ? [at] : [];
+  });
 
 /** Whether a value says how many items there are (`6`, `6 new`): that is said by these. */
 const isCount = (message: Looked, rows: FoundRows | null, mark: Marked): boolean =>
@@ -102,11 +130,19 @@ const apartFrom = (sure: readonly Range[], others: readonly Marked[]): Marked[] 
 const outside = (rows: FoundRows | null, marked: readonly Marked[]): Marked[] =>
   marked.filter(({ start, end }) => rows === null || end <= rows.over.start || start >= rows.over.end);
 
-/** A label that stands twice in a message names nothing: which of the two is meant nobody knows. */
-function onlyOnce(marked: readonly Marked[]): Marked[] {
-  const counts = new Map<string, number>();
-  for (const { label } of marked) counts.set(foldLabel(label), (counts.get(foldLabel(label)) ?? 0) + 1);
-  return marked.filter(({ label }) => counts.get(foldLabel(label)) === 1);
+/** A label that stands twice in a message names nothing, unless both say the same: which of the two is meant nobody knows. */
+function onlyOnce({ view }: Pick<Looked, 'view'>, marked: readonly Marked[]): Marked[] {
+  const said = new Map<string, Set<string>>();
+  const first = new Map<string, Marked>();
+  for (const one of marked) {
+    const label = foldLabel(one.label);
+    first.set(label, first.get(label) ?? one);
+    said.set(label, (said.get(label) ?? new Set()).add(view.text.slice(one.start, one.end)));
+  }
+  return marked.filter((one) => {
+    const label = foldLabel(one.label);
+    return said.get(label)?.size === 1 && first.get(label) === one;
+  });
 }
 
 /**
@@ -130,7 +166,7 @@ function withDifferences(group: Examined[]): Examined[] {
     const more = differences.filter(
       (mark) => !told.some((other) => overlap(mark, other)) && !isCount(one.message, one.rows, mark),
     );
-    return { ...one, marked: [...sure, ...told, ...onlyOnce(more)].slice(0, maxMarked) };
+    return { ...one, marked: [...sure, ...told, ...onlyOnce(one.message, more)].slice(0, maxMarked) };
   });
   const shown = fullest(all);
   const known = new Set(shown.marked.map(({ label }) => foldLabel(label)));

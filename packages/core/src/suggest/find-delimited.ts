@@ -13,8 +13,10 @@ export interface DelimitedLine extends Range {
   shape: string;
 }
 
-/** Of its values, so many have to be told by their looks. */
-const minTyped = 2;
+/** Of its values, so many have to be told by their looks; where commas part them, one more. */
+const minTyped = 1;
+/** A word in capitals that a line begins with says what kind of line it is, and one that it ends with that it ends. */
+const key = /^\p{Lu}{3,}$/u;
 
 /** The only line of a message that is cut into values by marks, such as a telegram of a machine: `2025-03-14 02:17 | Unit 7 | -14.2 C`. */
 export function findDelimited(text: string, context: ReadContext): DelimitedLine | null {
@@ -27,17 +29,19 @@ export function findDelimited(text: string, context: ReadContext): DelimitedLine
   });
   const [only, another] = lines;
   if (!only || another) return null;
-  const values = only.cells.filter(({ start, end }) => end > start);
+  const filled = only.cells.filter(({ start, end }) => end > start);
+  const isKey = ({ start, end }: Range) => key.test(text.slice(start, end));
+  const values = filled.filter((cell, i) => !isKey(cell) || (i > 0 && i < filled.length - 1));
   const said = values.map(({ start, end }) => text.slice(start, end));
   const types = said.map((value) => guessType('', [value], context).type);
-  if (types.filter((type) => !isFree({ type })).length < minTyped) return null;
+  const [first, second] = only.cells;
+  const mark = first && second ? text.slice(first.end, second.start).trim() : '';
+  if (types.filter((type) => !isFree({ type })).length < minTyped + (mark === ',' ? 1 : 0)) return null;
   const names = new ColumnNames();
   const marked = values.map((range, i): Marked => {
     const own = ownName(said[i] ?? '', types[i] ?? '', context);
     return { label: own === null ? names.next(types[i] ?? '') : names.own(own), ...range, by: 'label' };
   });
-  const [first, second] = only.cells;
-  const mark = first && second ? text.slice(first.end, second.start).trim() : '';
   return { start: only.start, end: only.end, marked, shape: `${mark || 'tab'} ${only.cells.length}` };
 }
 

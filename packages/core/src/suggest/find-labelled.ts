@@ -1,3 +1,4 @@
+import { linesOf, type Range } from '../reading/index.js';
 import type { Line, Token } from '../rules/template/model.js';
 import { enumerationEnd, isSentence, normalise } from '../rules/template/text/lines.js';
 import { columnGap, isSeparator, skipSeparators } from '../rules/template/text/tokens.js';
@@ -15,8 +16,11 @@ const longestLabel = 5;
 /** Lines a value below its label may have. */
 const longestBlock = 20;
 
-/** The labelled values of a text: beside their label, below it, in the next cell, in columns, behind dots or dashes. */
-export function findLabelled(text: string): Marked[] {
+/**
+ * The labelled values of a text: beside their label, below it, in the next cell, in columns, behind dots or dashes. `buttons`: lines
+ * that are a link and nothing else, which go on with no value.
+ */
+export function findLabelled(text: string, buttons: readonly Range[] = []): Marked[] {
   const lines = normalise(text, maxLines).map((line) => ({ ...line, tokens: line.tokens.slice(0, maxTokens) }));
   const titles = titlesAbove(text, lines);
   const headings = lines.filter((line) => line.kind === 'heading' && !titles.includes(line));
@@ -25,6 +29,10 @@ export function findLabelled(text: string): Marked[] {
   const isNone = titles.length > 0 || own.length < minHeadings;
   for (const line of headings) if (isNone || !own.includes(line)) line.kind = 'text';
   for (const line of titles) line.kind = 'heading';
+  // Where titles name the values, what is asked in the midst of one is a part of it.
+  if (titles.length > 0)
+    for (const [i, line] of lines.entries())
+      if (line.kind === 'question' && lines[i - 1] && lines[i - 1]?.kind !== 'blank') line.kind = 'text';
   const plain = lines.map((line) => splitsOf(line));
   const style = styleOf(lines, plain);
   const found: Marked[] = [];
@@ -33,12 +41,37 @@ export function findLabelled(text: string): Marked[] {
     const splits = plain[at]?.length ? (plain[at] as Split[]) : styled(line, style);
     found.push(...splits.flatMap((_, i) => labelledAt(text, lines, at, splits, i, style) ?? []));
   }
-  return withoutOverlaps(found.filter(({ label }) => !ofFooter.test(label)));
+  const kept = found.filter(
+    ({ label, start, end }) => !ofFooter.test(label) && !isProse(label, text.slice(start, end)),
+  );
+  return withoutOverlaps(kept.map((one) => withoutButtons(text, one, buttons)));
 }
+
+/** A block below a label ends before a button, and before a sentence where it began with none: an address has no sentences. */
+function withoutButtons(text: string, one: Marked, buttons: readonly Range[]): Marked {
+  const [first, ...others] = linesOf(text.slice(one.start, one.end)).map(({ start, end }) => ({
+    start: one.start + start,
+    end: one.start + end,
+  }));
+  const isNote = ({ start, end }: Range) =>
+    buttons.some((button) => button.start <= start && end <= button.end) || isNotice(text.slice(start, end));
+  const next = first && !isNote(first) ? others.find(isNote) : undefined;
+  if (!next) return one;
+  return { ...one, end: one.start + text.slice(one.start, next.start).trimEnd().length };
+}
+
+/** Words of a sentence that is said to everybody: more than a line of an address or of a short value has. */
+const longNotice = 8;
+const isNotice = (line: string) =>
+  line.trim().split(/\s+/).length >= longNotice && /^\p{Lu}.*\p{Ll}[.!?](?:\s|$)/u.test(line.trim());
+
+/** `Hello, good news: we have handed it over.`: a colon in a sentence. */
+const isProse = (label: string, value: string) =>
+  /, /.test(label) && value.split(/\s+/).length > longestLabel && /^\p{Ll}.*[.!?]\s*$/su.test(value);
 
 /** Labels of what every mail of a sender ends with. */
 const ofFooter =
-  /^(?:unsubscribe|opt[- ]?out|preferences|stop|abmelden|abbestellen|se désabonner|désinscription|darse de baja|cancelar|afmelden|uitschrijven|disiscriviti)/iu;
+  /^(?:(?:change|manage|update|edit) (?:your|what|how|which|these|this)|unsubscribe|opt[- ]?out|preferences|stop|abmelden|abbestellen|se désabonner|désinscription|darse de baja|cancelar|afmelden|uitschrijven|disiscriviti)/iu;
 
 /** The value of one of the labels of a line: beside it, up to the next label or as far as it runs on; or below the last one. */
 function labelledAt(
@@ -98,12 +131,25 @@ function splitsOf({ tokens, kind }: Line): Split[] {
     if (!closesLabel(tokens, at) || !isLabel(tokens.slice(from, at))) continue;
     const value = skipSeparators(tokens, at + 1);
     splits.push({ from, to: at, value });
-    const next = nextColumn(tokens, value + 1);
+    const next = nextColumn(tokens, value + 1) ?? (isTight(tokens, at) ? nextTight(tokens, value + 1) : null);
     if (next === null) break;
     from = next;
     at = next;
   }
   return splits;
+}
+
+/** `host=db-03 limit=90`: a sign between a key and its value, with no blanks around it. */
+const isTight = (tokens: readonly Token[], at: number) =>
+  tokens[at]?.norm === '=' && tokens[at]?.gap === 0 && tokens[at + 1]?.gap === 0;
+
+/** The key of the next such pair: as many words as nothing parts. */
+function nextTight(tokens: readonly Token[], from: number): number | null {
+  const sign = tokens.findIndex((_, i) => i > from && isTight(tokens, i));
+  if (sign < 0) return null;
+  let at = sign - 1;
+  while (at > from && (tokens[at]?.gap ?? 1) === 0) at--;
+  return tokens[at]?.word && (tokens[at]?.gap ?? 0) > 0 ? at : null;
 }
 
 const closesLabel = (tokens: readonly Token[], at: number) => {
@@ -175,8 +221,10 @@ const labelText = (text: string, { tokens }: Line, { from, to }: Split): string 
 const endBefore = ({ tokens }: Line, token: number): number => tokens[token - 1]?.end ?? 0;
 
 function marked(text: string, label: string, start: number, end: number): Marked {
-  const value = text.slice(start, end).replace(/[\s|]+$/, '');
-  return { label, start, end: start + value.length, by: 'label' };
+  const value = text.slice(start, end).replace(/[\s|;]+$/, '');
+  // The sign in front of a number that is one's name is none of it.
+  const from = /^#(?=\d)/.test(value) ? start + 1 : start;
+  return { label, start: from, end: start + value.length, by: 'label' };
 }
 
 /** A value that was wrapped goes on in the lines below it, as long as they are no labels and the line above was a long one. */

@@ -53,7 +53,7 @@ interface Stretch {
   end: number;
 }
 
-type OpenCell = Stretch & { header: boolean };
+type OpenCell = Stretch & { header: boolean; columns: number };
 
 interface OpenTable extends Stretch {
   rows: OpenCell[][];
@@ -171,7 +171,12 @@ class HtmlTextWriter implements TreeVisitor {
     const breaks = layout.kind === 'blocks' || element === layout.valueCell ? this.out.breaks : 'spaces';
     const before = this.out.breaks;
     this.out.breaks = breaks;
-    const cell: OpenCell = { start: this.out.place(), end: 0, header: element.name === 'th' };
+    const cell: OpenCell = {
+      start: this.out.place(),
+      end: 0,
+      header: element.name === 'th',
+      columns: columnsOf(element),
+    };
     row.cells?.push(cell);
     this.onLeave(() => {
       cell.end = this.out.length;
@@ -235,11 +240,25 @@ class HtmlTextWriter implements TreeVisitor {
         ...range(table),
         rows: table.rows
           .filter((row) => row.length > 0)
-          .map((row) => row.map((cell) => cellAt(text, range(cell), cell.header))),
+          .map((row) => row.flatMap((cell) => spread(cellAt(text, range(cell), cell.header), cell.columns))),
       })),
       cues: this.cues.map((cue) => ({ ...range(cue), kind: cue.kind })),
     };
   }
+}
+
+/** Columns that one cell may lie over: more than a message has is nobody's wish. */
+const maxColumns = 40;
+
+function columnsOf({ attributes }: HtmlElement): number {
+  const columns = Number.parseInt(attributes.colspan ?? '1', 10);
+  return columns > 1 && columns <= maxColumns ? columns : 1;
+}
+
+/** A cell over several columns, with empty ones behind it, so that what follows stands below its heading. */
+function spread(cell: TableCell, columns: number): TableCell[] {
+  const empty = { ...cell, start: cell.end, text: '' };
+  return [cell, ...Array.from({ length: columns - 1 }, () => ({ ...empty }))];
 }
 
 const blocksOnly: RowLayout = { kind: 'blocks', valueCell: null };

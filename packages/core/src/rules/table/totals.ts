@@ -2,7 +2,7 @@ import { folded } from './header.js';
 
 /** How lines begin that add up the items above them, and are none themselves. */
 const adding =
-  /^(?:(?:grand|sub|net|gross|running|over) ?)?(?:totals?|sums?|summe|gesamt\p{L}*|zwischensumme|endbetrag|subtotais?|i alt|ialt|totaal|totale|montant|importe|soma|somme|vat|mwst|ust|moms|iva|tva|btw|tax|amount due|balance|carried forward|brought forward|to pay)(?![\p{L}])/u;
+  /^(?:(?:grand|sub|net|gross|running|over) ?)?(?:totals?|sums?|nett?o?|gross|brutto|summe|gesamt\p{L}*|zwischensumme|endbetrag|subtotais?|i alt|ialt|totaal|totale|montant|importe|soma|somme|vat|mwst|ust|moms|iva|tva|btw|tax|amount due|balance|carried forward|brought forward|to pay)(?![\p{L}])/u;
 
 /** Words that may follow: what is added up, how, and in which money. A total of anything else is an item's name. */
 const further =

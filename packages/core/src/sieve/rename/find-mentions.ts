@@ -45,7 +45,7 @@ const finders: Readonly<Record<Mention, (node: Node, renaming: Renaming) => Spli
       : [],
   condition: inCondition,
   text: (node, renaming) => scalarsOf(node).flatMap((scalar) => inTokens(scalar, renaming)),
-  slots: (node, renaming) => within(node, /\[\[\[\[|\[\[[^\]\n]*\]\]/g, renaming, inSlot),
+  slots: (node, renaming) => within(node, /\[\[\[\[|\[\[(?!\[)[^\]\n]*\]\]/g, renaming, inSlot),
   // Groups, and the references back to them.
   groups: (node, renaming) => within(node, /(?:\(\?|k)<\w+>/g, renaming, inWords),
 };

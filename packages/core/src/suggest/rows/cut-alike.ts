@@ -97,8 +97,8 @@ function betweenWords(tokens: readonly Token[], words: readonly string[]): (Rang
 function trimmedMarks(value: string, range: Range | null): Range | null {
   if (!range) return null;
   const said = value.slice(range.start, range.end);
-  const from = /^[\s,;:.)–-]*(?![\d])/.exec(said)?.[0].length ?? 0;
-  const to = said.replace(/[\s,;:.(–-]+$/, '').length;
+  const from = /^[\s,;:.)|·•–-]*(?![\d])/.exec(said)?.[0].length ?? 0;
+  const to = said.replace(/[\s,;:.(|·•–-]+$/, '').length;
   return to > from ? { start: range.start + from, end: range.start + to } : null;
 }
 
@@ -162,8 +162,10 @@ export function cutByLooks(
   const saidAt = (at: number) =>
     new Set(alike.flatMap((all, i) => (all?.[at] ? [values[i]?.slice(all[at].range.start, all[at].range.end)] : [])));
   const isValue = first.map(({ type, glue }, at) => type !== null || (glue === null && saidAt(at).size > 1));
-  // Two values need a mark or a word between them to be told apart again.
-  if (!touching && isValue.some((value, at) => value && isValue[at - 1])) return null;
+  // Two values need a mark or a word between them to be told apart again: blanks are none.
+  const isBetween = (at: number) => isValue[at] || (first[at]?.glue ?? '.').trim() === '';
+  const before = (at: number) => (isValue[at - 1] ? true : isBetween(at - 1) && isValue[at - 2]);
+  if (!touching && isValue.some((value, at) => value && at > 0 && before(at))) return null;
   const from = values[alike.indexOf(first)] ?? '';
   return first.flatMap(({ type }, at): AlikePart[] => {
     if (!isValue[at]) return [];

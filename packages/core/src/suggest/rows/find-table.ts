@@ -1,4 +1,4 @@
-import { cellText, type Grid, type GridCell, markedGrids } from '../../rules/table/grid.js';
+import { cellText, type Grid, type GridCell, liesOver, markedGrids } from '../../rules/table/grid.js';
 import { folded } from '../../rules/table/header.js';
 import { textGrids } from '../../rules/table/text-grid.js';
 import { addsUp } from '../../rules/table/totals.js';
@@ -28,7 +28,10 @@ function tableOf(grid: Grid, { view, links, chosen }: LookedForRows, context: Re
   const head = grid.rows[at];
   if (!head) return [];
   const headings = textsOf(head);
-  const items = grid.rows.slice(at + 1).filter((row) => isItem(textsOf(row), headings));
+  const below = grid.rows.slice(at + 1);
+  const spread = below.filter((row) => liesOver(view, row));
+  const sums = 2 * spread.length < below.length ? spread : [];
+  const items = below.filter((row) => !sums.includes(row) && isItem(textsOf(row), headings));
   const columns = headings.flatMap((label, column): FoundColumn[] => {
     const cells = items.map((row) => row[column] ?? []);
     const values = cells.map((cell) => cellText(view, cell));

@@ -27,8 +27,8 @@ export interface LookedForRows extends Looked {
   lists: readonly ItemList[];
   /** Where a person says that items stand, in the view: then they need not look like some. */
   chosen?: Range;
-  /** Whether other messages of its kind have tables of several items, so that a row of labels above one row is a table too. */
-  listed?: boolean;
+  /** The headings, folded, of what other messages of its kind have several items of: these above one row are a table too. */
+  listed?: ReadonlySet<string>;
 }
 
 /** Whether a stretch is, or holds a part of, what a person chose; nothing chosen is everything. */

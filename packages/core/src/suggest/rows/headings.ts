@@ -23,9 +23,9 @@ const ofItems =
 
 /**
  * Rows of labels, each above a row of values: what stands in them is a form, not a list.
- * One pair is, unless its labels are those of items, or other messages have more of them (`listed`).
+ * One pair is, unless its labels are those of items, or for the most part headings of items elsewhere (`listed`).
  */
-export function isOfLabels(grid: Grid, listed = false): boolean {
+export function isOfLabels(grid: Grid, listed: ReadonlySet<string> = new Set()): boolean {
   const texts = withoutBanners(grid).map((row) => row.map((cell) => cellText(grid.view, cell)));
   if (texts.length < 2 || texts.length % 2 === 1) return false;
   // Of two columns the first one is that of the labels, if it may be.
@@ -34,7 +34,10 @@ export function isOfLabels(grid: Grid, listed = false): boolean {
     const above = texts[i - 1] ?? [];
     return i % 2 === 0 ? isHeading(row) : row.length <= above.length && row.some((cell) => cell !== '');
   });
-  return paired && (texts.length > 2 || !(listed || texts[0]?.some((cell) => ofItems.test(cell))));
+  if (!paired || texts.length > 2) return paired;
+  const labels = (texts[0] ?? []).filter((cell) => cell !== '');
+  const known = labels.filter((cell) => listed.has(folded(cell))).length;
+  return 2 * known <= labels.length && !labels.some((cell) => ofItems.test(cell));
 }
 
 /** The rows of a grid but those of one cell: titles and adverts across the others. */

@@ -138,7 +138,14 @@ export function rivalOf(
     (twice || (from > before && from < after)) &&
     [...places.values()].every((place) => end <= place.from || from >= place.end) &&
     values.every(({ place, candidate }) => candidate === claimed || end <= place.start || from >= place.end);
-  const asGood = (other: Candidate) => other !== claimed && other.score >= claimed.score * (1 - tieMargin);
+  // A label among the others of its row stands where it should; one of the same words elsewhere is of something else.
+  const inRow =
+    landmark.column &&
+    [...places.values()].some((one) => one !== claimed && one.landmark.column && one.line.index === claimed.line.index);
+  const asGood = (other: Candidate) =>
+    other !== claimed &&
+    other.score >= claimed.score * (1 - tieMargin) &&
+    !(inRow && !twice && other.line.index !== claimed.line.index);
   return (
     all.find((other) => asGood(other) && isFree(other) && valuesOf(other, text) !== valuesOf(claimed, text)) ?? null
   );

@@ -11,7 +11,8 @@ export type SlotFault =
   | { code: 'YS-TEMPLATE-SLOT'; slot: string }
   | { code: 'YS-TEMPLATE-TOUCHING-SLOTS'; slot: string; next: string };
 
-const slotPattern = /\[\[(\[\[|[^\]]*\]\])/g;
+/** Of three brackets the first one is a mark of its own, as in `[[[ticket]]] Crane stands still`. */
+const slotPattern = /\[\[(?:\[\[|(?!\[)[^\]]*\]\])/g;
 const slotName = /^(?:\*|[a-z][a-z0-9_]*(?:\s*,\s*[a-z][a-z0-9_]*)*)$/i;
 
 /** Constants and slots of one template line, alternating; `[[[[` is a literal `[[`. */

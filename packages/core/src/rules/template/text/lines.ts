@@ -89,7 +89,7 @@ function labelKind(tokens: readonly Token[]): LineKind {
   if (
     end < 1 ||
     words.filter((token) => token.word).length > longestLabel ||
-    !words.every((token) => token.word || "'()/.&*-,".includes(token.norm))
+    !words.every((token) => token.word || "'()/.&*-,°ºª#%".includes(token.norm))
   )
     return 'text';
   return tokens.slice(end).every((token) => isSeparator(token) || !token.word) ? 'label only' : 'label and value';
