@@ -92,10 +92,10 @@ describe('a slot taken out', () => {
 });
 
 test('a line that ends the value above it has its label alone, or all its words', () => {
-  expect(withEnd('Vessel: [[vessel]]\n', 'vessel', message, message.indexOf('Skipper'))).toBe(
+  expect(withEnd('Vessel: [[vessel]]\n', 'vessel', message, message.indexOf('Skipper'), 1)).toBe(
     'Vessel: [[vessel]]\nSkipper: [[*]]\n',
   );
-  expect(withEnd('Vessel: [[vessel]]\n', 'vessel', message, message.indexOf('Thank'))).toBe(
+  expect(withEnd('Vessel: [[vessel]]\n', 'vessel', message, message.indexOf('Thank'), 1)).toBe(
     'Vessel: [[vessel]]\nThank you.\n',
   );
 });

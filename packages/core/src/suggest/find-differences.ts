@@ -2,6 +2,7 @@ import type { Range } from '../reading/index.js';
 import type { Line, Token } from '../rules/template/model.js';
 import { normalise } from '../rules/template/text/lines.js';
 import { sentencesOf } from '../rules/template/text/sentences.js';
+import { isGreeting } from '../rules/template/text/words.js';
 import { wholeValue } from './looks.js';
 import type { Marked } from './marked.js';
 
@@ -37,7 +38,10 @@ export function findDifferences(
   const free = lines.filter((line) => !taken.some((one) => one.start < line.end && line.start < one.end));
   return free.flatMap((line) => {
     const twins = others.flatMap(
-      (other) => twinOf(line, other.lines) ?? (byFirstWord ? sameBeginning(line, other.lines) : null) ?? [],
+      (other) =>
+        twinOf(line, other.lines) ??
+        (byFirstWord || (others.length > 1 && isShort(line)) ? sameBeginning(line, other.lines, byFirstWord) : null) ??
+        [],
     );
     const enough = byFirstWord ? others.length : Math.max(1, twinShare * others.length);
     return twins.length >= enough && twins.length > 0 ? differing(text, line, twins) : [];
@@ -76,10 +80,15 @@ function twinOf(line: Line, candidates: readonly Line[]): Line | null {
   return best && enough ? best.line : null;
 }
 
-/** The only line of another text that begins with the same telling word. */
-function sameBeginning(line: Line, candidates: readonly Line[]): Line | null {
+/** Words of a line that is but a word and what it names: `Status Overdue`. */
+const shortLine = 6;
+const isShort = ({ tokens }: Line) =>
+  tokens.length > 1 && tokens.length <= shortLine && !isGreeting(tokens[0]?.norm ?? '');
+
+/** The only line of another text that begins with the same telling word; `any`: however long. */
+function sameBeginning(line: Line, candidates: readonly Line[], any: boolean): Line | null {
   const first = firstWordOf(line);
-  const alike = candidates.filter((candidate) => firstWordOf(candidate) === first);
+  const alike = candidates.filter((candidate) => firstWordOf(candidate) === first && (any || isShort(candidate)));
   return first !== undefined && !small.has(first) && alike.length === 1 ? (alike[0] as Line) : null;
 }
 

@@ -2,7 +2,8 @@ import { linesOf, type Range } from '../reading/index.js';
 import type { Line, Token } from '../rules/template/model.js';
 import { enumerationEnd, isSentence, normalise } from '../rules/template/text/lines.js';
 import { columnGap, isSeparator, skipSeparators } from '../rules/template/text/tokens.js';
-import type { Marked } from './marked.js';
+import { isGreeting } from '../rules/template/text/words.js';
+import { foldLabel, type Marked } from './marked.js';
 
 /** Lines that are looked at for labels. */
 const maxLines = 600;
@@ -41,10 +42,22 @@ export function findLabelled(text: string, buttons: readonly Range[] = []): Mark
     const splits = plain[at]?.length ? (plain[at] as Split[]) : styled(line, style);
     found.push(...splits.flatMap((_, i) => labelledAt(text, lines, at, splits, i, style) ?? []));
   }
-  const kept = found.filter(
-    ({ label, start, end }) => !ofFooter.test(label) && !isProse(label, text.slice(start, end)),
-  );
+  const told = found.flatMap((one) => withAddress(text, one));
+  const kept = told.filter(({ label, start, end }) => !ofFooter.test(label) && !isProse(label, text.slice(start, end)));
   return withoutOverlaps(kept.map((one) => withoutButtons(text, one, buttons)));
+}
+
+/** `Attendee: Ada Holloway (ada@mail.example)`: somebody, and where they are written to. */
+function withAddress(text: string, one: Marked): Marked[] {
+  const value = text.slice(one.start, one.end);
+  const [, name = '', between = '', address = ''] =
+    /^([^\n@]*[\p{L}.])(\s?[(<[])([^\s()<>[\]]+@[^\s()<>[\]]+)[)>\]]$/u.exec(value) ?? [];
+  if (address === '') return [one];
+  const start = one.start + name.length + between.length;
+  return [
+    { ...one, end: one.start + name.length },
+    { ...one, label: `${one.label} e-mail`, start, end: start + address.length },
+  ];
 }
 
 /** A block below a label ends before a button, and before a sentence where it began with none: an address has no sentences. */
@@ -67,7 +80,8 @@ const isNotice = (line: string) =>
 
 /** `Hello, good news: we have handed it over.`: a colon in a sentence. */
 const isProse = (label: string, value: string) =>
-  /, /.test(label) && value.split(/\s+/).length > longestLabel && /^\p{Ll}.*[.!?]\s*$/su.test(value);
+  isGreeting(foldLabel(label).split(' ')[0] ?? '') ||
+  (/, /.test(label) && value.split(/\s+/).length > longestLabel && /^\p{Ll}.*[.!?]\s*$/su.test(value));
 
 /** Labels of what every mail of a sender ends with. */
 const ofFooter =
@@ -104,12 +118,17 @@ function titlesAbove(text: string, lines: readonly Line[]): Line[] {
     return (
       begins &&
       line.kind === 'text' &&
-      below?.kind === 'text' &&
+      // A code in capitals is no heading below a word that is none.
+      (below?.kind === 'text' || (below?.kind === 'heading' && /\p{Ll}/u.test(words))) &&
       isLabel(line.tokens) &&
       /^\p{Lu}(?:[^.,;!?]|\b\p{L}{1,3}\.|\.º)*$/u.test(words)
     );
   });
-  return titles.length >= minOfStyle ? titles : [];
+  // Two are enough where each stands above one line, one below the other.
+  const [first, second] = titles;
+  const isPair = first && second && second.index === first.index + 3 && lines[second.index + 2]?.kind !== 'text';
+  const asked = lines.filter(({ kind }, i) => kind === 'question' && lines[i - 1]?.kind === 'blank');
+  return titles.length + Math.min(asked.length, 1) >= minOfStyle || isPair ? titles : [];
 }
 
 /** Where on a line a label stands: its tokens, and the first token of its value. */

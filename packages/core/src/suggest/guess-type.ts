@@ -21,12 +21,13 @@ export function guessType(label: string, values: readonly string[], context: Rea
   if (filled.length === 0 || values.some((value) => value.trim().includes('\n'))) return words;
   const folded = foldLabel(label);
   const found = looks.find(
-    ({ type, like, label: wanted }) =>
+    ({ type, like, label: wanted, assumes, together }) =>
       (wanted === undefined || wanted.test(folded)) &&
       !(type.countable && codes.test(folded)) &&
-      isMost(filled, (value) => like.test(value) && readValue(value, { type: type.kind }, context).ok),
+      isMost(filled, (value) => like.test(value) && readValue(value, { type: type.kind, ...assumes }, context).ok) &&
+      (together?.(filled, context) ?? true),
   );
-  return found ? { type: found.type.kind, ...found.type.observe?.(filled, context) } : words;
+  return found ? { type: found.type.kind, ...found.assumes, ...found.type.observe?.(filled, context) } : words;
 }
 
 /** Values that are looked at, from all over: what they are is no clearer from more. */

@@ -1,4 +1,5 @@
 import { linesOf, type Range } from '../reading/index.js';
+import { telling } from './looks.js';
 import type { Marked } from './marked.js';
 
 /** A marked value with the name of its field; null for words that change but are no field. */
@@ -86,7 +87,27 @@ function withCells(
     const isKey = i === 0 && /^\p{Lu}{3,}$/u.test(line.slice(from, to));
     return taken || isKey || first === last ? [] : [{ start: first, end: last, field: '*' }];
   });
-  return [...own, ...others].sort((a, b) => a.start - b.start);
+  return [...own, ...others, ...(others.length > 0 ? [] : addressesBeside(line, start, own))].sort(
+    (a, b) => a.start - b.start,
+  );
+}
+
+/** Addresses and the like beside a value are another message's own as well: words to ignore, where something parts them from it. */
+function addressesBeside(line: string, offset: number, own: readonly Range[]) {
+  const looks = telling.filter(({ namesItself }) => namesItself);
+  return looks.flatMap(({ like }) =>
+    [...line.matchAll(like)].flatMap((match) => {
+      const [start, end] = [offset + match.index, offset + match.index + match[0].length];
+      const parted = own.every((one) => {
+        const between =
+          one.end <= start
+            ? line.slice(one.end - offset, start - offset)
+            : line.slice(end - offset, one.start - offset);
+        return (one.end <= start || one.start >= end) && between.trim() !== '';
+      });
+      return parted ? [{ start, end, field: '*' }] : [];
+    }),
+  );
 }
 
 /** The cells of a line that a mark cuts into many values without labels; none where it is no such line. */

@@ -55,6 +55,10 @@ interface Look {
   label?: RegExp;
   /** More telling looks are tried first: 1 before 2. */
   rank: number;
+  /** Options without which a value of these looks may mean several things; the file says then what was assumed. */
+  assumes?: Partial<FieldOptions>;
+  /** Whether values that look so, each by itself, are of one kind together. */
+  together?(values: readonly string[], context: ReadContext): boolean;
 }
 
 /** How a value is told within a line of other words. */

@@ -119,6 +119,17 @@ describe('text from HTML', () => {
       expect(text.slice(start, end)).toBe(said);
   });
 
+  test('a cell over several columns has empty ones behind it, that stand nowhere in the text', () => {
+    const cells =
+      '<tr><td>Oil<td>2<td>£3</tr><tr><td colspan="2">Total<td>£3</tr><tr><td colspan="9999">Bye<td>now</tr>';
+    const { text, tables } = htmlToText(`<table><tr><th>Product<th>Litres<th>Price</tr>${cells}</table>`);
+    expect(text).toBe('Product\tLitres\tPrice\nOil\t2\t£3\nTotal\t£3\nBye\tnow');
+    expect(tables[0]?.rows.slice(2).map((row) => row.map((cell) => cell.text))).toEqual([
+      ['Total', '', '£3'],
+      ['Bye', 'now'],
+    ]);
+  });
+
   test.each([
     ['display', 'style="display: none !important"', false],
     ['no height and nothing over it', 'style="max-height:0; overflow:hidden"', false],

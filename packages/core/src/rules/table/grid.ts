@@ -19,18 +19,6 @@ export const cellText = ({ text }: View, cell: GridCell): string =>
 
 export const isEmpty = (view: View, cell: GridCell | undefined): boolean => !cell || cellText(view, cell) === '';
 
-/** Whether the first cell of a row lies over several columns: nothing parts it from an empty one behind it. */
-export function liesOver({ text }: View, row: readonly GridCell[]): boolean {
-  const [first, second] = [row[0]?.[0], row[1]?.[0]];
-  return (
-    !!first &&
-    !!second &&
-    first.end > first.start &&
-    second.end === second.start &&
-    !/[\t\n]/.test(text.slice(first.end, second.end))
-  );
-}
-
 /** A range without the blanks around it. */
 export function trimmed({ text }: View, { start, end }: Range): Range {
   let [from, to] = [start, end];

@@ -1,5 +1,5 @@
 import { type FieldOptions, fitOfValue, isFree, type ReadContext } from '../../values/index.js';
-import { cellText, type Grid, type GridCell, liesOver } from './grid.js';
+import { cellText, type Grid, type GridCell } from './grid.js';
 import { type Header, type HeaderWords, headerOf } from './header.js';
 import { addsUp } from './totals.js';
 
@@ -14,20 +14,10 @@ export interface ItemOptions {
 
 /** The rows below a header: which of them are items, and which add up, head, or stand between. */
 export function itemsOf(grid: Grid, headerAt: number, header: Header, options: ItemOptions): Item[] {
-  const rows = grid.rows.slice(headerAt + 1);
-  // Where most rows begin so, it is how the table is made.
-  const over = rows.filter((row) => liesOver(grid.view, row)).length;
-  const below = 2 * over < rows.length && !liesOver(grid.view, grid.rows[headerAt] ?? []);
-  return rows.map((row) => itemOf(grid, row, header, options, below));
+  return grid.rows.slice(headerAt + 1).map((row) => itemOf(grid, row, header, options));
 }
 
-function itemOf(
-  grid: Grid,
-  row: readonly GridCell[],
-  header: Header,
-  { words, columns, context }: ItemOptions,
-  below: boolean,
-): Item {
+function itemOf(grid: Grid, row: readonly GridCell[], header: Header, { words, columns, context }: ItemOptions): Item {
   const texts = row.map((cell) => cellText(grid.view, cell));
   const filled = texts.filter((text) => text !== '');
   const not = (passedOver: string): Item => ({ passedOver, text: filled.join(' ').slice(0, 80) });
@@ -37,7 +27,6 @@ function itemOf(
   const has = [...cells].filter(([, cell]) => cellText(grid.view, cell) !== '');
   if (addsUp(filled[0] ?? '') && has.length < header.cells.size) return not('it adds up others');
   if (filled.length === 1 && header.cells.size > 1) return not('it has one cell only');
-  if (below && liesOver(grid.view, row)) return not('its first cell lies over several columns');
   const fitting = has.filter(([column, cell]) => {
     const declared = columns[column];
     return declared && (isFree(declared) || fitOfValue(cellText(grid.view, cell), declared, context) > 0);

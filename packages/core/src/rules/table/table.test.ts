@@ -90,6 +90,8 @@ describe('tables of the markup', () => {
 
   test.each([
     ['a total', '<tr><td colspan="3">Total</td><td>£187.70</td></tr>'],
+    ['a charge under several columns', '<tr><td colspan="3">Carriage</td><td>£9.00</td></tr>'],
+    ['what is left before tax', row('Net', '', '', '£150.16')],
     ['a sub-total in place', row('Sub-total', '122.5', '', '£187.70')],
     ['a tax line', row('VAT 20 %', '', '', '£37.54')],
     ['the header once more', row('Product', 'Litres', 'Price', 'Total')],

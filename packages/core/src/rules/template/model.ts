@@ -152,6 +152,8 @@ export interface BareLine {
 /** One line of an item that has no words of its own: a bullet or none, and slots with marks or gaps between. */
 export interface LineShape {
   bullet: boolean;
+  /** Marks right before its first value, such as a bracket. */
+  opens: string;
   slots: Slot[];
   /** What stands between the slots, in turn: a mark such as `,`, or a wide gap. */
   between: string[];

@@ -127,6 +127,24 @@ describe('one marked sample, and messages that are not quite like it', () => {
     expect(problems).toEqual([expect.objectContaining({ code: 'YS-TEMPLATE-TWO-PLACES', path: 'vessel' })]);
   });
 
+  test('a label in its row of labels is meant, not the same word at the end of a list', async () => {
+    const layout = 'No\tIssued\tTotal\n[[no]]\t[[issued]]\t[[total]]\n';
+    const sieve = compileSieve({
+      sieve: 'invoices',
+      fields: { no: { type: 'text' }, issued: { type: 'date' }, total: { type: 'amount' } },
+      rules: [{ kind: 'template', layouts: [{ name: 'row', text: layout }] }],
+    });
+    const reading = await readMessage(
+      Buffer.from('Subject: x\r\n\r\nNo\tIssued\tTotal\nA2\t3 May 2027\tEUR 7.00\n\nRope\tEUR 2.00\nTotal\tEUR 7.00\n'),
+    );
+    const result = sift(reading, sieve);
+    expect(result.kind === 'outcome' && result.outcome.fields).toEqual({
+      no: 'A2',
+      issued: '2027-05-03',
+      total: { value: 7, currency: 'EUR' },
+    });
+  });
+
   test('the same label twice with the same value is no problem', async () => {
     const text = message('Vessel: Kittiwake', 'Vessel: Kittiwake', lines.length, lines.arrives, lines.email);
     expect((await fill(text)).fields).toEqual(expected);

@@ -1,4 +1,5 @@
-import { cellText, type Grid, type GridCell, liesOver, markedGrids } from '../../rules/table/grid.js';
+import type { Range } from '../../reading/index.js';
+import { cellText, type Grid, type GridCell, markedGrids } from '../../rules/table/grid.js';
 import { folded } from '../../rules/table/header.js';
 import { textGrids } from '../../rules/table/text-grid.js';
 import { addsUp } from '../../rules/table/totals.js';
@@ -16,22 +17,25 @@ const minItems = 2;
 /** The largest table of a message whose columns have headings. */
 export function findTable(message: LookedForRows, context: ReadContext): FoundRows | null {
   const { view, tables } = message;
-  const all = [...markedGrids(view, tables), ...textGrids(view, isHeading)];
+  const marked = markedGrids(view, tables);
+  // What the markup says of cells, lines of text that look like some do not know better.
+  const isOfMarked = (grid: Grid) => grid.rows.flat(2).some((cell) => marked.some((one) => overOf(one, cell)));
+  const all = [...marked, ...textGrids(view, isHeading).filter((grid) => !isOfMarked(grid))];
   const grids = all.filter((grid) => message.chosen !== undefined || !isOfLabels(grid, message.listed));
   const found = grids.flatMap((grid) => tableOf(grid, message, context)).filter(({ over }) => isChosen(message, over));
   return found.reduce<FoundRows | null>((best, one) => (best && best.count >= one.count ? best : one), null);
 }
 
-function tableOf(grid: Grid, { view, links, chosen }: LookedForRows, context: ReadContext): FoundRows[] {
+const overOf = ({ rows }: Grid, { start, end }: Range): boolean =>
+  rows.flat(2).some((cell) => cell.start < end && start < cell.end);
+
+function tableOf(grid: Grid, { view, links, chosen, listed }: LookedForRows, context: ReadContext): FoundRows[] {
   const textsOf = (row: readonly GridCell[]) => row.map((cell) => cellText(view, cell));
   const at = grid.rows.slice(0, maxAbove + 1).findIndex((row) => isHeading(textsOf(row)));
   const head = grid.rows[at];
   if (!head) return [];
   const headings = textsOf(head);
-  const below = grid.rows.slice(at + 1);
-  const spread = below.filter((row) => liesOver(view, row));
-  const sums = 2 * spread.length < below.length ? spread : [];
-  const items = below.filter((row) => !sums.includes(row) && isItem(textsOf(row), headings));
+  const items = grid.rows.slice(at + 1).filter((row) => isItem(textsOf(row), headings));
   const columns = headings.flatMap((label, column): FoundColumn[] => {
     const cells = items.map((row) => row[column] ?? []);
     const values = cells.map((cell) => cellText(view, cell));
@@ -42,7 +46,12 @@ function tableOf(grid: Grid, { view, links, chosen }: LookedForRows, context: Re
   const typed = columns.filter(({ label, values }) => !isFree(guessType(label, values, context))).length;
   const isForm = () => isOfForm(columns, context) || isBelowPair(view.text, head);
   if (chosen === undefined && headings.length === 2 && isForm()) return [];
-  const believed = chosen !== undefined || typed > 0 || (columns.length >= minColumns && items.length >= minItems);
+  const known = headings.filter((heading) => listed?.has(folded(heading))).length;
+  const believed =
+    chosen !== undefined ||
+    typed > 0 ||
+    2 * known > headings.length ||
+    (columns.length >= minColumns && items.length >= minItems);
   // A total below the items is no item, and a field may be in it.
   const ranges = [head, ...items].flat(2);
   const over = { start: Math.min(...ranges.map(({ start }) => start)), end: Math.max(...ranges.map(({ end }) => end)) };

@@ -71,9 +71,13 @@ export const amount = valueType<AmountValue>({
   },
   ambiguous: /^[\s\d.,]*$/,
   beside: { part: 'currency', kind: choice.kind, of: ({ currency }) => ({ kind: choice.kind, choice: currency }) },
-  looks: [{ like: /[£€¥$₹]|\b[A-Z]{3}\b|\bkr\b/, rank: 6 }],
+  looks: [
+    { like: /[£€¥$₹]|\b[A-Z]{3}\b|\bkr\b/, rank: 6 },
+    // Where the region has no dollars of its own, those of the United States are meant most of the time.
+    { like: /(?<!\p{L})\$/u, rank: 6.5, assumes: { currency: 'USD' } },
+  ],
   within: {
-    like: /(?:[£€¥$₹] ?\d[\d.,]*\d|\b[A-Z]{3} \d[\d.,]*\d|\d[\d.,]*\d ?(?:€|[A-Z]{3}\b))/g,
+    like: /(?:[£€¥$₹] ?\d(?:[\d.,]*\d)?|\b[A-Z]{3} \d[\d.,]*\d|\d(?:[\d.,]*\d)? ?€|\d[\d.,]*\d ?[A-Z]{3}\b)/g,
     rank: 2,
   },
 });

@@ -97,7 +97,16 @@ export const number = valueType<NumberValue>({
   toText: ({ decimal }) => decimal,
   plain: plainFigure,
   measures: { scale: 'figure', of: ({ decimal, unit }) => ({ scale: 'figure', decimal, unit, currency: null }) },
-  looks: [{ like: new RegExp(`^[+−-]?\\d[\\d.,]* ?(?:\\p{L}{1,4}|%|°C|${unitWords.join('|')})?$`, 'iu'), rank: 11 }],
+  looks: [
+    {
+      like: new RegExp(`^[+−-]?\\d[\\d.,]* ?(?:\\p{L}{1,4}[²³]?|%|°C|${unitWords.join('|')})?$`, 'iu'),
+      rank: 11,
+      // `9C`, `28B`: seats and berths are written so; a letter is a unit where all have the same.
+      together: (values, context) =>
+        !values.some((value) => /^\d+\p{L}$/u.test(value)) ||
+        (values.length > 1 && sharedUnit(values, context) !== null),
+    },
+  ],
   countable: true,
   inAnswer: 'number',
   observe: (values, context) => {

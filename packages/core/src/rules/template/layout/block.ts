@@ -111,7 +111,14 @@ function lineShapeOf(pieces: readonly Piece[]): LineShape | null {
   }
   const needed = between.slice(0, slots.length - 1);
   if (needed.length < slots.length - 1 || needed.some((mark) => mark === '')) return null;
-  return { bullet: head.length > 0, slots, between: needed };
+  const opens = opening(head);
+  return { bullet: head.length > opens.length, opens: opens.map(({ norm }) => norm).join(''), slots, between: needed };
+}
+
+/** Brackets and the like that stand right before a value, and are no bullet. */
+function opening(head: readonly Token[]): readonly Token[] {
+  const from = head.findIndex(({ norm }) => /^[[({<#"]$/.test(norm));
+  return from >= 0 && head.slice(from).every(({ word }) => !word) ? head.slice(from) : [];
 }
 
 function separatorOf({ constant, gap: blanks }: Piece): string {

@@ -69,12 +69,12 @@ export function bulletOf(shape: LineShape, text: string): string | null {
   return first?.word ? '1' : (first?.norm ?? null);
 }
 
-/** Where the words of an item begin, behind its bullet or number; null where it lacks one. */
-function itemStart({ bullet }: LineShape, text: string): number | null {
+/** Where the words of an item begin, behind its bullet or number and what opens its first value; null where it lacks a bullet. */
+function itemStart({ bullet, opens }: LineShape, text: string): number | null {
   const tokens = tokenise(text, 0);
   const end = enumerationEnd(tokens);
-  if (bullet) return end > 0 ? (tokens[end]?.start ?? null) : null;
-  return tokens[0]?.start ?? 0;
+  const begin = bullet ? (end > 0 ? (tokens[end]?.start ?? null) : null) : (tokens[0]?.start ?? 0);
+  return begin !== null && opens !== '' && text.startsWith(opens, begin) ? begin + opens.length : begin;
 }
 
 /** The stretches of a line between all marks that could part its values. */

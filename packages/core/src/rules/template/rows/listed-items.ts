@@ -147,6 +147,19 @@ function judgeSpot({ at }: Spot, { shape }: BareLine, list: ItemList, source: So
   return { ...first, points: points * (list.items.length > 0 ? there.length / list.items.length : 1) };
 }
 
+/** Values that run on end before a line of the item that is another column's. */
+function endingBefore(alignment: Alignment, others: readonly Range[], { view }: Source): Alignment {
+  const places = alignment.places.map((one) => {
+    const next = Math.min(
+      ...others.flatMap(({ start }) => (start > one.place.start && start < one.place.end ? [start] : [])),
+    );
+    if (!Number.isFinite(next)) return one;
+    const end = one.place.start + view.text.slice(one.place.start, next).trimEnd().length;
+    return { ...one, place: { ...one.place, end } };
+  });
+  return { ...alignment, places };
+}
+
 function rowsOf({ list, alignments, laid }: Listed, source: Source): BlockRows {
   const found: BlockRows = { rows: [], known: [], passedOver: [], list: list.made_of };
   const items = list.items.map((item, i) => {
@@ -167,7 +180,8 @@ function rowsOf({ list, alignments, laid }: Listed, source: Source): BlockRows {
       const cut = stretch && cutLine(shape, stretch, source);
       return cut ? readShaped(shape, cut, source) : [];
     });
-    const worded = alignment ? readSlots(alignment, source) : [];
+    const laidAt = own.flatMap(({ line }) => item.spots[line.at] ?? []);
+    const worded = alignment ? readSlots(endingBefore(alignment, laidAt, source), source) : [];
     const row = [...bare, ...worded];
     if (!row.some(({ state }) => state !== 'closed')) continue;
     found.rows.push(row);

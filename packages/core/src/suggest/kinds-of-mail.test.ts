@@ -1,0 +1,185 @@
+import { describe, expect, test } from '@jest/globals';
+import { readMessage } from '../reading/index.js';
+import { compileSieve, noFacts, sift } from '../sieve/index.js';
+import { suggestSieve } from './index.js';
+
+interface Mail {
+  subject?: string;
+  text?: string;
+  html?: string;
+}
+
+/** What is suggested from some messages, and what the suggestion makes of the last one that it was not shown. */
+async function madeOf(mails: readonly Mail[], shown = mails.length) {
+  const messages = await Promise.all(
+    mails.map(async ({ subject = 'A notice', text, html }, i) => ({
+      name: `${i + 1}.eml`,
+      reading: await readMessage(
+        Buffer.from(
+          `Subject: ${subject}\r\nContent-Type: text/${html ? 'html' : 'plain'}; charset=utf-8\r\n\r\n${html ?? text}`,
+        ),
+      ),
+    })),
+  );
+  const suggestion = suggestSieve(messages.slice(0, shown), { locale: 'en-GB' });
+  const last = messages.at(-1);
+  if (!suggestion || !last) throw new Error('something is to be suggested here');
+  const result = sift(last.reading, compileSieve(suggestion.source), noFacts);
+  if (result.kind !== 'outcome') throw new Error('nothing is asked here');
+  return { ...result.outcome, suggestion };
+}
+
+const around = (inner: string) =>
+  `<table width="100%"><tr><td><table width="600">${inner}<tr><td>You get this mail because you have an account with us. <a href="https://x.example/p">Preferences</a></td></tr></table></td></tr></table>`;
+const row = (cells: readonly string[], tag = 'td') =>
+  `<tr>${cells.map((cell) => `<${tag}>${cell}</${tag}>`).join('')}</tr>`;
+
+const invoice = (number: string, items: readonly [string, number, number][], net: string, total: string) => ({
+  html: around(
+    `<tr><td><table>${row(['Invoice no.', 'Issued', 'Payable by', 'Total'], 'th')}${row([number, '03/10/2026', '17/10/2026', total])}</table>
+     <table>${row(['Description', 'Qty', 'Unit price', 'Amount'], 'th')}${items.map(([item, qty, unit]) => row([item, String(qty), `£${unit}.00`, `£${qty * unit}.00`])).join('')}
+     <tr><td colspan="3">Carriage</td><td>£9.00</td></tr><tr><td colspan="3">Net</td><td>${net}</td></tr><tr><td colspan="3"><b>Total</b></td><td>${total}</td></tr></table></td></tr>`,
+  ),
+});
+
+describe('an invoice', () => {
+  const mails = [
+    invoice('INV-0001', [['Mooring rope', 2, 30], ['Fender', 1, 12]], '£81.00', '£97.20'), // biome-ignore format: two items
+    invoice('INV-0002', [['Deck brush', 3, 5]], '£24.00', '£28.80'),
+  ];
+
+  test.each([1, 2])('its row of labels, its items, and no sum among them, from %i of them', async (shown) => {
+    const { fields, rows } = await madeOf(mails, shown);
+    expect(fields).toMatchObject({
+      invoice_no: 'INV-0002',
+      issued: '2026-10-03',
+      payable_by: '2026-10-17',
+      total: { value: 28.8, currency: 'GBP' },
+    });
+    expect(rows).toEqual([
+      {
+        description: 'Deck brush',
+        qty: 3,
+        unit_price: { value: 5, currency: 'GBP' },
+        amount: { value: 15, currency: 'GBP' },
+      },
+    ]);
+  });
+});
+
+test('a table of one row has items where other messages have more under its headings', async () => {
+  const trip = (legs: readonly string[][]) => ({
+    html: `<p>Booking reference<br><b>KX${legs.length}DVQ</b></p><p>Traveller<br><b>Ada Holloway</b></p><table>${row(['Ferry', 'Leaves', 'Seat'], 'th')}${legs.map((leg) => row(leg)).join('')}</table>`,
+  });
+  const { fields, rows } = await madeOf([
+    trip([['GB 1', 'Quay', '9C'], ['GB 2', 'Marsh End', '28B']]), // biome-ignore format: two legs
+    trip([['GB 3', 'Port Selwyn', '3A']]),
+  ]);
+  // A seat is no temperature.
+  expect(rows).toEqual([{ ferry: 'GB 3', leaves: 'Port Selwyn', seat: '3A' }]);
+  expect(fields).toMatchObject({ booking_reference: 'KX1DVQ', traveller: 'Ada Holloway' });
+});
+
+const alert = (host: string, value: number) => ({
+  subject: `[#40${value}] ${host}`,
+  text: `host=${host} metric=disk.used value=${value} limit=80\nowner=ops@x.example\n\nTicket - #40${value}\nAsset - Crane ${value}\nOpened - 3 May 2027\n`,
+});
+
+test.each<[string, Mail[], Record<string, unknown>]>([
+  [
+    'keys and values in one line',
+    [alert('db-03.west', 93), alert('web-1', 71)],
+    { host: 'web-1', metric: 'disk.used', value: 71, limit: 80, owner: 'ops@x.example' },
+  ],
+  [
+    'a telegram between bars',
+    ['NORTH|P10|11.3', 'SOUTH|P11|9.5'].map((line) => ({ text: `TLM|20261015|${line}|END\n` })),
+    { quantity: 9.5 },
+  ],
+  [
+    'a form whose value asks something itself',
+    ['', 'Is there a waiting list?\n'].map((more) => ({
+      text: `Your name\nAda Holloway\n\nWhat is it about?\nMoorings\n\nYour wish\nA berth for two boats.\n${more}We come by sea.\n\n---\nPage: https://x.example/form\n`,
+    })),
+    {
+      name: 'Ada Holloway',
+      what_it_about: 'Moorings',
+      wish: 'A berth for two boats.\nIs there a waiting list?\nWe come by sea.',
+    },
+  ],
+  [
+    'values above a button and a notice to everybody',
+    ['KX588', 'KX601'].map((number) => ({
+      html: around(
+        `<tr><td><h1>On its way!</h1><p>Hello, good news: we have handed your parcel to our driver.</p><p>Tracking number<br><b>${number}</b><br><a href="https://x.example/${number}">Follow it</a></p><p>Weight<br>1.5 kg</p><p>Delivered to<br>Ines Quist<br>4 Mill Lane<br>Oststrand</p></td></tr>`,
+      ),
+    })),
+    { tracking_number: 'KX601', weight: 1.5, delivered: 'Ines Quist\n4 Mill Lane\nOststrand' },
+  ],
+  [
+    'a label with a sign of number, a greeting that is none',
+    [{ text: 'Buenos días:\n\nCommande n° : 637001\nClient : Ada Quist\nPaiement par : virement\n' }],
+    { commande_n: 637001, client: 'Ada Quist', paiement_par: 'virement' },
+  ],
+  [
+    'somebody and their address, dollars of no stated country',
+    [{ text: 'Attendee: Ada Quist (ada@mail.example)\nPaid: $26.13\n' }],
+    { attendee: 'Ada Quist', email: 'ada@mail.example', paid: { value: 26.13, currency: 'USD' } },
+  ],
+  [
+    'a word and what it names, with nothing between, in several messages',
+    ['Paid', 'Overdue', 'Settled'].map((state, i) => ({
+      text: `An invoice has changed\n\nStatus ${state}\nDue ${i + 3} May 2027\n`,
+    })),
+    { status: 'Settled', due: '2027-05-05' },
+  ],
+])('%s', async (_, mails, fields) => {
+  const made = await madeOf(mails);
+  expect(made.fields).toMatchObject(fields);
+  expect(made.suggestion.fields.map(({ name }) => name)).not.toContain('hello_good_news');
+  expect(made.suggestion.fields.map(({ name }) => name)).not.toContain('buenos_dias');
+});
+
+test('a number in brackets in the subject', async () => {
+  const { fields, suggestion } = await madeOf([alert('db-03.west', 93)]);
+  expect(suggestion.source).toContain('[#[[ticket]]]');
+  expect(fields).toMatchObject({ ticket: 4093, asset: 'Crane 93', opened: '2027-05-03' });
+});
+
+describe('items', () => {
+  const home = (title: string, rooms: number, area: number) =>
+    `<div class="card"><div><a href="https://x.example/${area}">${title}</a></div><div>${rooms} rooms &middot; ${area} m&sup2;</div><div>€${area * 10} per month</div></div>`;
+
+  test('figures that marks part, and what is measured in squares', async () => {
+    const { rows } = await madeOf([
+      { html: home('Loft in the mill', 4, 139) + home('Cottage by the lock', 2, 97) + home('Studio', 1, 30) },
+    ]);
+    expect(rows[1]).toEqual({
+      title: 'Cottage by the lock',
+      link: 'https://x.example/97',
+      rooms: 2,
+      quantity: 97,
+      amount: { value: 970, currency: 'EUR' },
+    });
+  });
+
+  test('a labelled line ends where another column of its item begins', async () => {
+    const review = (guest: string, month: string, words: string) =>
+      `<tr><td><b>${guest}</b><br><span>Stayed in ${month} 2026</span><br>“${words}”</td></tr>`;
+    const { rows } = await madeOf([
+      {
+        html: `<table>${review('Ada H.', 'May', 'Lovely staff.')}${review('Dag Q.', 'June', 'Quiet at night. Again!')}${review('Piet O.', 'May', 'Hard to find.')}</table>`,
+      },
+    ]);
+    expect(rows[1]).toEqual({ title: 'Dag Q.', stayed_in: 'June 2026', text: '“Quiet at night. Again!”' });
+  });
+
+  test('lines that begin with a bracket', async () => {
+    const { rows } = await madeOf([
+      {
+        text: 'Nightly jobs\n\n[16:10] reindex: ok in 816 s\n[20:00] rotate-logs: skipped in 660 s\n[17:40] vacuum: ok in 182 s\n\nend\n',
+      },
+    ]);
+    expect(rows.map(({ time }) => time)).toEqual(['16:10', '20:00', '17:40']);
+  });
+});
