@@ -35,6 +35,8 @@ export interface TableCell extends Range {
   header: boolean;
   /** What the cell says: the text of its range, or what that stands for where the format quotes it (CSV). */
   text: string;
+  /** Columns it lies over, where these are several: those behind the first have cells of their own, empty ones. */
+  columns?: number;
 }
 
 /** A data table found in a text: rows of cells, each a range of the text. */

@@ -257,8 +257,9 @@ function columnsOf({ attributes }: HtmlElement): number {
 
 /** A cell over several columns, with empty ones behind it, so that what follows stands below its heading. */
 function spread(cell: TableCell, columns: number): TableCell[] {
+  if (columns === 1) return [cell];
   const empty = { ...cell, start: cell.end, text: '' };
-  return [cell, ...Array.from({ length: columns - 1 }, () => ({ ...empty }))];
+  return [{ ...cell, columns }, ...Array.from({ length: columns - 1 }, () => ({ ...empty }))];
 }
 
 const blocksOnly: RowLayout = { kind: 'blocks', valueCell: null };

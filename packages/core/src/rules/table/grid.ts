@@ -11,6 +11,8 @@ export interface Grid {
   /** What names the columns, where that is no row of it. */
   headings?: readonly string[];
   rows: readonly (readonly GridCell[])[];
+  /** Those of the rows whose first cell lies over several columns: titles of parts, sums and charges. */
+  lying?: ReadonlySet<readonly GridCell[]>;
 }
 
 /** What a cell says, with what goes on below it on one line. */
@@ -30,6 +32,19 @@ export function trimmed({ text }: View, { start, end }: Range): Range {
 /** The tables of the markup, as far as a view shows them. */
 export const markedGrids = (view: View, tables: readonly Table[]): Grid[] =>
   tables.flatMap((table) => {
-    const rows = rowsOf(view, [table]).map((cells) => cells.map((cell): GridCell => [trimmed(view, cell)]));
-    return rows.length > 0 ? [{ view, made_of: 'cells' as const, rows }] : [];
+    const lying = new Set<readonly GridCell[]>();
+    const rows = table.rows.flatMap((own) =>
+      rowsOf(view, [{ ...table, rows: [own] }]).map((cells) => {
+        const row = cells.map((cell): GridCell => [trimmed(view, cell)]);
+        if ((own[0]?.columns ?? 1) > 1) lying.add(row);
+        return row;
+      }),
+    );
+    return rows.length > 0 ? [{ view, made_of: 'cells' as const, rows, lying }] : [];
   });
+
+/** Whether a row is a sum or a charge below items, by how it lies over their columns; where all rows lie so, it is how the table is made. */
+export const isBelowItems = ({ rows, lying }: Grid, row: readonly GridCell[], headerAt: number): boolean =>
+  lying?.has(row) === true &&
+  rows.slice(headerAt).some((other) => !lying.has(other)) &&
+  !lying.has(rows[headerAt] ?? []);

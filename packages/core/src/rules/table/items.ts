@@ -1,5 +1,5 @@
 import { type FieldOptions, fitOfValue, isFree, type ReadContext } from '../../values/index.js';
-import { cellText, type Grid, type GridCell } from './grid.js';
+import { cellText, type Grid, type GridCell, isBelowItems } from './grid.js';
 import { type Header, type HeaderWords, headerOf } from './header.js';
 import { addsUp } from './totals.js';
 
@@ -14,13 +14,24 @@ export interface ItemOptions {
 
 /** The rows below a header: which of them are items, and which add up, head, or stand between. */
 export function itemsOf(grid: Grid, headerAt: number, header: Header, options: ItemOptions): Item[] {
-  return grid.rows.slice(headerAt + 1).map((row) => itemOf(grid, row, header, options));
+  return grid.rows.slice(headerAt + 1).map((row) => {
+    const item = itemOf(grid, row, header, options);
+    if ('passedOver' in item || !isBelowItems(grid, row, headerAt)) return item;
+    return { passedOver: 'its first cell lies over several columns', text: textOf(grid, row) };
+  });
 }
+
+const textOf = ({ view }: Grid, row: readonly GridCell[]): string =>
+  row
+    .map((cell) => cellText(view, cell))
+    .filter((text) => text !== '')
+    .join(' ')
+    .slice(0, 80);
 
 function itemOf(grid: Grid, row: readonly GridCell[], header: Header, { words, columns, context }: ItemOptions): Item {
   const texts = row.map((cell) => cellText(grid.view, cell));
   const filled = texts.filter((text) => text !== '');
-  const not = (passedOver: string): Item => ({ passedOver, text: filled.join(' ').slice(0, 80) });
+  const not = (passedOver: string): Item => ({ passedOver, text: textOf(grid, row) });
   if (filled.length === 0) return not('it is empty');
   if (headerOf(texts, words, [...header.cells.keys()])) return not('it is the header once more');
   const cells = new Map([...header.cells].map(([column, at]) => [column, row[at] ?? []]));

@@ -1,5 +1,5 @@
 import type { Range } from '../../reading/index.js';
-import { cellText, type Grid, type GridCell, markedGrids } from '../../rules/table/grid.js';
+import { cellText, type Grid, type GridCell, isBelowItems, markedGrids } from '../../rules/table/grid.js';
 import { folded } from '../../rules/table/header.js';
 import { textGrids } from '../../rules/table/text-grid.js';
 import { addsUp } from '../../rules/table/totals.js';
@@ -35,7 +35,7 @@ function tableOf(grid: Grid, { view, links, chosen, listed }: LookedForRows, con
   const head = grid.rows[at];
   if (!head) return [];
   const headings = textsOf(head);
-  const items = grid.rows.slice(at + 1).filter((row) => isItem(textsOf(row), headings));
+  const items = grid.rows.slice(at + 1).filter((row) => !isBelowItems(grid, row, at) && isItem(textsOf(row), headings));
   const columns = headings.flatMap((label, column): FoundColumn[] => {
     const cells = items.map((row) => row[column] ?? []);
     const values = cells.map((cell) => cellText(view, cell));
