@@ -15,7 +15,11 @@ export const workbenchWords = {
   foundColumn: '{type}, in {found} of {all} rows',
   beginEmpty: 'Begin with nothing',
   leftOut: 'Left out: {list}.',
-  leftOutFor: { rare: 'in one message only', unread: 'not found again where it stands' },
+  leftOutFor: {
+    rare: 'in one message only',
+    same: 'the same in every message',
+    unread: 'not found again where it stands',
+  },
   nothingFound: 'Nothing was found in these messages that looks like labels and values. Mark some yourself.',
   open: 'Open',
   version: 'version {version}',

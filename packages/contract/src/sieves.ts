@@ -287,7 +287,9 @@ export const sieveEndpoints = {
         }),
       ),
       /** What looked like a value and is not suggested. */
-      left_out: v.array(v.object({ label: v.string(), found: v.number(), why: v.picklist(['rare', 'unread']) })),
+      left_out: v.array(
+        v.object({ label: v.string(), found: v.number(), why: v.picklist(['rare', 'same', 'unread']) }),
+      ),
       layouts: v.array(v.object({ name: v.string(), messages: v.array(v.string()) })),
     }),
   },

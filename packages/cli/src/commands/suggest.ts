@@ -27,8 +27,11 @@ export const suggest: Command = {
 const leftOut = ({ left_out }: Suggestion, messages: number): string =>
   left_out
     .map(({ label, found, why }) => {
-      const because =
-        why === 'rare' ? `it stands in ${found} of ${messages} messages` : 'it was not read again where it stands';
-      return `# Left out: “${label.replace(/\s+/g, ' ')}”, for ${because}.\n`;
+      const because = {
+        rare: `it stands in ${found} of ${messages} messages`,
+        same: 'every message says just that',
+        unread: 'it was not read again where it stands',
+      };
+      return `# Left out: “${label.replace(/\s+/g, ' ')}”, for ${because[why]}.\n`;
     })
     .join('');

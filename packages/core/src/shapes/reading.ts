@@ -5,7 +5,9 @@ const range = { start: v.number(), end: v.number() };
 const address: v.GenericSchema<Address> = v.object({ address: v.string(), name: v.string() });
 const table: v.GenericSchema<Table> = v.object({
   ...range,
-  rows: v.array(v.array(v.object({ ...range, header: v.boolean(), text: v.string() }))),
+  rows: v.array(
+    v.array(v.object({ ...range, header: v.boolean(), text: v.string(), columns: v.exactOptional(v.number()) })),
+  ),
 });
 /** Items of one shape; `spots`: what stands at the same place in each, whole lines of the text, null where an item lacks it. */
 const list: v.GenericSchema<ItemList> = v.object({

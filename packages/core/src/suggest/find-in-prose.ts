@@ -150,6 +150,8 @@ const counted = /(?<![\p{L}\p{N}.,:/+-]|\b[Ww]ithin )(-?\p{N}[\p{N}.,]*|\p{L}{3,
 const ofTime =
   /^(?:weeks?|months?|years?|wochen?|monate?n?|jahre?n?|semaines?|mois|ans?|semanas?|mes(?:es)?|años?|weken|maanden|times?|mal|fois|veces)$/i;
 
+const articles = /^(?:one|eine?[nmrs]?|une?|um|uma|uno|una|een|én|et)$/iu;
+
 const countedIn = (words: string, context: ReadContext): Named[] =>
   [...words.matchAll(counted)].flatMap(({ index: from, 1: figure = '', 2: gap = '', 3: what = '' }): Named[] => {
     const unit = unitNamed(what.toLowerCase());
@@ -160,7 +162,9 @@ const countedIn = (words: string, context: ReadContext): Named[] =>
         : [];
     }
     const isThing = gap !== '' && /^\p{Ll}{3,}$/u.test(what) && !ofTime.test(what) && !small.test(what);
-    return isThing && readValue(figure, { type: ownTypes.count }, context).ok
+    // `eine neue Buchung`: what counts one in words is an article as often.
+    const isArticle = /^\p{L}/u.test(figure) && articles.test(figure);
+    return isThing && !isArticle && readValue(figure, { type: ownTypes.count }, context).ok
       ? [{ label: what, from, value: figure }]
       : [];
   });

@@ -146,6 +146,19 @@ test('a number in brackets in the subject', async () => {
   expect(fields).toMatchObject({ ticket: 4093, asset: 'Crane 93', opened: '2027-05-03' });
 });
 
+test('what every message says is said to everybody, and an article counts nothing', async () => {
+  const { suggestion } = await madeOf(
+    ['Tern', 'Auk', 'Gull'].map((vessel) => ({
+      text: `es ist eine neue Buchung eingegangen.\n\nVessel: ${vessel}\nSwaps: tell the office by noon.\nSee: https://x.example/help\nPier: North\n`,
+    })),
+  );
+  expect(suggestion.fields.map(({ name }) => name)).toEqual(['vessel', 'pier']);
+  expect(suggestion.left_out).toEqual([
+    { label: 'Swaps', found: 3, why: 'same' },
+    { label: 'See', found: 3, why: 'same' },
+  ]);
+});
+
 describe('items', () => {
   const home = (title: string, rooms: number, area: number) =>
     `<div class="card"><div><a href="https://x.example/${area}">${title}</a></div><div>${rooms} rooms &middot; ${area} m&sup2;</div><div>€${area * 10} per month</div></div>`;

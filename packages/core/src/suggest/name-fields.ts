@@ -54,3 +54,20 @@ export function dropRare(fields: Map<string, SuggestedField>, messages: number):
   for (const [key] of rare) fields.delete(key);
   return rare.map(([, { label, found }]) => ({ label, found, why: 'rare' }));
 }
+
+/** From so many messages on, a sentence or an address that all of them have is said to everybody. */
+const enough = 3;
+const saidToAll = /^(?:\S+\s+){3,}\S+[.!?]$|^https?:\/\/\S+$/;
+
+/** Takes out the fields whose value is the same sentence or address in every message, and says which. */
+export function dropSaidToAll(fields: Map<string, SuggestedField>, all: readonly Examined[]): LeftOut[] {
+  if (all.length < enough) return [];
+  return [...fields].flatMap(([key, { label, found }]): LeftOut[] => {
+    const said = all.flatMap(({ message, marked }) =>
+      marked.filter((mark) => foldLabel(mark.label) === key).map((mark) => rawOf(message, mark).trim()),
+    );
+    if (said.length < all.length || new Set(said).size > 1 || !saidToAll.test(said[0] ?? '')) return [];
+    fields.delete(key);
+    return [{ label, found, why: 'same' }];
+  });
+}

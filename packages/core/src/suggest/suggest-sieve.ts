@@ -3,7 +3,7 @@ import { tryCompileSieve } from '../sieve/index.js';
 import { type FieldOptions, localeOf, type ReadContext } from '../values/index.js';
 import { examined, type SuggestFrom } from './examine.js';
 import type { Naming } from './field-name.js';
-import { dropRare, nameFields } from './name-fields.js';
+import { dropRare, dropSaidToAll, nameFields } from './name-fields.js';
 import { nameColumns } from './rows/name-columns.js';
 import {
   addEnds,
@@ -67,7 +67,7 @@ function suggestedBy(messages: readonly SuggestFrom[], options: SuggestOptions, 
   const groups = examined(looked, context, withRows);
   const naming = options.naming ?? 'snake_case';
   const fields = nameFields(groups.flat(), context, naming);
-  const left: LeftOut[] = dropRare(fields, groups.flat().length);
+  const left: LeftOut[] = [...dropRare(fields, groups.flat().length), ...dropSaidToAll(fields, groups.flat())];
   const found = groups.flat().flatMap(({ rows }) => rows ?? []);
   const columns = nameColumns(found, context, naming, new Set([...fields.values()].map(({ name }) => name)));
   const draft: Draft = { sieve: options.sieve ?? 'suggested', locale, fields, columns, groups, ends: new Map() };

@@ -23,8 +23,8 @@ export interface LeftOut {
   label: string;
   /** In how many messages it stands. */
   found: number;
-  /** `rare`: in one message of many. `unread`: the sieve did not find it again where it stands. */
-  why: 'rare' | 'unread';
+  /** `rare`: in one message of many. `same`: every message says just that. `unread`: the sieve did not find it again where it stands. */
+  why: 'rare' | 'same' | 'unread';
 }
 
 /** What is to be suggested, as far as it is known. */

@@ -67,6 +67,18 @@ describe('a pattern rule', () => {
     ]);
   });
 
+  test('each of all matches is one value; where nobody asked for all, one may name several', async () => {
+    const many = { fields: { buoy: { type: 'text', many: true } }, rows: undefined };
+    const find = '(?<buoy>[A-Z]+-\\d+/\\d+)';
+    const text = 'RE-2025/00431 and RE-2024/11802';
+    expect((await run({ find, take: 'all' }, text, many)).fields.buoy).toEqual(['RE-2025/00431', 'RE-2024/11802']);
+    expect((await run({ find: 'Crew: (?<buoy>.+)' }, 'Crew: Ada, Ben and Cy', many)).fields.buoy).toEqual([
+      'Ada',
+      'Ben',
+      'Cy',
+    ]);
+  });
+
   test('one of all matches that cannot be read leaves none of them unsaid', async () => {
     const many = { fields: { day: { type: 'date', many: true } }, rows: undefined };
     const outcome = await run({ find: 'day (?<day>[\\d-]+)' }, 'day 2026-11-24, day 2026-13-40', many);

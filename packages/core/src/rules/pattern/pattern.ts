@@ -33,6 +33,8 @@ interface CompiledPattern {
   take: Take;
   distinct: boolean;
   rows: boolean;
+  /** Whether each match is one value of a field that takes many; else it may name several. */
+  apart: boolean;
 }
 
 function compile(source: PatternSource, compiler: RuleCompiler): CompiledRuleBody | null {
@@ -58,7 +60,14 @@ function compile(source: PatternSource, compiler: RuleCompiler): CompiledRuleBod
   const several = take === 'all' ? single.filter((field) => known.includes(field)) : [];
   for (const field of several) report.add('YS-PATTERN-ALL-ONE', [...path, 'take'], { field });
   if (groups.length === 0 || strangers.length > 0 || several.length > 0) return null;
-  const compiled: CompiledPattern = { pattern, lookIn, take, distinct: source.distinct === true, rows };
+  const compiled: CompiledPattern = {
+    pattern,
+    lookIn,
+    take,
+    distinct: source.distinct === true,
+    rows,
+    apart: source.take === 'all' && !rows,
+  };
   const { danger } = pattern;
   return {
     fills: [...groups],
@@ -70,7 +79,7 @@ function compile(source: PatternSource, compiler: RuleCompiler): CompiledRuleBod
 type Match = RegExpExecArray;
 
 function runPattern(compiled: CompiledPattern, run: RuleRun, compiler: RuleCompiler): RuleResult {
-  const { pattern, lookIn, take, rows } = compiled;
+  const { pattern, lookIn, take, rows, apart } = compiled;
   const view = run.view(lookIn);
   if (!view) return { findings: [], steps: 0, trace: { looked_at: lookIn, found: 'nothing of that name' } };
   const { found: matches, stopped } = matchesOf(pattern, view.text, run.facts.limits);
@@ -78,7 +87,9 @@ function runPattern(compiled: CompiledPattern, run: RuleRun, compiler: RuleCompi
     stopped === null ? [] : [problemAt('YS-RULE-STOPPED', '', { rule: run.rule, limit: stopped }, undefined)];
   const choice = taken(matches, take);
   if (take === 'only' && matches.length > 1) problems.push(...severalProblems(pattern, matches, view, run));
-  const read = (match: Match) => pattern.groups.flatMap((group) => findGroup(match, group, view, run, compiler));
+  // Where all matches were asked for, each is a value: none is cut into several once more.
+  const declared = apart ? { ...compiler, fields: asOne(compiler.fields) } : compiler;
+  const read = (match: Match) => pattern.groups.flatMap((group) => findGroup(match, group, view, run, declared));
   const found = choice.taken.map(read);
   const trace: PatternTrace = {
     looked_at: lookIn,
@@ -108,6 +119,9 @@ function together(
   const options = fields[field];
   return options?.many === true && filled.length > 0 ? asList(filled, field, options, distinct) : own;
 }
+
+const asOne = (fields: RuleCompiler['fields']): RuleCompiler['fields'] =>
+  Object.fromEntries(Object.entries(fields).map(([name, { many, ...options }]) => [name, options]));
 
 function severalProblems(pattern: Pattern, matches: readonly Match[], view: View, run: RuleRun): Problem[] {
   const first = matches[0];
