@@ -120,7 +120,20 @@ describe('items with words of their own', () => {
           known.map(({ one, i }) => ({ ...wanted(one), link: `https://q.example/${i}` })),
         );
       }),
-      { numRuns: 120 },
+      {
+        numRuns: 120,
+        // A card of lines that only some of the others have.
+        examples: [
+          [
+            [1, 2, 3, 4, 5].map((at) => ({
+              name: 'Rope',
+              area: at > 3 ? 'North pier' : null,
+              count: at === 3 || at === 4 ? 1 : null,
+              price: at === 4 ? null : 1,
+            })),
+          ],
+        ],
+      },
     );
   });
 });
