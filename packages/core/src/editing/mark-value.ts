@@ -42,14 +42,9 @@ export function markValue(source: string, shown: ShownMessage, stretch: MarkedSt
   const declared = known ? source : setEntry(source, ['fields'], field, options, true);
   const result = sift(shown.reading, sieve, noFacts);
   const outcome = result.kind === 'outcome' ? result.outcome : null;
-  const { type } = sieve.fields[field] ?? options;
-  const mark: Named = {
-    label: field,
-    field,
-    start: beginning(shown, stretch, guess, type),
-    end: guess.end,
-    by: 'label',
-  };
+  const text = stretch.in === 'message.subject' ? shown.reading.subject : formOf(shown.reading, sieve.body).text;
+  const start = beginning(text, guess, (sieve.fields[field] ?? options).type);
+  const mark: Named = { label: field, field, start, end: guess.end, by: 'label' };
   const next =
     stretch.in === 'message.subject'
       ? inSubject(declared, sieve, shown, outcome, mark)
@@ -60,17 +55,10 @@ export function markValue(source: string, shown: ShownMessage, stretch: MarkedSt
 }
 
 /** Where a marked value begins: the weekday before a day is a part of it, for it is another one in the next message. */
-function beginning(
-  { reading }: ShownMessage,
-  { in: where }: MarkedStretch,
-  { start, end }: Range,
-  type: string,
-): number {
+function beginning(text: string, { start, end }: Range, type: string): number {
   const begin = telling.find((one) => one.type === type)?.begin;
-  const text = where === 'message.subject' ? reading.subject : formOf(reading).text;
   const line = text.lastIndexOf('\n', start - 1) + 1;
-  const from = begin?.(text.slice(line, end), start - line);
-  return from === undefined ? start : Math.min(start, line + from);
+  return begin ? line + begin(text.slice(line, end), start - line) : start;
 }
 
 /**

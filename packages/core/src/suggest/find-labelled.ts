@@ -43,7 +43,9 @@ export function findLabelled(text: string, buttons: readonly Range[] = []): Mark
     found.push(...splits.flatMap((_, i) => labelledAt(text, lines, at, splits, i, style) ?? []));
   }
   const told = found.flatMap((one) => withAddress(text, one));
-  const kept = told.filter(({ label, start, end }) => !ofFooter.test(label) && !isProse(label, text.slice(start, end)));
+  const kept = told.filter(
+    ({ label, start, end }) => !ofFooter.test(label) && !isOfLetter(label, text.slice(start, end)),
+  );
   return withoutOverlaps(kept.map((one) => withoutButtons(text, one, buttons)));
 }
 
@@ -78,8 +80,8 @@ const longNotice = 8;
 const isNotice = (line: string) =>
   line.trim().split(/\s+/).length >= longNotice && /^\p{Lu}.*\p{Ll}[.!?](?:\s|$)/u.test(line.trim());
 
-/** `Hello, good news: we have handed it over.`: a colon in a sentence. */
-const isProse = (label: string, value: string) =>
+/** What greets somebody, or is a colon in a sentence: `Hello, good news: we have handed it over.` */
+const isOfLetter = (label: string, value: string) =>
   isGreeting(foldLabel(label).split(' ')[0] ?? '') ||
   (/, /.test(label) && value.split(/\s+/).length > longestLabel && /^\p{Ll}.*[.!?]\s*$/su.test(value));
 

@@ -119,6 +119,13 @@ describe('text from HTML', () => {
       expect(text.slice(start, end)).toBe(said);
   });
 
+  test('cells over many columns do not fill the memory', () => {
+    const rows = '<tr><td colspan="40">a<td>b</tr>'.repeat(5000);
+    const [table] = htmlToText(`<table><tr><th>A<th>B</tr>${rows}</table>`).tables;
+    expect(table?.rows.flat().filter(({ text }) => text === '').length).toBeLessThanOrEqual(10_000);
+    expect(table?.rows.at(-1)?.map(({ text }) => text)).toEqual(['a', 'b']);
+  });
+
   test('a cell over several columns has empty ones behind it, that stand nowhere in the text', () => {
     const cells =
       '<tr><td>Oil<td>2<td>£3</tr><tr><td colspan="2">Total<td>£3</tr><tr><td colspan="9999">Bye<td>now</tr>';

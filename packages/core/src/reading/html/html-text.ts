@@ -232,6 +232,11 @@ class HtmlTextWriter implements TreeVisitor {
       const from = Math.min(start.at ?? text.length, Math.max(end, 0));
       return { start: from, end: Math.max(from, end) };
     };
+    let left = maxEmptyCells;
+    const spreadWithin = (cell: TableCell, columns: number) => {
+      left -= columns - 1;
+      return left < 0 ? [cell] : spread(cell, columns);
+    };
     return {
       text,
       source,
@@ -240,15 +245,16 @@ class HtmlTextWriter implements TreeVisitor {
         ...range(table),
         rows: table.rows
           .filter((row) => row.length > 0)
-          .map((row) => row.flatMap((cell) => spread(cellAt(text, range(cell), cell.header), cell.columns))),
+          .map((row) => row.flatMap((cell) => spreadWithin(cellAt(text, range(cell), cell.header), cell.columns))),
       })),
       cues: this.cues.map((cue) => ({ ...range(cue), kind: cue.kind })),
     };
   }
 }
 
-/** Columns that one cell may lie over: more than a message has is nobody's wish. */
+/** Columns that one cell may lie over, and empty cells that this makes in a message: more are nobody's wish but an attacker's. */
 const maxColumns = 40;
+const maxEmptyCells = 10_000;
 
 function columnsOf({ attributes }: HtmlElement): number {
   const columns = Number.parseInt(attributes.colspan ?? '1', 10);

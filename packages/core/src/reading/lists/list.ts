@@ -63,8 +63,10 @@ export function listOf(made_of: ItemList['made_of'], candidates: readonly (reado
   const [first] = inOrder(keyed, counts).filter(isCommon);
   const own = [...items.keys()].filter((i) => {
     const { share = 0, part = 0 } = shape[i] ?? {};
-    // What begins as they do, and has no line that is its own alone, is one of them, however few have the same.
-    if (keyed[i]?.[0] === first && shared[i] === keyed[i]?.length) return true;
+    // What begins as they do, and is else of lines whose labels others have, is one of them, however few have the same.
+    const [begin, ...rest] = keyed[i] ?? [];
+    if (begin === first && rest.length > 0 && rest.every((key) => key.startsWith(': ') && (counts.get(key) ?? 0) > 1))
+      return true;
     // Of an item may be left its first line.
     return share >= strange && (part >= strangePart || (share === 1 && keyed[i]?.[0] === first));
   });

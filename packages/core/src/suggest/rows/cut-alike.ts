@@ -163,9 +163,8 @@ export function cutByLooks(
     new Set(alike.flatMap((all, i) => (all?.[at] ? [values[i]?.slice(all[at].range.start, all[at].range.end)] : [])));
   const isValue = first.map(({ type, glue }, at) => type !== null || (glue === null && saidAt(at).size > 1));
   // Two values need a mark or a word between them to be told apart again: blanks are none.
-  const isBetween = (at: number) => isValue[at] || (first[at]?.glue ?? '.').trim() === '';
-  const before = (at: number) => (isValue[at - 1] ? true : isBetween(at - 1) && isValue[at - 2]);
-  if (!touching && isValue.some((value, at) => value && at > 0 && before(at))) return null;
+  const touches = (at: number) => isValue[at - 1] || (first[at - 1]?.glue?.trim() === '' && isValue[at - 2]);
+  if (!touching && isValue.some((value, at) => value && touches(at))) return null;
   const from = values[alike.indexOf(first)] ?? '';
   return first.flatMap(({ type }, at): AlikePart[] => {
     if (!isValue[at]) return [];

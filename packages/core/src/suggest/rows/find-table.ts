@@ -18,16 +18,25 @@ const minItems = 2;
 export function findTable(message: LookedForRows, context: ReadContext): FoundRows | null {
   const { view, tables } = message;
   const marked = markedGrids(view, tables);
+  const taken = marked.map(overOf);
   // What the markup says of cells, lines of text that look like some do not know better.
-  const isOfMarked = (grid: Grid) => grid.rows.flat(2).some((cell) => marked.some((one) => overOf(one, cell)));
-  const all = [...marked, ...textGrids(view, isHeading).filter((grid) => !isOfMarked(grid))];
+  const isFreeText = (grid: Grid) => {
+    const { start, end } = overOf(grid);
+    return taken.every((one) => one.end <= start || one.start >= end);
+  };
+  const all = [...marked, ...textGrids(view, isHeading).filter(isFreeText)];
   const grids = all.filter((grid) => message.chosen !== undefined || !isOfLabels(grid, message.listed));
   const found = grids.flatMap((grid) => tableOf(grid, message, context)).filter(({ over }) => isChosen(message, over));
   return found.reduce<FoundRows | null>((best, one) => (best && best.count >= one.count ? best : one), null);
 }
 
-const overOf = ({ rows }: Grid, { start, end }: Range): boolean =>
-  rows.flat(2).some((cell) => cell.start < end && start < cell.end);
+function overOf({ rows }: Pick<Grid, 'rows'>): Range {
+  const cells = rows.flat(2);
+  return {
+    start: cells.reduce((first, { start }) => Math.min(first, start), Number.POSITIVE_INFINITY),
+    end: cells.reduce((last, { end }) => Math.max(last, end), 0),
+  };
+}
 
 function tableOf(grid: Grid, { view, links, chosen, listed }: LookedForRows, context: ReadContext): FoundRows[] {
   const textsOf = (row: readonly GridCell[]) => row.map((cell) => cellText(view, cell));
@@ -53,8 +62,7 @@ function tableOf(grid: Grid, { view, links, chosen, listed }: LookedForRows, con
     2 * known > headings.length ||
     (columns.length >= minColumns && items.length >= minItems);
   // A total below the items is no item, and a field may be in it.
-  const ranges = [head, ...items].flat(2);
-  const over = { start: Math.min(...ranges.map(({ start }) => start)), end: Math.max(...ranges.map(({ end }) => end)) };
+  const over = overOf({ rows: [head, ...items] });
   return items.length > 0 && columns.length > 1 && believed
     ? [{ by: 'table', over, count: items.length, columns, write: () => '' }]
     : [];
