@@ -25,8 +25,19 @@ export const test = Object.assign(add, { each: each(add) });
 export const describe = Object.assign(group, { each: each(group) });
 export { expect };
 
+const [before, after] = [[], []];
+export const beforeAll = (work) => before.push(work);
+export const afterAll = (work) => after.push(work);
+
 /** Runs all that was defined. @returns {Promise<string | null>} the name of the first that fails. */
 export async function firstFailing() {
+  for (const work of before) await work();
+  const failing = await firstOf();
+  for (const work of after) await work();
+  return failing;
+}
+
+async function firstOf() {
   for (const { name, work } of tests) {
     try {
       await work();

@@ -46,22 +46,20 @@ function markIn(
   const options = mark.options ?? { type: ownTypes.words };
   const declared = isKnown ? source : setEntry(source, ['rows', 'columns'], mark.column, options, true);
   const heading = underHeading(declared, sieve, shown, found, mark);
-  const written = heading === null ? inBlock(declared, shown, found, cell.row, mark) : checked(heading, mark.column);
+  const written = heading === null ? inBlock(declared, found, cell.row, mark) : checked(heading, mark.column);
   if (!written?.ok) return written;
   const untold = isKnown || mark.options ? [] : [mark.column];
   return checked(retyped(written.source, shown, untold), mark.column);
 }
 
-function inBlock(source: string, shown: ShownMessage, found: Items, row: number, mark: MarkedCell): Edited | null {
+function inBlock(source: string, found: Items, row: number, mark: MarkedCell): Edited | null {
   const { cells } = found;
   const layout = workingLayout(source, found.outcome);
   const block = /(\[\[rows:\]\]\n)([\s\S]*?)(\n?[^\S\n]*\[\[:rows\]\])/.exec(layout?.text ?? '');
   if (!layout || !block) return null;
   const lines = (block[2] ?? '').split('\n');
-  const attempt = (strict: boolean, asOne = false): Edited => {
-    const touching = withLine(lines, found, row, mark, strict);
-    // A day and a time with nothing between them are read from the same words.
-    const next = asOne ? touching.map((line) => line.replace(/(?<=\w)\]\]\s+\[\[(?=\w)/g, ', ')) : touching;
+  const attempt = (strict: boolean): Edited => {
+    const next = withLine(lines, found, row, mark, strict);
     const text = layout.text.replace(block[0], () => `${block[1]}${next.join('\n')}${block[3]}`);
     const gone = cells
       .map(({ column }) => column)
@@ -70,13 +68,7 @@ function inBlock(source: string, shown: ShownMessage, found: Items, row: number,
     return checked([...new Set(gone)].reduce(withoutColumn, written), mark.column);
   };
   const first = attempt(false);
-  const edited = first.ok ? first : attempt(true);
-  const touch = !edited.ok && edited.problems.some(({ code }) => code === 'YS-TEMPLATE-TOUCHING-SLOTS');
-  if (!touch || !mark.options || isFree(mark.options)) return edited;
-  const asOne = attempt(true, true);
-  const compiled = asOne.ok ? tryCompileSieve(asOne.source) : null;
-  const items = compiled?.ok ? itemsOf(compiled.sieve, shown.reading) : null;
-  return items && items.outcome.rows[row]?.[mark.column] !== null ? asOne : edited;
+  return first.ok ? first : attempt(true);
 }
 
 /** The source text without a column that nothing fills any more. */

@@ -6,12 +6,14 @@ import {
   listsOf,
   type Range,
   type Reading,
+  setApart,
   type View,
 } from '../reading/index.js';
 import { folded } from '../rules/table/header.js';
 import type { ReadContext } from '../values/index.js';
 import { findDelimited } from './find-delimited.js';
 import { compared, findDifferences } from './find-differences.js';
+import { findDressed } from './find-dressed.js';
 import { findInProse } from './find-in-prose.js';
 import { findLabelled } from './find-labelled.js';
 import { type Examined, groupByLabels } from './group.js';
@@ -51,7 +53,7 @@ function examineAll(messages: readonly SuggestFrom[], context: ReadContext): Exa
   return withSameNames(
     few
       ? messages.map((one) => examine(one, context, 'none'))
-      : headings.size > 0
+      : headings.size > 0 || (withRows > 0 && withRows < all.length)
         ? messages.map((one) => examine(one, context, headings))
         : all,
   );
@@ -89,19 +91,29 @@ function examine(
     links: form.links,
     lists: listsOf(form),
     listed: asked === 'none' || asked === null ? new Set<string>() : asked,
+    expected: asked instanceof Set,
   };
   const rows = asked === 'none' ? null : findRows(whole, context);
+  const stretches = setApart(form).flatMap((range) => fromOrigin(view, range) ?? []);
   const under = findUnderLabels(whole);
-  const pairs = [...under.flatMap(({ marked }) => marked), ...apartFrom(under, findPairs(whole, context))];
+  const pairs = [
+    ...under.flatMap(({ marked }) => marked),
+    ...apartFrom(under, findPairs(whole, context)),
+    ...apartFrom(under, findDressed(view.text, stretches)),
+  ];
   const line = rows || pairs.length > 0 ? null : findDelimited(view.text, context);
   const others = apartFrom(
     [...under, ...pairs, ...(line ? [line] : [])],
     findLabelled(view.text, buttonsOf(view, form.links)),
   );
-  const labelled = onlyOnce(message, outside(rows, [...pairs, ...(line?.marked ?? []), ...others])).slice(0, maxMarked);
+  const apart = outside(rows, [...pairs, ...(line?.marked ?? []), ...others]);
+  const sums = apartFrom(apart, rows?.sums ?? []);
+  const labelled = onlyOnce(message, [...apart, ...sums])
+    .map((one) => withoutScale(view.text, one))
+    .slice(0, maxMarked);
   // What a letter says below its items is said to everybody.
   const letter = view.text.slice(0, rows?.over.start);
-  const sentences = findInProse(letter, labelled, context).filter((mark) => !isCount(message, rows, mark));
+  const sentences = findInProse(letter, labelled, context, stretches).filter((mark) => !isCount(message, rows, mark));
   return {
     message,
     marked: [...labelled, ...sentences].slice(0, maxMarked),
@@ -125,6 +137,14 @@ const isCount = (message: Looked, rows: FoundRows | null, mark: Marked): boolean
 /** What structure tells beats what words do. */
 const apartFrom = (sure: readonly Range[], others: readonly Marked[]): Marked[] =>
   others.filter(({ start, end }) => sure.every((one) => one.end <= start || one.start >= end));
+
+/** `4 / 5`, `8 out of 10`: what somebody rated with, and not what one can. */
+function withoutScale(text: string, one: Marked): Marked {
+  const [, figure = ''] =
+    /^(\d+(?:[.,]\d)?) ?(?:\/|out of|of|von|sur|de|van|af|su) ?(?:5|10|100)$/.exec(text.slice(one.start, one.end)) ??
+    [];
+  return figure === '' ? one : { ...one, end: one.start + figure.length };
+}
 
 /** What stands among the items is theirs. */
 const outside = (rows: FoundRows | null, marked: readonly Marked[]): Marked[] =>

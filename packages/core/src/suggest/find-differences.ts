@@ -54,15 +54,29 @@ const shortLines = (text: string): Line[] =>
       const words = text.slice(line.start, line.end);
       return sentencesOf(words).map(({ start, end }): Line => {
         const [from, to] = [line.start + start, line.start + end];
-        return {
-          ...line,
-          start: from,
-          end: to,
-          tokens: line.tokens.filter((one) => one.start >= from && one.end <= to),
-        };
+        const tokens = line.tokens.filter((one) => one.start >= from && one.end <= to);
+        return { ...line, start: from, end: to, tokens: withWholeValues(tokens, words.slice(start, end), from) };
       });
     })
     .filter(({ tokens }) => tokens.length <= maxTokens);
+
+/** Figures and words that marks join to one: `12:15`, `728-36639`, `TMP-51`. */
+const joined = /[\p{L}\p{N}]+(?:[-/:.][\p{L}\p{N}]+)+/gu;
+
+/** What is one value is compared as one: that two times have the same minutes says nothing. */
+function withWholeValues(tokens: readonly Token[], words: string, offset: number): Token[] {
+  const values = [...words.matchAll(joined)].flatMap(({ 0: value, index }) =>
+    /\d/.test(value) ? [{ start: offset + index, end: offset + index + value.length }] : [],
+  );
+  const whole: Token[] = [];
+  for (const token of tokens) {
+    const last = whole.at(-1);
+    const within = last && values.some(({ start, end }) => last.start >= start && token.end <= end);
+    if (within) Object.assign(last, { end: token.end, norm: words.slice(last.start - offset, token.end - offset) });
+    else whole.push({ ...token });
+  }
+  return whole;
+}
 
 /** The line of another message that shares most of its words. */
 function twinOf(line: Line, candidates: readonly Line[]): Line | null {

@@ -1,3 +1,4 @@
+import type { Range } from '../reading/index.js';
 import { isSentence, normalise } from '../rules/template/text/lines.js';
 import { sentencesOf } from '../rules/template/text/sentences.js';
 import { isGreeting } from '../rules/template/text/words.js';
@@ -20,9 +21,14 @@ interface Named {
 
 /**
  * Values that stand in sentences (`Our van comes on 14 March between 09:00 and 12:00`): what is told by its looks, named by the
- * word right before it or by its type. Sentences that ask for something, and what stands below the closing of a letter, have none.
+ * word right before it or by its type. So is what the markup sets apart (`stretches`), if a word names it. Sentences that ask for something, and what stands below the closing of a letter, have none.
  */
-export function findInProse(text: string, taken: readonly Marked[], context: ReadContext): Marked[] {
+export function findInProse(
+  text: string,
+  taken: readonly Marked[],
+  context: ReadContext,
+  stretches: readonly Range[] = [],
+): Marked[] {
   const found: Marked[] = [];
   const labels = new Set(taken.map(({ label }) => foldLabel(label)));
   const isFree = (start: number, end: number) =>
@@ -38,7 +44,9 @@ export function findInProse(text: string, taken: readonly Marked[], context: Rea
     if ((above && isSentence(words)) || isImprint(words, line === last)) continue;
     if (!['text', 'bullet', 'label and value'].includes(line.kind) || words.length > longestLine) continue;
     if (!isFree(line.start, line.end)) continue;
-    for (const { label, from, value } of namedIn(words, context)) {
+    const own = stretches.filter(({ start, end }) => start >= line.start && end <= line.end);
+    const dressed = own.flatMap(({ start, end }) => dressedIn(words, start - line.start, end - line.start));
+    for (const { label, from, value } of [...namedIn(words, context), ...dressed]) {
       const [start, end] = [line.start + from, line.start + from + value.length];
       if (!isFree(start, end)) continue;
       const own = freeLabel(label, labels);
@@ -71,6 +79,22 @@ function namedIn(line: string, context: ReadContext): Named[] {
   });
 }
 
+/** `your account <b>…4711</b>`, `PIN: <span>4711</span>`: what has a figure and stands apart is meant for whoever reads this. */
+function dressedIn(line: string, start: number, end: number): Named[] {
+  const value = line.slice(start, end);
+  const label = labelBefore(
+    line
+      .slice(0, start)
+      .replace(/[#(]\s*$/, '')
+      .replace(numberWords, ''),
+    ownTypes.words,
+  );
+  const tells = /\d/.test(value) && !/[.!?]$/.test(value) && value.split(/\s+/).length <= longestDressed;
+  return tells && label !== null && !calls.test(label) ? [{ label, from: start, value }] : [];
+}
+
+const longestDressed = 4;
+
 const isProse = (text: string, { start, end }: Marked) => /[.!?,;]\s*$/.test(text.slice(start, end));
 
 /** Whoever is asked for something is told nothing of this one case. */
@@ -89,7 +113,7 @@ const isImprint = (words: string, isLast: boolean) =>
 /** `Dear Ottoline Marsh,`: whom a line greets. */
 function greetedIn(line: string): Named | null {
   const [, before = '', greeting = '', gap = '', name = ''] =
-    /^(\s*)(\p{L}+)( )(\p{Lu}[\p{L}.'’-]*(?: \p{Lu}[\p{L}.'’-]*)*)[,!:]?\s*$/u.exec(line) ?? [];
+    /^(\s*)(\p{L}+)((?:\([ao]\)|\/[ao])? )(\p{Lu}[\p{L}.'’-]*(?: \p{Lu}[\p{L}.'’-]*)*)[,!:]?\s*$/u.exec(line) ?? [];
   const said = name !== '' && isGreeting(greeting.toLowerCase()) && !nobody.test(name);
   return said ? { label: 'addressee', value: name, from: before.length + greeting.length + gap.length } : null;
 }
@@ -142,7 +166,8 @@ const codesIn = (words: string): Named[] =>
   });
 
 /** `ticket #4711`, `invoice 2027-0031`: figures that a word in front makes a number of something; not those one is called at. */
-const figures = /(?<=#)\d{2,}(?![\p{L}\p{N}])|(?<![\p{L}\p{N}+/.-])\d{3,}[-/]\d{2,}(?![\p{N}/-]|\.\d)/gu;
+const figures =
+  /(?<=#)\d{2,}(?![\p{L}\p{N}])|(?<![\p{L}\p{N}+/.,-] ?)\d{3}(?: \d{3})+(?![\p{N}/-]| ?[\p{L}€%]|[.,]\d)|(?<![\p{L}\p{N}+/.-])\d{3,}[-/]\d{2,}(?![\p{N}/-]|\.\d)/gu;
 const calls = /^(?:call|phone|tel|telephone|telefon|tél\p{L}*|fax|mobile|mobil|ring|hotline)$/iu;
 
 /** `17 pallets`, `912.5 kg`: what is counted names the figure, and what is measured its quantity. How long or how often says nothing, nor does what it lies within. */

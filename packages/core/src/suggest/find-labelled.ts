@@ -1,6 +1,6 @@
 import { linesOf, type Range } from '../reading/index.js';
 import type { Line, Token } from '../rules/template/model.js';
-import { enumerationEnd, isSentence, normalise } from '../rules/template/text/lines.js';
+import { bulletEnd, enumerationEnd, isSentence, normalise } from '../rules/template/text/lines.js';
 import { columnGap, isSeparator, skipSeparators } from '../rules/template/text/tokens.js';
 import { isGreeting } from '../rules/template/text/words.js';
 import { foldLabel, type Marked } from './marked.js';
@@ -34,6 +34,7 @@ export function findLabelled(text: string, buttons: readonly Range[] = []): Mark
   if (titles.length > 0)
     for (const [i, line] of lines.entries())
       if (line.kind === 'question' && lines[i - 1] && lines[i - 1]?.kind !== 'blank') line.kind = 'text';
+  askedWithin(lines);
   const plain = lines.map((line) => splitsOf(line));
   const style = styleOf(lines, plain);
   const found: Marked[] = [];
@@ -42,11 +43,32 @@ export function findLabelled(text: string, buttons: readonly Range[] = []): Mark
     const splits = plain[at]?.length ? (plain[at] as Split[]) : styled(line, style);
     found.push(...splits.flatMap((_, i) => labelledAt(text, lines, at, splits, i, style) ?? []));
   }
-  const told = found.flatMap((one) => withAddress(text, one));
+  const told = found
+    .flatMap((one) => withAddress(text, one))
+    .flatMap((one) => withSpan(text, one))
+    .flatMap((one) => withNext(text, one));
+  // A line that is a link and nothing else asks for a click, and names nothing.
+  const isButton = ({ label, start }: Marked) => {
+    const at = text.lastIndexOf(label, start - 1);
+    return buttons.some(
+      (button) => button.start <= at && at + label.length <= button.end && /\n/.test(text.slice(at, start)),
+    );
+  };
   const kept = told.filter(
-    ({ label, start, end }) => !ofFooter.test(label) && !isOfLetter(label, text.slice(start, end)),
+    (one) => !ofFooter.test(one.label) && !isOfLetter(one.label, text.slice(one.start, one.end)) && !isButton(one),
   );
-  return withoutOverlaps(kept.map((one) => withoutButtons(text, one, buttons)));
+  return withoutOverlaps(kept.map((one) => withoutButtons(text, one, buttons))).filter(
+    ({ start, end }) => !inFooter.test(text.slice(start, end)),
+  );
+}
+
+/** What is asked in a block that a label heads is a part of what somebody wrote there, and no label. */
+function askedWithin(lines: readonly Line[]): void {
+  let isHeaded = false;
+  for (const line of lines) {
+    if (line.kind === 'question' && isHeaded) line.kind = 'text';
+    isHeaded = line.kind === 'label only' || (isHeaded && line.kind === 'text');
+  }
 }
 
 /** `Attendee: Ada Holloway (ada@mail.example)`: somebody, and where they are written to. */
@@ -60,6 +82,30 @@ function withAddress(text: string, one: Marked): Marked[] {
     { ...one, end: one.start + name.length },
     { ...one, label: `${one.label} e-mail`, start, end: start + address.length },
   ];
+}
+
+/** From one time to another. */
+const span =
+  /^([^\n]*\d[:.h]\d{2}(?: ?[ap]\.?m\.?| ?uhr| ?h)?)( ?[–—-] ?| (?:to|until|till|bis|à|a|a las|al|alle|til|tot|até) )(\d{1,2}[:.h]\d{2}[^\n]{0,12})$/iu;
+
+/** `When: 12 October, 16:00 – 17:30`: when something begins, and when it ends. */
+function withSpan(text: string, one: Marked): Marked[] {
+  const [, from = '', between = '', to = ''] = span.exec(text.slice(one.start, one.end)) ?? [];
+  if (to === '') return [one];
+  return [
+    { ...one, end: one.start + from.length },
+    { ...one, label: `${one.label} end`, start: one.start + from.length + between.length },
+  ];
+}
+
+/** `SPD 12.3 KN / CRS 227`: in a line of labels in capitals a slash parts one from the next. */
+function withNext(text: string, one: Marked): Marked[] {
+  if (one.label !== one.label.toUpperCase()) return [one];
+  const value = text.slice(one.start, one.end);
+  const [all = '', first = '', label = ''] = /^([^\n/]+?) \/ (\p{Lu}{2,}) (?=\S)/u.exec(value) ?? [];
+  if (all === '') return [one];
+  const next = { ...one, label, start: one.start + all.length };
+  return [{ ...one, end: one.start + first.length }, ...withNext(text, next)];
 }
 
 /** A block below a label ends before a button, and before a sentence where it began with none: an address has no sentences. */
@@ -88,6 +134,10 @@ const isOfLetter = (label: string, value: string) =>
 /** Labels of what every mail of a sender ends with. */
 const ofFooter =
   /^(?:(?:change|manage|update|edit) (?:your|what|how|which|these|this)|unsubscribe|opt[- ]?out|preferences|stop|abmelden|abbestellen|se désabonner|désinscription|darse de baja|cancelar|afmelden|uitschrijven|disiscriviti)/iu;
+
+/** What such an end says. */
+const inFooter =
+  /\b(?:unsubscribe|opt[- ]?out|abbestellen|newsletter abmelden|se désabonner|darse de baja|cancelar (?:a )?(?:su )?subscri\p{L}+|afmelden|uitschrijven|disiscriviti|afmeld)\b/iu;
 
 /** The value of one of the labels of a line: beside it, up to the next label or as far as it runs on; or below the last one. */
 function labelledAt(
@@ -275,7 +325,9 @@ function blockBelow(
   while (to < lines.length && to < from + longestBlock && goesOn(lines[to] as Line, style)) to++;
   const [first, last] = [lines[from], lines[to - 1]];
   if (!first || !last || to === from) return null;
-  const start = first.start + (/^\s*/.exec(text.slice(first.start, first.end))?.[0].length ?? 0);
+  // A bullet before a value that is one line is none of it; of several each has its own.
+  const bullet = to - from === 1 ? bulletEnd(text.slice(first.start, first.end)) : 0;
+  const start = first.start + bullet + (/^\s*/.exec(text.slice(first.start + bullet, first.end))?.[0].length ?? 0);
   return { start, end: last.end - (/\s*$/.exec(text.slice(last.start, last.end))?.[0].length ?? 0) };
 }
 

@@ -21,7 +21,8 @@ export function guessType(label: string, values: readonly string[], context: Rea
   if (filled.length === 0 || values.some((value) => value.trim().includes('\n'))) return words;
   const folded = foldLabel(label);
   const found = looks.find(
-    ({ type, like, label: wanted, assumes, together }) =>
+    ({ type, like, label: wanted, unlike, assumes, together }) =>
+      !unlike?.test(folded) &&
       (wanted === undefined || wanted.test(folded)) &&
       !(type.countable && codes.test(folded)) &&
       isMost(filled, (value) => like.test(value) && readValue(value, { type: type.kind, ...assumes }, context).ok) &&

@@ -195,4 +195,142 @@ describe('items', () => {
     ]);
     expect(rows.map(({ time }) => time)).toEqual(['16:10', '20:00', '17:40']);
   });
+
+  test('bullets are cut at dashes, words and brackets', async () => {
+    const { rows } = await madeOf([
+      {
+        text: 'Low stock:\n\n• SKU-2012 — Shackle, steel: 5 left (minimum 11)\n• SKU-5831 — Deck brush: 6 left (minimum 19)\n• SKU-7826 — Rope: 1 left (minimum 16)\n',
+      },
+    ]);
+    expect(rows[0]).toEqual({ item: 'SKU-2012', text: 'Shackle, steel', count: 5, minimum: 11 });
+  });
+
+  test('a list of labels and values is no list of items, whatever parts them', async () => {
+    const { suggestion } = await madeOf([
+      { text: 'Booking\n\n- Charter ref – CH-5521\n- Day – 14 June 2025\n- Seats – 33\n- Price – £640.00\n' },
+    ]);
+    expect(suggestion.columns).toEqual([]);
+    expect(suggestion.fields.map(({ name, options }) => [name, options.type])).toEqual([
+      ['charter_ref', 'text'],
+      ['day', 'date'],
+      ['seats', 'integer'],
+      ['price', 'amount'],
+    ]);
+  });
+
+  test('rows of the markup without headings, and a sign that says nothing more', async () => {
+    const steps = [['✔', 'check out', 'passed', '0m 53s'], ['✖', 'lint', 'failed', '2m 4s'], ['–', 'pack', 'skipped', '1m 10s']]; // biome-ignore format: a table
+    const { rows } = await madeOf([
+      { html: `<h1>Build failed</h1><table>${steps.map((step) => row(step)).join('')}</table>` },
+    ]);
+    expect(rows[1]).toEqual({ title: 'lint', text: 'failed', text_2: '2m 4s' });
+  });
+
+  test('what adds them up is a field, above them and below', async () => {
+    const lines = [['Date', 'Details', 'Out', 'Balance'], ['', 'Opening balance', '', '£90.00'], ['1 May 2027', 'Dues', '£20.00', '£70.00'], ['3 May 2027', 'Fuel', '£10.00', '£60.00'], ['', 'Closing balance', '', '£60.00']]; // biome-ignore format: a table
+    const { fields, rows } = await madeOf([{ html: `<table>${lines.map((line) => row(line)).join('')}</table>` }]);
+    expect(fields).toMatchObject({ opening_balance: { value: 90 }, closing_balance: { value: 60 } });
+    expect(rows.map(({ details }) => details)).toEqual(['Dues', 'Fuel']);
+  });
+});
+
+describe('what only the markup tells', () => {
+  test('labels that nothing but their dress keeps apart from their values', async () => {
+    const pair = (label: string, value: string) =>
+      `<div><span style="display:inline-block;color:#777">${label}</span><span>${value}</span></div>`;
+    const { fields } = await madeOf([
+      {
+        html: `<p>Somebody wants to see it.</p>${pair('Object no.', 'OB-6994')}${pair('Name', 'Ada Kilbride')}${pair('Persons', '2')}<p>Answer soon.</p>`,
+      },
+    ]);
+    expect(fields).toEqual({ object_no: 'OB-6994', name: 'Ada Kilbride', persons: 2 });
+  });
+
+  test('a bold figure in a sentence is a value, if a word names it', async () => {
+    const { fields } = await madeOf([
+      {
+        html: '<p>Here is the week on your account <b>…3532</b>. Please <b>do not</b> reply.</p><p>Please tell the driver this PIN: <span>4711</span></p>',
+      },
+    ]);
+    expect(fields).toEqual({ account: '…3532', pin: 4711 });
+  });
+
+  test('two blocks of lines, side by side, each under what it is', async () => {
+    const block = (title: string, ...lines: string[]) => `<td><b>${title}</b><br>${lines.join('<br>')}</td>`;
+    const { fields } = await madeOf([
+      {
+        html: `<table><tr>${block('Billing address', 'Ada Holloway', '2 Mill Lane', 'Oststrand')}${block('Delivery address', 'Dag Quist', '9 Old Wharf', 'Kirkholm')}</tr></table>`,
+      },
+    ]);
+    expect(fields).toEqual({
+      billing_address: 'Ada Holloway\n2 Mill Lane\nOststrand',
+      delivery_address: 'Dag Quist\n9 Old Wharf\nKirkholm',
+    });
+  });
+
+  test('questions are labels of what is answered below, and of a rating only the figure is a value', async () => {
+    const asked = (question: string, answer: string) => `<div><div><b>${question}</b></div><div>${answer}</div></div>`;
+    const { fields } = await madeOf([
+      {
+        html: `<p>A customer has answered.</p>${asked('How satisfied are you?', '3 / 5')}${asked('Is it solved?', 'In part')}${asked('Anything else?', 'It is loud.')}`,
+      },
+    ]);
+    expect(fields).toEqual({ how_satisfied: 3, it_solved: 'In part', anything_else: 'It is loud.' });
+  });
+});
+
+describe('values in lines of text', () => {
+  test('when something begins and when it ends', async () => {
+    const { fields } = await madeOf([
+      { text: 'Title: Safety round\nWhen: Monday 12 October 2026 16:00 – 17:30\nWhere: Pier 4\n' },
+    ]);
+    expect(fields).toEqual({
+      title: 'Safety round',
+      when: '2026-10-12T16:00:00',
+      when_end: '17:30',
+      where: 'Pier 4',
+    });
+  });
+
+  test('a dash below a label in capitals', async () => {
+    const { fields } = await madeOf([{ text: 'PRATICA\n- 164/7475\nCOLLI\n- 8\nPESO TOTALE\n- 24 kg\n' }]);
+    expect(fields).toEqual({ pratica: '164/7475', colli: 8, peso_totale: 24 });
+  });
+
+  test('stars around a label that stands alone, and a question in what somebody wrote below', async () => {
+    const { fields } = await madeOf([
+      {
+        text: '*Name:* Ada Quist\n*Boats:* 2\n*Message:*\nThe crane has to go.\nWhen could you come?\nSoon, please.\n',
+      },
+    ]);
+    expect(fields).toEqual({
+      name: 'Ada Quist',
+      boats: 2,
+      message_text: 'The crane has to go.\nWhen could you come?\nSoon, please.',
+    });
+  });
+
+  test('two times of one sentence, though their minutes are the same', async () => {
+    const mails = [['12:15', '14:15'], ['17:15', '19:15'], ['09:15', '11:15']].map(([from, to]) => ({ text: `Our van comes between ${from} and ${to}.\n` })); // biome-ignore format: times
+    const { fields } = await madeOf(mails);
+    expect(Object.values(fields)).toEqual(['09:15', '11:15']);
+  });
+
+  test('names and figures of this one case beside a value are words to ignore', async () => {
+    const paid = (from: string, ending: string, day: string) =>
+      `A payment of £20.00 from ${from} was credited to your account ending in ${ending} on ${day}.\n`;
+    const { fields } = await madeOf(
+      [
+        { text: paid('Port Selwyn Ferries', '7062', '9 May 2027') },
+        { text: paid('Tarn Salvage', '11', '3 June 2027') },
+      ],
+      1,
+    );
+    expect(fields).toMatchObject({ amount: { value: 20 }, date: '2027-06-03' });
+  });
+
+  test('how long something takes is no time of day', async () => {
+    const { fields } = await madeOf([{ text: 'Boat: Tern\nDuration: 2 h\nOpens: 14h\n' }]);
+    expect(fields).toMatchObject({ duration: 2, opens: '14:00' });
+  });
 });

@@ -1,4 +1,6 @@
+import { accentless } from '../values/fold.js';
 import { valueTypes } from '../values/index.js';
+import { months } from '../values/month-names.js';
 
 export type Telling = (typeof telling)[number];
 
@@ -7,12 +9,18 @@ export const telling = Object.values(valueTypes)
   .flatMap(({ kind: type, within, namesItself }) => (within ? [{ type, namesItself, ...within }] : []))
   .sort((a, b) => a.rank - b.rank);
 
+/** `15 and 14:15` looks like a day and a time, but for the word between them. */
+function joinsTwo(value: string): boolean {
+  const [, word = ''] = /\d\s+(\p{Ll}{2,})\s+\d/u.exec(value) ?? [];
+  return word !== '' && !months.has(accentless(word));
+}
+
 /** The value that looks like one of its kind and holds a stretch of a line, or that stretch itself. */
 export function wholeValue(line: string, start: number, end: number): { start: number; end: number } {
   for (const { like } of telling)
     for (const match of line.matchAll(like)) {
       const to = match.index + match[0].length;
-      if (match.index <= start && end <= to) return { start: match.index, end: to };
+      if (!joinsTwo(match[0]) && match.index <= start && end <= to) return { start: match.index, end: to };
     }
   return { start, end };
 }

@@ -1,4 +1,5 @@
 import { linesOf, type Range } from '../reading/index.js';
+import { addsUp } from '../rules/table/totals.js';
 import { telling } from './looks.js';
 import type { Marked } from './marked.js';
 
@@ -23,18 +24,52 @@ export function writeLayout(text: string, named: readonly Named[], keep: Readonl
     );
     if (own.length === 0 && keep.has(start)) kept.push(literal(text.slice(start, end)).trim());
     if (own.length === 0) continue;
-    const first = own[0] as Named;
     const headings = isCovered(text, lines, i, sorted) ? null : headingsOver(text, lines, i);
-    // A value alone on its line is found by the label above it.
-    if (headings) kept.push(literal(headings));
-    else if (text.slice(start, first.start).trim() === '' && !isCovered(text, lines, i, sorted))
-      kept.push(...labelAbove(text, lines, i));
+    const labels = headings ? [literal(headings)] : labelsOver(text, lines, i, own, sorted);
+    // The label may stand there already, as what a value above it is found by.
+    kept.push(...(kept.at(-1) === labels[0] ? labels.slice(1) : labels));
     const cells = headings ? rowOf(text.slice(start, end)) : cellsOf(text.slice(start, end));
     kept.push(slotted(text, start, Math.max(end, own.at(-1)?.end ?? end), own, cells));
     covered = own.at(-1)?.end ?? covered;
+    if (kept.length === 1) kept.push(...wordsBelow(text, lines, i, own, sorted));
   }
   return `${kept.join('\n')}\n`;
 }
+
+const hasWords = (text: string, start: number, end: number) => /[\p{L}\p{N}]/u.test(text.slice(start, end));
+
+/** A value alone on its line is found by the label above it. */
+function labelsOver(
+  text: string,
+  lines: readonly Range[],
+  at: number,
+  own: readonly Named[],
+  all: readonly Named[],
+): string[] {
+  const isBare = !hasWords(text, lines[at]?.start ?? 0, own[0]?.start ?? 0);
+  return isBare && !isCovered(text, lines, at, all) ? labelAbove(text, lines, at) : [];
+}
+
+/** Where nothing stands above the first value, and it has its line to itself, it is found by the line below. */
+function wordsBelow(
+  text: string,
+  lines: readonly Range[],
+  at: number,
+  [first, ...more]: readonly Named[],
+  all: readonly Named[],
+): string[] {
+  const line = lines[at];
+  const isAlone = line && first && !hasWords(text, line.start, first.start) && !hasWords(text, first.end, line.end);
+  const below = isAlone && more.length === 0 ? lineBelow(text, lines, at) : null;
+  return below !== null && !all.some((one) => isOn(one, below)) ? [literal(textAt(text, below))] : [];
+}
+
+const isOn = (mark: Range, line: Range) => mark.start <= line.end && mark.end > line.start;
+const textAt = (text: string, { start, end }: Range) => text.slice(start, end).trim();
+
+/** The next line with words in it, if it is near. */
+const lineBelow = (text: string, lines: readonly Range[], at: number): Range | null =>
+  lines.slice(at + 1, at + 1 + maxBetween).find((line) => /\p{L}/u.test(textAt(text, line))) ?? null;
 
 /** One line with its values replaced; a literal `[[` is written so that it stays one. */
 function slotted(text: string, start: number, end: number, own: readonly Named[], cells: readonly Range[]): string {
@@ -85,29 +120,44 @@ function withCells(
     const taken = own.some((mark) => mark.start <= last && first <= mark.end);
     // A word in capitals that a line begins with says what kind of line it is.
     const isKey = i === 0 && /^\p{Lu}{3,}$/u.test(line.slice(from, to));
-    return taken || isKey || first === last ? [] : [{ start: first, end: last, field: '*' }];
+    const isSum = addsUp(line.slice(from, to));
+    return taken || isKey || isSum || first === last ? [] : [{ start: first, end: last, field: '*' }];
   });
-  return [...own, ...others, ...(others.length > 0 ? [] : addressesBeside(line, start, own))].sort(
-    (a, b) => a.start - b.start,
-  );
+  const beside = others.length > 0 ? [] : wordsBeside(line, start, own);
+  return [...own, ...others, ...beside].sort((a, b) => a.start - b.start);
 }
 
-/** Addresses and the like beside a value are another message's own as well: words to ignore, where something parts them from it. */
-function addressesBeside(line: string, offset: number, own: readonly Range[]) {
-  const looks = telling.filter(({ namesItself }) => namesItself);
-  return looks.flatMap(({ like }) =>
-    [...line.matchAll(like)].flatMap((match) => {
+/** Names and figures in a sentence: `from Port Selwyn Ferries was credited to your account ending in 7062`. */
+const ofThisOne =
+  /(?<=\p{Ll} )\p{Lu}[\p{L}'’-]+(?: \p{Lu}[\p{L}'’-]+)+|(?<![\p{L}\p{N}.,:/#-])\d+(?:[.,:/-]\d+)*(?![\p{L}\p{N}:/-])/gu;
+/** Words of a line that is a sentence, or a part of one. */
+const minOfSentence = 4;
+
+/**
+ * What stands beside a value and is another message's own as well: addresses anywhere, and in a sentence names and figures. They are
+ * words to ignore, where something parts them from the value.
+ */
+function wordsBeside(line: string, offset: number, own: readonly Range[]) {
+  const isProse =
+    (line.match(/(?<!\S)\p{Ll}{2,}/gu) ?? []).length >= minOfSentence && !/^[^.!?]{1,40}[:=\t]\s/u.test(line);
+  const likes = [
+    ...telling.filter(({ namesItself }) => namesItself).map(({ like }) => like),
+    ...(isProse || /^\s*\d{1,4} \p{Ll}{2,}/u.test(line) ? [ofThisOne] : []),
+  ];
+  const found: { start: number; end: number; field: string }[] = [];
+  for (const like of likes)
+    for (const match of line.matchAll(like)) {
       const [start, end] = [offset + match.index, offset + match.index + match[0].length];
-      const parted = own.every((one) => {
+      const isParted = [...own, ...found].every((one) => {
         const between =
           one.end <= start
             ? line.slice(one.end - offset, start - offset)
             : line.slice(end - offset, one.start - offset);
-        return (one.end <= start || one.start >= end) && between.trim() !== '';
+        return (one.end <= start || one.start >= end) && /[^\s]/.test(between);
       });
-      return parted ? [{ start, end, field: '*' }] : [];
-    }),
-  );
+      if (isParted) found.push({ start, end, field: '*' });
+    }
+  return found;
 }
 
 /** The cells of a line that a mark cuts into many values without labels; none where it is no such line. */
@@ -191,11 +241,12 @@ function labelOfParagraph(text: string, lines: readonly Range[], at: number): st
     if (words === '') return null;
     const label = /^[^\s:=][^:=\n]{0,40}[:：](?!\/\/|\d\d)/u.exec(words)?.[0];
     if (!label) continue;
-    const isAlone = label.length === words.length;
+    // Stars that made it bold may stand behind it.
+    const isAlone = !/[\p{L}\p{N}]/u.test(words.slice(label.length));
     // Right below a label alone its value stands.
     if (isAlone && i === at - 1) return null;
     const ignored = at - 1 - i;
-    return [isAlone ? literal(label) : `${literal(label)} [[*]]`, ...Array<string>(ignored).fill('[[*]]')];
+    return [isAlone ? literal(words) : `${literal(label)} [[*]]`, ...Array<string>(ignored).fill('[[*]]')];
   }
   return null;
 }

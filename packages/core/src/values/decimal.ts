@@ -22,8 +22,8 @@ const eighths: Readonly<Record<string, string>> = dictionary({ '1/2': '.5', '1/4
 /** Words and marks that say a figure is not exact. */
 export const about =
   /^(?:about|approx(?:imately)?|around|circa|ca|etwa|ungefähr|rund|cerca de|environ|env|omkring|cirka)\.? |^[~≈]\s*/;
-/** A remark in brackets behind a value. */
-export const remark = /(?<=[^(]) ?\([^()]*\)$/;
+/** A remark in brackets behind a value, or the mark of a footnote. */
+export const remark = /(?<=[^(]) ?\([^()]*\)$|(?<=[\d\p{L}]) ?[*†‡]{1,3}$/u;
 
 /** Nothing to fold. */
 const plainNumber = /^\d+(?:\.\d+)?$/;

@@ -53,6 +53,8 @@ interface Look {
   like: RegExp;
   /** What the label must look like; left out where it does not matter. */
   label?: RegExp;
+  /** What the label must not look like. */
+  unlike?: RegExp;
   /** More telling looks are tried first: 1 before 2. */
   rank: number;
   /** Options without which a value of these looks may mean several things; the file says then what was assumed. */

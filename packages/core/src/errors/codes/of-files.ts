@@ -159,7 +159,7 @@ export const ofFiles = {
   'YS-TEMPLATE-TOUCHING-SLOTS': {
     status: 422,
     sentence:
-      'The slots “{slot}” and “{next}” touch in the layout “{layout}”, so nobody can say where one ends. Put the text that stands between them.',
+      'The slots “{slot}” and “{next}” touch in the layout “{layout}”, so nobody can say where one ends. Put the text that stands between them, or give one of them a type.',
   },
   'YS-TEMPLATE-BARE-SLOT': {
     status: 422,

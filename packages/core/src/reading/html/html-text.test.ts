@@ -32,6 +32,13 @@ describe('text from HTML', () => {
       'a\nb',
     ],
     ['a ruling is a line', 'a<hr>b', 'a\n----------\nb'],
+    ['a gap that only the style leaves', '<span style="display:inline-block">Name</span><span>Ada</span>', 'Name Ada'],
+    ['a gap at the sides of a box', '<b style="padding:2px 6px">NEW</b>Rope<i style="margin:2px 0">!</i>', 'NEW Rope!'],
+    [
+      'a row whose first cell is empty is a line of its own',
+      '<table><tr><th>Date</th><th>For</th><th>Sum</th></tr><tr><td></td><td>Dues</td><td>£4</td></tr><tr><td>1 May</td><td>Oil</td><td>£5</td></tr></table>',
+      'Date\tFor\tSum\n\tDues\t£4\n1 May\tOil\t£5',
+    ],
     ['space that the style keeps', '<div style="white-space: pre-wrap">a\n  b</div>c', 'a\n  b\nc'],
     ['conditional comments', '<!--[if mso]>a<![endif]--><![if !mso]>b<![endif]>', 'b'],
     ['padding of a preview line', 'a<span>&zwnj;</span>&shy;b', 'ab'],

@@ -36,6 +36,20 @@ export function htmlToText(html: string, deepest: number = limits.htmlDepth): Ht
 const quoting = /(?:^|[\s_-])(?:quote|quoted|cite)(?:$|[\s_-])/i;
 const signing = /(?:^|[\s_-])signature(?:$|[\s_-])/i;
 const blockStyle = /(?:^|[;\s])display\s*:\s*(?:block|flex|grid|table|list-item)\b/i;
+/** Styles that leave a gap beside words, though nothing is written there. */
+const besideWords = /(?:^|[;\s])display\s*:\s*inline-(?:block|flex|grid|table)\b/i;
+const spacing = /(?:^|[;\s])(?:padding|margin)(-left|-right|-inline\S*)?\s*:\s*([^;!]+)/gi;
+
+function hasGap(style: string): boolean {
+  if (besideWords.test(style)) return true;
+  return [...style.matchAll(spacing)].some(([, side, sizes = '']) => {
+    const all = sizes.trim().split(/\s+/);
+    // Of several sizes the second and the fourth are those at the sides.
+    const beside = side || all.length === 1 ? all : [all[1], all[3]];
+    return beside.some((size) => /^[\d.]*[1-9]/.test(size ?? ''));
+  });
+}
+
 const preformatted = /white-space\s*:\s*(?:pre|break-spaces)/i;
 
 /** What an element changes for all inside it, and what is done when it closes. */
@@ -102,6 +116,7 @@ class HtmlTextWriter implements TreeVisitor {
   private enter(element: HtmlElement): void {
     const { name, attributes } = element;
     if (this.scope.block) this.breakFor(name);
+    else if (attributes.style && hasGap(attributes.style)) this.gap();
     if (name === 'br') this.out.newline();
     else if (name === 'hr') this.rule();
     else if (name === 'img') this.picture(element);
@@ -113,6 +128,11 @@ class HtmlTextWriter implements TreeVisitor {
       this.list(name === 'ol' ? Number.parseInt(attributes.start ?? '1', 10) || 1 : null);
     else if (name === 'li') this.item();
     this.cue(element);
+  }
+
+  private gap(): void {
+    this.out.space();
+    this.onLeave(() => this.out.space());
   }
 
   private breakFor(name: string): void {

@@ -151,9 +151,9 @@ export class TextBuilder {
     this.spaceOwed = false;
   }
 
-  /** Breaks at the end of a cell or an item are those of its blocks, and not of the row or list it stands in. */
+  /** Breaks at the end of a cell or an item are those of its blocks, and not of the row or list it stands in; those before an empty one are. */
   dropBreaks(): void {
-    if (this.breaks === 'lines' && this.breaksOwed > 0 && this.written > 0) {
+    if (!this.cellEmpty && this.breaks === 'lines' && this.breaksOwed > 0 && this.written > 0) {
       this.owesNothing();
       this.lineEmpty = false;
     }

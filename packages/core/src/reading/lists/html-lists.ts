@@ -1,4 +1,5 @@
 import { limits } from '../../limits.js';
+import { runsIn } from '../html/source-runs.js';
 import { type HtmlElement, parseHtml, walk } from '../html/tree.js';
 import { linesOf } from '../lines.js';
 import type { Range, SourceRun } from '../reading.js';
@@ -64,26 +65,6 @@ function leavesOf(root: HtmlElement, text: string, source: readonly SourceRun[])
     close: () => void around.pop(),
   });
   return [...leaves].sort(([a], [b]) => a - b).map(([, leaf]) => leaf);
-}
-
-function runsIn(runs: readonly SourceRun[], from: number, length: number): SourceRun[] {
-  const found: SourceRun[] = [];
-  for (let i = firstFrom(runs, from); i < runs.length; i++) {
-    const run = runs[i] as SourceRun;
-    if (run.source >= from + length) break;
-    found.push(run);
-  }
-  return found;
-}
-
-function firstFrom(runs: readonly SourceRun[], from: number): number {
-  let [low, high] = [0, runs.length];
-  while (low < high) {
-    const middle = (low + high) >> 1;
-    if ((runs[middle] as SourceRun).source < from) low = middle + 1;
-    else high = middle;
-  }
-  return low;
 }
 
 function lineAt(lines: readonly Range[], offset: number): number {

@@ -110,6 +110,20 @@ describe('a text tells it, too', () => {
     expect(list).toEqual({ made_of: 'lines', items: lines.map((line) => [line]) });
   });
 
+  test('rows of a table of data are no items of what stands beside it in cells of the same make', async () => {
+    const facts = [['Site', 'Kirkholm'], ['Sensor', 'TMP-4'], ['Since', '3 May']]; // biome-ignore format: pairs
+    const html = `<table><tr>${facts.map(([label, value]) => `<td><small>${label}</small><br>${value}</td>`).join('')}</tr></table><table>${[['Time', 'Value'], ['09:10', '4'], ['09:20', '5']].map((row) => `<tr>${row.map((cell) => `<td>${cell}</td>`).join('')}</tr>`).join('')}</table>`; // biome-ignore format: tables
+    const [list] = await listsIn(`<table><tr><td>${html}</td></tr></table>`);
+    expect(list?.items).toEqual(facts);
+  });
+
+  test('items are whole: a question and its answer are one', async () => {
+    const asked = [['All well?', 'Yes'], ['How many nights?', '4'], ['Anything else?', 'No']]; // biome-ignore format: pairs
+    const html = asked.map(([question, answer]) => `<div><div><b>${question}</b></div><div>${answer}</div></div>`);
+    const [list] = await listsIn(`<div><p>Thanks!</p>${html.join('')}</div>`);
+    expect(list?.items).toEqual(asked);
+  });
+
   test.each([
     ['12 x £0.30 = £3.60', '9 a £9 = £9'],
     ['Bilge cleaner & rope', 'a'],

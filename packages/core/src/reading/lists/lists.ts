@@ -14,7 +14,7 @@ export function listsOf(form: TextForm & { html?: string }): readonly ItemList[]
   const found = known.get(form);
   if (found) return found;
   const marked = form.html === undefined ? [] : htmlLists(form.html, form.text, form.source);
-  const apart = (all: readonly FoundList[]) => all.filter(({ list }) => !isOfTable(list, form.tables));
+  const apart = (all: readonly FoundList[]) => all.flatMap((found) => outsideTables(found, form.tables));
   const sure = bestOf(apart([...marked, ...bulletLists(form.text)]));
   // The make of lines tells only what markup and bullets do not.
   const free = ({ list }: FoundList) => sure.every(({ start, end }) => list.end <= start || list.start >= end);
@@ -23,13 +23,43 @@ export function listsOf(form: TextForm & { html?: string }): readonly ItemList[]
   return lists;
 }
 
-/** The rows of one table of data are its own. */
-const isOfTable = (list: Range, tables: readonly Range[]): boolean =>
-  tables.some(({ start, end }) => list.start >= start && list.end <= end);
+/** The rows of one table of data are its own, and no items of a list that goes on beside it. */
+function outsideTables({ list, score }: FoundList, tables: readonly Range[]): FoundList[] {
+  const within = (one: Range, { start, end }: Range) => one.start >= start && one.end <= end;
+  // A table that is all of an item is its own.
+  const rowed = tables.filter((table) => list.items.filter((item) => within(item, table)).length > 1);
+  const items = list.items.filter((item) => !rowed.some((table) => within(item, table)));
+  const [first, last] = [items[0], items.at(-1)];
+  if (items.length === list.items.length) return [{ list, score }];
+  // A spot that only the rows of the table had is none of theirs.
+  const spots = [...(first?.spots ?? []).keys()].filter((at) => items.some((item) => item.spots[at]));
+  const own = items.map((item) => ({ ...item, spots: spots.map((at) => item.spots[at] ?? null) }));
+  return first && last && items.length >= 2
+    ? [
+        {
+          list: { ...list, start: first.start, end: last.end, items: own },
+          score: (score * items.length) / list.items.length,
+        },
+      ]
+    : [];
+}
+
+/** Items have about so many of their spots filled; where fewer are, each is but a part of one. */
+const partsOnly = 0.55;
+
+/** Whether the items of a list are parts of items rather: the one has what the other lacks. */
+const isOfParts = ({ items }: ItemList): boolean =>
+  items.reduce((sum, { spots }) => sum + spots.filter((spot) => spot !== null).length, 0) <
+  partsOnly * items.length * (items[0]?.spots.length ?? 1);
 
 /** Of lists that overlap, the one that explains most; of two that explain the same, the one with more items. */
 function bestOf(all: readonly FoundList[]): ItemList[] {
-  const ranked = [...all].sort((a, b) => b.score - a.score || b.list.items.length - a.list.items.length);
+  const ranked = [...all].sort(
+    (a, b) =>
+      b.score - a.score ||
+      Number(isOfParts(a.list)) - Number(isOfParts(b.list)) ||
+      b.list.items.length - a.list.items.length,
+  );
   const taken: ItemList[] = [];
   for (const { list } of ranked)
     if (taken.every(({ start, end }) => list.end <= start || list.start >= end)) taken.push(list);

@@ -47,6 +47,10 @@ export interface Slot {
   field: string | null;
   /** Further fields from the same place, as in `[[title, link]]`: one of type url takes the target of the link there. */
   also?: string[];
+  /** Set where it stands alone on its line behind a bullet, which is none of the value. */
+  bullet?: true;
+  /** Set where it stands alone on its line between marks, none of which is the value's. */
+  dressed?: true;
 }
 
 /** A stretch of a template line: a slot, or constants. */
@@ -62,6 +66,15 @@ export interface Piece {
 /** How a label is closed: by a mark, by a wide gap, or by nothing but a space. */
 export type Closing = 'mark' | 'gap' | 'none';
 
+/** A slot of a landmark, with the words behind it. */
+interface LandmarkSlot {
+  slot: Slot;
+  after: Token[];
+  afterText: string;
+  /** Set where nothing but a blank parts it from the next one. */
+  blank: boolean;
+}
+
 /** The constants of one template line and the slots between them: `before slot after slot after …`. */
 export interface Landmark {
   index: number;
@@ -70,7 +83,9 @@ export interface Landmark {
   /** What separates the label from its value in the sample. */
   closing: Closing;
   /** Slots of the line, each with the constants that follow it. */
-  slots: { slot: Slot; after: Token[]; afterText: string }[];
+  slots: LandmarkSlot[];
+  /** A slot that stands alone on the line above this one, with nothing constant above it. */
+  over: Slot | null;
   /** A slot that stands alone on the line below this one. */
   below: Slot | null;
   /** Whether that slot stands in the same cell of the next row, as where a row of labels stands above one of values. */
@@ -154,8 +169,10 @@ export interface LineShape {
   bullet: boolean;
   /** Marks right before its first value, such as a bracket. */
   opens: string;
+  /** Marks right behind its last value, such as the other bracket. */
+  closes: string;
   slots: Slot[];
-  /** What stands between the slots, in turn: a mark such as `,`, or a wide gap. */
+  /** What stands between the slots, in turn: a mark such as `,`, a wide gap, or a blank. */
   between: string[];
 }
 

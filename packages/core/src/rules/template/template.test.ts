@@ -203,6 +203,41 @@ test('the trace says how each slot was read', async () => {
   ]);
 });
 
+describe('a value alone on its line', () => {
+  const one = (text: string) => [{ name: 'l', text }];
+
+  test('behind a bullet, where the layout has one there', async () => {
+    const layout = 'VESSEL\n- [[vessel]]\nNIGHTS\n- [[nights]]';
+    const { fields: got } = await fill('VESSEL\n- Kittiwake\n\nNIGHTS\n• 4\n', one(layout));
+    expect(got).toMatchObject({ vessel: 'Kittiwake', nights: 4 });
+    const { fields: plain } = await fill('VESSEL\n- 4\n', one('VESSEL\n[[vessel]]'));
+    expect(plain.vessel).toBe('- 4');
+  });
+
+  test('above the first words of a layout, for nothing else says where it is', async () => {
+    const layout = one('[[vessel]]\nArrival\n[[arrival]]');
+    const { fields: got } = await fill('Good morning\n\nStorm Petrel\n\nArrival\n3 June 2027\n', layout);
+    expect(got).toMatchObject({ vessel: 'Storm Petrel', arrival: '2027-06-03' });
+    const { fields: none } = await fill('Arrival\n3 June 2027\n', layout);
+    expect(none.vessel).toBeNull();
+  });
+
+  test('between marks that only dress it', async () => {
+    const { fields: got } = await fill('=== Tern ===\n\nNights: 3\n', one('*** [[vessel]] ***\nNights: [[nights]]'));
+    expect(got).toMatchObject({ vessel: 'Tern', nights: 3 });
+  });
+
+  test('what is in brackets behind a greeting is no remark that may be left out', async () => {
+    const { fields: got } = await fill('Estimado(a) Ada Quist,\n', one('Estimado(a) [[vessel]],'));
+    expect(got.vessel).toBe('Ada Quist');
+  });
+
+  test('two in a row with a blank between, where a type tells the one from the other', async () => {
+    const { fields: got } = await fill('Due: Saturday 5 June 2027 Tern\n', one('Due: [[arrival]] [[vessel]]'));
+    expect(got).toMatchObject({ arrival: '2027-06-05', vessel: 'Tern' });
+  });
+});
+
 describe('whatever the text', () => {
   const words = fc.constantFrom(
     'Vessel',

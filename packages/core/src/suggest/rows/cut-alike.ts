@@ -14,14 +14,48 @@ export interface AlikePart {
 }
 
 /** What parts the values of a line, the most telling first. */
-const separators = ['\t', ' | ', '|', ';', ' · ', '; ', ', ', ' – ', ' - '];
+const separators = ['\t', ' | ', '|', ';', ' · ', ' × ', ' x ', ' → ', ' — ', '; ', ', ', ' – ', ' - ', ' / ', ': '];
+/** Of these, the ones that part mere words too, where all values have them as often: a comma stands in many a title, a colon behind a label. */
+const isSure = (mark: string, isPart: boolean) => !/[,;]/.test(mark) && (isPart || mark !== ': ');
 /** The share of the values that have to be cut alike. */
 const most = 0.8;
 /** Words that begin so many values alike are none of their own, whatever follows; fewer, only where what follows is no mere text. */
 const minAlike = 3;
 
-/** Cuts the values of a spot where all of them can be cut alike: at what is told by its looks, else at the same marks; else not. */
-export function cutAlike(values: readonly (string | null)[], context: ReadContext): AlikePart[] {
+/**
+ * Cuts the values of a spot where all of them can be cut alike: at what is told by its looks, else at the same words or marks; and
+ * what is left of mere words again. Else not.
+ */
+export function cutAlike(
+  values: readonly (string | null)[],
+  context: ReadContext,
+  /** Set where the values are parts of what was cut already. */
+  isPart = false,
+): AlikePart[] {
+  const parts = cutOnce(values, context, isPart);
+  return parts.length === 1 && isWhole(parts[0], values)
+    ? parts
+    : parts.flatMap((part) => cutOn(part, values, context));
+}
+
+const isWhole = (part: AlikePart | undefined, values: readonly (string | null)[]) =>
+  part?.ranges.every((range, i) => range === null || range.end - range.start === values[i]?.length);
+
+function cutOn(part: AlikePart, values: readonly (string | null)[], context: ReadContext): AlikePart[] {
+  if (!isFree({ type: part.type })) return [part];
+  const own = part.ranges.map((range, i) => range && (values[i]?.slice(range.start, range.end) ?? null));
+  const parts = cutAlike(own, context, true);
+  return parts.map((one, at) => ({
+    ...one,
+    label: at === 0 ? (part.label ?? one.label) : one.label,
+    ranges: one.ranges.map((range, i) => {
+      const from = part.ranges[i]?.start ?? 0;
+      return range && { start: from + range.start, end: from + range.end };
+    }),
+  }));
+}
+
+function cutOnce(values: readonly (string | null)[], context: ReadContext, isPart: boolean): AlikePart[] {
   const there = values.filter((value) => value !== null);
   const whole = guessType('', there, context).type;
   const one = [
@@ -38,7 +72,7 @@ export function cutAlike(values: readonly (string | null)[], context: ReadContex
     byLooks ??
     betweenSameWords(values, context) ??
     behindSameWords(values, context) ??
-    cutByMarks(values, context) ??
+    cutByMarks(values, context, isPart) ??
     one
   );
 }
@@ -55,6 +89,9 @@ function betweenSameWords(values: readonly (string | null)[], context: ReadConte
   const [first] = there;
   if (!first || there.length < minSentences) return null;
   const count = (norm: string) => there.filter((all) => all.some((token) => token.norm === norm)).length;
+  // A part of a code that all have, as `SKU` of `SKU-2012`, is no word.
+  const isOfCode = (at: number) =>
+    isJoined(first[at + 1], first[at + 2]) || (at > 1 && isJoined(first[at - 1], first[at]));
   // A month that all days share is a part of them.
   const text = values.find((value) => value !== null) ?? '';
   const told = telling.flatMap(({ type, like }) =>
@@ -63,8 +100,12 @@ function betweenSameWords(values: readonly (string | null)[], context: ReadConte
     ),
   );
   const isFreeWord = ({ start, end }: Range) => told.every((one) => one.end <= start || one.start >= end);
-  const constants = first.flatMap((token) =>
-    token.word && /\p{L}{2}/u.test(token.norm) && isFreeWord(token) && count(token.norm) >= sameShare * there.length
+  const constants = first.flatMap((token, at) =>
+    token.word &&
+    /\p{L}{2}/u.test(token.norm) &&
+    isFreeWord(token) &&
+    !isOfCode(at) &&
+    count(token.norm) >= sameShare * there.length
       ? [token.norm]
       : [],
   );
@@ -80,6 +121,10 @@ function betweenSameWords(values: readonly (string | null)[], context: ReadConte
   });
   return parts.length >= 2 && parts.some(({ type }) => !isFree({ type })) ? parts : null;
 }
+
+/** Whether a mark joins the word behind it to what stands before. */
+const isJoined = (mark: Token | undefined, word: Token | undefined) =>
+  mark !== undefined && !mark.word && mark.gap === 0 && /^[-/._#]$/.test(mark.norm) && word?.word && word.gap === 0;
 
 /** The stretches before, between and behind words, in their order; null where a word is not there. */
 function betweenWords(tokens: readonly Token[], words: readonly string[]): (Range | null)[] {
@@ -98,7 +143,9 @@ function trimmedMarks(value: string, range: Range | null): Range | null {
   if (!range) return null;
   const said = value.slice(range.start, range.end);
   const from = /^[\s,;:.)|·•–-]*(?![\d])/.exec(said)?.[0].length ?? 0;
-  const to = said.replace(/[\s,;:.(|·•–-]+$/, '').length;
+  // A bracket that was opened before closes nothing of this.
+  const inner = said.includes('(') ? said : said.replace(/\)[\s.,;]*$/, '');
+  const to = inner.replace(/[\s,;:.(|·•–-]+$/, '').length;
   return to > from ? { start: range.start + from, end: range.start + to } : null;
 }
 
@@ -162,8 +209,12 @@ export function cutByLooks(
   const saidAt = (at: number) =>
     new Set(alike.flatMap((all, i) => (all?.[at] ? [values[i]?.slice(all[at].range.start, all[at].range.end)] : [])));
   const isValue = first.map(({ type, glue }, at) => type !== null || (glue === null && saidAt(at).size > 1));
-  // Two values need a mark or a word between them to be told apart again: blanks are none.
-  const touches = (at: number) => isValue[at - 1] || (first[at - 1]?.glue?.trim() === '' && isValue[at - 2]);
+  // Two values need a mark or a word between them to be told apart again; or a blank, where one has a type.
+  const touches = (at: number) => {
+    const [before, here] = [first[at - 1], first[at]];
+    if (!isValue[at - 1] || !before || !here) return false;
+    return before.range.end === here.range.start || (before.type === null && here.type === null);
+  };
   if (!touching && isValue.some((value, at) => value && touches(at))) return null;
   const from = values[alike.indexOf(first)] ?? '';
   return first.flatMap(({ type }, at): AlikePart[] => {
@@ -232,7 +283,7 @@ function pieces(value: string, context: ReadContext, parts: boolean): Piece[] {
 }
 
 /** Values with the same mark as often, of whose parts one at least is no mere text. More marks than elsewhere are the first part's own. */
-function cutByMarks(values: readonly (string | null)[], context: ReadContext): AlikePart[] | null {
+function cutByMarks(values: readonly (string | null)[], context: ReadContext, isPart: boolean): AlikePart[] | null {
   for (const mark of separators) {
     const cut = values.map((value) => (value === null ? null : between(value, mark)));
     const count = Math.min(...cut.flatMap((cells) => cells?.length ?? []));
@@ -246,9 +297,40 @@ function cutByMarks(values: readonly (string | null)[], context: ReadContext): A
       const said = own.flatMap((range, i) => (range ? [values[i]?.slice(range.start, range.end) ?? ''] : []));
       return { type: guessType('', said, context).type, label: null, ranges: own };
     });
-    if (parts.some(({ type }) => !isFree({ type }))) return parts;
+    if (
+      parts.some(({ type }) => !isFree({ type })) ||
+      (isSure(mark, isPart) && isCutAlike(cut) && !isOfPairs(parts, values, context))
+    )
+      return parts;
   }
   return null;
+}
+
+/** Values of items are of one kind, but for an odd one; those of a form differ. */
+const sameKind = 0.75;
+
+/** Whether the two parts of each value are but a label, each another, and what it names: `Charter ref – CH-5521`, `Seats – 33`. */
+function isOfPairs(
+  [labels, named, ...others]: readonly AlikePart[],
+  values: readonly (string | null)[],
+  context: ReadContext,
+): boolean {
+  if (!labels || !named || others.length > 0) return false;
+  const at = ({ ranges }: AlikePart) =>
+    ranges.flatMap((range, i) => (range ? [values[i]?.slice(range.start, range.end) ?? ''] : []));
+  const said = at(labels);
+  const kinds = at(named).map((value) => guessType('', [value], context).type);
+  const usual = Math.max(...kinds.map((kind) => kinds.filter((other) => other === kind).length));
+  return (
+    said.every((label) => !/\d/.test(label)) && new Set(said).size === said.length && usual < sameKind * kinds.length
+  );
+}
+
+/** Whether a mark parts all values into as many: `Selwyn Docks – Oststrand`. */
+function isCutAlike(cut: readonly (readonly Range[] | null)[]): boolean {
+  const counts = cut.flatMap((cells) => (cells ? [cells.length] : []));
+  const filled = cut.every((cells) => cells?.every(({ start, end }) => end > start) ?? true);
+  return filled && counts.length >= 2 && new Set(counts).size === 1;
 }
 
 function between(value: string, mark: string): Range[] {

@@ -7,22 +7,36 @@ import { guessType } from '../guess-type.js';
 import { type Named, writeLayout } from '../write-layout.js';
 import { ColumnNames } from './column-names.js';
 import { type FoundColumn, type FoundRows, isChosen, isLinked, type LookedForRows } from './found-rows.js';
+import { isOfLabels } from './headings.js';
 
 /** Rows of cells without headings are believed from so many of both on: two columns are labels and values as often as not. */
 const minColumns = 3;
 const minItems = 2;
+/** Rows of nothing but words are believed where the markup makes them, and there are so many. */
+const minOfWords = 3;
 /** Rows with a cell in so many of the columns are items; a title over some of them is none. */
 const filledShare = 0.6;
 
 /** Rows of cells that no headings stand over: each is a line of one shape, its columns are named by their types. */
 export function findCells(message: LookedForRows, context: ReadContext): FoundRows | null {
   const { view, tables } = message;
-  const cells = [...markedGrids(view, tables), ...textGrids(view, (row) => row.length >= minColumns)];
-  const found = cells.flatMap((grid) => rowsOf(grid, message, context) ?? []);
+  const marked = markedGrids(view, tables).flatMap(
+    (grid) => rowsOf(grid, message, context, message.expected ? minItems : minOfWords) ?? [],
+  );
+  const written = textGrids(view, (row) => row.length >= minColumns).flatMap(
+    (grid) => rowsOf(grid, message, context, null) ?? [],
+  );
+  const found = [...marked, ...written];
   return found.reduce<FoundRows | null>((best, one) => (best && best.count >= one.count ? best : one), null);
 }
 
-function rowsOf(grid: Grid, message: LookedForRows, context: ReadContext): FoundRows | null {
+function rowsOf(
+  grid: Grid,
+  message: LookedForRows,
+  context: ReadContext,
+  /** Rows of nothing but words that are enough; null where they never are. */
+  enough: number | null,
+): FoundRows | null {
   const { view, links } = message;
   const textOf = (cell: GridCell | undefined) => (cell?.[0] ? view.text.slice(cell[0].start, cell[0].end) : '');
   const width = Math.max(0, ...grid.rows.map(({ length }) => length));
@@ -33,16 +47,20 @@ function rowsOf(grid: Grid, message: LookedForRows, context: ReadContext): Found
   const ranges = items.flat(2);
   const over = { start: Math.min(...ranges.map(({ start }) => start)), end: Math.max(...ranges.map(({ end }) => end)) };
   const least = message.chosen ? 2 : minColumns;
+  if (!message.chosen && isOfLabels(grid, message.listed)) return null;
   if (width < least || items.length < minItems || !isChosen(message, over)) return null;
   const names = new ColumnNames();
   const columns = [...Array(width).keys()].flatMap((at) => {
     const values = items.map((row) => textOf(row[at]));
-    if (values.every((value) => value === '')) return [];
+    // Signs for what the next cell says in words are no values.
+    if (values.every((value) => !/[\p{L}\p{N}]/u.test(value))) return [];
     const { type } = guessType('', values, context);
     const linked = items.every((row) => row[at]?.[0] !== undefined && isLinked(view, row[at][0], links));
     return [{ at, type, label: names.next(type), values, linked }];
   });
-  if (!message.chosen && columns.every(({ type }) => isFree({ type }))) return null;
+  const isTelling = columns.some(({ type }) => !isFree({ type }));
+  const isMany = enough !== null && columns.length >= minColumns && items.length >= enough;
+  if (!message.chosen && !isTelling && !isMany) return null;
   const shown = items.reduce((best, row) => (filled(row) > filled(best) ? row : best));
   return {
     by: 'block',

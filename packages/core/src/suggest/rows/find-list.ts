@@ -66,10 +66,11 @@ function isOfPairs(list: ItemList, { view: { text } }: LookedForRows, context: R
     value: values.find((value) => value !== null) ?? null,
   }));
   const isLabel = (label: string) =>
-    /\p{L}/u.test(label) && !/[\d.!?,;]/.test(label) && label.split(/\s+/).length <= longestLabel;
+    (/^\p{L}[^\d.!?,;]*$/u.test(label) && label.split(/\s+/).length <= longestLabel) || isQuestion(label);
   const labels = new Set(pairs.map(({ label }) => label));
   const labelled = pairs.filter(({ label }) => isLabel(label)).length;
   const own = list.items.every(({ spots }) => spots.filter((spot) => spot !== null).length <= 3);
+  if (labels.size === pairs.length && pairs.every(({ label }) => isQuestion(label) || ofBlock.test(label))) return true;
   if (!own || labelled < 0.9 * pairs.length || labels.size < pairs.length) return false;
   const kindsOf = (spots: readonly number[]) =>
     list.items.flatMap((item, i) => {
@@ -81,6 +82,14 @@ function isOfPairs(list: ItemList, { view: { text } }: LookedForRows, context: R
   const single = list.items.every((item) => item.spots.filter((spot) => spot !== null).length === 2);
   return single ? mixed(kindsOf(spots)) : spots.some((spot) => mixed(kindsOf([spot])));
 }
+
+/** Words of a question that is asked in a form. */
+const longestQuestion = 16;
+const isQuestion = (label: string) => /^\P{Ll}\P{Nd}*\?$/u.test(label) && label.split(/\s+/).length <= longestQuestion;
+
+/** What a block of lines is named by: whom it is from, and where it goes. */
+const ofBlock =
+  /^(?:[\p{L}-]+ )?(?:address|adresse|\p{L}+adresse|\p{L}*anschrift|dirección|direccion|morada|endereço|indirizzo|adres|\p{L}+adres|bill(?:ed)? to|ship(?:ped)? to|deliver(?:ed)? to|sold to|buyer|seller|sender|recipient)(?: de [\p{L}]+)?$/iu;
 
 function rowsOfList(list: ItemList, message: LookedForRows, context: ReadContext): FoundRows | null {
   const { view } = message;

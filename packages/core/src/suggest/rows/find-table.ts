@@ -1,10 +1,11 @@
-import type { Range } from '../../reading/index.js';
+import type { Range, View } from '../../reading/index.js';
 import { cellText, type Grid, type GridCell, isBelowItems, markedGrids } from '../../rules/table/grid.js';
 import { folded } from '../../rules/table/header.js';
 import { textGrids } from '../../rules/table/text-grid.js';
 import { addsUp } from '../../rules/table/totals.js';
 import { isFree, type ReadContext } from '../../values/index.js';
 import { guessType } from '../guess-type.js';
+import type { Marked } from '../marked.js';
 import { type FoundColumn, type FoundRows, isChosen, isLinked, type LookedForRows } from './found-rows.js';
 import { isHeading, isOfLabels } from './headings.js';
 
@@ -45,6 +46,7 @@ function tableOf(grid: Grid, { view, links, chosen, listed }: LookedForRows, con
   if (!head) return [];
   const headings = textsOf(head);
   const items = grid.rows.slice(at + 1).filter((row) => !isBelowItems(grid, row, at) && isItem(textsOf(row), headings));
+  const sums = grid.rows.slice(at + 1).flatMap((row) => (items.includes(row) ? [] : sumIn(row, view)));
   const columns = headings.flatMap((label, column): FoundColumn[] => {
     const cells = items.map((row) => row[column] ?? []);
     const values = cells.map((cell) => cellText(view, cell));
@@ -64,8 +66,17 @@ function tableOf(grid: Grid, { view, links, chosen, listed }: LookedForRows, con
   // A total below the items is no item, and a field may be in it.
   const over = overOf({ rows: [head, ...items] });
   return items.length > 0 && columns.length > 1 && believed
-    ? [{ by: 'table', over, count: items.length, columns, write: () => '' }]
+    ? [{ by: 'table', over, count: items.length, columns, sums, write: () => '' }]
     : [];
+}
+
+/** `Opening balance   £120.00`: what a row adds up, and the one value beside it. */
+function sumIn(row: readonly GridCell[], view: View): Marked[] {
+  const [label, value, ...more] = row.filter((cell) => cellText(view, cell) !== '');
+  const [first, last] = [value?.[0], value?.at(-1)];
+  const words = label ? cellText(view, label) : '';
+  if (!first || !last || more.length > 0 || !addsUp(words) || !/\d/.test(value ? cellText(view, value) : '')) return [];
+  return [{ label: words.replace(/\s*[:=]\s*$/, ''), start: first.start, end: last.end, by: 'label' }];
 }
 
 /** Values of a column are of one kind, but for an odd one; those of a form differ. */

@@ -1,5 +1,5 @@
 import { type ItemList, type Link, type Range, type Table, toOrigin, type View } from '../../reading/index.js';
-import type { Looked } from '../marked.js';
+import type { Looked, Marked } from '../marked.js';
 
 /** A column that items seem to have: what names it, and its values, an empty one where an item lacks it. */
 export interface FoundColumn {
@@ -16,6 +16,8 @@ export interface FoundRows {
   over: Range;
   count: number;
   columns: FoundColumn[];
+  /** What rows say that add the items up, and stand among or below them. */
+  sums?: Marked[];
   /** For a block: the lines of one item, with slots named as `nameOf` says; null where a column has no name. */
   write: (nameOf: (label: string) => string[] | null) => string;
 }
@@ -29,6 +31,8 @@ export interface LookedForRows extends Looked {
   chosen?: Range;
   /** The headings, folded, of what other messages of its kind have several items of: these above one row are a table too. */
   listed?: ReadonlySet<string>;
+  /** Whether other messages of its kind have items: then it takes less to believe in some. */
+  expected?: boolean;
 }
 
 /** Whether a stretch is, or holds a part of, what a person chose; nothing chosen is everything. */

@@ -10,7 +10,9 @@ type DatetimeValue = { kind: 'datetime'; datetime: string };
 
 const read: ValueType<DatetimeValue>['read'] = (raw, options, context) => {
   const time = clockTime(raw);
-  const rest = time?.rest.replace(/^(?:on|am|,|-) | ?(?:,|-|um|at|a las|as|kl|a)$/g, '') ?? raw;
+  const rest =
+    time?.rest.replace(/^(?:on|am|,|-) | ?(?:,|-|um|at|a las|as|kl|a|alle ore|ore|alle|om|om de|klokken|ved)$/g, '') ??
+    raw;
   const day = readDay(rest, options, context);
   if ('code' in day) return { ok: false, code: day.code };
   if (!time) return { ok: false, code: 'YS-VALUE-DATETIME-TIME' };

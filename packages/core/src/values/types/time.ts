@@ -19,6 +19,10 @@ const read: ValueType<TimeValue>['read'] = (raw, _, { language, region, referenc
   return { ok: false, code: 'YS-VALUE-TIME' };
 };
 
+/** Labels of how long something takes: `2 h` is no time of day then. */
+const ofLength =
+  /\b(?:duration|length|takes?|took|how long|dauer|dauert|duree|duracion|duracao|durata|duur|varighed|lange|hours|stunden|heures|horas|uren|timer|ore)\b/;
+
 export const time = valueType<TimeValue>({
   kind: 'time',
   about: 'a time of day, kept as HH:MM by the clock it is written for',
@@ -35,7 +39,13 @@ export const time = valueType<TimeValue>({
   toJson: ({ time }) => time,
   measures: { scale: 'clock', of: ({ time }) => ({ scale: 'clock', time }) },
   // A full stop alone makes no time: 1.40 is a figure too.
-  looks: [{ like: /^\d{1,2}(?:[:h]\d{2}(?::\d{2})?|[.]\d{2}(?= ?[aphu]))? ?(?:[ap]\.?m\.?|h|uhr)?$/i, rank: 5 }],
+  looks: [
+    {
+      unlike: ofLength,
+      like: /^\d{1,2}(?:[:h]\d{2}(?::\d{2})?|[.]\d{2}(?= ?[aphu]))? ?(?:[ap]\.?m\.?|h|uhr)?$/i,
+      rank: 5,
+    },
+  ],
   within: {
     like: /(?<![\d.:,])(?:[01]?\d|2[0-3])(?::[0-5]\d| ?h ?[0-5]\d| ?[ap]\.?m\b)(?: ?uhr\b)?(?![\d:])/gi,
     rank: 4,

@@ -49,15 +49,16 @@ function onLine(landmark: Landmark, line: Line, search: Search): Candidate[] {
   const run = landmark.prose ? sentenceFrom(line, search.lines) : lineRun(line);
   const { tokens } = run;
   const first = firstWord(landmark.before);
-  if (first < 0)
-    return bestWay(
-      landmark,
-      line,
-      run,
-      { from: 0, to: 0, weight: 0, almost: false, sameSeparator: null },
-      'start',
-      search,
-    );
+  if (first < 0) {
+    const head = {
+      from: 0,
+      to: behindMarks(landmark.before, tokens),
+      weight: 0,
+      almost: false,
+      sameSeparator: null,
+    };
+    return bestWay(landmark, line, run, head, 'start', search);
+  }
   const best: Candidate[] = [];
   for (const [at, token] of line.tokens.entries()) {
     if (!token.word) continue;
@@ -69,6 +70,13 @@ function onLine(landmark: Landmark, line: Line, search: Search): Candidate[] {
       best.push(...bestWay(landmark, line, run, head, edged ? 'cell' : standing, search));
   }
   return best;
+}
+
+/** Where the first value of a line begins that has but marks before it: behind its bullet, and behind the marks that are the sample’s. */
+function behindMarks(marks: readonly Token[], tokens: readonly Token[]): number {
+  let at = marks.length > 0 ? enumerationEnd(tokens) : 0;
+  for (const { norm } of marks) if (tokens[at]?.norm === norm) at++;
+  return at;
 }
 
 /** Words before a sentence’s first value that are enough to know it by, where the rest was put otherwise. */

@@ -1,3 +1,4 @@
+import { isFree } from '../../../values/index.js';
 import type { ConstantsMatch, Landmark, Token } from '../model.js';
 import type { PreparedText } from '../text/prepared-text.js';
 import { sentencesOf } from '../text/sentences.js';
@@ -37,7 +38,7 @@ export function waysToPlace(
   return new Placing(landmark, tokens, lineEnd, words).place(0, head.to);
 }
 
-type Words = Pick<PreparedText, 'text' | 'ordinals'>;
+type Words = Pick<PreparedText, 'text' | 'ordinals' | 'fields'>;
 
 class Placing {
   private ends: ReadonlySet<number> | null = null;
@@ -87,9 +88,9 @@ class Placing {
 
   /** A slot with nothing but marks behind it, or nothing. */
   private openEnd(slot: number, begin: number): Way[] {
-    const marks = this.landmark.slots[slot]?.after ?? [];
+    const { after: marks = [], blank = false } = this.landmark.slots[slot] ?? {};
     const stop = this.endFrom(begin);
-    if (this.landmark.slots[slot + 1]) return this.toNextMark(slot, marks, begin, stop);
+    if (this.landmark.slots[slot + 1]) return this.toNextMark(slot, blank ? null : marks, begin, stop);
     return this.endsOf(begin, stop, marks).map((to) => ({
       ranges: [{ from: begin, to: trimmedEnd(marks, this.tokens, begin, to) }],
       weight: 0,
@@ -98,23 +99,33 @@ class Placing {
     }));
   }
 
-  /** Values with nothing but a mark or a wide gap between them: it may be anywhere on the line. */
-  private toNextMark(slot: number, marks: readonly Token[], begin: number, stop: number): Way[] {
+  /** Values with nothing but a mark, a gap or a blank (`null`) between them: it may be anywhere on the line. */
+  private toNextMark(slot: number, marks: readonly Token[] | null, begin: number, stop: number): Way[] {
     const ways: Way[] = [];
     for (let at = begin; at < stop && ways.length < maxWays; at++) {
-      const width = this.partedAt(at, marks);
+      const width = this.partedAt(at, begin, marks);
       if (width === null) continue;
       for (const rest of this.place(slot + 1, at + width))
         ways.push({ ...rest, ranges: [{ from: begin, to: at }, ...rest.ranges] });
     }
     const missed = this.landmark.slots.length - slot - 1;
+    // Of two ways that fit alike the first is taken: before a blank, a value with a type takes all that it can.
+    if (marks === null && this.isTyped(slot)) ways.reverse();
     return ways.length > 0 ? ways : [{ ranges: [{ from: begin, to: stop }], weight: 0, missed, end: begin }];
   }
 
-  /** How many tokens part two values here: the marks of the sample, or none where a wide gap does; null where nothing does. */
-  private partedAt(at: number, marks: readonly Token[]): number | null {
+  private isTyped(slot: number): boolean {
+    const { field = null } = this.landmark.slots[slot]?.slot ?? {};
+    return field !== null && !isFree(this.words.fields[field]);
+  }
+
+  /** How many tokens part two values here: the marks of the sample, or none where a gap does; null where nothing does. */
+  private partedAt(at: number, begin: number, marks: readonly Token[] | null): number | null {
     const token = this.tokens[at];
-    if (marks.length > 0) return token?.norm === marks[0]?.norm ? marks.length : null;
+    if (marks === null) return at > begin && (token?.gap ?? 0) > 0 ? 0 : null;
+    const [mark] = marks;
+    // A dash that stands apart in the sample is none within a word.
+    if (mark) return token?.norm === mark.norm && (mark.gap === 0 || token.gap > 0) ? marks.length : null;
     if (token?.norm === '\t') return 1;
     return (token?.gap ?? 0) >= columnGap ? 0 : null;
   }

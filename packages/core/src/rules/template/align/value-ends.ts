@@ -1,7 +1,7 @@
 import type { Range } from '../../../reading/index.js';
 import { isFree } from '../../../values/index.js';
 import type { Candidate, Claims, Landmark, Line, Slot, SlotSpan, Token, ValuePlace } from '../model.js';
-import { isDressed, isLabelShaped, isSentence } from '../text/lines.js';
+import { enumerationEnd, isDressed, isLabelShaped, isSentence } from '../text/lines.js';
 import { isWrapped, type Search } from '../text/prepared-text.js';
 import { cellsOf } from '../text/tokens.js';
 
@@ -10,7 +10,21 @@ export function placesOf(candidate: Candidate, claims: Claims, search: Search): 
   const { landmark } = candidate;
   const spans = landmark.below ? [below(candidate, landmark, claims, search)] : beside(candidate, claims, search);
   const own = spans.map((place, i) => withinClaims(place, candidate, claims, search, landmark.slots[i]?.after[0]));
-  return landmark.under.length === 0 ? own : [...own, ...linesUnder(candidate, own.at(-1)?.end ?? 0, claims, search)];
+  const under = landmark.under.length === 0 ? [] : linesUnder(candidate, own.at(-1)?.end ?? 0, claims, search);
+  return [...own, ...under, ...(landmark.over ? [lineOver(candidate, landmark.over, claims, search)] : [])];
+}
+
+/** The line right above the first words of a layout. */
+function lineOver({ line, from }: Candidate, slot: Slot, claims: Claims, { lines }: Search): ValuePlace {
+  let at = line.index - 1;
+  while (at >= line.index - 1 - maxBlank && lines[at]?.kind === 'blank') at--;
+  const place = { slot, start: from, end: from, joined: true, uncertain: null };
+  const above = lines[at];
+  const isFree = above !== undefined && !isFiller(above) && !claims.lines.has(at);
+  // Words further in have others before them on their line.
+  if (!isFree || line.tokens[0]?.start !== from) return place;
+  const own = slot.dressed ? above.tokens.filter(({ word }) => word) : above.tokens;
+  return { ...place, start: own[0]?.start ?? above.start, end: own.at(-1)?.end ?? above.end };
 }
 
 /** Blank lines between a value and one that stands below it, and lines that one of a type may stand further down. */
@@ -35,7 +49,7 @@ function linesUnder({ landmark, line, end }: Candidate, from: number, claims: Cl
       .find((i) => fitsOn(slot, search.lines[i], search));
     at = near ?? to;
     const one = search.lines[at] as Line;
-    return { ...place, start: one.tokens[0]?.start ?? one.start, end: lastOffset(one) };
+    return { ...place, start: startOf(one, slot), end: lastOffset(one) };
   });
 }
 
@@ -97,7 +111,7 @@ function underneath(place: ValuePlace, { landmark, line }: Candidate, claims: Cl
   const { last, uncertain } = landmark.block
     ? blockEnd(at, landmark.endsAtBlank, claims, search)
     : { last: first, uncertain: null };
-  return { ...place, start: first.tokens[0]?.start ?? first.start, end: lastOffset(last), uncertain };
+  return { ...place, start: startOf(first, place.slot), end: lastOffset(last), uncertain };
 }
 
 /** Nothing that a claim begins with is part of a value before it. */
@@ -239,6 +253,10 @@ export function isStacked(claimed: Iterable<Candidate>, taken: ReadonlySet<numbe
 }
 
 const isFiller = ({ kind }: Line): boolean => kind === 'blank' || kind === 'ruling';
+
+/** Where the value of a slot alone on its line begins: behind its bullet, where the layout has one there. */
+const startOf = ({ tokens, start }: Line, { bullet }: Slot): number =>
+  tokens[bullet ? enumerationEnd(tokens) : 0]?.start ?? start;
 
 /** Behind the last word or mark of a line. */
 const lastOffset = (line: Line): number => line.tokens.at(-1)?.end ?? line.end;

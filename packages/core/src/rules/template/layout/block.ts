@@ -1,8 +1,8 @@
 import type { BareLine, CompiledBlock, Fields, LineShape, Piece, Slot, Token } from '../model.js';
-import { gap } from '../rows/line-shape.js';
+import { blank, gap } from '../rows/line-shape.js';
 import { valueGap } from '../text/tokens.js';
 import { compileLayout, fieldsOf, type LayoutFault } from './landmarks.js';
-import { hasWords, namesOf, piecesOf } from './pieces.js';
+import { hasWords, namesOf, piecesOf, touchingSlots } from './pieces.js';
 
 type Fault = LayoutFault | { code: 'YS-TEMPLATE-BLOCK' };
 
@@ -26,6 +26,8 @@ interface BlockLine {
 }
 
 function compileBare(lines: readonly BlockLine[], columns: Fields): CompiledBlock | Fault {
+  const touching = lines.map(({ pieces }) => touchingSlots(pieces, columns)).find((fault) => fault !== null);
+  if (touching) return touching;
   const bare = lines.map((line) => bareLine(line, columns));
   const [first] = bare;
   if (!first || bare.includes(null)) return { code: 'YS-TEMPLATE-BLOCK' };
@@ -46,6 +48,8 @@ function compileWorded(name: string, lines: readonly BlockLine[], columns: Field
       worded.push(line.written);
       continue;
     }
+    const touching = touchingSlots(line.pieces, columns);
+    if (touching) return touching;
     const made = bareLine(line, columns);
     if (!made) return { code: 'YS-TEMPLATE-BLOCK' };
     const over = compileLayout(name, worded.join('\n'), columns);
@@ -112,8 +116,18 @@ function lineShapeOf(pieces: readonly Piece[]): LineShape | null {
   const needed = between.slice(0, slots.length - 1);
   if (needed.length < slots.length - 1 || needed.some((mark) => mark === '')) return null;
   const opens = opening(head);
-  return { bullet: head.length > opens.length, opens: opens.map(({ norm }) => norm).join(''), slots, between: needed };
+  const last = pieces.findLastIndex(({ slot }) => slot !== null);
+  const closes = pieces.slice(last + 1).flatMap(({ constant }) => constant);
+  return {
+    bullet: head.length > opens.length,
+    opens: joined(opens),
+    closes: joined(closes),
+    slots,
+    between: needed,
+  };
 }
+
+const joined = (tokens: readonly Token[]) => tokens.map(({ norm }) => norm).join('');
 
 /** Brackets and the like that stand right before a value, and are no bullet. */
 function opening(head: readonly Token[]): readonly Token[] {
@@ -123,5 +137,6 @@ function opening(head: readonly Token[]): readonly Token[] {
 
 function separatorOf({ constant, gap: blanks }: Piece): string {
   const mark = constant.map(({ norm }) => norm).join('');
-  return mark === '\t' || (mark === '' && blanks >= valueGap) ? gap : mark;
+  if (mark === '' && blanks < valueGap) return blank;
+  return mark === '\t' || mark === '' ? gap : mark;
 }

@@ -2,7 +2,16 @@ import { isFree } from '../../../values/index.js';
 import type { Closing, CompiledLayout, Delimited, Fields, Landmark, Piece, Slot, Token } from '../model.js';
 import { classify, enumerationEnd } from '../text/lines.js';
 import { cellsOf, columnGap, isCellEdge, isDecoration, isSeparator, tokenWeight } from '../text/tokens.js';
-import { hasWords, joinSentences, namesOf, partedSentences, piecesOf, type SlotFault } from './pieces.js';
+import {
+  hasWords,
+  isBlank,
+  joinSentences,
+  namesOf,
+  partedSentences,
+  piecesOf,
+  type SlotFault,
+  touchingSlots,
+} from './pieces.js';
 
 /** Why a layout cannot be compiled. */
 export type LayoutFault = SlotFault | { code: 'YS-TEMPLATE-BLOCK' } | { code: 'YS-TEMPLATE-BARE-SLOT'; slot: string };
@@ -11,12 +20,24 @@ export type LayoutFault = SlotFault | { code: 'YS-TEMPLATE-BLOCK' } | { code: 'Y
 export function compileLayout(name: string, text: string, fields: Fields): CompiledLayout | LayoutFault {
   const lines = joinSentences(text.replace(/\n+$/, '').split('\n')).flatMap(partedSentences);
   const landmarks: Landmark[] = [];
+  let over: Slot | null = null;
   for (const [number, line] of lines.entries()) {
     const pieces = piecesOf(line);
     if ('code' in pieces) return pieces;
+    const touching = touchingSlots(pieces, fields);
+    if (touching) return touching;
+    const lone: Slot | null = landmarks.length === 0 && over === null && !hasWords(pieces) ? loneSlot(pieces) : null;
+    if (lone) {
+      over = lone;
+      continue;
+    }
     const fault = takeLine(pieces, number, lines, landmarks, fields);
     if (fault) return fault;
   }
+  const [first] = landmarks;
+  if (over && (!first || first.delimited || first.column))
+    return { code: 'YS-TEMPLATE-BARE-SLOT', slot: over.field ?? '*' };
+  if (over && first) first.over = over;
   return { name, landmarks: landmarks.map(withoutRemark), fields: landmarks.flatMap(fieldsOf) };
 }
 
@@ -35,7 +56,8 @@ function takeLine(
     landmarks.push(landmarkOf(pieces, number, lines, landmarks.length, fields, delimited));
     return null;
   }
-  if (slots.length === 1 && !hasWords(pieces)) return placeBelow(slots[0] as Slot, number, lines, landmarks, fields);
+  if (slots.length === 1 && !hasWords(pieces))
+    return placeBelow(withBullet(slots[0] as Slot, pieces), number, lines, landmarks, fields);
   if (slots.length > 0 && !hasWords(pieces)) return { code: 'YS-TEMPLATE-BARE-SLOT', slot: slots[0]?.field ?? '*' };
   const pairs = pairsOf(pieces);
   const edge = pairs.length > 1 ? edgeOf(pieces) : null;
@@ -43,6 +65,17 @@ function takeLine(
     if (hasWords(pair)) landmarks.push({ ...landmarkOf(pair, number, lines, landmarks.length, fields, null), edge });
   return null;
 }
+
+/** The slot of a line that has but one, with marks around it at the most: `*** [[severity]] ***`. */
+function loneSlot(pieces: readonly Piece[]): Slot | null {
+  const [slot, ...more] = pieces.flatMap((piece) => (piece.slot?.field ? [piece.slot] : []));
+  if (!slot || more.length > 0) return null;
+  return pieces.length > 1 ? { ...slot, dressed: true } : slot;
+}
+
+/** A slot alone on its line, with whether a bullet stands before it. */
+const withBullet = (slot: Slot, pieces: readonly Piece[]): Slot =>
+  enumerationEnd([...(pieces[0]?.constant ?? []), aWord]) > 0 ? { ...slot, bullet: true } : slot;
 
 /** A row of slots right below a row of as many labels: each is found by its own, wherever that stands in another message. */
 function takeRow(pieces: readonly Piece[], landmarks: Landmark[], fields: Fields): boolean {
@@ -113,7 +146,14 @@ function landmarkOf(
   const before = firstSlot === 0 ? [] : all.slice(enumerationEnd(all));
   const slots = pieces.flatMap((piece, i) =>
     piece.slot
-      ? [{ slot: piece.slot, after: pieces[i + 1]?.constant ?? [], afterText: pieces[i + 1]?.text ?? '' }]
+      ? [
+          {
+            slot: piece.slot,
+            after: pieces[i + 1]?.constant ?? [],
+            afterText: pieces[i + 1]?.text ?? '',
+            blank: isBlank(pieces[i + 1]),
+          },
+        ]
       : [],
   );
   const last = slots.at(-1);
@@ -125,6 +165,7 @@ function landmarkOf(
     before,
     closing,
     slots,
+    over: null,
     below: null,
     column: false,
     under: [],
@@ -164,13 +205,16 @@ function closingOf(before: readonly Token[], gap: number): Closing {
 }
 
 /** The fields whose slots a landmark holds. */
-export function fieldsOf({ slots, below, under, delimited }: Landmark): string[] {
-  const places = delimited ? delimited.slots : [...slots.map(({ slot }) => slot), ...(below ? [below] : []), ...under];
+export function fieldsOf({ slots, over, below, under, delimited }: Landmark): string[] {
+  const lone = [...(over ? [over] : []), ...(below ? [below] : []), ...under];
+  const places = delimited ? delimited.slots : [...slots.map(({ slot }) => slot), ...lone];
   return places.flatMap(namesOf);
 }
 
 /** A remark in brackets behind a label (`Drone (yes/no):`) comes and goes, unless it tells two labels apart. */
 function withoutRemark(landmark: Landmark, _index: number, all: readonly Landmark[]): Landmark {
+  // Where no mark closes a label, what is in brackets is a part of its sentence: `Dear Sir(s) …`.
+  if (landmark.closing === 'none' && landmark.slots.length > 0) return landmark;
   const bare = bareWords(landmark);
   if (bare.length === landmark.before.length || !bare.some(({ word }) => word)) return landmark;
   const named = (tokens: readonly Token[]) => tokens.flatMap(({ word, norm }) => (word ? [norm] : [])).join(' ');

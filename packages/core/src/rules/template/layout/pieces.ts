@@ -1,4 +1,5 @@
-import type { Piece, Slot } from '../model.js';
+import { isFree } from '../../../values/index.js';
+import type { Fields, Piece, Slot } from '../model.js';
 import { normalise } from '../text/lines.js';
 import { sentencesOf } from '../text/sentences.js';
 import { tokenise, valueGap } from '../text/tokens.js';
@@ -21,10 +22,11 @@ export function piecesOf(line: string): Piece[] | SlotFault {
   let constant = '';
   let at = 0;
   const flush = () => {
-    const tokens = normalise(constant, 1)[0]?.tokens ?? tokenise(constant, 0);
+    // Only at the beginning of a line is an angle bracket the mark of a quotation.
+    const tokens = pieces.length === 0 ? (normalise(constant, 1)[0]?.tokens ?? []) : tokenise(constant, 0);
     const gap = constant.length - constant.trimEnd().length;
     if (tokens.length > 0) pieces.push({ constant: tokens, text: constant.trim(), slot: null, gap });
-    else if (gap >= valueGap && pieces.length > 0) pieces.push({ constant: [], text: '', slot: null, gap });
+    else if (gap > 0 && pieces.length > 0) pieces.push({ constant: [], text: '', slot: null, gap });
     constant = '';
   };
   for (const match of line.matchAll(slotPattern)) {
@@ -45,6 +47,22 @@ export function piecesOf(line: string): Piece[] | SlotFault {
   flush();
   while (pieces.at(-1)?.slot === null && pieces.at(-1)?.constant.length === 0) pieces.pop();
   return pieces;
+}
+
+/** Whether nothing but a blank parts two slots: then where the one ends only their types can tell. */
+export const isBlank = (between: Piece | undefined): boolean =>
+  between?.slot === null && between.constant.length === 0 && between.gap < valueGap;
+
+/** Two slots that a blank parts, neither of which has a type that would tell where it ends. */
+export function touchingSlots(pieces: readonly Piece[], fields: Fields): SlotFault | null {
+  const isOpen = (slot: Slot | null | undefined) => !slot || slot.field === null || isFree(fields[slot.field]);
+  const at = pieces.findIndex(
+    (piece, i) => isBlank(piece) && isOpen(pieces[i - 1]?.slot) && isOpen(pieces[i + 1]?.slot),
+  );
+  const named = (slot: Slot | null | undefined) => slot?.field ?? '*';
+  return at < 0
+    ? null
+    : { code: 'YS-TEMPLATE-TOUCHING-SLOTS', slot: named(pieces[at - 1]?.slot), next: named(pieces[at + 1]?.slot) };
 }
 
 function slotOf(written: string): Slot {

@@ -5,6 +5,7 @@ import type { SlotTrace } from '../trace.js';
 /** How a slot is read, in words: “what follows ‘Vessel:’ on its line”. */
 function howRead(landmark: Landmark, slot: Slot): string {
   if (landmark.under.includes(slot)) return `a line under the value of “${landmark.label}”`;
+  if (landmark.over === slot) return `the line above “${landmark.label}”`;
   if (landmark.column) return `the cell under “${landmark.label}”`;
   if (landmark.below === slot)
     return landmark.block ? `the lines under “${landmark.label}”` : `the line under “${landmark.label}”`;

@@ -1,3 +1,4 @@
+import { dictionary } from '../../../dictionary.js';
 import type { Range } from '../../../reading/index.js';
 import { type FieldOptions, fitOfValue, isFree, type ReadContext, typeOfField } from '../../../values/index.js';
 import { problemAt } from '../../finding.js';
@@ -27,6 +28,8 @@ export function readShaped({ slots }: LineShape, { spans, doubtful }: ShapedLine
 }
 
 export const gap = 'gap';
+/** What types alone part: any blank may. */
+export const blank = 'blank';
 
 /** More ways to cut a line than these say that its marks tell nothing. */
 const maxWays = 500;
@@ -40,7 +43,7 @@ export function shapedLine(shape: LineShape, line: Range, source: Source): Shape
 /** Cuts a line by a shape, whether or not its values say that it is an item; null when it cannot be cut so. */
 export function cutLine(shape: LineShape, line: Range, source: Source): CutLine | null {
   const { view, run } = source;
-  const text = view.text.slice(line.start, line.end);
+  const text = withoutClosing(shape, view.text.slice(line.start, line.end));
   const begin = itemStart(shape, text);
   if (begin === null || text.slice(begin).trim() === '') return null;
   const cells = cellsOf(shape, text, begin).map(({ start, end }) => ({
@@ -54,12 +57,20 @@ export function cutLine(shape: LineShape, line: Range, source: Source): CutLine 
   const context = run.contextAt(view, line.start);
   const ways = waysToFill(cells, shape.slots.length).map((spans) => ({
     spans,
-    points: spans.reduce((sum, span, i) => sum + pointsAt(shape.slots[i], span, source, context), 0),
+    points:
+      spans.reduce((sum, span, i) => sum + pointsAt(shape.slots[i], span, source, context), 0) +
+      (shape.between.includes(blank) ? reachOf(shape, spans, source) : 0),
   }));
   const max = Math.max(...ways.map(({ points }) => points));
   const best = ways.filter(({ points }) => points === max);
   const [first] = best;
   return first ? { spans: first.spans, doubtful: best.length > 1, points: max } : null;
+}
+
+/** A line up to the marks behind its last value. An empty cell at its end stays. */
+function withoutClosing({ closes }: LineShape, text: string): string {
+  const written = text.trimEnd();
+  return closes !== '' && written.endsWith(closes) ? written.slice(0, -closes.length) : text;
 }
 
 /** The mark a line of a list with bullets begins with, `1` for any number or letter; null where it begins with none. */
@@ -82,11 +93,7 @@ function cellsOf({ between }: LineShape, text: string, begin: number): Range[] {
   if (between.length === 0) return [{ start: begin, end: text.trimEnd().length }];
   // Between the tabs of cells nothing is nothing: an empty cell is a value that is missing.
   const wide = text.includes('\t') ? '[^\\S\\t]*\\t[^\\S\\t]*' : '\\s{2,}';
-  const marks = [...new Set(between)].map((mark) =>
-    mark === gap
-      ? wide
-      : `\\s*${[...mark].map((one) => one.replace(/[.*+?^${}()|[\]\\]/, '\\$&')).join('\\s*')}(?=\\s|$)\\s*`,
-  );
+  const marks = [...new Set(between)].map((mark) => (mark === gap ? wide : mark === blank ? '\\s+' : patternOf(mark)));
   const cells: Range[] = [];
   let at = begin;
   for (const match of text.slice(begin).matchAll(new RegExp(marks.join('|'), 'g'))) {
@@ -94,6 +101,19 @@ function cellsOf({ between }: LineShape, text: string, begin: number): Range[] {
     at = begin + match.index + match[0].length;
   }
   return [...cells, { start: at, end: Math.max(at, text.trimEnd().length) }];
+}
+
+/** Marks are kept in the form in which they are compared: a dash may be any of its kind in the text, quotes may be turned. */
+const kinds: Readonly<Record<string, string>> = dictionary({
+  '-': '[-‐-―−]',
+  '"': '["“”„«»]',
+  "'": "['‘’‚]",
+});
+
+/** A mark that could part two values, standing apart; a bracket or quote needs a blank in front of it alone. */
+function patternOf(mark: string): string {
+  const one = [...mark].map((sign) => kinds[sign] ?? sign.replace(/[.*+?^${}()|[\]\\]/, '\\$&')).join('\\s*');
+  return /[(<[{"']$/.test(mark) ? `\\s+${one}\\s*` : `\\s*${one}(?=\\s|$)\\s*`;
 }
 
 /**
@@ -117,6 +137,15 @@ function waysToFill(cells: readonly Range[], slots: number): (Range | null)[][] 
   fill([], 0);
   return ways;
 }
+
+/** Where blanks part values, one with a type takes all that it can: `Saturday 5 June` is more of a day than `Saturday`. */
+const perCharacter = 0.001;
+
+const reachOf = ({ slots }: LineShape, spans: readonly (Range | null)[], { fields }: Source): number =>
+  spans.reduce((sum, span, i) => {
+    const options = fields[slots[i]?.field ?? ''];
+    return span && options && !isFree(options) ? sum + perCharacter * (span.end - span.start) : sum;
+  }, 0);
 
 // An empty place costs a little, a value that does not read as its type more; a target wants a link to be read from.
 const anEmptyPlace = -0.25;
@@ -155,7 +184,7 @@ function isLikely(
 ): boolean {
   const context = run.contextAt(view, line.start);
   const filled = spans.flatMap((span, i) => (span ? [{ span, options: fields[shape.slots[i]?.field ?? ''] }] : []));
-  const typed = shape.slots.some(({ field }) => !isFree(fields[field ?? '']));
+  const typed = shape.slots.some(({ field }) => field !== null && !isFree(fields[field]));
   const fitting = filled.filter(
     ({ span, options }) =>
       options && !isFree(options) && fitOfValue(view.text.slice(span.start, span.end), options, context) > 0,

@@ -219,6 +219,46 @@ Harbour office`;
   });
 });
 
+describe('what parts the values of an item', () => {
+  const text = { text: 'Docket: 1\n\n• AB-12 — Rope, 10 mm: 5 l left (£4.00)\n• CD-7 – Oil: 16 l left (£19.00)\n' };
+
+  test('a dash that stands apart is none within a code, and may be of another length', async () => {
+    const layout = '[[rows:]]\n• [[code]] — [[item]]: [[litres]] left ([[amount]])\n[[:rows]]';
+    expect(await rowsOf(layout, text, { code: { type: 'text' } })).toEqual([
+      ['Rope, 10 mm', 5, 4, 'AB-12'],
+      ['Oil', 16, 19, 'CD-7'],
+    ]);
+  });
+
+  test('without a word, a bracket that opens a value needs a blank before it alone', async () => {
+    const list = 'Crew\n\n* Ada Holloway <12 l>\n* Dag Quist <7 l>\n';
+    expect(await rowsOf('[[rows:]]\n* [[item]] <[[litres]]>\n[[:rows]]', { text: list })).toEqual([
+      ['Ada Holloway', 12, null],
+      ['Dag Quist', 7, null],
+    ]);
+  });
+
+  test('a blank alone, where one of two has a type', async () => {
+    const list = 'Sold\n\n- Mooring rope £4.00\n- Two-stroke oil £19.00\n- £5.00\n';
+    expect(await rowsOf('[[rows:]]\n- [[item]] [[amount]]\n[[:rows]]', { text: list })).toEqual([
+      ['Mooring rope', null, 4],
+      ['Two-stroke oil', null, 19],
+      [null, null, 5],
+    ]);
+  });
+
+  test('signs in a cell to ignore do not make the others doubtful', async () => {
+    const cells = [['✔', 'check out', 'ok'], ['✖', 'lint', 'failed'], ['–', 'pack', 'skipped']]; // biome-ignore format: a table
+    const html = `<table>${cells.map((row) => `<tr>${row.map((cell) => `<td>${cell}</td>`).join('')}</tr>`).join('')}</table>`;
+    const layout = '[[rows:]]\n[[*]]\t[[item]]\t[[state]]\n[[:rows]]';
+    expect(await rowsOf(layout, { html }, { state: { type: 'text' } })).toEqual([
+      ['check out', null, null, 'ok'],
+      ['lint', null, null, 'failed'],
+      ['pack', null, null, 'skipped'],
+    ]);
+  });
+});
+
 describe('a repeated block that cannot be read', () => {
   test.each([
     ['[[rows:]]\n- [[item]]', 'YS-TEMPLATE-BLOCK'],
@@ -226,7 +266,9 @@ describe('a repeated block that cannot be read', () => {
     ['a [[rows:]] b\n[[item]]\n[[:rows]]', 'YS-TEMPLATE-BLOCK'],
     ['[[:rows]]\n[[item]]\n[[rows:]]', 'YS-TEMPLATE-BLOCK'],
     ['[[rows:]]\nno slot\n[[:rows]]', 'YS-TEMPLATE-BLOCK'],
-    ['[[rows:]]\n[[item]] [[amount]]\n[[:rows]]', 'YS-TEMPLATE-TOUCHING-SLOTS'],
+    ['[[rows:]]\n[[item]] [[*]]\n[[:rows]]', 'YS-TEMPLATE-TOUCHING-SLOTS'],
+    ['[[rows:]]\n[[*]] [[item]] sold\n[[:rows]]', 'YS-TEMPLATE-TOUCHING-SLOTS'],
+    ['[[rows:]]\n[[item]][[amount]]\n[[:rows]]', 'YS-TEMPLATE-TOUCHING-SLOTS'],
     ['[[rows:]]\nProduct: [[itme]]\n[[:rows]]', 'YS-SIEVE-UNKNOWN-FIELD'],
     ['Docket: [[docket]]\n[[rows:]]\nProduct: [[docket]]\n[[:rows]]', 'YS-SIEVE-UNKNOWN-FIELD'],
   ])('%j is told: %s', (text, code) => {

@@ -1,0 +1,70 @@
+import { limits } from '../../limits.js';
+import type { Range, SourceRun, TextForm } from '../reading.js';
+import { blocks } from './blocks.js';
+import { runsIn } from './source-runs.js';
+import { type HtmlElement, parseHtml, walk } from './tree.js';
+
+const known = new WeakMap<TextForm, Range[]>();
+
+/** Stretches that are looked at: more stand in no mail a person wrote a rule for. */
+const maxStretches = 5000;
+
+/**
+ * What the markup sets apart within a line or cell, in the order of the text: bold words, code, spans, links; the outermost of those
+ * that lie in each other, and none that is all of its line or cell. Found when it is first asked for.
+ */
+export function setApart(form: TextForm & { html?: string }): readonly Range[] {
+  if (form.html === undefined) return [];
+  const found = known.get(form) ?? outermost(stretchesOf(form.html, form.text, form.source));
+  known.set(form, found);
+  return found;
+}
+
+/** The stretches of text that elements within lines hold. */
+function stretchesOf(html: string, text: string, source: readonly SourceRun[]): Range[] {
+  const runs = [...source].sort((a, b) => a.source - b.source);
+  const open: { element: HtmlElement; start: number; end: number }[] = [];
+  const found: Range[] = [];
+  const reach = (start: number, end: number) => {
+    const top = open.at(-1);
+    if (!top) return;
+    top.start = Math.min(top.start, start);
+    top.end = Math.max(top.end, end);
+  };
+  walk(parseHtml(html, limits.htmlDepth).root, {
+    open: (element) => {
+      open.push({ element, start: Number.POSITIVE_INFINITY, end: -1 });
+      return true;
+    },
+    text: (piece) => {
+      for (const run of runsIn(runs, piece.source, piece.sourceLength)) reach(run.start, run.end);
+    },
+    close: () => {
+      const { element, start, end } = open.pop() ?? { element: null, start: 0, end: -1 };
+      if (!element || end < 0) return;
+      reach(start, end);
+      if (!blocks.has(element.name) && isPart(text, { start, end }) && found.length < maxStretches)
+        found.push({ start, end });
+    },
+  });
+  return found;
+}
+
+/** Whether a stretch is a part of one line or cell, and not all of it. */
+function isPart(text: string, { start, end }: Range): boolean {
+  if (/[\n\t]/.test(text.slice(start, end))) return false;
+  const before = text.slice(Math.max(text.lastIndexOf('\n', start - 1), text.lastIndexOf('\t', start - 1)) + 1, start);
+  const behind = /^[^\n\t]*/.exec(text.slice(end))?.[0] ?? '';
+  return /[\p{L}\p{N}]/u.test(before + behind);
+}
+
+function outermost(all: readonly Range[]): Range[] {
+  let end = -1;
+  return [...all]
+    .sort((a, b) => a.start - b.start || b.end - a.end)
+    .filter((one) => {
+      if (one.start < end) return false;
+      end = one.end;
+      return true;
+    });
+}
