@@ -12,9 +12,9 @@ import {
 import { folded } from '../rules/table/header.js';
 import type { ReadContext } from '../values/index.js';
 import { findDelimited } from './find-delimited.js';
-import { compared, findDifferences } from './find-differences.js';
+import { type Compared, compared, findDifferences } from './find-differences.js';
 import { findDressed } from './find-dressed.js';
-import { findInProse } from './find-in-prose.js';
+import { findInProse, isProseOfValues } from './find-in-prose.js';
 import { findLabelled } from './find-labelled.js';
 import { type Examined, groupByLabels } from './group.js';
 import { foldLabel, type Looked, type Marked, rawOf } from './marked.js';
@@ -105,7 +105,7 @@ function examine(
   const others = apartFrom(
     [...under, ...pairs, ...(line ? [line] : [])],
     findLabelled(view.text, buttonsOf(view, form.links)),
-  );
+  ).filter(({ start, end }) => !isProseOfValues(view.text.slice(start, end), context));
   const apart = outside(rows, [...pairs, ...(line?.marked ?? []), ...others]);
   const sums = apartFrom(apart, rows?.sums ?? []);
   const labelled = onlyOnce(message, [...apart, ...sums])
@@ -181,7 +181,10 @@ function withDifferences(group: Examined[]): Examined[] {
     const sure = one.marked.filter(({ by }) => by === 'label');
     const differences = findDifferences(letter, others, [...sure, ...one.covered]);
     const told = one.marked.filter(
-      (mark) => mark.by === 'sentence' && differences.some((other) => isMost(counted(one.message, mark), other)),
+      (mark) =>
+        mark.by === 'sentence' &&
+        (differences.some((other) => isMost(counted(one.message, mark), other)) ||
+          hasOwnLine(one.message, mark, others)),
     );
     const more = differences.filter(
       (mark) => !told.some((other) => overlap(mark, other)) && !isCount(one.message, one.rows, mark),
@@ -194,6 +197,16 @@ function withDifferences(group: Examined[]): Examined[] {
     ...one,
     marked: one.marked.filter(({ by, label }) => by === 'label' || known.has(foldLabel(label))),
   }));
+}
+
+/** Whether a value has its line to itself, so that no words of it could be compared, and stands in none of the others. */
+function hasOwnLine({ view: { text } }: Looked, { start, end }: Marked, others: readonly Compared[]): boolean {
+  const line = text.slice(
+    text.lastIndexOf('\n', start - 1) + 1,
+    text.indexOf('\n', end) < 0 ? text.length : text.indexOf('\n', end),
+  );
+  const value = text.slice(start, end);
+  return line.trim() === value && !others.some((other) => other.text.includes(value));
 }
 
 /** A figure with what it counts: `1 pallet` there is `17 pallets` here. */

@@ -117,7 +117,8 @@ function differing(text: string, { tokens, start, end }: Line, twins: readonly L
     let to = at;
     while (to + 1 < tokens.length && !constant[to + 1]) to++;
     const [first, last] = [tokens[at], tokens[to]];
-    const label = named(tokens, constant, at, to);
+    const taken = found.map(({ label: one }) => one);
+    const label = named(tokens, constant, at, to, (token) => taken.includes(text.slice(token.start, token.end)));
     if (first && last && label && tokens.slice(at, to + 1).some(({ word }) => word))
       found.push({
         label: text.slice(label.start, label.end),
@@ -147,10 +148,20 @@ const small = new Set(
   ),
 );
 
-function named(tokens: readonly Token[], constant: readonly boolean[], from: number, to: number): Token | null {
+/** The word that names a stretch: before it, else behind it. One that names another of its line gives way to the small one right before. */
+function named(
+  tokens: readonly Token[],
+  constant: readonly boolean[],
+  from: number,
+  to: number,
+  isTaken: (token: Token) => boolean,
+): Token | null {
   const telling = (at: number) =>
     constant[at] && tokens[at]?.word && /\p{L}/u.test(tokens[at].norm) && !small.has(tokens[at].norm);
-  for (let at = from - 1; at >= 0; at--) if (telling(at)) return tokens[at] ?? null;
+  for (let at = from - 1; at >= 0; at--) {
+    const [token, next] = [tokens[at] as Token, tokens[from - 1] as Token];
+    if (telling(at)) return isTaken(token) && next.word && constant[from - 1] && !isTaken(next) ? next : token;
+  }
   for (let at = to + 1; at < tokens.length; at++) if (telling(at)) return tokens[at] ?? null;
   return null;
 }

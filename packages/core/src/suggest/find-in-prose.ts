@@ -2,9 +2,10 @@ import type { Range } from '../reading/index.js';
 import { isSentence, normalise } from '../rules/template/text/lines.js';
 import { sentencesOf } from '../rules/template/text/sentences.js';
 import { isGreeting } from '../rules/template/text/words.js';
-import { ownTypes, type ReadContext, readValue, valueTypes } from '../values/index.js';
+import { isFree, ownTypes, type ReadContext, readValue, valueTypes } from '../values/index.js';
 import { months, weekdays } from '../values/month-names.js';
 import { quantityOf, unitNamed } from '../values/units.js';
+import { guessType } from './guess-type.js';
 import { type Telling, telling } from './looks.js';
 import { foldLabel, type Marked } from './marked.js';
 
@@ -60,6 +61,16 @@ export function findInProse(
 function freeLabel(label: string, taken: ReadonlySet<string>): string {
   if (!taken.has(foldLabel(label))) return label;
   for (let number = 2; ; number++) if (!taken.has(foldLabel(`${label} ${number}`))) return `${label} ${number}`;
+}
+
+/** Words of a label's value that is a sentence. */
+const minOfProse = 3;
+
+/** Whether what stands behind a label is a sentence with several values of its own: `table for 4 on Tuesday, 15 September at 15:00`. */
+export function isProseOfValues(value: string, context: ReadContext): boolean {
+  const words = value.match(/(?<!\S)\p{Ll}+(?!\S)/gu) ?? [];
+  if (value.includes('\n') || words.length < minOfProse || !isFree(guessType('', [value], context))) return false;
+  return namedIn(value, context).filter(({ value: one }) => /\d/.test(one)).length >= 2;
 }
 
 function namedIn(line: string, context: ReadContext): Named[] {

@@ -34,6 +34,7 @@ export function findLabelled(text: string, buttons: readonly Range[] = []): Mark
   if (titles.length > 0)
     for (const [i, line] of lines.entries())
       if (line.kind === 'question' && lines[i - 1] && lines[i - 1]?.kind !== 'blank') line.kind = 'text';
+  const keyed = findKeyed(text, lines);
   askedWithin(lines);
   const plain = lines.map((line) => splitsOf(line));
   const style = styleOf(lines, plain);
@@ -43,7 +44,7 @@ export function findLabelled(text: string, buttons: readonly Range[] = []): Mark
     const splits = plain[at]?.length ? (plain[at] as Split[]) : styled(line, style);
     found.push(...splits.flatMap((_, i) => labelledAt(text, lines, at, splits, i, style) ?? []));
   }
-  const told = found
+  const told = [...keyed, ...found]
     .flatMap((one) => withAddress(text, one))
     .flatMap((one) => withSpan(text, one))
     .flatMap((one) => withNext(text, one));
@@ -62,6 +63,24 @@ export function findLabelled(text: string, buttons: readonly Range[] = []): Mark
   );
 }
 
+/** Lines of keys in quotes are what a program wrote where there are so many. */
+const minKeyed = 2;
+const keyedLine =
+  /^\s*\{?\s*"([\p{L}][\p{L}\p{N} _.-]*)"\s*:\s*(?:"((?:[^"\\]|\\.)*)"|(-?\d[\d.eE+-]*|true|false))\s*,?\s*\}?\s*$/u;
+
+/** `"device": "buoy-4",`: keys and values as programs write them. */
+function findKeyed(text: string, lines: readonly Line[]): Marked[] {
+  const found = lines.flatMap(({ start, end }): Marked[] => {
+    const line = text.slice(start, end);
+    const [, label = '', quoted, bare] = keyedLine.exec(line) ?? [];
+    const value = quoted ?? bare ?? '';
+    if (label === '' || value === '') return [];
+    const at = start + line.indexOf(value, line.indexOf(':'));
+    return [{ label: label.replace(/[_.-]+/g, ' '), start: at, end: at + value.length, by: 'label' }];
+  });
+  return found.length >= minKeyed ? found : [];
+}
+
 /** What is asked in a block that a label heads is a part of what somebody wrote there, and no label. */
 function askedWithin(lines: readonly Line[]): void {
   let isHeaded = false;
@@ -71,9 +90,18 @@ function askedWithin(lines: readonly Line[]): void {
   }
 }
 
-/** `Attendee: Ada Holloway (ada@mail.example)`: somebody, and where they are written to. */
+/** `Attendee: Ada Holloway (ada@mail.example)`, `Employee: Ada Holloway (E4711)`: somebody, and where they are written to, or their number. */
 function withAddress(text: string, one: Marked): Marked[] {
   const value = text.slice(one.start, one.end);
+  const [, who = '', gap = '', code = ''] =
+    /^(\p{Lu}[\p{L} .'’-]+\p{L})( \()([\p{L}\p{N}/-]*\d[\p{L}\p{N}/-]*)\)$/u.exec(value) ?? [];
+  if (code !== '') {
+    const start = one.start + who.length + gap.length;
+    return [
+      { ...one, end: one.start + who.length },
+      { ...one, label: `${one.label} no`, start, end: start + code.length },
+    ];
+  }
   const [, name = '', between = '', address = ''] =
     /^([^\n@]*[\p{L}.])(\s?[(<[])([^\s()<>[\]]+@[^\s()<>[\]]+)[)>\]]$/u.exec(value) ?? [];
   if (address === '') return [one];

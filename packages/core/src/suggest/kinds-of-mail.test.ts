@@ -202,7 +202,7 @@ describe('items', () => {
         text: 'Low stock:\n\n• SKU-2012 — Shackle, steel: 5 left (minimum 11)\n• SKU-5831 — Deck brush: 6 left (minimum 19)\n• SKU-7826 — Rope: 1 left (minimum 16)\n',
       },
     ]);
-    expect(rows[0]).toEqual({ item: 'SKU-2012', text: 'Shackle, steel', count: 5, minimum: 11 });
+    expect(rows[0]).toEqual({ item: 'SKU-2012', text: 'Shackle, steel', left: 5, minimum: 11 });
   });
 
   test('a list of labels and values is no list of items, whatever parts them', async () => {
@@ -231,6 +231,43 @@ describe('items', () => {
     const { fields, rows } = await madeOf([{ html: `<table>${lines.map((line) => row(line)).join('')}</table>` }]);
     expect(fields).toMatchObject({ opening_balance: { value: 90 }, closing_balance: { value: 60 } });
     expect(rows.map(({ details }) => details)).toEqual(['Dues', 'Fuel']);
+  });
+
+  test('an arrow, and a figure in brackets before the word it counts', async () => {
+    const { rows } = await madeOf([
+      {
+        text: 'Bonjour,\n\n15h30 Kirkholm → Little Thornby (37 colis)\n14h40 Oststrand → Marsh End (31 colis)\n08h45 Nether Aldwick → Kirkholm (8 colis)\n\nBonne route !\n',
+      },
+    ]);
+    expect(rows[2]).toEqual({ time: '08:45', item: 'Nether Aldwick', text: 'Kirkholm', colis: 8 });
+  });
+
+  test('blocks with labels, and none of them what stands above', async () => {
+    const ticket = (number: number, holder: string, place: string) =>
+      `--- Ticket ${number} of 3 ---\nHolder: ${holder}\n${place}\nCode: X${number}Y\n`;
+    const { rows } = await madeOf([
+      {
+        text: `Thanks for booking The Tempest!\nBooking no. 838890\n\n${ticket(1, 'Dag Quist', 'Row B, seat 39')}\n${ticket(2, 'Ada Holloway', 'Row E, seat 6')}\n${ticket(3, 'Piet Ivarsen', 'Row A, seat 12')}\nShow the codes at the door.\n`,
+      },
+    ]);
+    expect(rows.map(({ holder, code }) => [holder, code])).toEqual([
+      ['Dag Quist', 'X1Y'],
+      ['Ada Holloway', 'X2Y'],
+      ['Piet Ivarsen', 'X3Y'],
+    ]);
+  });
+
+  test('a cell that lies over several rows is that of each', async () => {
+    const { rows } = await madeOf([
+      {
+        html: `<table>${row(['Day', 'Shift', 'Who'], 'th')}<tr><td rowspan="2">3/11/2026</td><td>early</td><td>Ada</td></tr>${row(['late', 'Dag'])}${row(['4/11/2026', 'late', 'Ines'])}</table>`,
+      },
+    ]);
+    expect(rows.map(({ day, who }) => [day, who])).toEqual([
+      ['2026-11-03', 'Ada'],
+      ['2026-11-03', 'Dag'],
+      ['2026-11-04', 'Ines'],
+    ]);
   });
 });
 
@@ -276,6 +313,15 @@ describe('what only the markup tells', () => {
       },
     ]);
     expect(fields).toEqual({ how_satisfied: 3, it_solved: 'In part', anything_else: 'It is loud.' });
+  });
+
+  test('figures above what they are', async () => {
+    const tile = (figure: string, caption: string) => `<td><div><b>${figure}</b></div><div>${caption}</div></td>`;
+    const week = (number: number, visits: string, orders: string) => ({
+      html: `<h2>Your shop in week ${number}</h2><table><tr>${tile(visits, 'Visits')}${tile(orders, 'Orders')}</tr></table>`,
+    });
+    const { fields } = await madeOf([week(19, '1,148', '709'), week(20, '2,003', '81')], 1);
+    expect(fields).toEqual({ visits: 2003, orders: 81 });
   });
 });
 
@@ -332,5 +378,40 @@ describe('values in lines of text', () => {
   test('how long something takes is no time of day', async () => {
     const { fields } = await madeOf([{ text: 'Boat: Tern\nDuration: 2 h\nOpens: 14h\n' }]);
     expect(fields).toMatchObject({ duration: 2, opens: '14:00' });
+  });
+
+  test('keys and values as a program writes them', async () => {
+    const { fields } = await madeOf([
+      { text: '{\n  "id": 96041,\n  "device": "buoy-21",\n  "at": "2026-11-03T09:10:00Z",\n  "on_mains": true\n}\n' },
+    ]);
+    expect(fields).toMatchObject({ id: '96041', device: 'buoy-21', on_mains: true });
+  });
+
+  test('a sentence behind a label that has several values is none itself', async () => {
+    const { fields } = await madeOf([
+      {
+        text: 'New reservation: table for 4 on Tuesday, 15 September 2026 at 15:00.\nName: Quist | Phone: +44 20 4159 3208\n',
+      },
+    ]);
+    expect(fields).toEqual({ date: '2026-09-15', time: '15:00', name: 'Quist', phone: '+442041593208' });
+  });
+
+  test('two values that one word would name: the second by the small word before it', async () => {
+    const { fields } = await madeOf(
+      [['W1', 'Ada Quist'], ['W2', 'Dag Ivarsen'], ['W3', 'Piet Holloway']].map(([order, name]) => ({ text: `Order ${order} from ${name} has come in.\n` })), // biome-ignore format: pairs
+    );
+    expect(fields).toEqual({ order: 'W3', from: 'Piet Holloway' });
+  });
+
+  test('somebody with a number in brackets', async () => {
+    const { fields } = await madeOf([{ text: 'Employee: Ada Quist (E4711)\nMonth: May\n' }]);
+    expect(fields).toMatchObject({ employee: 'Ada Quist', employee_no: 'E4711' });
+  });
+
+  test('a value with a line to itself, where its messages differ in it alone', async () => {
+    const { fields } = await madeOf(
+      ['£26.00', '£31.50', '£8.20'].map((net) => ({ text: `Your pay is ready.\n\n${net}\n\nIt comes on Friday.\n` })),
+    );
+    expect(fields).toEqual({ amount: { value: 8.2, currency: 'GBP' } });
   });
 });

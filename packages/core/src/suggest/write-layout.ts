@@ -138,8 +138,9 @@ const minOfSentence = 4;
  * words to ignore, where something parts them from the value.
  */
 function wordsBeside(line: string, offset: number, own: readonly Range[]) {
-  const isProse =
-    (line.match(/(?<!\S)\p{Ll}{2,}/gu) ?? []).length >= minOfSentence && !/^[^.!?]{1,40}[:=\t]\s/u.test(line);
+  // Words of a label are its own.
+  const isLabelled = /[:=\t]\s*$/.test(line.slice(0, Math.min(...own.map(({ start }) => start)) - offset));
+  const isProse = !isLabelled && (line.match(/(?<!\S)\p{Ll}{2,}/gu) ?? []).length >= minOfSentence;
   const likes = [
     ...telling.filter(({ namesItself }) => namesItself).map(({ like }) => like),
     ...(isProse || /^\s*\d{1,4} \p{Ll}{2,}/u.test(line) ? [ofThisOne] : []),
@@ -224,11 +225,15 @@ function labelAbove(text: string, lines: readonly { start: number; end: number }
   for (let i = at - 1; i >= Math.max(0, at - maxBetween); i--) {
     const line = lines[i];
     const words = line ? text.slice(line.start, line.end).trim() : '';
-    if (words !== '') above.unshift(literal(words));
+    if (words !== '') above.unshift(withoutFigures(literal(words)));
     if (/\p{L}/u.test(words)) return above;
   }
   return [];
 }
+
+/** `Your shop in week 19`: figures behind the words of a heading are those of this message. */
+const withoutFigures = (heading: string): string =>
+  heading.replace(/(?<=\p{L}{2,} )\d+(?![\p{L}\p{N}.,:/-])/gu, '[[*]]');
 
 /** Lines of a paragraph above a value that are looked at for its label. */
 const maxValuesAbove = 4;

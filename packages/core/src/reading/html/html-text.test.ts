@@ -46,6 +46,24 @@ describe('text from HTML', () => {
     expect(htmlToText(html).text).toBe(text);
   });
 
+  test('a cell over several rows stands in each of them, at its place of the text', () => {
+    const { tables, text } = htmlToText(
+      '<table><tr><th>Day</th><th>Shift</th><th>Who</th></tr><tr><td rowspan="2">3 May</td><td>early</td><td>Ada</td></tr><tr><td>late</td><td>Dag</td></tr></table>',
+    );
+    const cells = tables[0]?.rows.map((row) => row.map((cell) => [cell.text, text.slice(cell.start, cell.end)]));
+    expect(cells?.[2]).toEqual([
+      ['3 May', '3 May'],
+      ['late', 'late'],
+      ['Dag', 'Dag'],
+    ]);
+  });
+
+  test('cells over very many rows cannot fill the memory', () => {
+    const row = `<tr>${'<td rowspan="40">x</td>'.repeat(30)}<td>y</td></tr>`;
+    const { tables } = htmlToText(`<table><tr><th>a</th><th>b</th></tr>${row.repeat(2000)}</table>`);
+    expect(tables.flatMap(({ rows }) => rows.flat()).length).toBeLessThan(90_000);
+  });
+
   test.each([
     [
       'a sentence over two cells',

@@ -67,7 +67,7 @@ interface Stretch {
   end: number;
 }
 
-type OpenCell = Stretch & { header: boolean; columns: number };
+type OpenCell = Stretch & { header: boolean; columns: number; rows: number };
 
 interface OpenTable extends Stretch {
   rows: OpenCell[][];
@@ -195,7 +195,8 @@ class HtmlTextWriter implements TreeVisitor {
       start: this.out.place(),
       end: 0,
       header: element.name === 'th',
-      columns: columnsOf(element),
+      columns: spanOf(element.attributes.colspan),
+      rows: spanOf(element.attributes.rowspan),
     };
     row.cells?.push(cell);
     this.onLeave(() => {
@@ -263,22 +264,54 @@ class HtmlTextWriter implements TreeVisitor {
       links: this.links.map((link) => ({ ...range(link), href: link.href })).sort((a, b) => a.start - b.start),
       tables: this.tables.map((table) => ({
         ...range(table),
-        rows: table.rows
-          .filter((row) => row.length > 0)
-          .map((row) => row.flatMap((cell) => spreadWithin(cellAt(text, range(cell), cell.header), cell.columns))),
+        rows: lowered(
+          table.rows
+            .filter((row) => row.length > 0)
+            .map((row) =>
+              row.flatMap(({ rows, ...cell }) =>
+                spreadWithin(cellAt(text, range(cell), cell.header), cell.columns).map((one) => ({ cell: one, rows })),
+              ),
+            ),
+        ),
       })),
       cues: this.cues.map((cue) => ({ ...range(cue), kind: cue.kind })),
     };
   }
 }
 
-/** Columns that one cell may lie over, and empty cells that this makes in a message: more are nobody's wish but an attacker's. */
-const maxColumns = 40;
+/** Columns or rows that one cell may lie over, and cells that this makes in a message: more are nobody's wish but an attacker's. */
+const maxSpan = 40;
 const maxEmptyCells = 10_000;
 
-function columnsOf({ attributes }: HtmlElement): number {
-  const columns = Number.parseInt(attributes.colspan ?? '1', 10);
-  return columns > 1 && columns <= maxColumns ? columns : 1;
+function spanOf(written = '1'): number {
+  const span = Number.parseInt(written, 10);
+  return span > 1 && span <= maxSpan ? span : 1;
+}
+
+/** A cell, and how many rows it lies over. */
+interface Hanging {
+  cell: TableCell;
+  rows: number;
+}
+
+/** Rows whose cells lie over several: what stands in such a cell stands in each of its rows, at the same place of the text. */
+function lowered(rows: readonly (readonly Hanging[])[]): TableCell[][] {
+  let left = maxEmptyCells;
+  const above = new Map<number, Hanging>();
+  return rows.map((row) => {
+    const full: TableCell[] = [];
+    const next = [...row];
+    while (next.length > 0 || above.has(full.length)) {
+      const at = full.length;
+      const hanging = above.get(at);
+      const one = hanging ?? (next.shift() as Hanging);
+      if (hanging) left--;
+      full.push(one.cell);
+      if (one.rows > 1 && left > 0) above.set(at, { cell: one.cell, rows: one.rows - 1 });
+      else above.delete(at);
+    }
+    return full;
+  });
 }
 
 /** A cell over several columns, with empty ones behind it, so that what follows stands below its heading. */

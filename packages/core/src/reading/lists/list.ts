@@ -28,6 +28,9 @@ const alike = 0.6;
 /** The same share for one item, below which it is none of them; and how many of its lines others have, beside the usual number. */
 const strange = 0.4;
 const strangePart = 0.4;
+/** Labels that so many of the items have are those of all: what has none of several is a block beside them. */
+const usually = 0.7;
+const minLabels = 2;
 /** An item of more lines is no item of a list, but a part of a letter. */
 const maxLines = 40;
 /** Items of a list that are looked at. */
@@ -61,8 +64,10 @@ export function listOf(made_of: ItemList['made_of'], candidates: readonly (reado
   if (similar < Math.max(2, alike * items.length)) return null;
   // A total below the items, or an advert among them, has little in common with them but its place.
   const [first] = inOrder(keyed, counts).filter(isCommon);
+  const labels = [...counts].filter(([key, count]) => key.startsWith(': ') && count >= usually * items.length);
   const own = [...items.keys()].filter((i) => {
     const { share = 0, part = 0 } = shape[i] ?? {};
+    if (labels.length >= minLabels && !labels.some(([key]) => keyed[i]?.includes(key))) return false;
     // What begins as they do, and is else of lines whose labels others have, is one of them, however few have the same.
     const [begin, ...rest] = keyed[i] ?? [];
     if (begin === first && rest.length > 0 && rest.every((key) => key.startsWith(': ') && (counts.get(key) ?? 0) > 1))
@@ -119,13 +124,15 @@ function titlesOf(items: readonly (readonly ItemLine[])[]): (line: ItemLine) => 
   for (const lines of items)
     for (const words of new Set(lines.map((line) => line.words))) counts.set(words, (counts.get(words) ?? 0) + 1);
   const isOne = (line: ItemLine) =>
-    line.label === null && (counts.get(line.words) ?? 0) > common * items.length && /^\p{L}[^\d]*$/u.test(line.words);
+    line.label === null && (counts.get(line.words) ?? 0) >= titled * items.length && /^\p{L}[^\d]*$/u.test(line.words);
   const last = new Set(items.map((lines) => lines.at(-1)?.words));
   const titles = new Set(items.flat().flatMap((line) => (isOne(line) && !last.has(line.words) ? [line.words] : [])));
   return (line) => titles.size >= minTitles && titles.has(line.words);
 }
 
 const minTitles = 2;
+/** Words that fewer of the items have may be the same value by chance. */
+const titled = 0.7;
 
 /** Tells labels from titles that happen to begin like one, and to come twice: others of their look have none. */
 function labelsOf(items: readonly (readonly ItemLine[])[]): (line: ItemLine) => boolean {

@@ -117,6 +117,13 @@ describe('a text tells it, too', () => {
     expect(list?.items).toEqual(facts);
   });
 
+  test('a value that two of three items have by chance is no title of what stands below', async () => {
+    const regions = [['Kirkholm', 'red', 'Fog'], ['Marsh End', 'orange', 'Fog'], ['Tarn', 'orange', 'High water']]; // biome-ignore format: items
+    const html = regions.map(([region, level, what]) => `<h3>${region}</h3><p>${level}</p><p>${what}</p>`).join('');
+    const [list] = await listsIn(`<div><h1>Warnings</h1><p>Issued today</p>${html}</div>`);
+    expect(list?.items.slice(-3)).toEqual(regions);
+  });
+
   test('items are whole: a question and its answer are one', async () => {
     const asked = [['All well?', 'Yes'], ['How many nights?', '4'], ['Anything else?', 'No']]; // biome-ignore format: pairs
     const html = asked.map(([question, answer]) => `<div><div><b>${question}</b></div><div>${answer}</div></div>`);

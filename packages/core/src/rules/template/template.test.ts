@@ -232,6 +232,14 @@ describe('a value alone on its line', () => {
     expect(got.vessel).toBe('Ada Quist');
   });
 
+  test('of the words behind a value a telling first one is enough, where the next are another message’s', async () => {
+    const { fields: got } = await fill(
+      'Pick list Tern, warehouse North shed',
+      one('Pick list [[vessel]], warehouse Quay'),
+    );
+    expect(got.vessel).toBe('Tern');
+  });
+
   test('two in a row with a blank between, where a type tells the one from the other', async () => {
     const { fields: got } = await fill('Due: Saturday 5 June 2027 Tern\n', one('Due: [[arrival]] [[vessel]]'));
     expect(got).toMatchObject({ arrival: '2027-06-05', vessel: 'Tern' });

@@ -114,6 +114,8 @@ function betweenSameWords(values: readonly (string | null)[], context: ReadConte
   const width = constants.length + 1;
   const parts = [...Array(width).keys()].flatMap((at): AlikePart[] => {
     const ranges = cut.map((row, i) => trimmedMarks(values[i] ?? '', row?.[at] ?? null));
+    const counted = at < constants.length ? withCount(ranges, values, constants[at] ?? '') : null;
+    if (counted) return counted;
     const said = ranges.flatMap((range, i) => (range ? [values[i]?.slice(range.start, range.end) ?? ''] : []));
     if (said.length < Math.max(2, most * there.length)) return [];
     const type = guessType('', said, context).type;
@@ -125,6 +127,30 @@ function betweenSameWords(values: readonly (string | null)[], context: ReadConte
 /** Whether a mark joins the word behind it to what stands before. */
 const isJoined = (mark: Token | undefined, word: Token | undefined) =>
   mark !== undefined && !mark.word && mark.gap === 0 && /^[-/._#]$/.test(mark.norm) && word?.word && word.gap === 0;
+
+/** `Port Selwyn (16 colis)`: the figure right before a word that all have is what it counts. */
+function withCount(
+  ranges: readonly (Range | null)[],
+  values: readonly (string | null)[],
+  word: string,
+): AlikePart[] | null {
+  const split = ranges.map((range, i) =>
+    range ? /^(.*?[^\s(,;:–-])[\s(,;:–-]+(\d[\d.,]*)$/u.exec(values[i]?.slice(range.start, range.end) ?? '') : null,
+  );
+  if (ranges.some((range, i) => range && !split[i]) || split.every((one) => one === null)) return null;
+  const part = (group: 1 | 2): (Range | null)[] =>
+    ranges.map((range, i) => {
+      const words = split[i]?.[group] ?? '';
+      if (!range || words === '') return null;
+      return group === 1
+        ? { start: range.start, end: range.start + words.length }
+        : { start: range.end - words.length, end: range.end };
+    });
+  return [
+    { type: ownTypes.words, label: null, ranges: part(1) },
+    { type: ownTypes.count, label: word, ranges: part(2) },
+  ];
+}
 
 /** The stretches before, between and behind words, in their order; null where a word is not there. */
 function betweenWords(tokens: readonly Token[], words: readonly string[]): (Range | null)[] {

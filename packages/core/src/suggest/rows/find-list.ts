@@ -36,8 +36,9 @@ export function findPairs(message: LookedForRows, context: ReadContext): Marked[
   const { text } = message.view;
   return listsIn(message.view, message.lists).flatMap((list) => {
     if (!isOfPairs(list, message, context)) return [];
+    const isReversed = labelsBelow(list, message, context);
     return list.items.flatMap(({ spots }): Marked[] => {
-      const [label, ...values] = spots;
+      const [label, ...values] = isReversed ? [...spots].reverse() : spots;
       const there = values.filter((value) => value !== null);
       const [first, last] = [there[0], there.at(-1)];
       if (!label || !first || !last) return [];
@@ -58,8 +59,31 @@ const sameKind = 0.75;
 const mixed = (kinds: readonly string[]) =>
   Math.max(0, ...kinds.map((kind) => kinds.filter((other) => other === kind).length)) < sameKind * kinds.length;
 
+/** Whether each item is a figure, and below it what it is: `1,148`, and `Visits`. */
+function labelsBelow(list: ItemList, { view: { text } }: LookedForRows, context: ReadContext): boolean {
+  const pairs = list.items.map(({ spots: [first, second] }) =>
+    [first, second].map((spot) => spot && text.slice(spot.start, spot.end).trim()),
+  );
+  const isFigure = (value: string) => /\d/.test(value) && !isFree(guessType('', [value], context));
+  const labels = new Set(pairs.map(([, label]) => label));
+  return (
+    list.items.every(({ spots }) => spots.length === 2) &&
+    labels.size === pairs.length &&
+    pairs.every(
+      ([value, label]) =>
+        value &&
+        label &&
+        isFigure(value) &&
+        /^\p{L}[^\d.!?]*$/u.test(label) &&
+        label.split(/\s+/).length <= longestLabel,
+    )
+  );
+}
+
 /** Whether each item is but a label and a value: the labels differ, and so do the kinds of the values. */
-function isOfPairs(list: ItemList, { view: { text } }: LookedForRows, context: ReadContext): boolean {
+function isOfPairs(list: ItemList, message: LookedForRows, context: ReadContext): boolean {
+  const { text } = message.view;
+  if (labelsBelow(list, message, context)) return true;
   const at = ({ start, end }: Range) => text.slice(start, end).trim();
   const pairs = list.items.map(({ spots: [label, ...values] }) => ({
     label: label ? at(label) : '',

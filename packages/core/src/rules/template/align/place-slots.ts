@@ -197,7 +197,7 @@ function followsAt(after: readonly Token[], tokens: readonly Token[], at: number
   const whole = matchConstants(after, tokens, at);
   if (whole) return closeLabel('none', after, tokens, whole);
   const words = after.filter(({ word }) => word);
-  if (words.length < anchorWords + 1) return null;
+  if (words.length < anchorWords + 1) return firstOf(words, tokens, at);
   const head = matchConstants(words.slice(0, anchorWords), tokens, at) ?? matchConstants(words.slice(0, 2), tokens, at);
   if (!head) return null;
   for (const count of [anchorWords, 2]) {
@@ -209,6 +209,15 @@ function followsAt(after: readonly Token[], tokens: readonly Token[], at: number
   }
   return null;
 }
+
+/** Of two or three words behind a value the first, where it is a telling one: what follows it may be another message's. */
+function firstOf([first, ...more]: readonly Token[], tokens: readonly Token[], at: number): ConstantsMatch | null {
+  if (!first || more.length === 0 || first.norm.length < tellingLength || !/^\p{L}+$/u.test(first.norm)) return null;
+  const match = matchConstants([first], tokens, at);
+  return match && { ...match, almost: true };
+}
+
+const tellingLength = 5;
 
 /** Marks of the template that stand right before the found words are no part of the value. */
 function trimmedEnd(marks: readonly Token[], tokens: readonly Token[], begin: number, end: number): number {
