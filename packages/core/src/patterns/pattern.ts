@@ -1,6 +1,7 @@
 import { nearest } from '../errors/index.js';
 import { type Path, Report } from '../files/index.js';
 import { limits as defaultLimits, type Limits } from '../limits.js';
+import { anyCase } from './any-case.js';
 import { withinTime } from './guard.js';
 import { type PatternPart, patternParts } from './parts.js';
 import { runsAway } from './run-away.js';
@@ -18,7 +19,7 @@ export interface Pattern {
 }
 
 export interface PatternOptions {
-  /** `exact`: capitals matter. */
+  /** `any`: capitals do not matter; they do by default, but for the ready-made parts. */
   case?: 'any' | 'exact' | undefined;
   /** `together`: the point stands for line ends too, `^` and `$` for the ends of the whole text. */
   lines?: 'each' | 'together' | undefined;
@@ -46,8 +47,9 @@ export function compilePattern(source: string, options: PatternOptions, path: Pa
     report.add('YS-PATTERN-SYNTAX', path, { at: trouble.at + 1, near, detail: trouble.detail });
     return null;
   }
-  const written = withParts(source, parts);
-  const flags = `gd${options.lines === 'together' ? 's' : 'm'}u${options.case === 'exact' ? '' : 'i'}`;
+  const isAny = options.case === 'any';
+  const written = withParts(source, parts, isAny);
+  const flags = `gd${options.lines === 'together' ? 's' : 'm'}u${isAny ? 'i' : ''}`;
   const expression = new RegExp(written, flags);
   const groups = [...new Set([...written.matchAll(/\(\?<([A-Za-z_]\w*)>/g)].map(([, name = '']) => name))];
   return { expression, groups, danger: runsAway(written, flags) ?? tooManyWays(withAtoms(source, parts)) };
@@ -77,9 +79,13 @@ const withAtoms = (source: string, parts: Readonly<Record<string, PatternPart>>)
     parts[name] === patternParts[name] ? 'x{1,8}' : `(?:${withAtoms(parts[name]?.find ?? '', parts)})`,
   );
 
-/** A pattern with the expressions of its parts; those of parts within own parts too. */
-const withParts = (source: string, parts: Readonly<Record<string, PatternPart>>): string =>
-  source.replace(partName, (_, name: string) => `(?:${withParts(parts[name]?.find ?? '', parts)})`);
+/** A pattern with the expressions of its parts; those of parts within own parts too. Of the ready-made ones capitals never matter. */
+const withParts = (source: string, parts: Readonly<Record<string, PatternPart>>, isAny: boolean): string =>
+  source.replace(partName, (_, name: string) => {
+    const find = parts[name]?.find ?? '';
+    const isReady = parts[name] === patternParts[name];
+    return `(?:${isReady && !isAny ? anyCase(find) : withParts(find, parts, isAny)})`;
+  });
 
 const known = new Map<string, Pattern | string>();
 const maxKnown = 500;
@@ -98,7 +104,7 @@ export function patternOf(source: string): Pattern | string {
   const found = known.get(source);
   if (found !== undefined) return found;
   const report = new Report(() => ({ line: 1, column: 1 }));
-  const made = compilePattern(source, {}, [], report) ?? report.problems[0]?.text ?? '';
+  const made = compilePattern(source, { case: 'any' }, [], report) ?? report.problems[0]?.text ?? '';
   if (known.size >= maxKnown) known.clear();
   known.set(source, made);
   return made;

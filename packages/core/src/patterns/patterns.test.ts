@@ -124,10 +124,19 @@ describe('patterns that could run away', () => {
 });
 
 describe('flags in words', () => {
-  test('capitals matter where it is said', () => {
-    expect(found('tern', 'Tern tern')).toEqual(['Tern', 'tern']);
-    expect(found('tern', 'Tern tern', { case: 'exact' })).toEqual(['tern']);
+  test('capitals matter, unless it is said that they do not', () => {
+    expect(found('tern', 'Tern tern')).toEqual(['tern']);
+    expect(found('tern', 'Tern tern', { case: 'any' })).toEqual(['Tern', 'tern']);
   });
+
+  test.each(Object.values(patternParts).map(({ name, matches }) => [name, matches] as const))(
+    'they never do in ~%s~',
+    (name, matches) => {
+      for (const text of matches)
+        for (const written of [text, text.toUpperCase(), text.toLowerCase()])
+          expect(found(`~${name}~`, `Tern ${written}`)).toEqual(found(`~${name}~`, `Tern ${written}`, { case: 'any' }));
+    },
+  );
 
   test('lines stand each for itself, or together', () => {
     expect(found('^.+$', 'one\ntwo')).toEqual(['one', 'two']);

@@ -161,7 +161,7 @@ export const pattern: RuleKind = {
     },
     { key: 'take', label: 'Take', asks: 'which', choices: ['first', 'last', 'all', 'only'] },
     { key: 'distinct', label: 'Twins once', asks: 'tick' },
-    { key: 'case', label: 'Capitals', asks: 'choice', choices: ['any', 'exact'], otherwise: 'any' },
+    { key: 'case', label: 'Capitals', asks: 'choice', choices: ['exact', 'any'], otherwise: 'exact' },
     { key: 'lines', label: 'Lines', asks: 'choice', choices: ['each', 'together'], otherwise: 'each' },
   ],
   compile,

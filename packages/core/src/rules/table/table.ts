@@ -50,7 +50,7 @@ function compile(source: TableSource, compiler: RuleCompiler): CompiledRuleBody 
     [words]
       .flat()
       .filter(hasPart)
-      .map((word) => compilePattern(headingPattern(word), { parts }, [...path, 'columns', name], report)),
+      .map((word) => compilePattern(headingPattern(word), { case: 'any', parts }, [...path, 'columns', name], report)),
   );
   if (named.length === 0 || named.some((name) => !known.includes(name)) || patterns.includes(null)) return null;
   const table: CompiledTable = {
