@@ -22,6 +22,12 @@ const desks = {
   yard: 'yard-enquiry',
 };
 
+/** Tables that values are looked up in: by a name, and by a range. */
+const lookups = [
+  ['alerts', 'buoys', 'Buoys and their keepers'],
+  ['berths', 'fee-classes', 'Fee classes by length'],
+];
+
 /** Its rules are new, so that nothing of it leaves yet. */
 const onTrial = 'notice-digest';
 
@@ -40,11 +46,8 @@ export async function loadDemo({ url, token, smtpPort, database, postgres, stand
   await connect(client, database, postgres, standIns);
   for (const file of readdirSync(join(here, 'destinations')))
     await client.destinations.put({ params: { name: file.split('.')[0] }, body: read('destinations', file) });
-  await client.lookups.put({
-    params: { name: 'buoys' },
-    query: { title: 'Buoys and their keepers' },
-    body: read('alerts', 'lookups', 'buoys.csv'),
-  });
+  for (const [mailbox, name, title] of lookups)
+    await client.lookups.put({ params: { name }, query: { title }, body: read(mailbox, 'lookups', `${name}.csv`) });
   for (const [mailbox, sieve] of Object.entries(desks)) {
     await putSieve(client, mailbox, sieve, sieve === onTrial ? 'false' : 'true');
     await client.mailboxes.put({ params: { name: mailbox }, body: read(mailbox, `${mailbox}.mailbox.yaml`) });

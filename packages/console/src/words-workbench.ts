@@ -222,6 +222,15 @@ export const workbenchWords = {
   parts: 'Put in a part',
   otherwise: '{value}, if left out',
   addPair: '{list}: add',
+  heldBy: {
+    folded: 'is the same as',
+    exact: 'is letter for letter',
+    prefix: 'begins with',
+    between: 'lies between',
+  },
+  tableColumn: 'Column',
+  rangeFrom: 'from the column',
+  rangeTo: 'to the column',
   removePair: 'Leave {name} out',
   steps: {
     title: 'Steps',

@@ -194,6 +194,7 @@ const ruleFormPart = v.object({
     'tick',
     'which',
     'lookup',
+    'matched',
     'pairs',
   ]),
   choices: v.array(v.string()),

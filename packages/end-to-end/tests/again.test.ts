@@ -238,7 +238,7 @@ describe('right or wrong', () => {
     const cells = Object.values(
       (items as MessageCoverage[]).find(({ message }) => message === sample.name)?.cells ?? {},
     );
-    expect(cells).toHaveLength(11);
+    expect(cells).toHaveLength(13);
     expect(cells.every(({ right }) => right === true)).toBe(true);
   });
 });

@@ -42,6 +42,8 @@ describe('a folder of files', () => {
       ...['berth-book', 'berth-table', 'harbour-master', 'harbour-master-chat', 'owners-crm']
         .map((name) => `destinations/${name}.destination.yaml`)
         .sort(),
+      'lookups',
+      'lookups/fee-classes.csv',
       'messages',
       'messages/001.eml',
     ]);
@@ -84,7 +86,7 @@ describe('a folder of files', () => {
       return 'y';
     };
     const again = await run(['files', 'put', folder], other, { person: { ask, progress } });
-    expect([again.out.match(/ as it was(?: +live)?\n/g)?.length, asked]).toEqual([7, []]);
+    expect([again.out.match(/ as it was(?: +live)?\n/g)?.length, asked]).toEqual([8, []]);
     expect((await other.client.sieves.get({ params: { name: 'berth-request' } })).version).toBe(1);
     edit('destinations/berth-book.destination.yaml', 'Berth book', 'Book of berths');
     edit('berth-request.sieve.yaml', 'title: Berth requests', 'title: Berths');

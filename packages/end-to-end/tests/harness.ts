@@ -210,6 +210,10 @@ export async function setUpBerths({ client, database, name, model, mail, crm, ch
       body: readFileSync(demoFile('destinations', `${key}.destination.yaml`)),
     });
   }
+  await client.lookups.put({
+    params: { name: 'fee-classes' },
+    body: readFileSync(demoFile('berths', 'lookups', 'fee-classes.csv')),
+  });
   await client.sieves.put({
     params: { name: 'berth-request' },
     body: readFileSync(demoFile('berths', 'berth-request.sieve.yaml')),

@@ -73,7 +73,8 @@ describe('the effect of a change', () => {
     expect(job.rate).toBeGreaterThan(0);
     // Lengths of 26 to 29 m: four in twenty.
     expect(summary).toMatchObject({ messages: many + 3, affected: many / 5, notTried: 0 });
-    expect(summary.fields).toEqual({ length: { gained: 0, lost: many / 5, altered: 0, moved: 0, unclear: 0 } });
+    const lost = { gained: 0, lost: many / 5, altered: 0, moved: 0, unclear: 0 };
+    expect(summary.fields).toEqual({ length: lost, fee_class: lost, permitted_pier: lost });
     expect(summary.verdicts).toEqual({ 'sound → review': many / 5 });
     expect(summary.routes['berth-request/harbour-master-chat']).toEqual({ fires: 0, stops: many / 5, alters: 0 });
     const all = await findings(job.key);

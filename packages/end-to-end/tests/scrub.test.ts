@@ -1,4 +1,4 @@
-import { mkdtempSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { cpSync, mkdtempSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
@@ -26,6 +26,8 @@ describe('scrubbing samples', () => {
     const written = allOf(to);
     expect(allOf(demoFile('berths', 'messages'))).toMatch(telling);
     expect(written).not.toMatch(telling);
+    // Tables are no samples: whether they may be shown is for a person to say.
+    cpSync(demoFile('berths', 'lookups'), join(to, 'lookups'), { recursive: true });
     const [before, after] = await Promise.all(
       [sieveFile, join(to, 'berth-request.sieve.yaml')].map((file) => runCommand(['check', file])),
     );

@@ -1,9 +1,9 @@
 import { existsSync, readdirSync } from 'node:fs';
-import { basename, join } from 'node:path';
+import { basename, dirname, join } from 'node:path';
 import { CallError } from '../call-error.js';
 
 /** Kinds of files a service is set up by, in the order they are put: what others name comes first. */
-const fileKinds = ['destination', 'sieve', 'mailbox', 'export'] as const;
+const fileKinds = ['destination', 'lookup', 'sieve', 'mailbox', 'export'] as const;
 export type FileKind = (typeof fileKinds)[number];
 
 export interface SetUpFile {
@@ -19,6 +19,8 @@ const deepest = 3;
 export function setUpFiles(folder: string): SetUpFile[] {
   if (!existsSync(folder)) throw new CallError('YS-FILE-NOT-FOUND', { file: folder });
   const files = below(folder, deepest).flatMap((file): SetUpFile[] => {
+    const [, table] = /^([a-z0-9][a-z0-9-]*)\.csv$/.exec(basename(file)) ?? [];
+    if (table && basename(dirname(file)) === 'lookups') return [{ kind: 'lookup', name: table, file }];
     const [, name = '', kind] =
       /^([a-z0-9][a-z0-9-]*)\.(sieve|mailbox|destination|export)\.(?:ya?ml|json)$/.exec(basename(file)) ?? [];
     return kind ? [{ kind: kind as FileKind, name, file }] : [];

@@ -1,5 +1,5 @@
 import type { ReactNode } from 'react';
-import { NavLink, useLocation } from 'react-router';
+import { Link, useLocation } from 'react-router';
 import { styled } from 'styled-components';
 import markUrl from '../looks/mark.svg';
 import { words } from '../words';
@@ -40,7 +40,7 @@ const Bar = styled.header`
   background: var(--sheet);
 `;
 
-const Brand = styled(NavLink)`
+const Brand = styled(Link)`
   display: flex;
   align-items: center;
   gap: 10px;
@@ -55,7 +55,7 @@ const Places = styled.nav`
   gap: 0 4px;
 `;
 
-const Place = styled(NavLink)`
+const Place = styled(Link)`
   display: flex;
   align-items: center;
   gap: 6px;
@@ -95,10 +95,20 @@ const Main = styled.main`
   outline: none;
 `;
 
+/** Whether a page is a place, or lies below it; all lie below the first one. */
+const isAt = (pathname: string, place: string): boolean =>
+  pathname === place || (place !== '/' && pathname.startsWith(`${place}/`));
+
 /** The frame of every page: the places that are built, the person, and the page below. */
 export function TopBar({ children }: { children: ReactNode }) {
   const { all: wants, review } = useWantsHand();
   const { pathname } = useLocation();
+  const place = (to: string, text: string, also: string = to, count = 0) => (
+    <Place to={to} aria-current={isAt(pathname, to) || isAt(pathname, also) ? 'page' : undefined}>
+      {text}
+      {count > 0 && <Count>{count}</Count>}
+    </Place>
+  );
   return (
     <Frame>
       <Skip href="#page">{words.skip}</Skip>
@@ -108,20 +118,14 @@ export function TopBar({ children }: { children: ReactNode }) {
           {words.product}
         </Brand>
         <Places aria-label={words.places.label}>
-          <Place to="/" end>
-            {words.places.overview}
-            {wants > 0 && <Count>{wants}</Count>}
-          </Place>
-          <Place to="/mailboxes">{words.places.mailboxes}</Place>
-          <Place to="/workbench">{words.places.workbench}</Place>
-          <Place to="/messages">{words.places.messages}</Place>
-          <Place to="/review">
-            {words.places.review}
-            {review > 0 && <Count>{review}</Count>}
-          </Place>
-          <Place to="/records">{words.places.records}</Place>
-          <Place to="/destinations">{words.places.destinations}</Place>
-          <Place to="/lookups">{words.places.lookups}</Place>
+          {place('/', words.places.overview, '/', wants)}
+          {place('/mailboxes', words.places.mailboxes)}
+          {place('/workbench', words.places.workbench)}
+          {place('/messages', words.places.messages, '/views')}
+          {place('/review', words.places.review, '/review', review)}
+          {place('/records', words.places.records, '/exports')}
+          {place('/destinations', words.places.destinations)}
+          {place('/lookups', words.places.lookups)}
         </Places>
         <FindBox />
         <PersonMenu />

@@ -197,7 +197,7 @@ interface RuleFormPart {
   readonly help?: string;
   /**
    * How it is asked for: a text of the message, a field, several of them, words, several lines of them, a pattern, steps, the words over each
-   * column, one of some choices, yes or no, which of several (`first`, `last`, a number), a table, or names of the sieve with those of the table.
+   * column, one of some choices, yes or no, which of several (`first`, `last`, a number), a table, fields with how they are held against its columns, or with the column they are taken from.
    */
   readonly asks:
     | 'text'
@@ -212,6 +212,7 @@ interface RuleFormPart {
     | 'tick'
     | 'which'
     | 'lookup'
+    | 'matched'
     | 'pairs';
   readonly choices?: readonly string[];
   /** What holds where it is left out. */

@@ -11,6 +11,7 @@ export const filesGet: Command = {
     const client = connect();
     const written = [
       ...(await getDestinations(client, folder)),
+      ...(await getLookups(client, folder)),
       ...(await getSieves(client, folder)),
       ...(await getMailboxes(client, folder)),
       ...(await getExports(client, folder)),
@@ -30,6 +31,16 @@ async function getDestinations(client: Client, folder: string): Promise<string[]
   for (const { name } of (await client.destinations.list()).items) {
     const { source } = await client.destinations.get({ params: { name } });
     written.push(writeUnder(folder, `destinations/${name}.destination.yaml`, source));
+  }
+  return written;
+}
+
+/** Tables lie where the command line looks for them: beside the sieves that look in them. */
+async function getLookups(client: Client, folder: string): Promise<string[]> {
+  const written = [];
+  for (const { name } of (await client.lookups.list()).items) {
+    const table = await client.lookups.file({ params: { name } });
+    if (table) written.push(writeUnder(folder, `lookups/${name}.csv`, table));
   }
   return written;
 }

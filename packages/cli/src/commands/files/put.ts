@@ -74,10 +74,16 @@ const changes = (file: string, before: string, after: string): string =>
 /** The rules stay as they are, so there is no effect to be shown; samples and what is expected of them may differ. */
 const unasked = (input: Input): Input => ({ ...input, options: { ...input.options, yes: true } });
 
-async function sourceNow(client: Client, { kind, name }: SetUpFile): Promise<string | null> {
+async function sourceNow(client: Client, { kind, name, file }: SetUpFile): Promise<string | null> {
   const params = { name };
   const call: Record<FileKind, () => Promise<{ source: string }>> = {
     destination: () => client.destinations.get({ params }),
+    lookup: async () => {
+      const { source } = await client.lookups.get({ params });
+      // One that is read where it is kept is put by nobody.
+      const table = source ? null : await client.lookups.file({ params });
+      return { source: table ? Buffer.from(table).toString() : readText(file) };
+    },
     mailbox: () => client.mailboxes.get({ params }),
     sieve: () => client.sieves.get({ params }),
     export: () => client.exports.get({ params }),
@@ -96,6 +102,7 @@ async function putOther(
   if (asks && !(await input.confirm(question()))) throw new CallError('YS-CLI-DECLINED');
   const call = { params: { name }, body: readBytes(file) };
   const put: Record<Exclude<FileKind, 'sieve'>, () => Promise<unknown>> = {
+    lookup: () => client.lookups.put(call),
     mailbox: () => client.mailboxes.put(call),
     destination: () => client.destinations.put(call),
     export: () => client.exports.put(call),

@@ -1,14 +1,12 @@
-import { useQuery } from '@tanstack/react-query';
 import type { Kinds, RuleFormPartItem, SieveOutline } from '@yellow-sieve/contract';
 import { styled } from 'styled-components';
-import { Button } from '../../parts/Button';
 import { Choice } from '../../parts/Choice';
 import { FormStack } from '../../parts/FormStack';
 import { TextField } from '../../parts/TextField';
 import { Tick } from '../../parts/Tick';
-import { service } from '../../service';
 import { fill, words } from '../../words';
 import { workbenchWords } from '../../words-workbench';
+import { Matched, Pairs, TablePick, useTables } from './LookupParts';
 import { formOfStep, type StepForm, stepOfForm } from './rule-steps';
 import { StepsEditor } from './StepsEditor';
 import type { RuleEntries } from './use-tried-rule';
@@ -42,11 +40,16 @@ export function RuleForm({ form, entries, onChange, ...rest }: RuleFormProps) {
     const { [key]: _, ...others } = entries;
     onChange(value === undefined || value === '' ? others : { ...others, [key]: value });
   };
+  const tables = useTables();
+  // What a lookup takes stands in the columns of its table.
+  const named = form.find(({ asks }) => asks === 'lookup');
+  const columns = tables.find(({ name }) => name === (named && entries[named.key]))?.columns ?? [];
+  const shared = { ...rest, columns, tables: tables.map(({ name }) => name) };
   const small = form.filter(({ asks }) => inLine.has(asks));
   const lists = form.filter(({ asks }) => asks === 'fields');
   const large = form.filter(({ asks }) => !inLine.has(asks) && asks !== 'fields');
   const part = (one: RuleFormPartItem) => (
-    <Part key={one.key} part={one} value={entries[one.key]} onChange={(value) => set(one.key, value)} {...rest} />
+    <Part key={one.key} part={one} value={entries[one.key]} onChange={(value) => set(one.key, value)} {...shared} />
   );
   return (
     <FormStack>
@@ -63,10 +66,13 @@ const inLine: ReadonlySet<RuleFormPartItem['asks']> = new Set(['text', 'field', 
 interface PartProps extends Pick<RuleFormProps, 'outline' | 'kinds' | 'cuts'> {
   part: RuleFormPartItem;
   value: unknown;
+  /** Those of the service, and the columns of the one that was chosen. */
+  tables: readonly string[];
+  columns: readonly string[];
   onChange(value: unknown): void;
 }
 
-function Part({ part, value, outline, kinds, cuts, onChange }: PartProps) {
+function Part({ part, value, outline, kinds, cuts, tables, columns, onChange }: PartProps) {
   const { label, help, choices, otherwise } = part;
   const say = workbenchWords;
   const shared = { label, ...(help === null ? {} : { help }) };
@@ -79,6 +85,7 @@ function Part({ part, value, outline, kinds, cuts, onChange }: PartProps) {
       onChange={(key) => onChange(key === '' ? undefined : key)}
     />
   );
+  const names = [...outline.fields, ...outline.columns].map(({ name }) => name);
   const without = otherwise === null ? words.common.none : fill(say.otherwise, { value: otherwise });
   switch (part.asks) {
     case 'text':
@@ -127,16 +134,11 @@ function Part({ part, value, outline, kinds, cuts, onChange }: PartProps) {
     case 'pattern':
       return <PatternField {...shared} value={text} parts={kinds.parts} onChange={onChange} />;
     case 'lookup':
-      return <TablePick label={label} value={text} onChange={onChange} />;
+      return <TablePick label={label} value={text} tables={tables} onChange={onChange} />;
+    case 'matched':
+      return <Matched {...shared} value={value} names={names} columns={columns} onChange={onChange} />;
     case 'pairs':
-      return (
-        <Pairs
-          {...shared}
-          value={value}
-          names={[...outline.fields, ...outline.columns].map(({ name }) => name)}
-          onChange={onChange}
-        />
-      );
+      return <Pairs {...shared} value={value} names={names} columns={columns} onChange={onChange} />;
     case 'headings':
       return (
         <Headings {...shared} value={value} columns={outline.columns.map(({ name }) => name)} onChange={onChange} />
@@ -220,68 +222,6 @@ function Headings({ label, help, value, columns, onChange }: HeadingsProps) {
           onChange={(text) => set(column, text)}
         />
       ))}
-    </FormStack>
-  );
-}
-
-/** One of the tables of the service. */
-function TablePick({ label, value, onChange }: { label: string; value: string; onChange(value: string): void }) {
-  const { data } = useQuery({ queryKey: ['lookups'], queryFn: () => service.lookups.list() });
-  const names = [...new Set([...(data?.items.map(({ name }) => name) ?? []), ...(value ? [value] : [])])];
-  return (
-    <Choice
-      label={label}
-      value={value}
-      options={[...(value ? [] : [{ key: '', text: words.common.none }]), ...names.map((key) => ({ key, text: key }))]}
-      onChange={onChange}
-    />
-  );
-}
-
-interface PairsProps {
-  label: string;
-  help?: string;
-  value: unknown;
-  names: readonly string[];
-  onChange(value: unknown): void;
-}
-
-/** Names of the sieve, each with what it is held against. What is more than a name is written in the rule’s lines. */
-function Pairs({ label, help, value, names, onChange }: PairsProps) {
-  const known = Object.entries((typeof value === 'object' && value !== null ? value : {}) as Record<string, unknown>);
-  const free = names.filter((name) => !known.some(([own]) => own === name));
-  const set = (next: [string, unknown][]) => onChange(Object.fromEntries(next));
-  return (
-    <FormStack role="group" aria-label={label}>
-      <span>
-        {label}. {help}
-      </span>
-      {known.map(([name, own], at) => (
-        <Line key={name}>
-          <TextField
-            beside
-            label={name}
-            isDisabled={typeof own !== 'string'}
-            value={typeof own === 'string' ? own : JSON.stringify(own)}
-            onChange={(text) => set(known.map((one, i) => (i === at ? [name, text] : one)))}
-          />
-          <Button
-            aria-label={fill(workbenchWords.removePair, { name })}
-            onPress={() => set(known.filter((_, i) => i !== at))}
-          >
-            ×
-          </Button>
-        </Line>
-      ))}
-      {free.length > 0 && (
-        <Choice
-          label={fill(workbenchWords.addPair, { list: label })}
-          inline
-          value=""
-          options={[{ key: '', text: '…' }, ...free.map((key) => ({ key, text: key }))]}
-          onChange={(name) => name !== '' && set([...known, [name, '']])}
-        />
-      )}
     </FormStack>
   );
 }

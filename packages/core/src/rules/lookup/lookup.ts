@@ -218,8 +218,13 @@ export const lookup: RuleKind = {
   mentions: { where: 'keys', fills: 'keys' },
   form: [
     { key: 'table', label: 'Table', asks: 'lookup' },
-    { key: 'where', label: 'Where', help: 'Left a field, right the column that has to be the same.', asks: 'pairs' },
-    { key: 'fills', label: 'Fills', help: 'Left a field, right the column it is taken from.', asks: 'pairs' },
+    {
+      key: 'where',
+      label: 'Where',
+      help: 'What is looked up by: a field, and what it is held against.',
+      asks: 'matched',
+    },
+    { key: 'fills', label: 'Fills', help: 'A field, and the column it is taken from.', asks: 'pairs' },
     {
       key: 'missing',
       label: 'Nothing found',
