@@ -1,6 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import { readMessage } from '../reading/index.js';
 import { compileSieve, noFacts, sift } from '../sieve/index.js';
+import { guessType } from './guess-type.js';
 import { suggestSieve } from './index.js';
 
 interface Mail {
@@ -413,5 +414,14 @@ describe('values in lines of text', () => {
       ['£26.00', '£31.50', '£8.20'].map((net) => ({ text: `Your pay is ready.\n\n${net}\n\nIt comes on Friday.\n` })),
     );
     expect(fields).toEqual({ amount: { value: 8.2, currency: 'GBP' } });
+  });
+
+  test.each([
+    ['28/10/2026', '3/4/2026', { type: 'date', order: 'dmy' }],
+    ['10/28/2026', '3/4/2026', { type: 'date', order: 'mdy' }],
+    ['4/3/2026', '3/4/2026', { type: 'text' }],
+  ])('where no locale tells the order of figures, days past the twelfth do: %s and %s', (one, other, options) => {
+    const context = { language: 'en', region: null, reference: '2026-11-03', zone: null };
+    expect(guessType('Due', [one, other], context)).toEqual(options);
   });
 });

@@ -27,12 +27,18 @@ const maxLeaders = 8;
  * The lists of a text that was made from HTML: elements of one make at the same place of the tree, wherever their parents stand
  * (cards in divs, in cells, side by side), and runs of elements under one parent that come round again.
  */
-export function htmlLists(html: string, text: string, source: readonly SourceRun[]): FoundList[] {
+export function htmlLists(
+  html: string,
+  text: string,
+  source: readonly SourceRun[],
+  /** The tables of data: their rows are their own, however alike they are to what stands beside them. */
+  tables: readonly Range[],
+): FoundList[] {
   const { root } = parseHtml(html, limits.htmlDepth);
   const leaves = leavesOf(root, text, source);
   const looks = new Looks();
   const holders = holdersOf(leaves);
-  return [...byPath(holders, leaves, looks), ...byLeader(holders, leaves, looks)];
+  return [...byPath(holders, leaves, looks, tables), ...byLeader(holders, leaves, looks)];
 }
 
 function leavesOf(root: HtmlElement, text: string, source: readonly SourceRun[]): Leaf[] {
@@ -134,7 +140,12 @@ const styleOf = (style = '') =>
     .join(';');
 
 /** Elements with the same path from the root are items, if they are of one shape. */
-function byPath(holders: ReadonlyMap<HtmlElement, Holder>, leaves: readonly Leaf[], looks: Looks): FoundList[] {
+function byPath(
+  holders: ReadonlyMap<HtmlElement, Holder>,
+  leaves: readonly Leaf[],
+  looks: Looks,
+  tables: readonly Range[],
+): FoundList[] {
   const groups = new Map<string, Holder[]>();
   for (const holder of holders.values()) {
     const leaf = leaves[holder.first] as Leaf;
@@ -143,13 +154,30 @@ function byPath(holders: ReadonlyMap<HtmlElement, Holder>, leaves: readonly Leaf
     if (group) group.push(holder);
     else groups.set(path, [holder]);
   }
-  return [...groups.values()].flatMap((group) => {
+  return [...groups.values()].flatMap((whole) => {
+    const group = whole.filter((holder) => !isRowOf(holder, whole, leaves, tables));
     // An element may not share a line with its neighbour: then it is a part of the line.
     const apart = group.every(({ first }, i) => first > (group[i - 1]?.last ?? -1));
     if (group.length < 2 || !apart) return [];
     const items = group.map(({ element, first, last }) => itemLines(leaves.slice(first, last + 1), looks, element));
     return listOf('elements', items) ?? [];
   });
+}
+
+/** Whether an element lies in a table of data with others of its make; a table that is all of an item is its own. */
+function isRowOf(
+  { first, last }: Holder,
+  group: readonly Holder[],
+  leaves: readonly Leaf[],
+  tables: readonly Range[],
+): boolean {
+  const [start, end] = [leaves[first]?.start ?? 0, leaves[last]?.end ?? 0];
+  const table = tables.find((one) => start >= one.start && end <= one.end);
+  const within = (one: Holder) =>
+    table !== undefined &&
+    (leaves[one.first]?.start ?? -1) >= table.start &&
+    (leaves[one.last]?.end ?? Number.POSITIVE_INFINITY) <= table.end;
+  return table !== undefined && group.filter(within).length > 1;
 }
 
 /** A child of an element that holds lines, and what kind it is. */

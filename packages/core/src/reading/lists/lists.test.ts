@@ -112,7 +112,7 @@ describe('a text tells it, too', () => {
 
   test('rows of a table of data are no items of what stands beside it in cells of the same make', async () => {
     const facts = [['Site', 'Kirkholm'], ['Sensor', 'TMP-4'], ['Since', '3 May']]; // biome-ignore format: pairs
-    const html = `<table><tr>${facts.map(([label, value]) => `<td><small>${label}</small><br>${value}</td>`).join('')}</tr></table><table>${[['Time', 'Value'], ['09:10', '4'], ['09:20', '5']].map((row) => `<tr>${row.map((cell) => `<td>${cell}</td>`).join('')}</tr>`).join('')}</table>`; // biome-ignore format: tables
+    const html = `<table><tr>${facts.map(([label, value]) => `<td><small>${label}</small><br>${value}</td>`).join('')}</tr></table><table>${[['Time', 'Value'], ['09:10', '4'], ['09:20', '5'], ['09:30', '6'], ['09:40', '4'], ['09:50', '3']].map((row) => `<tr>${row.map((cell) => `<td>${cell}</td>`).join('')}</tr>`).join('')}</table>`; // biome-ignore format: tables
     const [list] = await listsIn(`<table><tr><td>${html}</td></tr></table>`);
     expect(list?.items).toEqual(facts);
   });

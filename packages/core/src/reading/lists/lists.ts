@@ -13,7 +13,7 @@ const known = new WeakMap<TextForm, ItemList[]>();
 export function listsOf(form: TextForm & { html?: string }): readonly ItemList[] {
   const found = known.get(form);
   if (found) return found;
-  const marked = form.html === undefined ? [] : htmlLists(form.html, form.text, form.source);
+  const marked = form.html === undefined ? [] : htmlLists(form.html, form.text, form.source, form.tables);
   const apart = (all: readonly FoundList[]) => all.flatMap((found) => outsideTables(found, form.tables));
   const sure = bestOf(apart([...marked, ...bulletLists(form.text)]));
   // The make of lines tells only what markup and bullets do not.

@@ -81,6 +81,18 @@ function resultOf(day: ReadDay, { reference }: ReadContext): ReadResult<DateValu
 
 export const orderOption = { order: v.optional(v.picklist(['dmy', 'mdy', 'ymd'])) };
 
+const numeric = /^\D{0,12}(\d{1,2})([./-])(\d{1,2})\2\d{2,4}\b/;
+
+/** Whether one of several numeric days can only be meant with its day, or its month, first: `28/10/2026`. */
+const isProven = (dayAt: 1 | 3) => (values: readonly string[]) =>
+  values.some((value) => Number(numeric.exec(value)?.[dayAt]) > 12);
+
+/** What numeric days tell of their order where no locale does, to be tried after `rank`. */
+export const ordersToldBy = (rank: number) => [
+  { like: numeric, rank: rank + 0.1, assumes: { order: 'dmy' }, together: isProven(1) },
+  { like: numeric, rank: rank + 0.2, assumes: { order: 'mdy' }, together: isProven(3) },
+];
+
 /** Where a date begins that has its weekday before it. */
 function withWeekday(words: string, at: number): number {
   const [before = '', name = ''] = /(\p{L}+),? $/u.exec(words.slice(0, at)) ?? [];
@@ -106,7 +118,7 @@ export const date = valueType<DateValue>({
   json: { schema: { type: 'string', format: 'date' }, example: '2026-11-24' },
   toJson: ({ date }) => date,
   measures: { scale: 'day', of: ({ date }) => ({ scale: 'day', day: date, moment: null }) },
-  looks: [{ like: /\d/, rank: 4 }],
+  looks: [{ like: /\d/, rank: 4 }, ...ordersToldBy(4)],
   within: {
     like: /\b\d{4}-\d{2}-\d{2}\b|\b\d{1,2}(?:st|nd|rd|th|\.)? (?:of |de )?\p{L}{3,10}\.?(?:,? (?:de |del )?\d{4})?\b|\b\p{L}{3,9} \d{1,2}(?:st|nd|rd|th)?,? \d{4}\b|\b\d{1,2}[./]\d{1,2}[./]\d{2,4}\b/gu,
     rank: 3,

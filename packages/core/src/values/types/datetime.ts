@@ -4,7 +4,7 @@ import { clockTime } from '../clock-time.js';
 import { momentOf } from '../value.js';
 import { fitByReading, type ReadContext, type ValueType, valueType } from '../value-type.js';
 import { zoneSchema } from '../zones.js';
-import { date, datePart, orderOption, readDay } from './date.js';
+import { date, datePart, orderOption, ordersToldBy, readDay } from './date.js';
 
 type DatetimeValue = { kind: 'datetime'; datetime: string };
 
@@ -51,7 +51,7 @@ export const datetime = valueType<DatetimeValue>({
     of: ({ datetime }) => ({ scale: 'day', day: datetime.slice(0, 10), moment: momentOf(datetime) }),
   },
   literal: (written) => (Number.isNaN(Date.parse(written)) ? null : { kind: date.kind, date: written.slice(0, 10) }),
-  looks: [{ like: /\d.*\d[:.h]\d{2}/, rank: 3 }],
+  looks: [{ like: /\d.*\d[:.h]\d{2}/, rank: 3 }, ...ordersToldBy(3)],
   // With nothing between them but a blank or a comma the two are one; a word between makes them two, and a second time a span.
   ...(date.within && { within: { ...date.within, like: withTime(date.within.like), rank: date.within.rank - 0.5 } }),
 });
