@@ -111,6 +111,9 @@ export const number = valueType<NumberValue>({
   inAnswer: 'number',
   observe: (values, context) => {
     const unit = sharedUnit(values, context);
-    return unit === null ? {} : { unit };
+    if (unit === null) return {};
+    // As it is written: `°C` and `V` are no small letters.
+    const [written = ''] = /[^\d\s.,]+$/u.exec(values[0] ?? '') ?? [];
+    return { unit: written.toLowerCase() === unit ? written : unit };
   },
 });
