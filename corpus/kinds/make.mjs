@@ -1,8 +1,9 @@
-// node corpus/kinds/make.mjs FOLDER: writes 61 kinds of mail with their right answers into it, a folder each: case.json, train-1.eml,
+// node corpus/kinds/make.mjs FOLDER: writes 70 kinds of mail with their right answers into it, a folder each: case.json, train-1.eml,
 // test-01.eml to test-11.eml, expected.json. They were written before anybody looked at what becomes of them.
 import { mkdirSync, rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
+import { kinds as fifth } from './fifth.mjs';
 import { kinds as first } from './first.mjs';
 import { kinds as fourth } from './fourth.mjs';
 import { begin, mail, pad } from './kit.mjs';
@@ -99,6 +100,7 @@ export function writeKinds(folder) {
     [23, second],
     [61, third],
     [97, fourth],
+    [131, fifth],
   ]) {
     begin(seed);
     for (const [name, kind] of Object.entries(kinds)) write(folder, name, kind);

@@ -1,5 +1,6 @@
 import {
   bodyViews,
+  dressedLines,
   formOf,
   fromOrigin,
   type Link,
@@ -13,7 +14,7 @@ import { folded } from '../rules/table/header.js';
 import type { ReadContext } from '../values/index.js';
 import { findDelimited } from './find-delimited.js';
 import { type Compared, compared, findDifferences } from './find-differences.js';
-import { findDressed } from './find-dressed.js';
+import { findDressed, findDressedTitles } from './find-dressed.js';
 import { findInProse, isProseOfValues } from './find-in-prose.js';
 import { findLabelled } from './find-labelled.js';
 import { type Examined, groupByLabels } from './group.js';
@@ -95,11 +96,18 @@ function examine(
   };
   const rows = asked === 'none' ? null : findRows(whole, context);
   const stretches = setApart(form).flatMap((range) => fromOrigin(view, range) ?? []);
+  const dress = new Map(
+    [...dressedLines(form)].flatMap(([start, look]): [number, string][] => {
+      const at = fromOrigin(view, { start, end: start });
+      return at ? [[at.start, look]] : [];
+    }),
+  );
   const under = findUnderLabels(whole);
   const pairs = [
     ...under.flatMap(({ marked }) => marked),
     ...apartFrom(under, findPairs(whole, context)),
     ...apartFrom(under, findDressed(view.text, stretches)),
+    ...(rows ? [] : apartFrom(under, findDressedTitles(view.text, dress, context))),
   ];
   const line = rows || pairs.length > 0 ? null : findDelimited(view.text, context);
   const others = apartFrom(

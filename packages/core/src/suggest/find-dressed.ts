@@ -1,4 +1,6 @@
 import { linesOf, type Range } from '../reading/index.js';
+import type { ReadContext } from '../values/index.js';
+import { guessType } from './guess-type.js';
 import type { Marked } from './marked.js';
 
 /** Labels of pairs are few words without figures. */
@@ -35,3 +37,52 @@ const isLabel = (words: string) =>
 
 /** What goes on in small letters is the rest of a sentence. */
 const goesOn = (words: string) => /^[\p{Ll}.,;:)!?][^@]*\s/u.test(words) || !/[\p{L}\p{N}]/u.test(words);
+
+/** Lines of one dress are labels where there are so many, and what stands below them is of more than one kind. */
+const minTitles = 3;
+const longestTitle = 16;
+
+/**
+ * Labels that have lines of their own and a dress that no value has, each above its value. `dress`: how whole lines are dressed, by
+ * where they begin.
+ */
+export function findDressedTitles(text: string, dress: ReadonlyMap<number, string>, context: ReadContext): Marked[] {
+  const lines = linesOf(text).map((line) => ({ ...line, look: dress.get(line.start) ?? '' }));
+  const looks = new Set(lines.map(({ look }) => look).filter((look) => look !== ''));
+  for (const look of looks) {
+    const titles = [...lines.keys()].filter((at) => lines[at]?.look === look);
+    const said = new Set(titles.map((at) => wordsAt(text, lines[at])));
+    if (said.size < minTitles || said.size < titles.length || ![...said].every(isTitle)) continue;
+    const marked = titles.flatMap((at) => valueBelow(text, lines, at, look) ?? []);
+    const kinds = new Set(
+      marked.map(({ label, start, end }) => guessType(label, [text.slice(start, end)], context).type),
+    );
+    if (marked.length === titles.length && kinds.size > 1) return marked;
+  }
+  return [];
+}
+
+const wordsAt = (text: string, line: Range | undefined) => (line ? text.slice(line.start, line.end).trim() : '');
+
+const isTitle = (words: string) =>
+  /^\p{L}[^\d.!;@]*$/u.test(words) && words.split(/\s+/).length <= (words.endsWith('?') ? longestTitle : longestLabel);
+
+/** The lines below a title: down to a blank one, or the next title. */
+function valueBelow(
+  text: string,
+  lines: readonly (Range & { look: string })[],
+  at: number,
+  look: string,
+): Marked | null {
+  let to = at + 1;
+  while (lines[to] && lines[to]?.look !== look && wordsAt(text, lines[to]) !== '') to++;
+  const [title, first, last] = [lines[at], lines[at + 1], lines[to - 1]];
+  if (!title || !first || !last || to === at + 1) return null;
+  const start = first.start + (/^\s*/.exec(text.slice(first.start, first.end))?.[0].length ?? 0);
+  return {
+    label: wordsAt(text, title).replace(/\s*:$/, ''),
+    start,
+    end: last.start + text.slice(last.start, last.end).trimEnd().length,
+    by: 'label',
+  };
+}

@@ -178,7 +178,7 @@ const codesIn = (words: string): Named[] =>
 
 /** `ticket #4711`, `invoice 2027-0031`: figures that a word in front makes a number of something; not those one is called at. */
 const figures =
-  /(?<=#)\d{2,}(?![\p{L}\p{N}])|(?<![\p{L}\p{N}+/.,-] ?)\d{3}(?: \d{3})+(?![\p{N}/-]| ?[\p{L}€%]|[.,]\d)|(?<![\p{L}\p{N}+/.-])\d{3,}[-/]\d{2,}(?![\p{N}/-]|\.\d)/gu;
+  /(?<=#)\d{2,}(?![\p{L}\p{N}])|(?<!\p{L}|[\p{N}+/.,-] ?)\d{3}(?: \d{3})+(?![\p{N}/-]| ?[\p{L}€%]|[.,]\d)|(?<![\p{L}\p{N}+/.-])\d{3,}[-/]\d{2,}(?![\p{N}/-]|\.\d)/gu;
 const calls = /^(?:call|phone|tel|telephone|telefon|tél\p{L}*|fax|mobile|mobil|ring|hotline)$/iu;
 
 /** `17 pallets`, `912.5 kg`: what is counted names the figure, and what is measured its quantity. How long or how often says nothing, nor does what it lies within. */

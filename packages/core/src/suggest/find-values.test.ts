@@ -25,6 +25,16 @@ describe('values in sentences', () => {
     ['Dear Ottoline Marsh,', { addressee: 'Ottoline Marsh' }],
   ])('%s', (text, found) => expect(inProse(text)).toEqual(found));
 
+  test('sums in crowns, and numbers in groups', () => {
+    const danish = { ...context, language: 'da', region: 'DK' };
+    const text = 'Faktura nr. 4711 på 1.234,50 kr. forfalder den 12.11.2026 med reference 642 303 698.';
+    expect(shown(text, findInProse(text, [], danish))).toEqual({
+      amount: '1.234,50 kr.',
+      date: '12.11.2026',
+      reference: '642 303 698',
+    });
+  });
+
   test.each([
     ['what one is asked for', 'Please call 01632 960011 before 14:00.'],
     ['what stands below the closing', 'Kind regards\nNell Holm, desk 4, since 3 March 2027'],

@@ -270,6 +270,42 @@ describe('items', () => {
       ['2026-11-04', 'Ines'],
     ]);
   });
+
+  test('headings in two rows, the upper ones over several columns', async () => {
+    const { rows } = await madeOf([
+      {
+        html: `<table><tr><th></th><th colspan="2">Morning</th><th colspan="2">Evening</th></tr>${row(['Port', 'Low', 'High', 'Low', 'High'], 'th')}${row(['Kirkholm', '06:10', '12:20', '18:30', '23:40'])}${row(['Marsh End', '05:10', '11:20', '17:30', '22:40'])}</table>`,
+      },
+    ]);
+    expect(rows[1]).toEqual({
+      port: 'Marsh End',
+      morning_low: '05:10',
+      morning_high: '11:20',
+      evening_low: '17:30',
+      evening_high: '22:40',
+    });
+  });
+
+  test('a name at the left of its line and a price at the right, and the sums below', async () => {
+    const line = (left: string, right: string) =>
+      `<div><span>${left}</span><span style="float:right">${right}</span></div>`;
+    const { fields, rows } = await madeOf([
+      {
+        html: `<p>Thanks!</p><div class="items">${line('Rope', '£4.00')}${line('Shackle', '£6.50')}${line('Oil', '£9.10')}</div><div class="sums">${line('Shipping', '£3.00')}${line('Total', '£22.60')}</div>`,
+      },
+    ]);
+    expect(rows.map(({ item }) => item)).toEqual(['Rope', 'Shackle', 'Oil']);
+    expect(fields).toMatchObject({ total: { value: 22.6 } });
+  });
+
+  test('what stands in brackets behind them', async () => {
+    const { rows } = await madeOf([
+      {
+        html: '<p>Your day</p><ul><li><b>09:30</b> Ada Quist – survey (A 4)</li><li><b>11:00</b> Dag Ivarsen – rigging check (B 2)</li><li><b>14:10</b> Piet Holloway – survey (A 7)</li></ul>',
+      },
+    ]);
+    expect(rows[1]).toEqual({ time: '11:00', item: 'Dag Ivarsen', text: 'rigging check', text_2: 'B 2' });
+  });
 });
 
 describe('what only the markup tells', () => {
@@ -323,6 +359,28 @@ describe('what only the markup tells', () => {
     });
     const { fields } = await madeOf([week(19, '1,148', '709'), week(20, '2,003', '81')], 1);
     expect(fields).toEqual({ visits: 2003, orders: 81 });
+  });
+
+  test('labels in rows of their own, each above the row of its value, with nothing but bold letters to tell', async () => {
+    const pair = (label: string, value: string) =>
+      `<tr bgcolor="#eee"><td colspan="2"><font size="2"><strong>${label}</strong></font></td></tr><tr><td>&nbsp;</td><td><font size="2">${value}</font></td></tr>`;
+    const { fields } = await madeOf([
+      {
+        html: `<table><tr><td><table>${pair('Your name', 'Piet Lindqvist')}${pair('Day', '2 May 2027')}${pair('How many are you?', '4')}${pair('Anything else', 'Window table.')}</table></td></tr></table>`,
+      },
+    ]);
+    expect(fields).toEqual({ name: 'Piet Lindqvist', day: '2027-05-02', how_many: 4, anything_else: 'Window table.' });
+  });
+
+  test('titles of paragraphs that are bold name nothing: what stands below is of one kind', async () => {
+    const part = (title: string, words: string) => `<p><b>${title}</b><br>${words}</p>`;
+    const { suggestion } = await madeOf([
+      {
+        html: `<p>Booking: B-4711</p>${part('Parking', 'There is none.')}${part('Dogs', 'They are welcome.')}${part('Breakfast', 'It is served till ten.')}`,
+      },
+    ]);
+    const names = suggestion.fields.map(({ name }) => name);
+    for (const title of ['parking', 'dogs', 'breakfast']) expect(names).not.toContain(title);
   });
 });
 

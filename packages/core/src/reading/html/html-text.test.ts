@@ -32,6 +32,12 @@ describe('text from HTML', () => {
       'a\nb',
     ],
     ['a ruling is a line', 'a<hr>b', 'a\n----------\nb'],
+    [
+      'what floats to the other side',
+      '<div><span>Rope</span><span style="float:right">£4</span></div>x',
+      'Rope\t£4\nx',
+    ],
+    ['what floats and stands alone', '<div style="float:left">a</div><div><i style="float: left">b</i></div>', 'a\nb'],
     ['a gap that only the style leaves', '<span style="display:inline-block">Name</span><span>Ada</span>', 'Name Ada'],
     ['a gap at the sides of a box', '<b style="padding:2px 6px">NEW</b>Rope<i style="margin:2px 0">!</i>', 'NEW Rope!'],
     [

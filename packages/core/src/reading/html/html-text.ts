@@ -40,6 +40,9 @@ const blockStyle = /(?:^|[;\s])display\s*:\s*(?:block|flex|grid|table|list-item)
 const besideWords = /(?:^|[;\s])display\s*:\s*inline-(?:block|flex|grid|table)\b/i;
 const spacing = /(?:^|[;\s])(?:padding|margin)(-left|-right|-inline\S*)?\s*:\s*([^;!]+)/gi;
 
+/** What is set at the other side of its line. */
+const floats = /(?:^|[;\s])float\s*:\s*(?:left|right)/i;
+
 function hasGap(style: string): boolean {
   if (besideWords.test(style)) return true;
   return [...style.matchAll(spacing)].some(([, side, sizes = '']) => {
@@ -116,6 +119,7 @@ class HtmlTextWriter implements TreeVisitor {
   private enter(element: HtmlElement): void {
     const { name, attributes } = element;
     if (this.scope.block) this.breakFor(name);
+    else if (attributes.style && floats.test(attributes.style)) this.aside();
     else if (attributes.style && hasGap(attributes.style)) this.gap();
     if (name === 'br') this.out.newline();
     else if (name === 'hr') this.rule();
@@ -128,6 +132,11 @@ class HtmlTextWriter implements TreeVisitor {
       this.list(name === 'ol' ? Number.parseInt(attributes.start ?? '1', 10) || 1 : null);
     else if (name === 'li') this.item();
     this.cue(element);
+  }
+
+  private aside(): void {
+    this.out.column();
+    this.onLeave(() => this.out.column());
   }
 
   private gap(): void {

@@ -4,7 +4,13 @@ import { blocks } from './blocks.js';
 import { runsIn } from './source-runs.js';
 import { type HtmlElement, parseHtml, walk } from './tree.js';
 
-const known = new WeakMap<TextForm, Range[]>();
+/** What the markup says of stretches and lines. */
+interface Dress {
+  apart: Range[];
+  lines: Map<number, string>;
+}
+
+const known = new WeakMap<TextForm, Dress>();
 
 /** Stretches that are looked at: more stand in no mail a person wrote a rule for. */
 const maxStretches = 5000;
@@ -13,18 +19,33 @@ const maxStretches = 5000;
  * What the markup sets apart within a line or cell, in the order of the text: bold words, code, spans, links; the outermost of those
  * that lie in each other, and none that is all of its line or cell. Found when it is first asked for.
  */
-export function setApart(form: TextForm & { html?: string }): readonly Range[] {
-  if (form.html === undefined) return [];
-  const found = known.get(form) ?? outermost(stretchesOf(form.html, form.text, form.source));
-  known.set(form, found);
-  return found;
+export const setApart = (form: TextForm & { html?: string }): readonly Range[] => dressOf(form).apart;
+
+/** How whole lines are dressed, by where they begin: the elements that hold all of a line and nothing else. */
+export const dressedLines = (form: TextForm & { html?: string }): ReadonlyMap<number, string> => dressOf(form).lines;
+
+function dressOf(form: TextForm & { html?: string }): Dress {
+  const found = known.get(form);
+  if (found) return found;
+  const all = form.html === undefined ? [] : stretchesOf(form.html, form.text, form.source);
+  const apart = outermost(all.filter((one) => isPart(form.text, one)));
+  const lines = new Map<number, string>();
+  for (const one of all) if (isLine(form.text, one)) lines.set(one.start, `${lines.get(one.start) ?? ''}>${one.look}`);
+  const dress = { apart, lines };
+  known.set(form, dress);
+  return dress;
+}
+
+/** A stretch, and how the element looks that holds it. */
+interface Held extends Range {
+  look: string;
 }
 
 /** The stretches of text that elements within lines hold. */
-function stretchesOf(html: string, text: string, source: readonly SourceRun[]): Range[] {
+function stretchesOf(html: string, text: string, source: readonly SourceRun[]): Held[] {
   const runs = [...source].sort((a, b) => a.source - b.source);
   const open: { element: HtmlElement; start: number; end: number }[] = [];
-  const found: Range[] = [];
+  const found: Held[] = [];
   const reach = (start: number, end: number) => {
     const top = open.at(-1);
     if (!top) return;
@@ -43,8 +64,9 @@ function stretchesOf(html: string, text: string, source: readonly SourceRun[]): 
       const { element, start, end } = open.pop() ?? { element: null, start: 0, end: -1 };
       if (!element || end < 0) return;
       reach(start, end);
-      if (!blocks.has(element.name) && isPart(text, { start, end }) && found.length < maxStretches)
-        found.push({ start, end });
+      if (blocks.has(element.name) || found.length >= maxStretches || text.slice(start, end).includes('\n')) return;
+      const { class: names = '', style = '' } = element.attributes;
+      found.push({ start, end, look: `${element.name}.${names}.${style.replace(/\s/g, '')}` });
     },
   });
   return found;
@@ -52,11 +74,14 @@ function stretchesOf(html: string, text: string, source: readonly SourceRun[]): 
 
 /** Whether a stretch is a part of one line or cell, and not all of it. */
 function isPart(text: string, { start, end }: Range): boolean {
-  if (/[\n\t]/.test(text.slice(start, end))) return false;
+  if (text.slice(start, end).includes('\t')) return false;
   const before = text.slice(Math.max(text.lastIndexOf('\n', start - 1), text.lastIndexOf('\t', start - 1)) + 1, start);
   const behind = /^[^\n\t]*/.exec(text.slice(end))?.[0] ?? '';
   return /[\p{L}\p{N}]/u.test(before + behind);
 }
+
+const isLine = (text: string, { start, end }: Range): boolean =>
+  (start === 0 || text[start - 1] === '\n') && (end === text.length || text[end] === '\n');
 
 function outermost(all: readonly Range[]): Range[] {
   let end = -1;

@@ -67,6 +67,13 @@ export class TextBuilder {
     this.cellEmpty = true;
   }
 
+  /** What comes next stands apart on the same line, as at its other side; nothing where nothing stands there yet. */
+  column(): void {
+    if (this.lineEmpty || this.cellEmpty || this.breaksOwed > 0) return;
+    this.spaceOwed = false;
+    this.tabsOwed = Math.max(1, this.tabsOwed);
+  }
+
   nextCell(): void {
     this.spaceOwed = false;
     this.tabsOwed++;

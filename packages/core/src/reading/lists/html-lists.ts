@@ -10,6 +10,7 @@ import { type FoundList, type ItemLine, listOf } from './list.js';
 interface Leaf extends Range {
   label: string | null;
   words: string;
+  parted: boolean;
   around: readonly HtmlElement[];
 }
 
@@ -57,6 +58,7 @@ function leavesOf(root: HtmlElement, text: string, source: readonly SourceRun[])
           ...line,
           label: labelOf(text.slice(run.start, line.end)),
           words: wordsOf(text.slice(run.start, line.end)),
+          parted: text.slice(run.start, line.end).includes('\t'),
           around: [...around],
         });
     }
@@ -230,4 +232,11 @@ function from(units: readonly Unit[], leader: string): Unit[][] {
 }
 
 const itemLines = (leaves: readonly Leaf[], looks: Looks, item: HtmlElement): ItemLine[] =>
-  leaves.map(({ start, end, label, words, around }) => ({ start, end, label, words, look: looks.path(around, item) }));
+  leaves.map(({ start, end, label, words, parted, around }) => ({
+    start,
+    end,
+    label,
+    words,
+    parted,
+    look: looks.path(around, item),
+  }));

@@ -19,6 +19,8 @@ export interface ItemLine extends Range {
   label: string | null;
   /** Its words, folded: the same ones in most items name what stands below. */
   words: string;
+  /** Set where its markup parts it into several, with a gap between. */
+  parted?: boolean;
 }
 
 /** Of the items, the share that has a spot which counts as common to them. */
@@ -28,7 +30,7 @@ const alike = 0.6;
 /** The same share for one item, below which it is none of them; and how many of its lines others have, beside the usual number. */
 const strange = 0.4;
 const strangePart = 0.4;
-/** Labels that so many of the items have are those of all: what has none of several is a block beside them. */
+/** Labels that so many of the items have are those of all: what has no label where they have several is a block beside them. */
 const usually = 0.7;
 const minLabels = 2;
 /** An item of more lines is no item of a list, but a part of a letter. */
@@ -67,7 +69,7 @@ export function listOf(made_of: ItemList['made_of'], candidates: readonly (reado
   const labels = [...counts].filter(([key, count]) => key.startsWith(': ') && count >= usually * items.length);
   const own = [...items.keys()].filter((i) => {
     const { share = 0, part = 0 } = shape[i] ?? {};
-    if (labels.length >= minLabels && !labels.some(([key]) => keyed[i]?.includes(key))) return false;
+    if (labels.length >= minLabels && items[i]?.every(({ label }) => label === null)) return false;
     // What begins as they do, and is else of lines whose labels others have, is one of them, however few have the same.
     const [begin, ...rest] = keyed[i] ?? [];
     if (begin === first && rest.length > 0 && rest.every((key) => key.startsWith(': ') && (counts.get(key) ?? 0) > 1))
@@ -79,8 +81,9 @@ export function listOf(made_of: ItemList['made_of'], candidates: readonly (reado
     own.map((i) => keyed[i] ?? []),
     counts,
   );
-  // Lines alone, one like the other, are a list where they have bullets; else they are a menu, or mere paragraphs.
-  if (own.length < 2 || (order.length < 2 && made_of !== 'bullets' && made_of !== 'lines')) return null;
+  // Lines alone, one like the other, are a list where they have bullets, or two cells; else they are a menu, or mere paragraphs.
+  const isOfPairs = made_of === 'elements' && items.every((lines) => lines.length === 1 && lines[0]?.parted);
+  if (own.length < 2 || (order.length < 2 && made_of !== 'bullets' && made_of !== 'lines' && !isOfPairs)) return null;
   const list = own.map((i): ListItem => {
     const lines = items[i] ?? [];
     const spots: (Range | null)[] = order.map(() => null);

@@ -40,8 +40,31 @@ export const markedGrids = (view: View, tables: readonly Table[]): Grid[] =>
         return row;
       }),
     );
-    return rows.length > 0 ? [{ view, made_of: 'cells' as const, rows, lying }] : [];
+    const whole = rows.length === table.rows.length ? withJoinedHeadings(view, rows, table) : rows;
+    return rows.length > 0 ? [{ view, made_of: 'cells' as const, rows: whole, lying }] : [];
   });
+
+/** Rows above the headings: a title, and words over several of them. */
+const maxAbove = 2;
+
+/**
+ * Where headings stand twice, and a row above says over several columns which is which (`Morning` over `Low` and `High`, `Evening`
+ * over the same), each heading has both words.
+ */
+function withJoinedHeadings(view: View, rows: readonly (readonly GridCell[])[], table: Table): (readonly GridCell[])[] {
+  const at = table.rows.slice(0, maxAbove).findIndex((row) => row.filter(({ columns = 1 }) => columns > 1).length > 1);
+  const [above, head] = [rows[at], rows[at + 1]];
+  const over = table.rows[at];
+  if (at < 0 || !above || !head || !over) return [...rows];
+  const words = head.map((cell) => cellText(view, cell));
+  const isTwice = new Set(words).size < words.length && words.every((word) => /\p{L}/u.test(word) && !/\d/.test(word));
+  if (!isTwice) return [...rows];
+  const joined = head.map((cell, column): GridCell => {
+    const start = over.findIndex(({ columns = 1 }, i) => columns > 1 && i <= column && i + columns > column);
+    return [...(above[start] ?? []), ...cell];
+  });
+  return [...rows.slice(0, at), joined, ...rows.slice(at + 2)];
+}
 
 /** Whether a row is a sum or a charge below items, by how it lies over their columns; where all rows lie so, it is how the table is made. */
 export const isBelowItems = ({ rows, lying }: Grid, row: readonly GridCell[], headerAt: number): boolean =>

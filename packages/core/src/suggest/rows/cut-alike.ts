@@ -286,13 +286,15 @@ function pieces(value: string, context: ReadContext, parts: boolean): Piece[] {
     const words = value.slice(at, to);
     if (words === '') return;
     const own = /^([\p{P}\p{S}\s]*)(.*?)([\p{P}\p{S}\s]*)$/su.exec(words);
-    const inner = own?.[2] ?? '';
+    // A bracket that closes one within is no mark around it.
+    const closing = /\([^()]*$/.test(own?.[2] ?? '') && own?.[3]?.startsWith(')') ? ')' : '';
+    const inner = (own?.[2] ?? '') + closing;
     // One short word is a word between (`from`, `to`, `until`), also beside a name (`by Ebba Holm`); more are a value.
     if (inner === '' || /^\p{Ll}{1,5}$/u.test(inner)) {
       all.push({ type: null, glue: words, range: { start: at, end: to } });
       return;
     }
-    const [from, until] = [at + (own?.[1] ?? '').length, to - (own?.[3] ?? '').length];
+    const [from, until] = [at + (own?.[1] ?? '').length, to - (own?.[3] ?? '').length + closing.length];
     const before = at > 0 ? (/^\p{Ll}{1,5} (?=\D+$)/u.exec(inner)?.[0].length ?? 0) : 0;
     const behind = to < value.length ? (/(?<=^\D+) \p{Ll}{1,5}$/u.exec(inner.slice(before))?.[0].length ?? 0) : 0;
     marks(at, from + before);
@@ -310,6 +312,8 @@ function pieces(value: string, context: ReadContext, parts: boolean): Piece[] {
 
 /** Values with the same mark as often, of whose parts one at least is no mere text. More marks than elsewhere are the first part's own. */
 function cutByMarks(values: readonly (string | null)[], context: ReadContext, isPart: boolean): AlikePart[] | null {
+  const bracketed = cutAtBrackets(values, context);
+  if (bracketed) return bracketed;
   for (const mark of separators) {
     const cut = values.map((value) => (value === null ? null : between(value, mark)));
     const count = Math.min(...cut.flatMap((cells) => cells?.length ?? []));
@@ -330,6 +334,28 @@ function cutByMarks(values: readonly (string | null)[], context: ReadContext, is
       return parts;
   }
   return null;
+}
+
+/** `handover (2 h)`, `survey (4 h)`: what stands in brackets at the end of all values, and is not the same in all. */
+function cutAtBrackets(values: readonly (string | null)[], context: ReadContext): AlikePart[] | null {
+  const split = values.map((value) => (value === null ? null : /^(.*\S)(\s?\()([^()]+)\)$/u.exec(value)));
+  if (values.some((value, i) => value !== null && !split[i])) return null;
+  const said = split.flatMap((one) => (one ? [one[3] ?? ''] : []));
+  if (said.length < 2 || new Set(said).size < 2) return null;
+  const ranges = split.map((one) => {
+    const [, before = '', between = '', inner = ''] = one ?? [];
+    const start = before.length + between.length;
+    return (
+      one && [
+        { start: 0, end: before.length },
+        { start, end: start + inner.length },
+      ]
+    );
+  });
+  return [
+    { type: ownTypes.words, label: null, ranges: ranges.map((one) => one?.[0] ?? null) },
+    { type: guessType('', said, context).type, label: null, ranges: ranges.map((one) => one?.[1] ?? null) },
+  ];
 }
 
 /** Values of items are of one kind, but for an odd one; those of a form differ. */

@@ -77,7 +77,7 @@ export const amount = valueType<AmountValue>({
     { like: /(?<!\p{L})\$/u, rank: 6.5, assumes: { currency: 'USD' } },
   ],
   within: {
-    like: /(?:[£€¥$₹] ?\d(?:[\d.,]*\d)?|\b[A-Z]{3} \d[\d.,]*\d|\d(?:[\d.,]*\d)? ?€|\d[\d.,]*\d ?[A-Z]{3}\b)/g,
+    like: /(?:[£€¥$₹] ?\d(?:[\d.,]*\d)?|\b[A-Z]{3} \d[\d.,]*\d|\d(?:[\d.,]*\d)? ?€|\d[\d.,]*\d ?[A-Z]{3}\b|\bkr\.? ?\d[\d.,]*\d|\d[\d.,]*\d ?kr\b\.?)/g,
     rank: 2,
   },
 });

@@ -46,16 +46,17 @@ export function cutLine(shape: LineShape, line: Range, source: Source): CutLine 
   const text = withoutClosing(shape, view.text.slice(line.start, line.end));
   const begin = itemStart(shape, text);
   if (begin === null || text.slice(begin).trim() === '') return null;
-  const cells = cellsOf(shape, text, begin).map(({ start, end }) => ({
-    start: line.start + start,
-    end: line.start + end,
+  const cells = cellsOf(shape, text, begin).map((cell) => ({
+    ...cell,
+    start: line.start + cell.start,
+    end: line.start + cell.end,
   }));
   const filled = cells.filter(({ start, end }) => end > start);
   // What adds up others leaves places empty; an item may be called a total all the same.
   const [head] = filled;
   if (head && filled.length < shape.slots.length && addsUp(view.text.slice(head.start, head.end))) return null;
   const context = run.contextAt(view, line.start);
-  const ways = waysToFill(cells, shape.slots.length).map((spans) => ({
+  const ways = waysToFill(cells, shape).map((spans) => ({
     spans,
     points:
       spans.reduce((sum, span, i) => sum + pointsAt(shape.slots[i], span, source, context), 0) +
@@ -88,19 +89,29 @@ function itemStart({ bullet, opens }: LineShape, text: string): number | null {
   return begin !== null && opens !== '' && text.startsWith(opens, begin) ? begin + opens.length : begin;
 }
 
+/** A stretch of a line between marks, and whether but a blank ends it. */
+interface Stretch extends Range {
+  blank: boolean;
+}
+
 /** The stretches of a line between all marks that could part its values. */
-function cellsOf({ between }: LineShape, text: string, begin: number): Range[] {
-  if (between.length === 0) return [{ start: begin, end: text.trimEnd().length }];
+function cellsOf({ between }: LineShape, text: string, begin: number): Stretch[] {
+  if (between.length === 0) return [{ start: begin, end: text.trimEnd().length, blank: false }];
   // Between the tabs of cells nothing is nothing: an empty cell is a value that is missing.
   const wide = text.includes('\t') ? '[^\\S\\t]*\\t[^\\S\\t]*' : '\\s{2,}';
-  const marks = [...new Set(between)].map((mark) => (mark === gap ? wide : mark === blank ? '\\s+' : patternOf(mark)));
-  const cells: Range[] = [];
+  const marks = [...new Set(between)].map((mark) =>
+    mark === gap ? wide : mark === blank ? anyBlank : patternOf(mark),
+  );
+  // What is more than a blank is looked for first.
+  marks.sort((a, b) => Number(a === anyBlank) - Number(b === anyBlank));
+  const cells: Stretch[] = [];
   let at = begin;
   for (const match of text.slice(begin).matchAll(new RegExp(marks.join('|'), 'g'))) {
-    cells.push({ start: at, end: begin + match.index });
+    const isBlank = marks.includes(anyBlank) && /^\s$/.test(match[0]);
+    cells.push({ start: at, end: begin + match.index, blank: isBlank });
     at = begin + match.index + match[0].length;
   }
-  return [...cells, { start: at, end: Math.max(at, text.trimEnd().length) }];
+  return [...cells, { start: at, end: Math.max(at, text.trimEnd().length), blank: false }];
 }
 
 /** Marks are kept in the form in which they are compared: a dash may be any of its kind in the text, quotes may be turned. */
@@ -109,6 +120,8 @@ const kinds: Readonly<Record<string, string>> = dictionary({
   '"': '["“”„«»]',
   "'": "['‘’‚]",
 });
+
+const anyBlank = '\\s+';
 
 /** A mark that could part two values, standing apart; a bracket or quote needs a blank in front of it alone. */
 function patternOf(mark: string): string {
@@ -119,8 +132,14 @@ function patternOf(mark: string): string {
 /**
  * Ways to give cells to slots in their order: with too many cells some belong together, with too few some slots are empty.
  */
-function waysToFill(cells: readonly Range[], slots: number): (Range | null)[][] {
+function waysToFill(cells: readonly Stretch[], { slots: { length: slots }, between }: LineShape): (Range | null)[][] {
   const ways: (Range | null)[][] = [];
+  // Where a mark parts two values, a blank alone does not.
+  const mayEnd = (to: number, slot: number) => to === cells.length || !cells[to - 1]?.blank || between[slot] === blank;
+  const endsFrom = (from: number, slot: number) =>
+    [...cells.keys()]
+      .map((at) => at + 1)
+      .filter((to) => to > from && (to === from + 1 || cells.length - from > slots - slot) && mayEnd(to, slot));
   const fill = (spans: (Range | null)[], from: number): void => {
     if (ways.length >= maxWays) return;
     const left = slots - spans.length;
@@ -129,7 +148,7 @@ function waysToFill(cells: readonly Range[], slots: number): (Range | null)[][] 
       return;
     }
     if (cells.length - from < left) fill([...spans, null], from);
-    for (let to = from + 1; to <= cells.length && (to === from + 1 || cells.length - from > left); to++) {
+    for (const to of endsFrom(from, spans.length)) {
       const span = { start: cells[from]?.start ?? 0, end: cells[to - 1]?.end ?? 0 };
       if (cells[from]) fill([...spans, span.end > span.start ? span : null], to);
     }

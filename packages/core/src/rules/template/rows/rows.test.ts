@@ -247,6 +247,15 @@ describe('what parts the values of an item', () => {
     ]);
   });
 
+  test('where one part is told by a mark, a blank parts nothing there', async () => {
+    const list = 'Today\n\n- 4 l Ada Eskildsen – new rope (£2.00)\n- 16 l Dag Quist – oil change (£3.50)\n';
+    const layout = '[[rows:]]\n- [[litres]] [[item]] – [[what]] ([[amount]])\n[[:rows]]';
+    expect(await rowsOf(layout, { text: list }, { what: { type: 'text' } })).toEqual([
+      ['Ada Eskildsen', 4, 2, 'new rope'],
+      ['Dag Quist', 16, 3.5, 'oil change'],
+    ]);
+  });
+
   test('signs in a cell to ignore do not make the others doubtful', async () => {
     const cells = [['✔', 'check out', 'ok'], ['✖', 'lint', 'failed'], ['–', 'pack', 'skipped']]; // biome-ignore format: a table
     const html = `<table>${cells.map((row) => `<tr>${row.map((cell) => `<td>${cell}</td>`).join('')}</tr>`).join('')}</table>`;
