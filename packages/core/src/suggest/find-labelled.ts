@@ -1,9 +1,9 @@
-import { linesOf, type Range } from '../reading/index.js';
+import type { Range } from '../reading/index.js';
 import type { Line, Token } from '../rules/template/model.js';
 import { bulletEnd, enumerationEnd, isSentence, normalise } from '../rules/template/text/lines.js';
 import { columnGap, isSeparator, skipSeparators } from '../rules/template/text/tokens.js';
-import { isGreeting } from '../rules/template/text/words.js';
-import { foldLabel, type Marked } from './marked.js';
+import type { Marked } from './marked.js';
+import { refined } from './refine-labelled.js';
 
 /** Lines that are looked at for labels. */
 const maxLines = 600;
@@ -44,23 +44,7 @@ export function findLabelled(text: string, buttons: readonly Range[] = []): Mark
     const splits = plain[at]?.length ? (plain[at] as Split[]) : styled(line, style);
     found.push(...splits.flatMap((_, i) => labelledAt(text, lines, at, splits, i, style) ?? []));
   }
-  const told = [...keyed, ...found]
-    .flatMap((one) => withAddress(text, one))
-    .flatMap((one) => withSpan(text, one))
-    .flatMap((one) => withNext(text, one));
-  // A line that is a link and nothing else asks for a click, and names nothing.
-  const isButton = ({ label, start }: Marked) => {
-    const at = text.lastIndexOf(label, start - 1);
-    return buttons.some(
-      (button) => button.start <= at && at + label.length <= button.end && /\n/.test(text.slice(at, start)),
-    );
-  };
-  const kept = told.filter(
-    (one) => !ofFooter.test(one.label) && !isOfLetter(one.label, text.slice(one.start, one.end)) && !isButton(one),
-  );
-  return withoutOverlaps(kept.map((one) => withoutButtons(text, one, buttons))).filter(
-    ({ start, end }) => !inFooter.test(text.slice(start, end)),
-  );
+  return withoutOverlaps(refined(text, [...keyed, ...found], buttons));
 }
 
 /** Lines of keys in quotes are what a program wrote where there are so many. */
@@ -89,83 +73,6 @@ function askedWithin(lines: readonly Line[]): void {
     isHeaded = line.kind === 'label only' || (isHeaded && line.kind === 'text');
   }
 }
-
-/** `Attendee: Ada Holloway (ada@mail.example)`, `Employee: Ada Holloway (E4711)`: somebody, and where they are written to, or their number. */
-function withAddress(text: string, one: Marked): Marked[] {
-  const value = text.slice(one.start, one.end);
-  const [, who = '', gap = '', code = ''] =
-    /^(\p{Lu}[\p{L} .'’-]+\p{L})( \()([\p{L}\p{N}/-]*\d[\p{L}\p{N}/-]*)\)$/u.exec(value) ?? [];
-  if (code !== '') {
-    const start = one.start + who.length + gap.length;
-    return [
-      { ...one, end: one.start + who.length },
-      { ...one, label: `${one.label} no`, start, end: start + code.length },
-    ];
-  }
-  const [, name = '', between = '', address = ''] =
-    /^([^\n@]*[\p{L}.])(\s?[(<[])([^\s()<>[\]]+@[^\s()<>[\]]+)[)>\]]$/u.exec(value) ?? [];
-  if (address === '') return [one];
-  const start = one.start + name.length + between.length;
-  return [
-    { ...one, end: one.start + name.length },
-    { ...one, label: `${one.label} e-mail`, start, end: start + address.length },
-  ];
-}
-
-/** From one time to another. */
-const span =
-  /^([^\n]*\d[:.h]\d{2}(?: ?[ap]\.?m\.?| ?uhr| ?h)?)( ?[–—-] ?| (?:to|until|till|bis|à|a|a las|al|alle|til|tot|até) )(\d{1,2}[:.h]\d{2}[^\n]{0,12})$/iu;
-
-/** `When: 12 October, 16:00 – 17:30`: when something begins, and when it ends. */
-function withSpan(text: string, one: Marked): Marked[] {
-  const [, from = '', between = '', to = ''] = span.exec(text.slice(one.start, one.end)) ?? [];
-  if (to === '') return [one];
-  return [
-    { ...one, end: one.start + from.length },
-    { ...one, label: `${one.label} end`, start: one.start + from.length + between.length },
-  ];
-}
-
-/** `SPD 12.3 KN / CRS 227`: in a line of labels in capitals a slash parts one from the next. */
-function withNext(text: string, one: Marked): Marked[] {
-  if (one.label !== one.label.toUpperCase()) return [one];
-  const value = text.slice(one.start, one.end);
-  const [all = '', first = '', label = ''] = /^([^\n/]+?) \/ (\p{Lu}{2,}) (?=\S)/u.exec(value) ?? [];
-  if (all === '') return [one];
-  const next = { ...one, label, start: one.start + all.length };
-  return [{ ...one, end: one.start + first.length }, ...withNext(text, next)];
-}
-
-/** A block below a label ends before a button, and before a sentence where it began with none: an address has no sentences. */
-function withoutButtons(text: string, one: Marked, buttons: readonly Range[]): Marked {
-  const [first, ...others] = linesOf(text.slice(one.start, one.end)).map(({ start, end }) => ({
-    start: one.start + start,
-    end: one.start + end,
-  }));
-  const isNote = ({ start, end }: Range) =>
-    buttons.some((button) => button.start <= start && end <= button.end) || isNotice(text.slice(start, end));
-  const next = first && !isNote(first) ? others.find(isNote) : undefined;
-  if (!next) return one;
-  return { ...one, end: one.start + text.slice(one.start, next.start).trimEnd().length };
-}
-
-/** Words of a sentence that is said to everybody: more than a line of an address or of a short value has. */
-const longNotice = 8;
-const isNotice = (line: string) =>
-  line.trim().split(/\s+/).length >= longNotice && /^\p{Lu}.*\p{Ll}[.!?](?:\s|$)/u.test(line.trim());
-
-/** What greets somebody, or is a colon in a sentence: `Hello, good news: we have handed it over.` */
-const isOfLetter = (label: string, value: string) =>
-  isGreeting(foldLabel(label).split(' ')[0] ?? '') ||
-  (/, /.test(label) && value.split(/\s+/).length > longestLabel && /^\p{Ll}.*[.!?]\s*$/su.test(value));
-
-/** Labels of what every mail of a sender ends with. */
-const ofFooter =
-  /^(?:(?:change|manage|update|edit) (?:your|what|how|which|these|this)|unsubscribe|opt[- ]?out|preferences|stop|abmelden|abbestellen|se désabonner|désinscription|darse de baja|cancelar|afmelden|uitschrijven|disiscriviti)/iu;
-
-/** What such an end says. */
-const inFooter =
-  /\b(?:unsubscribe|opt[- ]?out|abbestellen|newsletter abmelden|se désabonner|darse de baja|cancelar (?:a )?(?:su )?subscri\p{L}+|afmelden|uitschrijven|disiscriviti|afmeld)\b/iu;
 
 /** The value of one of the labels of a line: beside it, up to the next label or as far as it runs on; or below the last one. */
 function labelledAt(

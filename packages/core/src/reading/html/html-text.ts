@@ -1,7 +1,9 @@
 import { limits } from '../../limits.js';
 import type { Link, Range, SourceRun, Table, TableCell } from '../reading.js';
 import { apart, blocks } from './blocks.js';
+import { lowered, maxEmptyCells, spanOf, spread } from './cell-spans.js';
 import { isPadding } from './fillers.js';
+import { floats, hasGap } from './gaps.js';
 import { layTables, type RowLayout, type TableLayouts } from './table-layout.js';
 import { type Place, TextBuilder } from './text-builder.js';
 import { type HtmlElement, type HtmlPiece, parseHtml, type TreeVisitor, walk } from './tree.js';
@@ -36,23 +38,6 @@ export function htmlToText(html: string, deepest: number = limits.htmlDepth): Ht
 const quoting = /(?:^|[\s_-])(?:quote|quoted|cite)(?:$|[\s_-])/i;
 const signing = /(?:^|[\s_-])signature(?:$|[\s_-])/i;
 const blockStyle = /(?:^|[;\s])display\s*:\s*(?:block|flex|grid|table|list-item)\b/i;
-/** Styles that leave a gap beside words, though nothing is written there. */
-const besideWords = /(?:^|[;\s])display\s*:\s*inline-(?:block|flex|grid|table)\b/i;
-const spacing = /(?:^|[;\s])(?:padding|margin)(-left|-right|-inline\S*)?\s*:\s*([^;!]+)/gi;
-
-/** What is set at the other side of its line. */
-const floats = /(?:^|[;\s])float\s*:\s*(?:left|right)/i;
-
-function hasGap(style: string): boolean {
-  if (besideWords.test(style)) return true;
-  return [...style.matchAll(spacing)].some(([, side, sizes = '']) => {
-    const all = sizes.trim().split(/\s+/);
-    // Of several sizes the second and the fourth are those at the sides.
-    const beside = side || all.length === 1 ? all : [all[1], all[3]];
-    return beside.some((size) => /^[\d.]*[1-9]/.test(size ?? ''));
-  });
-}
-
 const preformatted = /white-space\s*:\s*(?:pre|break-spaces)/i;
 
 /** What an element changes for all inside it, and what is done when it closes. */
@@ -286,48 +271,6 @@ class HtmlTextWriter implements TreeVisitor {
       cues: this.cues.map((cue) => ({ ...range(cue), kind: cue.kind })),
     };
   }
-}
-
-/** Columns or rows that one cell may lie over, and cells that this makes in a message: more are nobody's wish but an attacker's. */
-const maxSpan = 40;
-const maxEmptyCells = 10_000;
-
-function spanOf(written = '1'): number {
-  const span = Number.parseInt(written, 10);
-  return span > 1 && span <= maxSpan ? span : 1;
-}
-
-/** A cell, and how many rows it lies over. */
-interface Hanging {
-  cell: TableCell;
-  rows: number;
-}
-
-/** Rows whose cells lie over several: what stands in such a cell stands in each of its rows, at the same place of the text. */
-function lowered(rows: readonly (readonly Hanging[])[]): TableCell[][] {
-  let left = maxEmptyCells;
-  const above = new Map<number, Hanging>();
-  return rows.map((row) => {
-    const full: TableCell[] = [];
-    const next = [...row];
-    while (next.length > 0 || above.has(full.length)) {
-      const at = full.length;
-      const hanging = above.get(at);
-      const one = hanging ?? (next.shift() as Hanging);
-      if (hanging) left--;
-      full.push(one.cell);
-      if (one.rows > 1 && left > 0) above.set(at, { cell: one.cell, rows: one.rows - 1 });
-      else above.delete(at);
-    }
-    return full;
-  });
-}
-
-/** A cell over several columns, with empty ones behind it, so that what follows stands below its heading. */
-function spread(cell: TableCell, columns: number): TableCell[] {
-  if (columns === 1) return [cell];
-  const empty = { ...cell, start: cell.end, text: '' };
-  return [{ ...cell, columns }, ...Array.from({ length: columns - 1 }, () => ({ ...empty }))];
 }
 
 const blocksOnly: RowLayout = { kind: 'blocks', valueCell: null };

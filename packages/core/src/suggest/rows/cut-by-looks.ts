@@ -1,0 +1,107 @@
+import type { Range } from '../../reading/index.js';
+import { ownTypes, type ReadContext, readValue } from '../../values/index.js';
+import { telling } from '../looks.js';
+import { type AlikePart, most } from './alike-part.js';
+
+/**
+ * Values that hold the same kinds in the same order, with the same words between; words that all of them have are none of theirs.
+ * `touching`: for a person who says that a value is two, also with nothing between them.
+ */
+export function cutByLooks(
+  values: readonly (string | null)[],
+  context: ReadContext,
+  touching = false,
+): AlikePart[] | null {
+  const cut = values.map((value) => (value === null ? null : pieces(value, context, touching)));
+  const shapes = cut.map(
+    (all) => all?.map(({ type, glue }) => (type ? `[${type}]` : (glue ?? '*'))).join('\n') ?? null,
+  );
+  const told = [...new Set(shapes)].flatMap((one) => (one?.includes('[') ? [one] : []));
+  // What only some of them say comes last: `Offered on 3 May`, `Offered on 3 May by Ebba`.
+  const isLike = (one: string | null, shape: string) =>
+    one === shape || (one?.includes('[') && shape.startsWith(`${one}\n`));
+  const times = (shape: string) => shapes.filter((one) => isLike(one, shape)).length;
+  const shape = told.reduce<string | null>(
+    (best, one) => (best !== null && times(best) >= times(one) ? best : one),
+    null,
+  );
+  if (shape === null || times(shape) < most * values.filter((value) => value !== null).length) return null;
+  const alike = cut.map((all, i) => (isLike(shapes[i] ?? null, shape) ? all : null));
+  const first = alike.reduce<Piece[]>((longest, all) => (all && all.length > longest.length ? all : longest), []);
+  const saidAt = (at: number) =>
+    new Set(alike.flatMap((all, i) => (all?.[at] ? [values[i]?.slice(all[at].range.start, all[at].range.end)] : [])));
+  const isValue = first.map(({ type, glue }, at) => type !== null || (glue === null && saidAt(at).size > 1));
+  // Two values need a mark or a word between them to be told apart again; or a blank, where one has a type.
+  const touches = (at: number) => {
+    const [before, here] = [first[at - 1], first[at]];
+    if (!isValue[at - 1] || !before || !here) return false;
+    return before.range.end === here.range.start || (before.type === null && here.type === null);
+  };
+  if (!touching && isValue.some((value, at) => value && touches(at))) return null;
+  const from = values[alike.indexOf(first)] ?? '';
+  return first.flatMap(({ type }, at): AlikePart[] => {
+    if (!isValue[at]) return [];
+    const last = isValue.lastIndexOf(true, at - 1);
+    const [begin, end] = [first[at > 0 ? last + 1 : 0], first[at - 1]];
+    const words = at > last + 1 && begin && end ? from.slice(begin.range.start, end.range.end) : '';
+    const label = words.replace(/[^\p{L}\p{N} ]+/gu, ' ').trim();
+    const ranges = alike.map((all) => all?.[at]?.range ?? null);
+    return [{ type: type ?? ownTypes.words, label: naming.test(label) ? label : null, ranges }];
+  });
+}
+
+/** Words before a value that may name it: a small one tells little, but for these. */
+const naming = /\p{L}{3}|^(?:by|to)$/u;
+
+interface Piece {
+  /** Null for words between. */
+  type: string | null;
+  /** Marks and single words between values; null for words that are a value themselves. */
+  glue: string | null;
+  range: Range;
+}
+
+/** A value as what is told by its looks, and what stands between. `parts`: nothing that is all of it. */
+function pieces(value: string, context: ReadContext, parts: boolean): Piece[] {
+  const found: { type: string; start: number; end: number }[] = [];
+  for (const { type, like, begin } of telling)
+    for (const match of value.matchAll(like)) {
+      const [start, end] = [begin?.(value, match.index) ?? match.index, match.index + match[0].length];
+      if (parts && end - start === value.length) continue;
+      if (readValue(match[0], { type }, context).ok && found.every((one) => one.end <= start || one.start >= end))
+        found.push({ type, start, end });
+    }
+  found.sort((a, b) => a.start - b.start);
+  const all: Piece[] = [];
+  let at = 0;
+  const marks = (from: number, to: number) => {
+    const glue = value.slice(from, to);
+    if (glue.trim() !== '') all.push({ type: null, glue, range: { start: from, end: to } });
+  };
+  const between = (to: number) => {
+    const words = value.slice(at, to);
+    if (words === '') return;
+    const own = /^([\p{P}\p{S}\s]*)(.*?)([\p{P}\p{S}\s]*)$/su.exec(words);
+    // A bracket that closes one within is no mark around it.
+    const closing = /\([^()]*$/.test(own?.[2] ?? '') && own?.[3]?.startsWith(')') ? ')' : '';
+    const inner = (own?.[2] ?? '') + closing;
+    // One short word is a word between (`from`, `to`, `until`), also beside a name (`by Ebba Holm`); more are a value.
+    if (inner === '' || /^\p{Ll}{1,5}$/u.test(inner)) {
+      all.push({ type: null, glue: words, range: { start: at, end: to } });
+      return;
+    }
+    const [from, until] = [at + (own?.[1] ?? '').length, to - (own?.[3] ?? '').length + closing.length];
+    const before = at > 0 ? (/^\p{Ll}{1,5} (?=\D+$)/u.exec(inner)?.[0].length ?? 0) : 0;
+    const behind = to < value.length ? (/(?<=^\D+) \p{Ll}{1,5}$/u.exec(inner.slice(before))?.[0].length ?? 0) : 0;
+    marks(at, from + before);
+    all.push({ type: null, glue: null, range: { start: from + before, end: until - behind } });
+    marks(until - behind, to);
+  };
+  for (const { type, start, end } of found) {
+    between(start);
+    all.push({ type, glue: null, range: { start, end } });
+    at = end;
+  }
+  between(value.length);
+  return all;
+}
