@@ -66,6 +66,7 @@ try {
   const { url, token } = JSON.parse(readFileSync(client, 'utf8'));
   const api = createClient({ url, token });
   const params = { name: 'berth-request' };
+  await api.lookups.put({ params: { name: 'fee-classes' }, body: Buffer.from(berths('lookups/fee-classes.csv')) });
   await api.sieves.put({ params, body: Buffer.from(source) });
   await api.mailboxes.put({ params: { name: 'berths' }, body: Buffer.from(berths('berths.mailbox.yaml')) });
   const fed = performance.now();

@@ -98,6 +98,7 @@ try {
   const { url, token } = JSON.parse(readFileSync(client, 'utf8'));
   const api = createClient({ url, token });
   await api.destinations.put({ params: { name: 'book' }, body: Buffer.from('destination: book\nkind: sheet\n') });
+  await api.lookups.put({ params: { name: 'fee-classes' }, body: Buffer.from(berths('lookups/fee-classes.csv')) });
   await api.sieves.put({ params: { name: 'berth-request' }, body: Buffer.from(source), query: { live: 'true' } });
   await api.mailboxes.put({ params: { name: 'berths' }, body: Buffer.from(berths('berths.mailbox.yaml')) });
   for (let i = 0; i < fed; i++) await api.messages.feed({ params: { mailbox: 'berths' }, body: mail(i) });

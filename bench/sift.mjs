@@ -1,6 +1,6 @@
 // Decode and sift the demo's berth messages on one core, against a script by hand in the same run.
 import { readdirSync, readFileSync } from 'node:fs';
-import { compileMailbox, compileSieve, handleMessage, readMessage } from '@yellow-sieve/core';
+import { compileMailbox, compileSieve, handleMessage, noFacts, readMessage, tableFromLines } from '@yellow-sieve/core';
 import { median, tell } from './tell.mjs';
 import { byHand } from './yardstick-script.mjs';
 
@@ -15,8 +15,11 @@ const messages = readdirSync(new URL('messages/', folder)).map((name) => ({
   raw: readFileSync(new URL(`messages/${name}`, folder)),
 }));
 
+const classes = readFileSync(new URL('lookups/fee-classes.csv', folder), 'utf8').trim().split('\n');
+const table = tableFromLines(classes.map((line) => line.split(',')));
+const facts = { ...noFacts, lookups: { 'fee-classes': { name: 'fee-classes', revision: 1, ...table } } };
 const bySieve = async (raw) => {
-  const result = handleMessage(await readMessage(raw), mailbox);
+  const result = handleMessage(await readMessage(raw), mailbox, facts);
   return result.kind === 'handled' ? (result.outcome?.fields ?? null) : null;
 };
 
@@ -28,7 +31,7 @@ async function comparable() {
     if (
       ours &&
       theirs &&
-      ['vessel', 'arrival', 'departure', 'nights', 'skipper', 'email', 'phone', 'length'].every(
+      ['vessel', 'arrival', 'departure', 'nights', 'skipper', 'email', 'phone', 'length', 'fee_class'].every(
         (field) => ours[field] === theirs[field],
       )
     )

@@ -72,6 +72,14 @@ function dateOf(raw, reference) {
   return null;
 }
 
+/** Fee classes by length. */
+const classes = [
+  [8, 'A'],
+  [12, 'B'],
+  [20, 'C'],
+  [Number.POSITIVE_INFINITY, 'D'],
+];
+
 /** The same fields as the sieve gives. */
 export async function byHand(raw) {
   const { subject, parts } = await decode(raw);
@@ -88,9 +96,12 @@ export async function byHand(raw) {
   const arrival = dateOf(stay?.[1] ?? line(text, 'First night'), reference);
   const phone = line(text, 'Phone', 'Telephone') ?? /(\+44|0)7[\d ]{9,12}/.exec(text)?.[0] ?? null;
   const deposit = /(£)?([\d.,]+) ?(EUR|€)?/.exec(line(text, 'Deposit paid') ?? '');
+  const length =
+    Number.parseFloat((line(text, 'Length over all', 'Length \\(m\\)') ?? 'NaN').replace(',', '.')) || null;
   return {
     vessel: line(text, 'Vessel', 'Name of vessel'),
-    length: Number.parseFloat((line(text, 'Length over all', 'Length \\(m\\)') ?? 'NaN').replace(',', '.')) || null,
+    length,
+    fee_class: length === null ? null : (classes.find(([most]) => length <= most)?.[1] ?? null),
     arrival,
     departure: arrival && nights ? DateTime.fromISO(arrival, { zone: 'utc' }).plus({ days: nights }).toISODate() : null,
     nights,
