@@ -32,7 +32,8 @@ export const destinationWords = {
     act: 'Language model …',
     title: 'The model that prompt rules ask',
     help: 'Any server of the chat-completions interface. What prompt rules show of a message is sent to it.',
-    there: 'One is set up. What is written here takes its place; what is secret is never shown.',
+    there:
+      'One is set up, as it stands here. What is secret is not shown, and stays as it is where nothing is written.',
     submit: 'Save and try',
     test: 'Try what is set up',
     works: 'Works: {detail}.',

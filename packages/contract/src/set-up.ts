@@ -369,8 +369,10 @@ export const connectionEndpoints = {
     method: 'PUT',
     path: '/api/v1/connections/:name',
     role: 'owner',
-    summary: 'Makes or changes a connection; what is secret in it never comes back out',
+    summary:
+      'Makes or changes a connection; what is secret in it never comes back out. With `keep_secrets` what is secret, or asked in no form, and not given stays as it was',
     params,
+    query: v.object({ keep_secrets: v.optional(v.picklist(['true', 'false']), 'false') }),
     body: v.looseObject({ kind: v.string() }),
     response: doneSchema,
   },
@@ -380,6 +382,21 @@ export const connectionEndpoints = {
     role: 'author',
     summary: 'Names and kinds of connections',
     response: page(v.object({ name: v.string(), kind: v.string() })),
+  },
+  get: {
+    method: 'GET',
+    path: '/api/v1/connections/:name',
+    role: 'owner',
+    summary: 'What a connection was made with, but for what is secret',
+    params,
+    response: v.object({
+      name: v.string(),
+      kind: v.string(),
+      /** By the names of the form, as they are written there. */
+      entries: v.record(v.string(), v.string()),
+      /** Names of those that are set, and never shown. */
+      secrets: v.array(v.string()),
+    }),
   },
   form: {
     method: 'GET',

@@ -183,6 +183,9 @@ describe('the API', () => {
     const answer = await (await get('/api/v1/connections', world.token)).text();
     expect(answer).toContain('harbour-database');
     expect(answer).not.toContain(world.database.password);
+    const one = await (await get('/api/v1/connections/harbour-database', world.token)).text();
+    expect(JSON.parse(one)).toMatchObject({ entries: { host: '127.0.0.1' }, secrets: ['password'] });
+    expect(one).not.toContain(world.database.password);
     const rows = await world.sql<{ sealed: string }>('SELECT sealed FROM connection');
     expect(JSON.stringify(rows)).not.toContain(world.database.password);
   });

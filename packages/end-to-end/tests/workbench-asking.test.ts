@@ -54,6 +54,38 @@ describe('a model, set up and asked by hand', () => {
     expect((await world.client.connections.list()).items).toEqual([{ name: 'model', kind: 'model' }]);
   });
 
+  test('its form has what it was made with, and what is secret stays where nothing is written', async () => {
+    const { client } = world;
+    const params = { name: 'model' };
+    const { entries } = await client.connections.get({ params });
+    const { url = '', model = '' } = entries;
+    await client.connections.put({
+      params,
+      body: { kind: 'model', url, model, price_per_1000_tokens: 0.02, currency: 'GBP', key: 'open-sesame' },
+    });
+    await page.reload();
+    await button('Language model …').click();
+    const dialog = page.getByRole('dialog', { name: 'The model that prompt rules ask' });
+    await until('the form is filled', async () => (await dialog.getByLabel('Address').inputValue()) === url);
+    expect(await dialog.getByLabel('Price of 1000 tokens').inputValue()).toBe('0.02');
+    expect(await dialog.textContent()).not.toContain('open-sesame');
+    await dialog.getByLabel('Price of 1000 tokens').fill('0.03');
+    await button('Save and try').click();
+    await dialog.getByText(/^Works: “stand-in” answers, in/).waitFor();
+    await button('Close').click();
+    expect(await client.connections.get({ params })).toMatchObject({
+      entries: { url, price_per_1000_tokens: '0.03' },
+      secrets: ['key'],
+    });
+    // Without being asked to keep it, a connection is what is put.
+    await client.connections.put({ params, body: { kind: 'model', url, model } });
+    expect((await client.connections.get({ params })).secrets).toEqual([]);
+    await client.connections.put({
+      params,
+      body: { kind: 'model', url, model, price_per_1000_tokens: 0.02, currency: 'GBP' },
+    });
+  });
+
   test('a message is tried, the price told first, and what came back stands in the proof', async () => {
     await page.goto(`${world.url}/workbench/yard?of=samples`);
     await page.getByRole('grid', { name: 'Order' }).getByText('enquiry').click();

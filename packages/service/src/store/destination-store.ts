@@ -157,15 +157,48 @@ function connectionEntries(kindName: string): v.ObjectEntries {
 /** What a connection of a kind asks for. */
 export const connectionForm = (kindName: string) => formOf(connectionEntries(kindName));
 
-/** Seals and keeps a connection; its shape is that of the destination kinds that use it. */
+/** An address that holds a password is as secret as that. */
+const withPassword = /\/\/[^/?#\s]*@/;
+
+/** What a connection was made with, in words of its form, but for what is secret. @throws YsError YS-NOT-FOUND */
+export async function shownConnection(db: Executor, secrets: Secrets, name: string) {
+  const found = await keptConnection(db, secrets, name);
+  if (!found) throw new YsError('YS-NOT-FOUND', { what: 'connection', name });
+  const given = connectionForm(found.kind).flatMap(({ name: entry, as }) => {
+    const value = found.options[entry];
+    if (value === undefined || value === null) return [];
+    const text = Array.isArray(value) ? value.join(', ') : typeof value === 'boolean' ? yesNo(value) : String(value);
+    return [{ entry, text, isSecret: as === 'secret' || withPassword.test(text) }];
+  });
+  return {
+    name,
+    kind: found.kind,
+    entries: Object.fromEntries(given.flatMap(({ entry, text, isSecret }) => (isSecret ? [] : [[entry, text]]))),
+    secrets: given.flatMap(({ entry, isSecret }) => (isSecret ? [entry] : [])),
+  };
+}
+
+const yesNo = (value: boolean) => (value ? 'yes' : 'no');
+
+async function keptConnection(db: Executor, secrets: Secrets, name: string) {
+  const [found] = await db.select().from(connection).where(eq(connection.name, name));
+  return found ? { kind: found.kind, options: secrets.open(found.sealed) as Record<string, unknown> } : null;
+}
+
+/** Seals and keeps a connection; its shape is that of the destination kinds that use it. `keep`: what is secret and not given stays. */
 export async function putConnection(
   db: Database,
   secrets: Secrets,
   name: string,
   data: { kind: string },
+  keep = false,
 ): Promise<void> {
   const entries = connectionEntries(data.kind);
-  const { kind, ...options } = data;
+  const before = keep ? await keptConnection(db, secrets, name) : null;
+  const { kind, ...given } = data;
+  const asked = new Set(connectionForm(kind).flatMap(({ name: entry, as }) => (as === 'secret' ? [] : [entry])));
+  const stays = Object.entries(before?.kind === kind ? before.options : {}).filter(([entry]) => !asked.has(entry));
+  const options = { ...Object.fromEntries(stays), ...given };
   const parsed = v.safeParse(v.strictObject(entries), options);
   if (!parsed.success)
     throw new YsError('YS-REQUEST-INVALID', {

@@ -35,10 +35,22 @@ function Connecting({ onClose }: { onClose(): void }) {
   });
   const connections = useQuery({ queryKey: ['connections'], queryFn: () => service.connections.list() });
   const isThere = connections.data?.items.some((one) => one.name === name) ?? false;
+  // What it was made with stands there to be changed; whoever may not see it begins anew.
+  const made = useQuery({
+    queryKey: ['connections', name],
+    queryFn: () => service.connections.get({ params: { name } }),
+    enabled: isThere,
+    retry: false,
+  });
+  const before = made.data?.entries ?? {};
   const test = useMutation({ mutationFn: () => service.connections.test({ params: { name } }) });
   const put = useMutation({
     mutationFn: () =>
-      service.connections.put({ params: { name }, body: connectionOf(kind, form.data?.entries ?? [], written) }),
+      service.connections.put({
+        params: { name },
+        query: { keep_secrets: 'true' },
+        body: connectionOf(kind, form.data?.entries ?? [], { ...before, ...written }),
+      }),
     onSuccess: async () => {
       await queries.invalidateQueries({ queryKey: ['connections'] });
       test.mutate();
@@ -53,7 +65,7 @@ function Connecting({ onClose }: { onClose(): void }) {
     <Form onSubmit={submit}>
       <FormStack>
         <Muted>{isThere ? say.there : say.help}</Muted>
-        <Entries entries={form.data?.entries ?? []} written={written} onChange={setWritten} />
+        <Entries entries={form.data?.entries ?? []} written={{ ...before, ...written }} onChange={setWritten} />
         {test.data && <p role="status">{fill(test.data.ok ? say.works : say.fails, { detail: test.data.detail })}</p>}
         {error && <Trouble error={error} />}
         <FootActs>

@@ -36,6 +36,7 @@ import {
   pauseDestination,
   putConnection,
   putDestination,
+  shownConnection,
   testDestination,
 } from '../../store/destination-store.js';
 import { getMailbox, listMailboxes, putMailbox } from '../../store/mailbox-store.js';
@@ -209,8 +210,9 @@ export function serveSetUp(context: ServeContext): void {
   );
 
   serveEndpoint(app, db, connectionEndpoints.list, async () => ({ items: await listConnections(db), next: null }));
-  serveEndpoint(app, db, connectionEndpoints.put, async ({ params, body }) => {
-    await putConnection(db, secrets, params.name, body);
+  serveEndpoint(app, db, connectionEndpoints.get, ({ params }) => shownConnection(db, secrets, params.name));
+  serveEndpoint(app, db, connectionEndpoints.put, async ({ params, query, body }) => {
+    await putConnection(db, secrets, params.name, body, query.keep_secrets === 'true');
     return { done: true as const };
   });
   serveEndpoint(app, db, connectionEndpoints.form, async ({ params }) => ({ entries: connectionForm(params.kind) }));
