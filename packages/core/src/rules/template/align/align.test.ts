@@ -88,3 +88,39 @@ describe('a form that stands in the message twice', () => {
     });
   });
 });
+
+describe('pairs of one line', () => {
+  test('that commas part are found in any order, each by its key alone', () => {
+    const layout = 'net=[[net]] kn, gross=[[gross]] kn';
+    expect(taken(layout, 'gross=31 kn, net=18 kn')).toEqual({ net: '18', gross: '31' });
+    expect(taken(layout, 'gross=31 kn')).toEqual({ gross: '31' });
+  });
+});
+
+describe('a sentence in the middle of a line', () => {
+  test('is known by three words of its own, and not by two', () => {
+    expect(taken('nights booked for [[nights]]', 'so we have nights booked for 4')).toEqual({});
+    expect(taken('we stay for [[nights]] nights', 'and as ever we stay for 4 nights then')).toEqual({ nights: '4' });
+    expect(taken('stay for [[nights]] nights.', 'and as ever stay for 4 nights')).toEqual({ nights: '4' });
+  });
+});
+
+describe('values below one another', () => {
+  const layout = 'To: [[vessel]]\n[[*]]\n[[nights]]';
+
+  test('one of a type is looked for up to two lines further down, and no farther', () => {
+    expect(taken(layout, 'To: Tern\nMill Lane\n4')).toMatchObject({ nights: '4' });
+    expect(taken(layout, 'To: Tern\nMill Lane\nOststrand\nUpper Quay\n4')).toMatchObject({ nights: '4' });
+    expect(taken(layout, 'To: Tern\nMill Lane\nOststrand\nUpper Quay\nby the lock\n4').nights).not.toBe('4');
+  });
+});
+
+describe('values between marks', () => {
+  const layout = 'LOG|[[vessel]]|[[nights]]|[[length]]|END';
+
+  test('may have more marks than the sample, but not many more', () => {
+    expect(taken(layout, 'LOG|Tern|4|9.5|END|2|3')).toMatchObject({ vessel: 'Tern', nights: '4', length: '9.5' });
+    expect(taken(layout, `LOG|Tern|4|9.5|END${'|x'.repeat(7)}`)).toMatchObject({ nights: '4' });
+    expect(taken(layout, `LOG|Tern|4|9.5|END${'|x'.repeat(8)}`).nights).not.toBe('4');
+  });
+});
