@@ -3,7 +3,7 @@ import type { Line, Token } from '../rules/template/model.js';
 import { normalise } from '../rules/template/text/lines.js';
 import { sentencesOf } from '../rules/template/text/sentences.js';
 import { isGreeting } from '../rules/template/text/words.js';
-import { wholeValue } from './looks.js';
+import { longestLine, wholeValue } from './looks.js';
 import type { Marked } from './marked.js';
 
 const maxLines = 200;
@@ -65,6 +65,7 @@ const joined = /[\p{L}\p{N}]+(?:[-/:.][\p{L}\p{N}]+)+/gu;
 
 /** What is one value is compared as one: that two times have the same minutes says nothing. */
 function withWholeValues(tokens: readonly Token[], words: string, offset: number): Token[] {
+  if (words.length > longestLine) return [...tokens];
   const values = [...words.matchAll(joined)].flatMap(({ 0: value, index }) =>
     /\d/.test(value) ? [{ start: offset + index, end: offset + index + value.length }] : [],
   );

@@ -3,6 +3,8 @@ import type { ReadContext } from '../values/index.js';
 import { guessType } from './guess-type.js';
 import type { Marked } from './marked.js';
 
+/** Lines that are looked at. */
+const maxLines = 600;
 /** Labels of pairs are few words without figures. */
 const longestLabel = 4;
 /** A line that is but two stretches is a label and its value where others are made like it. */
@@ -13,21 +15,25 @@ const minLines = 2;
  * bold. `stretches`: what the markup sets apart, in the order of the text.
  */
 export function findDressed(text: string, stretches: readonly Range[]): Marked[] {
-  const found = linesOf(text).flatMap((line): Marked[] => {
-    const words = text.slice(line.start, line.end);
-    const own = stretches.filter(({ start, end }) => start >= line.start && end <= line.end);
-    const [first] = own;
-    if (!first || words.includes('\t')) return [];
-    const begin = line.start + (words.length - words.trimStart().length);
-    const end = line.start + words.trimEnd().length;
-    const leads = first.start === begin;
-    const value = leads ? first.end : first.start;
-    // Where the value is dressed, it is the only thing that is.
-    if (!leads && (own.length > 1 || first.end < end)) return [];
-    const label = text.slice(begin, value).trim();
-    const start = value + (/^\s*/.exec(text.slice(value, end))?.[0].length ?? 0);
-    return start < end && isLabel(label) && !goesOn(text.slice(start, end)) ? [{ label, start, end, by: 'label' }] : [];
-  });
+  const found = linesOf(text)
+    .slice(0, maxLines)
+    .flatMap((line): Marked[] => {
+      const words = text.slice(line.start, line.end);
+      const own = stretches.filter(({ start, end }) => start >= line.start && end <= line.end);
+      const [first] = own;
+      if (!first || words.includes('\t')) return [];
+      const begin = line.start + (words.length - words.trimStart().length);
+      const end = line.start + words.trimEnd().length;
+      const leads = first.start === begin;
+      const value = leads ? first.end : first.start;
+      // Where the value is dressed, it is the only thing that is.
+      if (!leads && (own.length > 1 || first.end < end)) return [];
+      const label = text.slice(begin, value).trim();
+      const start = value + (/^\s*/.exec(text.slice(value, end))?.[0].length ?? 0);
+      return start < end && isLabel(label) && !goesOn(text.slice(start, end))
+        ? [{ label, start, end, by: 'label' }]
+        : [];
+    });
   const labels = new Set(found.map(({ label }) => label));
   return labels.size >= minLines ? found : [];
 }
@@ -47,7 +53,9 @@ const longestTitle = 16;
  * where they begin.
  */
 export function findDressedTitles(text: string, dress: ReadonlyMap<number, string>, context: ReadContext): Marked[] {
-  const lines = linesOf(text).map((line) => ({ ...line, look: dress.get(line.start) ?? '' }));
+  const lines = linesOf(text)
+    .slice(0, maxLines)
+    .map((line) => ({ ...line, look: dress.get(line.start) ?? '' }));
   const looks = new Set(lines.map(({ look }) => look).filter((look) => look !== ''));
   for (const look of looks) {
     const titles = [...lines.keys()].filter((at) => lines[at]?.look === look);

@@ -18,7 +18,8 @@ export function guessType(label: string, values: readonly string[], context: Rea
     .map((value) => withoutWeekday(value.trim()))
     .filter((value) => value !== '' && oneLine.test(value));
   const words = { type: ownTypes.words };
-  if (filled.length === 0 || values.some((value) => value.trim().includes('\n'))) return words;
+  if (filled.length === 0 || values.some((value) => value.trim().includes('\n') || value.length > longestTyped))
+    return words;
   const folded = foldLabel(label);
   const found = looks.find(
     ({ type, like, label: wanted, unlike, assumes, together }) =>
@@ -30,6 +31,9 @@ export function guessType(label: string, values: readonly string[], context: Rea
   );
   return found ? { type: found.type.kind, ...found.assumes, ...found.type.observe?.(filled, context) } : words;
 }
+
+/** Only texts are longer. */
+const longestTyped = 2000;
 
 /** Values that are looked at, from all over: what they are is no clearer from more. */
 const maxValues = 40;

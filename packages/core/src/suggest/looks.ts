@@ -9,6 +9,9 @@ export const telling = Object.values(valueTypes)
   .flatMap(({ kind: type, within, namesItself }) => (within ? [{ type, namesItself, ...within }] : []))
   .sort((a, b) => a.rank - b.rank);
 
+/** A line of more characters is none that a person wrote. */
+export const longestLine = 2000;
+
 /** `15 and 14:15` looks like a day and a time, but for the word between them. */
 function joinsTwo(value: string): boolean {
   const [, word = ''] = /\d\s+(\p{Ll}{2,})\s+\d/u.exec(value) ?? [];
@@ -17,6 +20,7 @@ function joinsTwo(value: string): boolean {
 
 /** The value that looks like one of its kind and holds a stretch of a line, or that stretch itself. */
 export function wholeValue(line: string, start: number, end: number): { start: number; end: number } {
+  if (line.length > longestLine) return { start, end };
   for (const { like } of telling)
     for (const match of line.matchAll(like)) {
       const to = match.index + match[0].length;

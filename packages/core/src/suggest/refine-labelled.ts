@@ -5,15 +5,19 @@ import { foldLabel, type Marked } from './marked.js';
 /** Words of a label; a comma and more of them are a sentence. */
 const longestLabel = 5;
 
+/** A value of more characters is a text, and nothing that is cut. */
+const longestValue = 300;
+
 /**
  * Labelled values as somebody would mark them: what is two is cut in two, buttons and footers go, and so does what only looks like a
  * label in a letter. `buttons`: lines that are a link and nothing else.
  */
 export function refined(text: string, found: readonly Marked[], buttons: readonly Range[]): Marked[] {
-  const told = found
-    .flatMap((one) => withAddress(text, one))
-    .flatMap((one) => withSpan(text, one))
-    .flatMap((one) => withNext(text, one));
+  const cut = (one: Marked) =>
+    withAddress(text, one)
+      .flatMap((part) => withSpan(text, part))
+      .flatMap((part) => withNext(text, part));
+  const told = found.flatMap((one) => (one.end - one.start > longestValue ? [one] : cut(one)));
   // A line that is a link and nothing else asks for a click, and names nothing.
   const isButton = ({ label, start }: Marked) => {
     const at = text.lastIndexOf(label, start - 1);

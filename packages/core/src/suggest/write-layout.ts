@@ -1,6 +1,6 @@
 import { linesOf, type Range } from '../reading/index.js';
 import { addsUp } from '../rules/table/totals.js';
-import { telling } from './looks.js';
+import { longestLine, telling } from './looks.js';
 import type { Marked } from './marked.js';
 
 /** A marked value with the name of its field; null for words that change but are no field. */
@@ -138,6 +138,7 @@ const minOfSentence = 4;
  * words to ignore, where something parts them from the value.
  */
 function wordsBeside(line: string, offset: number, own: readonly Range[]) {
+  if (line.length > longestLine) return [];
   // Words of a label are its own.
   const isLabelled = /[:=\t]\s*$/.test(line.slice(0, Math.min(...own.map(({ start }) => start)) - offset));
   const isProse = !isLabelled && (line.match(/(?<!\S)\p{Ll}{2,}/gu) ?? []).length >= minOfSentence;

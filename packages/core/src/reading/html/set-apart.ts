@@ -72,11 +72,14 @@ function stretchesOf(html: string, text: string, source: readonly SourceRun[]): 
   return found;
 }
 
+/** Characters around a stretch that are looked at for other words of its line. */
+const farthest = 200;
+
 /** Whether a stretch is a part of one line or cell, and not all of it. */
 function isPart(text: string, { start, end }: Range): boolean {
   if (text.slice(start, end).includes('\t')) return false;
-  const before = text.slice(Math.max(text.lastIndexOf('\n', start - 1), text.lastIndexOf('\t', start - 1)) + 1, start);
-  const behind = /^[^\n\t]*/.exec(text.slice(end))?.[0] ?? '';
+  const before = /[^\n\t]*$/.exec(text.slice(Math.max(0, start - farthest), start))?.[0] ?? '';
+  const behind = /^[^\n\t]*/.exec(text.slice(end, end + farthest))?.[0] ?? '';
   return /[\p{L}\p{N}]/u.test(before + behind);
 }
 

@@ -1,5 +1,6 @@
 import { isFree, type ReadContext } from '../../values/index.js';
 import { guessType } from '../guess-type.js';
+import { longestLine } from '../looks.js';
 import type { AlikePart } from './alike-part.js';
 import { cutByLooks } from './cut-by-looks.js';
 import { cutByMarks } from './cut-by-marks.js';
@@ -48,6 +49,7 @@ function cutOnce(values: readonly (string | null)[], context: ReadContext, isPar
       ranges: values.map((value) => (value === null ? null : { start: 0, end: value.length })),
     },
   ];
+  if (there.some((value) => value.length > longestLine)) return one;
   const byLooks = cutByLooks(values, context);
   // A day and a time are one; a day with two times is no value.
   if (!isFree({ type: whole }) && (byLooks?.length ?? 0) <= 2) return one;

@@ -31,6 +31,6 @@ export const email = valueType<EmailValue>({
   toJson: ({ address }) => address,
   words: true,
   looks: [{ like: /^\S+@\S+$/, rank: 1 }],
-  within: { like: /[^\s<>()[\],;:"]+@[^\s<>()[\],;:"]+\.\p{L}{2,}/gu, rank: 1 },
+  within: { like: /(?<![^\s<>()[\],;:"])[^\s<>()[\],;:"@]{1,64}@[^\s<>()[\],;:"]{1,255}\.\p{L}{2,}/gu, rank: 1 },
   namesItself: true,
 });
