@@ -163,7 +163,8 @@ export const mailboxEndpoints = {
 const formEntry = v.object({
   /** As the file has it; `credentials.key` is the entry `key` of `credentials`. */
   name: v.string(),
-  as: v.picklist(['text', 'long text', 'secret', 'number', 'texts', 'flag']),
+  /** `pairs` are lines of a name, a colon and a value. */
+  as: v.picklist(['text', 'long text', 'secret', 'number', 'texts', 'flag', 'pairs']),
   required: v.boolean(),
   title: v.string(),
   help: v.nullable(v.string()),

@@ -70,12 +70,14 @@ describe('a model, set up and asked by hand', () => {
     expect(await dialog.getByLabel('Price of 1000 tokens').inputValue()).toBe('0.02');
     expect(await dialog.textContent()).not.toContain('open-sesame');
     await dialog.getByLabel('Price of 1000 tokens').fill('0.03');
+    await dialog.getByRole('button', { name: /Further headers/ }).click();
+    await dialog.getByLabel('Further headers').fill('X-Team: harbour');
     await button('Save and try').click();
     await dialog.getByText(/^Works: “stand-in” answers, in/).waitFor();
     await button('Close').click();
     expect(await client.connections.get({ params })).toMatchObject({
       entries: { url, price_per_1000_tokens: '0.03' },
-      secrets: ['key'],
+      secrets: ['key', 'headers'],
     });
     // Without being asked to keep it, a connection is what is put.
     await client.connections.put({ params, body: { kind: 'model', url, model } });

@@ -489,7 +489,7 @@ describe('the calls behind it', () => {
     const { source } = await client.sieves.get({ params });
     const counted = (find: string) =>
       client.workbench.count({ params, body: { source, rule: { kind: 'pattern', name: 'n', find } } });
-    const { count } = await counted('gate: *(?<gate>\\d)');
+    const { count } = await counted('Gate: *(?<gate>\\d)');
     expect(count?.messages).toBeGreaterThan(1);
     expect(count?.found).toBeGreaterThan(0);
     expect((await counted('(?<gate>nowhere at all)')).count).toEqual({

@@ -19,8 +19,9 @@ export function formOf(entries: v.ObjectEntries, offers: Readonly<Record<string,
     const schema = (
       optional ? (declared as unknown as { wrapped: v.GenericSchema }).wrapped : declared
     ) as v.GenericSchema;
-    if (schema.type === 'record') return [];
     const { as, aside = false } = v.getMetadata(schema) as { as?: FormEntry['as']; aside?: boolean };
+    // What is said about names that nobody knows before is asked by who knows them.
+    if (schema.type === 'record' && as === undefined) return [];
     return {
       name,
       as: as ?? asOfType[schema.type] ?? 'text',

@@ -1,3 +1,4 @@
+import type { FormEntry } from '@yellow-sieve/contract';
 import { checkShape, closed, parseFile, Report, say, YsError } from '@yellow-sieve/core';
 import { asc, eq } from 'drizzle-orm';
 import * as v from 'valibot';
@@ -168,15 +169,18 @@ export async function shownConnection(db: Executor, secrets: Secrets, name: stri
     const value = found.options[entry];
     if (value === undefined || value === null) return [];
     const text = Array.isArray(value) ? value.join(', ') : typeof value === 'boolean' ? yesNo(value) : String(value);
-    return [{ entry, text, isSecret: as === 'secret' || withPassword.test(text) }];
+    return [{ entry, text, isSecret: isSecret(as) || withPassword.test(text) }];
   });
   return {
     name,
     kind: found.kind,
-    entries: Object.fromEntries(given.flatMap(({ entry, text, isSecret }) => (isSecret ? [] : [[entry, text]]))),
-    secrets: given.flatMap(({ entry, isSecret }) => (isSecret ? [entry] : [])),
+    entries: Object.fromEntries(given.flatMap(({ entry, text, isSecret: hidden }) => (hidden ? [] : [[entry, text]]))),
+    secrets: given.flatMap(({ entry, isSecret: hidden }) => (hidden ? [entry] : [])),
   };
 }
+
+/** Headers hold keys as often as not. */
+const isSecret = (as: FormEntry['as']) => as === 'secret' || as === 'pairs';
 
 const yesNo = (value: boolean) => (value ? 'yes' : 'no');
 
@@ -196,7 +200,7 @@ export async function putConnection(
   const entries = connectionEntries(data.kind);
   const before = keep ? await keptConnection(db, secrets, name) : null;
   const { kind, ...given } = data;
-  const asked = new Set(connectionForm(kind).flatMap(({ name: entry, as }) => (as === 'secret' ? [] : [entry])));
+  const asked = new Set(connectionForm(kind).flatMap(({ name: entry, as }) => (isSecret(as) ? [] : [entry])));
   const stays = Object.entries(before?.kind === kind ? before.options : {}).filter(([entry]) => !asked.has(entry));
   const options = { ...Object.fromEntries(stays), ...given };
   const parsed = v.safeParse(v.strictObject(entries), options);

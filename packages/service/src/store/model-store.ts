@@ -36,7 +36,14 @@ export const modelEntries = {
   /** ISO 4217. */
   currency: v.optional(v.pipe(v.string(), v.regex(/^[A-Z]{3}$/), v.title('Currency'), v.description('Such as GBP.'))),
   /** Further headers of each request. */
-  headers: v.optional(v.record(v.pipe(v.string(), v.regex(/^[A-Za-z0-9-]+$/)), v.string())),
+  headers: v.optional(
+    v.pipe(
+      v.record(v.pipe(v.string(), v.regex(/^[A-Za-z0-9-]+$/)), v.string()),
+      v.title('Further headers'),
+      v.description('Sent with each question, one a line: Name: value.'),
+      v.metadata({ as: 'pairs', aside: true }),
+    ),
+  ),
   /** Whether the server takes a JSON Schema for its answers; without it the schema is told in words. */
   schema: v.optional(
     v.pipe(

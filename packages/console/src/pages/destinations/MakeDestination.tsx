@@ -197,7 +197,7 @@ function Entry({ entry, value, onChange }: { entry: FormEntry; value: string; on
       isRequired={required}
       type={as === 'secret' ? 'password' : as === 'number' ? 'number' : 'text'}
       autoComplete="off"
-      {...(as === 'long text' ? { lines: 5 } : {})}
+      {...(as === 'long text' || as === 'pairs' ? { lines: as === 'pairs' ? 2 : 5 } : {})}
     />
   );
   if (as !== 'long text') return field;

@@ -31,13 +31,22 @@ describe('the form of a destination', () => {
       entry('base'),
       entry('entity', { required: true, offers: ['contact', 'job'] }),
       entry('find_by', { offers: ['email'] }),
+      entry('headers', { as: 'pairs' }),
     ];
-    const written = { port: '25', key: 'vessel, arrival', 'credentials.user': 'a', 'credentials.pass': 'b', base: ' ' };
+    const written = {
+      headers: 'X-Team: harbour\n\nX-Trace:  on: yes ',
+      port: '25',
+      key: 'vessel, arrival',
+      'credentials.user': 'a',
+      'credentials.pass': 'b',
+      base: ' ',
+    };
     expect(valuesOf(entries, written)).toEqual({
       port: 25,
       key: ['vessel', 'arrival'],
       credentials: { user: 'a', pass: 'b' },
       entity: 'contact',
+      headers: { 'X-Team': 'harbour', 'X-Trace': 'on: yes' },
     });
   });
 

@@ -14,6 +14,22 @@ export const nameOf = (title: string): string =>
     .slice(0, 63)
     .replace(/-+$/, '') || 'destination';
 
+function typedAs(as: FormEntry['as'], text: string): unknown {
+  if (as === 'number') return Number(text);
+  if (as === 'texts') return text.split(/\s*,\s*/);
+  if (as === 'flag') return text === 'yes';
+  return as === 'pairs' ? pairsOf(text) : text;
+}
+
+/** Lines of a name, a colon and a value; a line without a colon is a name of nothing, which the service refuses. */
+const pairsOf = (text: string): Record<string, string> =>
+  Object.fromEntries(
+    text.split('\n').flatMap((line): [string, string][] => {
+      const [, name = line, value = ''] = /^([^:]*):(.*)$/.exec(line) ?? [];
+      return line.trim() === '' ? [] : [[name.trim(), value.trim()]];
+    }),
+  );
+
 /** What was written, of the types the entries have; dotted names become objects, what is empty is left out. */
 export function valuesOf(entries: readonly FormEntry[], written: Written): Record<string, unknown> {
   const values: Record<string, unknown> = {};
@@ -21,8 +37,7 @@ export function valuesOf(entries: readonly FormEntry[], written: Written): Recor
     const text = (written[name] ?? (required ? (offers[0] ?? '') : '')).trim();
     if (text === '') continue;
     const [head = name, inner] = name.split('.');
-    const value =
-      as === 'number' ? Number(text) : as === 'texts' ? text.split(/\s*,\s*/) : as === 'flag' ? text === 'yes' : text;
+    const value = typedAs(as, text);
     values[head] = inner === undefined ? value : { ...(values[head] as object | undefined), [inner]: value };
   }
   return values;

@@ -5,6 +5,7 @@ import { linesOf } from '../lines.js';
 import type { Range, SourceRun } from '../reading.js';
 import { labelOf, wordsOf } from './label.js';
 import { type FoundList, type ItemLine, listOf } from './list.js';
+import { outsideTables } from './outside-tables.js';
 
 /** A line of the text, and the elements around its first words. */
 interface Leaf extends Range {
@@ -157,29 +158,20 @@ function byPath(
     else groups.set(path, [holder]);
   }
   return [...groups.values()].flatMap((whole) => {
-    const group = whole.filter((holder) => !isRowOf(holder, whole, leaves, tables));
+    const group = outsideTables(
+      whole,
+      ({ first, last }) => {
+        const [from, to] = [leaves[first] as Leaf, leaves[last] as Leaf];
+        return { start: from.start, end: to.end };
+      },
+      tables,
+    );
     // An element may not share a line with its neighbour: then it is a part of the line.
     const apart = group.every(({ first }, i) => first > (group[i - 1]?.last ?? -1));
     if (group.length < 2 || !apart) return [];
     const items = group.map(({ element, first, last }) => itemLines(leaves.slice(first, last + 1), looks, element));
     return listOf('elements', items) ?? [];
   });
-}
-
-/** Whether an element lies in a table of data with others of its make; a table that is all of an item is its own. */
-function isRowOf(
-  { first, last }: Holder,
-  group: readonly Holder[],
-  leaves: readonly Leaf[],
-  tables: readonly Range[],
-): boolean {
-  const [start, end] = [leaves[first]?.start ?? 0, leaves[last]?.end ?? 0];
-  const table = tables.find((one) => start >= one.start && end <= one.end);
-  const within = (one: Holder) =>
-    table !== undefined &&
-    (leaves[one.first]?.start ?? -1) >= table.start &&
-    (leaves[one.last]?.end ?? Number.POSITIVE_INFINITY) <= table.end;
-  return table !== undefined && group.filter(within).length > 1;
 }
 
 /** A child of an element that holds lines, and what kind it is. */

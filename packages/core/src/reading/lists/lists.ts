@@ -2,6 +2,7 @@ import type { Range, TextForm } from '../reading.js';
 import { fromOrigin, type View } from '../view.js';
 import { htmlLists } from './html-lists.js';
 import type { FoundList, ItemList, ListItem } from './list.js';
+import { outsideTables } from './outside-tables.js';
 import { bulletLists, plainLists } from './text-lists.js';
 
 const known = new WeakMap<TextForm, ItemList[]>();
@@ -14,7 +15,7 @@ export function listsOf(form: TextForm & { html?: string }): readonly ItemList[]
   const found = known.get(form);
   if (found) return found;
   const marked = form.html === undefined ? [] : htmlLists(form.html, form.text, form.source, form.tables);
-  const apart = (all: readonly FoundList[]) => all.flatMap((found) => outsideTables(found, form.tables));
+  const apart = (all: readonly FoundList[]) => all.flatMap((found) => withoutRows(found, form.tables));
   const sure = bestOf(apart([...marked, ...bulletLists(form.text)]));
   // The make of lines tells only what markup and bullets do not.
   const free = ({ list }: FoundList) => sure.every(({ start, end }) => list.end <= start || list.start >= end);
@@ -23,12 +24,9 @@ export function listsOf(form: TextForm & { html?: string }): readonly ItemList[]
   return lists;
 }
 
-/** The rows of one table of data are its own, and no items of a list that goes on beside it. */
-function outsideTables({ list, score }: FoundList, tables: readonly Range[]): FoundList[] {
-  const within = (one: Range, { start, end }: Range) => one.start >= start && one.end <= end;
-  // A table that is all of an item is its own.
-  const rowed = tables.filter((table) => list.items.filter((item) => within(item, table)).length > 1);
-  const items = list.items.filter((item) => !rowed.some((table) => within(item, table)));
+/** A list without the rows of a table that stands beside its items. */
+function withoutRows({ list, score }: FoundList, tables: readonly Range[]): FoundList[] {
+  const items = outsideTables(list.items, (item) => item, tables);
   const [first, last] = [items[0], items.at(-1)];
   if (items.length === list.items.length) return [{ list, score }];
   // A spot that only the rows of the table had is none of theirs.
