@@ -196,7 +196,7 @@ describe('from what is no form', () => {
 });
 
 describe('hostile mail', () => {
-  const long = 30_000;
+  const long = 20_000;
   const html = (body: string) => `Content-Type: text/html; charset=utf-8\r\n\r\n${body}`;
   const plain = (body: string) => `Content-Type: text/plain; charset=utf-8\r\n\r\n${body}`;
 
@@ -207,8 +207,8 @@ describe('hostile mail', () => {
     ['a style without end', html(`<p>Name: <b style="${';padding-inline'.repeat(long / 10)}">Ada</b></p>`)],
     ['bold words without end', html(`<p>${'<b>a</b> b '.repeat(long / 10)}</p>`)],
     ['lines in bold without end', html('<div><b>Name</b></div><div>Ada</div>'.repeat(long / 40))],
-    ['brackets without end', html(`<ul>${`<li>${'a ('.repeat(2000)}</li>`.repeat(20)}</ul>`)],
-    ['cells over all rows', html(`<table>${`<tr>${'<td rowspan="40">x</td>'.repeat(20)}</tr>`.repeat(500)}</table>`)],
+    ['brackets without end', html(`<ul>${`<li>${'a ('.repeat(2000)}</li>`.repeat(8)}</ul>`)],
+    ['cells over all rows', html(`<table>${`<tr>${'<td rowspan="40">x</td>'.repeat(20)}</tr>`.repeat(200)}</table>`)],
   ])('%s is looked at in a time that grows with its length alone', async (_, raw) => {
     const reading = await readMessage(Buffer.from(raw));
     const messages = [1, 2, 3].map((name) => ({ name: `${name}.eml`, reading }));
