@@ -12,6 +12,8 @@ import { isOfLabels } from './headings.js';
 /** Rows of cells without headings are believed from so many of both on: two columns are labels and values as often as not. */
 const minColumns = 3;
 const minItems = 2;
+/** Rows of more cells are no list that anybody wants. */
+const maxColumns = 60;
 /** Rows of nothing but words are believed where the markup makes them, and there are so many. */
 const minOfWords = 3;
 /** Rows with a cell in so many of the columns are items; a title over some of them is none. */
@@ -48,7 +50,7 @@ function rowsOf(
   const over = { start: Math.min(...ranges.map(({ start }) => start)), end: Math.max(...ranges.map(({ end }) => end)) };
   const least = message.chosen ? 2 : minColumns;
   if (!message.chosen && isOfLabels(grid, message.listed)) return null;
-  if (width < least || items.length < minItems || !isChosen(message, over)) return null;
+  if (width < least || width > maxColumns || items.length < minItems || !isChosen(message, over)) return null;
   const names = new ColumnNames();
   const columns = [...Array(width).keys()].flatMap((at) => {
     const values = items.map((row) => textOf(row[at]));
