@@ -145,7 +145,9 @@ describe.each([
     if (way === 'the mouse') await expectCalm(browsing);
     await hands.press(button('Use this rule'));
     await ledgerRow('class').getByText('B', { exact: true }).waitFor();
-    expect(await draft()).toMatch(/length: *\{? *\n? *from: min,? *\n? *to: max/);
+    await until('the draft has the range', async () =>
+      /length: *\{? *\n? *from: min,? *\n? *to: max/.test(await draft()),
+    );
   });
 
   test('a text made of what the others found', async () => {

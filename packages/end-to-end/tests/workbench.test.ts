@@ -256,8 +256,11 @@ describe('a sieve from nothing, on the workbench', () => {
     await expectCalm(browsing);
     await dialog.getByRole('button', { name: 'Keep the check' }).click();
     await page.getByRole('button', { name: 'gate over 9', exact: true }).waitFor();
-    const { source } = await world.client.sieves.draft({ params: { name: 'gates' } });
-    expect(source).toContain('There is no such gate');
+    // The page shows an act before the draft is kept.
+    await until('the draft has the check', async () => {
+      const { source } = await world.client.sieves.draft({ params: { name: 'gates' } });
+      return source.includes('There is no such gate');
+    });
     await page.getByRole('button', { name: 'Remove the check gate over 9' }).click();
     await page.getByRole('button', { name: 'gate over 9', exact: true }).waitFor({ state: 'detached' });
   });
