@@ -2,7 +2,9 @@ import type { TableCell } from '../reading.js';
 
 /** Columns or rows that one cell may lie over, and cells that this makes in a message: more are nobody's wish but an attacker's. */
 const maxSpan = 40;
-export const maxEmptyCells = 10_000;
+/** How many such cells a message may still have. */
+export const freshBudget = () => ({ left: 10_000 });
+export type CellBudget = ReturnType<typeof freshBudget>;
 
 /** How many columns or rows an attribute says that a cell lies over. */
 export function spanOf(written = '1'): number {
@@ -17,8 +19,7 @@ interface Hanging {
 }
 
 /** Rows whose cells lie over several: what stands in such a cell stands in each of its rows, at the same place of the text. */
-export function lowered(rows: readonly (readonly Hanging[])[]): TableCell[][] {
-  let left = maxEmptyCells;
+export function lowered(rows: readonly (readonly Hanging[])[], budget: CellBudget): TableCell[][] {
   const above = new Map<number, Hanging>();
   return rows.map((row) => {
     const full: TableCell[] = [];
@@ -27,9 +28,9 @@ export function lowered(rows: readonly (readonly Hanging[])[]): TableCell[][] {
       const at = full.length;
       const hanging = above.get(at);
       const one = hanging ?? (next.shift() as Hanging);
-      if (hanging) left--;
+      if (hanging) budget.left--;
       full.push(one.cell);
-      if (one.rows > 1 && left > 0) above.set(at, { cell: one.cell, rows: one.rows - 1 });
+      if (one.rows > 1 && budget.left > 0) above.set(at, { cell: one.cell, rows: one.rows - 1 });
       else above.delete(at);
     }
     return full;
@@ -37,8 +38,9 @@ export function lowered(rows: readonly (readonly Hanging[])[]): TableCell[][] {
 }
 
 /** A cell over several columns, with empty ones behind it, so that what follows stands below its heading. */
-export function spread(cell: TableCell, columns: number): TableCell[] {
-  if (columns === 1) return [cell];
+export function spread(cell: TableCell, columns: number, budget: CellBudget): TableCell[] {
+  budget.left -= columns - 1;
+  if (columns === 1 || budget.left < 0) return [cell];
   const empty = { ...cell, start: cell.end, text: '' };
   return [{ ...cell, columns }, ...Array.from({ length: columns - 1 }, () => ({ ...empty }))];
 }

@@ -68,6 +68,10 @@ describe('text from HTML', () => {
     const row = `<tr>${'<td rowspan="40">x</td>'.repeat(30)}<td>y</td></tr>`;
     const { tables } = htmlToText(`<table><tr><th>a</th><th>b</th></tr>${row.repeat(2000)}</table>`);
     expect(tables.flatMap(({ rows }) => rows.flat()).length).toBeLessThan(90_000);
+    // However many tables they are spread over.
+    const small = `<table><tr>${'<th rowspan="40">x</th>'.repeat(20)}</tr>${'<tr><td>y</td></tr>'.repeat(39)}</table>`;
+    const many = htmlToText(small.repeat(200)).tables.flatMap(({ rows }) => rows.flat());
+    expect(many.length).toBeLessThan(30_000);
   });
 
   test.each([

@@ -1,7 +1,7 @@
 import { limits } from '../../limits.js';
 import type { Link, Range, SourceRun, Table, TableCell } from '../reading.js';
 import { apart, blocks } from './blocks.js';
-import { lowered, maxEmptyCells, spanOf, spread } from './cell-spans.js';
+import { freshBudget, lowered, spanOf, spread } from './cell-spans.js';
 import { isPadding } from './fillers.js';
 import { floats, hasGap } from './gaps.js';
 import { layTables, type RowLayout, type TableLayouts } from './table-layout.js';
@@ -247,11 +247,7 @@ class HtmlTextWriter implements TreeVisitor {
       const from = Math.min(start.at ?? text.length, Math.max(end, 0));
       return { start: from, end: Math.max(from, end) };
     };
-    let left = maxEmptyCells;
-    const spreadWithin = (cell: TableCell, columns: number) => {
-      left -= columns - 1;
-      return left < 0 ? [cell] : spread(cell, columns);
-    };
+    const budget = freshBudget();
     return {
       text,
       source,
@@ -263,9 +259,13 @@ class HtmlTextWriter implements TreeVisitor {
             .filter((row) => row.length > 0)
             .map((row) =>
               row.flatMap(({ rows, ...cell }) =>
-                spreadWithin(cellAt(text, range(cell), cell.header), cell.columns).map((one) => ({ cell: one, rows })),
+                spread(cellAt(text, range(cell), cell.header), cell.columns, budget).map((one) => ({
+                  cell: one,
+                  rows,
+                })),
               ),
             ),
+          budget,
         ),
       })),
       cues: this.cues.map((cue) => ({ ...range(cue), kind: cue.kind })),

@@ -222,6 +222,14 @@ describe('a value alone on its line', () => {
     expect(none.vessel).toBeNull();
   });
 
+  test('is none of two where the words below it stand twice', async () => {
+    const { fields: got, problems } = await fill(
+      'Storm Petrel\nArrival of\n\nKittiwake\nArrival of\n',
+      one('[[vessel]]\nArrival of'),
+    );
+    expect([got.vessel, problems.map(({ code }) => code)]).toEqual([null, ['YS-TEMPLATE-TWO-PLACES']]);
+  });
+
   test('between marks that only dress it', async () => {
     const { fields: got } = await fill('=== Tern ===\n\nNights: 3\n', one('*** [[vessel]] ***\nNights: [[nights]]'));
     expect(got).toMatchObject({ vessel: 'Tern', nights: 3 });

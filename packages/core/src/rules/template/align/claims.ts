@@ -1,4 +1,4 @@
-import type { Alignment, Candidate } from '../model.js';
+import type { Alignment, Candidate, Landmark } from '../model.js';
 
 /** How often what is left is chained again, for stretches of lines that stand out of order. */
 const passes = 4;
@@ -106,11 +106,14 @@ const maxOfIt = 0.6;
 const minLabels = 2;
 const doubled = new WeakMap<ReadonlyMap<number, Candidate>, boolean>();
 
+/** Whether values hang on a landmark, or it is mere words. */
+const hasValues = ({ slots, over, below }: Landmark) => slots.length > 0 || over !== null || below !== null;
+
 /** Whether the message holds the form twice, so that order says nothing of which is meant. */
 export function standsTwice({ candidates, claimed }: Claimed): boolean {
   const known = doubled.get(claimed);
   if (known !== undefined) return known;
-  const labels = [...claimed.values()].filter(({ landmark }) => landmark.slots.length > 0 || landmark.below);
+  const labels = [...claimed.values()].filter(({ landmark }) => hasValues(landmark));
   const again = labels.filter((place) =>
     candidates[place.landmark.index]?.some((other) => other !== place && other.score >= place.score * (1 - tieMargin)),
   );
@@ -130,7 +133,7 @@ export function rivalOf(
 ): Candidate | null {
   const { landmark } = claimed;
   const all = candidates[landmark.index] ?? [];
-  if (all.length < 2 || (landmark.slots.length === 0 && !landmark.below)) return null;
+  if (all.length < 2 || !hasValues(landmark)) return null;
   const twice = standsTwice({ candidates, claimed: places });
   const before = neighbour(places, landmark.index, -1)?.from ?? Number.NEGATIVE_INFINITY;
   const after = neighbour(places, landmark.index, 1)?.from ?? Number.POSITIVE_INFINITY;
@@ -153,7 +156,9 @@ export function rivalOf(
 
 /** The texts in a candidate's slots; those under a label are not known yet, so they never count as the same. */
 const valuesOf = ({ landmark, line, spans }: Candidate, text: string) =>
-  landmark.below ? String(line.index) : spans.map(({ start, end }) => text.slice(start, end)).join('\0');
+  landmark.below || landmark.over
+    ? String(line.index)
+    : spans.map(({ start, end }) => text.slice(start, end)).join('\0');
 
 function neighbour(places: ReadonlyMap<number, Candidate>, from: number, step: -1 | 1): Candidate | undefined {
   const max = Math.max(...places.keys());
