@@ -120,8 +120,10 @@ function examine(
     .map((one) => withoutScale(view.text, one))
     .slice(0, maxMarked);
   // What a letter says below its items is said to everybody.
-  const letter = view.text.slice(0, rows?.over.start);
-  const sentences = findInProse(letter, labelled, context, stretches).filter((mark) => !isCount(message, rows, mark));
+  const letter = rows?.over.start ?? view.text.length;
+  const sentences = findInProse(view.text, labelled, context, stretches, letter).filter(
+    (mark) => !isCount(message, rows, mark),
+  );
   return {
     message,
     marked: [...labelled, ...sentences].slice(0, maxMarked),

@@ -30,7 +30,8 @@ export function fieldName(label: string, type: string, naming: Naming, taken: Re
     .replace(/[^a-z0-9 ]/g, '')
     .split(' ')
     .filter(Boolean);
-  const telling = all.filter((word) => !fillers.has(word));
+  // What somebody does `to` somebody is no more than the doing without it.
+  const telling = all.filter((word, i) => !fillers.has(word) || (word === 'to' && i > 0 && i === all.length - 1));
   const words = (telling.length > 0 ? telling : all).slice(0, maxWords);
   const isAct = type === ownTypes.link && acts.test(words[0] ?? '');
   const plain = isAct ? ['link'] : types[type]?.test(words.join(' ')) ? [type] : words;

@@ -22,13 +22,15 @@ interface Named {
 
 /**
  * Values that stand in sentences (`Our van comes on 14 March between 09:00 and 12:00`): what is told by its looks, named by the
- * word right before it or by its type. So is what the markup sets apart (`stretches`), if a word names it. Sentences that ask for something, and what stands below the closing of a letter, have none.
+ * word right before it or by its type. So is what the markup sets apart (`stretches`), if a word names it. Sentences that ask for something, and what stands below the
+ * closing of a letter, have none; nor is anything looked for from `until` on.
  */
 export function findInProse(
   text: string,
   taken: readonly Marked[],
   context: ReadContext,
   stretches: readonly Range[] = [],
+  until = text.length,
 ): Marked[] {
   const found: Marked[] = [];
   const labels = new Set(taken.map(({ label }) => foldLabel(label)));
@@ -39,7 +41,7 @@ export function findInProse(
   let above = false;
   for (const line of lines) {
     const words = text.slice(line.start, line.end);
-    if (isClosing(words)) break;
+    if (line.start >= until || isClosing(words)) break;
     // A sentence right below a labelled one goes on with it.
     above = line.kind === 'text' && (above || taken.some((one) => one.end === line.start - 1 && isProse(text, one)));
     if ((above && isSentence(words)) || isImprint(words, line === last)) continue;
@@ -119,7 +121,7 @@ const isClosing = (words: string) => closing.test(words);
 
 /** Who sends a mail and where from: parts that marks keep apart, in no sentence. */
 const isImprint = (words: string, isLast: boolean) =>
-  !/[.!?:]\s*$/.test(words) && (/ [·|•] /.test(words) || (isLast && /,\s*\S/.test(words)));
+  !/[.!?:]\s*$/.test(words) && (/ [·|•] /.test(words) || (isLast && /,\s/.test(words)));
 
 /** `Dear Ottoline Marsh,`: whom a line greets. */
 function greetedIn(line: string): Named | null {

@@ -2,7 +2,7 @@ import type { Range } from '../reading/index.js';
 import type { Line, Token } from '../rules/template/model.js';
 import { bulletEnd, enumerationEnd, isSentence, normalise } from '../rules/template/text/lines.js';
 import { columnGap, isSeparator, skipSeparators } from '../rules/template/text/tokens.js';
-import type { Marked } from './marked.js';
+import { type Marked, ofBlock } from './marked.js';
 import { refined } from './refine-labelled.js';
 
 /** Lines that are looked at for labels. */
@@ -115,7 +115,18 @@ function titlesAbove(text: string, lines: readonly Line[]): Line[] {
   const [first, second] = titles;
   const isPair = first && second && second.index === first.index + 3 && lines[second.index + 2]?.kind !== 'text';
   const asked = lines.filter(({ kind }, i) => kind === 'question' && lines[i - 1]?.kind === 'blank');
-  return titles.length + Math.min(asked.length, 1) >= minOfStyle || isPair ? titles : [];
+  if (titles.length + Math.min(asked.length, 1) >= minOfStyle || isPair) return titles;
+  // What an address is headed by heads nothing else.
+  return lines.filter((line, i) => {
+    const below = lines[i + 1]?.kind === 'blank' ? lines.slice(i + 2, i + 4) : lines.slice(i + 1, i + 3);
+    const isAlone = line.kind === 'text' && (lines[i - 1]?.kind ?? 'blank') === 'blank';
+    return (
+      isAlone &&
+      below.length > 1 &&
+      below.every(({ kind }) => kind === 'text') &&
+      ofBlock.test(text.slice(line.start, line.end).trim())
+    );
+  });
 }
 
 /** Where on a line a label stands: its tokens, and the first token of its value. */

@@ -115,7 +115,7 @@ test.each<[string, Mail[], Record<string, unknown>]>([
         `<tr><td><h1>On its way!</h1><p>Hello, good news: we have handed your parcel to our driver.</p><p>Tracking number<br><b>${number}</b><br><a href="https://x.example/${number}">Follow it</a></p><p>Weight<br>1.5 kg</p><p>Delivered to<br>Ines Quist<br>4 Mill Lane<br>Oststrand</p></td></tr>`,
       ),
     })),
-    { tracking_number: 'KX601', weight: 1.5, delivered: 'Ines Quist\n4 Mill Lane\nOststrand' },
+    { tracking_number: 'KX601', weight: 1.5, delivered_to: 'Ines Quist\n4 Mill Lane\nOststrand' },
   ],
   [
     'a label with a sign of number, a greeting that is none',

@@ -29,3 +29,7 @@ export const foldLabel = (label: string): string =>
     .replace(/\([^)]*\)/g, ' ')
     .replace(/[^\p{L}\p{N}]+/gu, ' ')
     .trim();
+
+/** What a block of lines is named by: whom it is from, and where it goes. */
+export const ofBlock =
+  /^(?:[\p{L}-]+ )?(?:address|adresse|\p{L}+adresse|\p{L}*anschrift|dirección|direccion|morada|endereço|indirizzo|adres|\p{L}+adres|bill(?:ed)? to|ship(?:ped)? to|deliver(?:ed)? to|sold to|buyer|seller|sender|recipient)(?: de [\p{L}]+)?$/iu;

@@ -129,9 +129,10 @@ export function failingColumns(outcomes: Tried, { columns, groups }: Draft): Set
   for (const { message, rows } of groups.flat()) {
     const outcome = outcomes.get(message.name);
     if (!outcome) continue;
-    looked++;
     items += outcome.rows.length;
-    if (outcome.rows.length !== (rows?.count ?? 0)) other++;
+    // Where too few stand to be seen for items by themselves, those of the other messages may tell them.
+    if (rows || outcome.rows.length === 0) looked++;
+    if (rows && outcome.rows.length !== rows.count) other++;
     for (const row of outcome.rows)
       for (const [column, value] of Object.entries(row)) if (value !== null) read.add(column);
     for (const { path } of outcome.problems) {

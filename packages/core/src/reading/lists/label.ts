@@ -10,6 +10,15 @@ export function labelOf(line: string): string | null {
   return label.normalize('NFKC').toLowerCase().replace(/\s+/g, ' ');
 }
 
+/**
+ * A label up to the number that stands in it: `meter 9` of `Meter 4711 (Gas):`. So many items of one kind have it, while a form
+ * counts: `Guest 2`. Null where it has no number of at least two figures.
+ */
+export const numberedLabel = (label: string): string | null => {
+  const [, words] = /^(\p{L}[^\p{N}]*)\p{N}{2}/u.exec(label) ?? [];
+  return words === undefined ? null : `${words.toLowerCase()}9`;
+};
+
 /** The words of a line, folded: what is the same in two lines is written the same but for capitals and blanks. */
 export const wordsOf = (line: string): string => line.normalize('NFKC').toLowerCase().replace(/\s+/g, ' ').trim();
 
@@ -20,6 +29,7 @@ export const wordsOf = (line: string): string => line.normalize('NFKC').toLowerC
 export const makeOf = (line: string): string =>
   line
     .trim()
+    .replace(/(?<=\d ?[cdk]?m)[23]\b/g, '')
     .replace(/\p{N}+(?:[.,:/]\p{N}+)*/gu, '9')
     .replace(/\p{L}[\p{L}\p{M}’'.-]*(?:[\s,&-]+\p{L}[\p{L}\p{M}’'.-]*)*/gu, 'a')
     .replace(/\s+/g, ' ');

@@ -1,4 +1,5 @@
 import type { Range } from '../reading.js';
+import { makeOf } from './label.js';
 
 /** One of the items of a list: where it stands, and what stands at each spot of it; null where that is empty. */
 export interface ListItem extends Range {
@@ -83,15 +84,50 @@ export function listOf(made_of: ItemList['made_of'], candidates: readonly (reado
   );
   // Lines alone, one like the other, are a list where they have bullets, or two cells; else they are a menu, or mere paragraphs.
   const isOfPairs = made_of === 'elements' && items.every((lines) => lines.length === 1 && lines[0]?.parted);
-  if (own.length < 2 || (order.length < 2 && made_of !== 'bullets' && made_of !== 'lines' && !isOfPairs)) return null;
+  const areLines = made_of === 'bullets' || made_of === 'lines' || isOfPairs || isOfOneMake(items);
+  if (own.length < 2 || (order.length < 2 && !areLines)) return null;
   const list = own.map((i): ListItem => {
     const lines = items[i] ?? [];
     const spots: (Range | null)[] = order.map(() => null);
     for (const [k, { start, end }] of lines.entries()) spots[order.indexOf(keyed[i]?.[k] ?? '')] = { start, end };
     return { start: lines[0]?.start ?? 0, end: lines.at(-1)?.end ?? 0, spots };
   });
-  const score = order.reduce((sum, key) => sum + (isCommon(key) ? (counts.get(key) ?? 0) : 0), 0);
+  const all = order.reduce((sum, key) => sum + (isCommon(key) ? (counts.get(key) ?? 0) : 0), 0);
+  const score = isOfGroups(own.map((i) => items[i] ?? [])) ? groupsOnly * all : all;
   return { list: { made_of, start: list[0]?.start ?? 0, end: list.at(-1)?.end ?? 0, items: list }, score };
+}
+
+/** Words that figures and marks part, as the lines of a list have them. */
+const isTelling = (make: string) => make.length > 2 && make.includes('9');
+/** The share of lines of one make that are items by themselves, and the least number of them. */
+const sameMake = 0.6;
+const minOfMake = 3;
+
+/** Whether items are of one line each, and most of these of one make: `09:00 — Choir, Club House`. */
+function isOfOneMake(items: readonly (readonly ItemLine[])[]): boolean {
+  if (items.length < minOfMake || items.some(({ length }) => length > 1)) return false;
+  const makes = items.flatMap(([line]) => (line ? [makeOf(line.words)] : []));
+  const [first = ''] = makes;
+  return isTelling(first) && makes.filter((make) => make === first).length >= sameMake * makes.length;
+}
+
+/** The first words and marks of a make: what follows is longer in one line than in another. */
+const beginningOf = (make: string) => make.split(' ').slice(0, 2).join(' ');
+
+/** What groups of items are worth beside the items themselves. */
+const groupsOnly = 0.4;
+
+/** Whether most lines of the items are of one look and make with others of the same item: then these are the items, and it is a group of them. */
+function isOfGroups(items: readonly (readonly ItemLine[])[]): boolean {
+  const again = items.map((lines) => {
+    const makes = lines.map(({ look, label, words }) => (label === null ? `${look} ${beginningOf(makeOf(words))}` : ''));
+    const own = lines.filter(
+      ({ words }, i) => isTelling(makeOf(words)) && makes.filter((one) => one === makes[i]).length > 1,
+    );
+    return { lines: lines.length, again: own.length };
+  });
+  const sum = (of: 'lines' | 'again') => again.reduce((all, one) => all + one[of], 0);
+  return again.some((one) => one.again > 0) && sum('again') >= sameMake * sum('lines');
 }
 
 /** Lines of one look, most of which begin with labels that come again, are told apart by these. */

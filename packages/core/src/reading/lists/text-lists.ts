@@ -1,6 +1,6 @@
 import { linesOf } from '../lines.js';
 import type { Range } from '../reading.js';
-import { labelOf, makeOf, wordsOf } from './label.js';
+import { labelOf, makeOf, numberedLabel, wordsOf } from './label.js';
 import { type FoundList, type ItemLine, listOf } from './list.js';
 
 /** A line that is not blank: how deep it is indented, its bullet if it begins with one, and whether something parts it from the one above. */
@@ -101,13 +101,19 @@ function alikeLines(text: string, block: readonly TextLine[]): TextLine[][] {
   // Lines that each begin with a label of their own are a form.
   const labels = new Set(block.flatMap(({ words, end }) => formLabelOf(text.slice(words, end)) ?? []));
   if (labels.size > sameMake * block.length) return [];
+  // A number of its own at the beginning of each line tells even two.
+  const numbered = new Set(block.map(({ words, end }) => numberedLabel(labelOf(text.slice(words, end)) ?? '')));
+  const least = numbered.size === 1 && !numbered.has(null) ? 2 : minAlike;
   const isList =
-    block.length >= minAlike && most >= sameMake * block.length && block.every(({ bullet }) => bullet === null);
+    block.length >= least && most >= sameMake * block.length && block.every(({ bullet }) => bullet === null);
   return isList ? block.map((line) => [line]) : [];
 }
 
-/** The label of a line of a form: as of any line, or before dots. */
-const formLabelOf = (line: string) => labelOf(line) ?? /^(\p{L}[^\d.…]*?)\s*[.…]{3}/u.exec(line)?.[1] ?? null;
+/** The label of a line of a form: as of any line, or before dots. Those of numbers of one kind are as one. */
+function formLabelOf(line: string): string | null {
+  const label = labelOf(line) ?? /^(\p{L}[^\d.…]*?)\s*[.…]{3}/u.exec(line)?.[1] ?? null;
+  return label && (numberedLabel(label) ?? label);
+}
 
 const madeOf = (text: string, block: readonly TextLine[]) => [
   ...new Set(block.map(({ words, end }) => makeOf(text.slice(words, end)))),

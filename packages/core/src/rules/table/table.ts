@@ -7,6 +7,7 @@ import { ownTypes, typeOfField } from '../../values/index.js';
 import { evidenceAt, findAt, problemAt, readRaw } from '../finding.js';
 import { linkAt } from '../link-at.js';
 import type { CompiledRuleBody, Finding, RuleCompiler, RuleKind, RuleResult, RuleRun } from '../rule-kind.js';
+import { withCellLabels } from './cell-labels.js';
 import { cellText, type Grid, type GridCell, markedGrids } from './grid.js';
 import { type Header, type HeaderWords, hasPart, headerOf, headingPattern } from './header.js';
 import { type Item, itemsOf } from './items.js';
@@ -120,8 +121,16 @@ function viewsOf({ lookIn }: CompiledTable, run: RuleRun): View[] {
 const written = (view: View, { words, needed }: CompiledTable): Grid[] =>
   textGrids(view, (cells) => headerOf(cells, words, needed) !== null);
 
-/** The first row of a grid that heads these columns; of a list, what heads its spots. */
-function headedBy(grid: Grid, { words, needed }: CompiledTable): Found[] {
+/** The first row of a grid that heads these columns; of a list, what heads its spots. Labels within cells head columns where one asks for them. */
+function headedBy(grid: Grid, table: CompiledTable): Found[] {
+  const wide = grid.headings ? null : withCellLabels(grid);
+  const [widely] = wide ? headed(wide, table) : [];
+  const width = Math.max(0, ...grid.rows.map(({ length }) => length));
+  const isAsked = widely && [...widely.header.cells.values()].some((cell) => cell >= width);
+  return isAsked ? [widely] : headed(grid, table);
+}
+
+function headed(grid: Grid, { words, needed }: CompiledTable): Found[] {
   if (grid.headings) {
     const header = headerOf(grid.headings, words, needed);
     return header ? [{ grid, at: -1, header }] : [];

@@ -1,4 +1,5 @@
-import { isFree, type ReadContext } from '../../values/index.js';
+import { isFree, ownTypes, type ReadContext } from '../../values/index.js';
+import { unitNamed } from '../../values/units.js';
 import { guessType } from '../guess-type.js';
 import { longestLine } from '../looks.js';
 import type { AlikePart } from './alike-part.js';
@@ -20,6 +21,26 @@ export function cutAlike(
   return parts.length === 1 && isWhole(parts[0], values)
     ? parts
     : parts.flatMap((part) => cutOn(part, values, context));
+}
+
+/** `2517 MWh`, `79 m3`: where each value is measured in another unit, the figure and the unit are one value each. */
+function fromUnits(values: readonly (string | null)[], context: ReadContext): AlikePart[] | null {
+  const split = values.map((value) => (value === null ? null : /^(-?\d[\d.,]*) (\p{L}[\p{L}\d/²³]*)$/u.exec(value)));
+  const units = split.map((one) => one?.[2] ?? null);
+  const known = values.every((value, i) => value === null || (units[i] && unitNamed(units[i].toLowerCase()) !== null));
+  const said = units.filter((unit) => unit !== null);
+  if (!known || new Set(said).size < 2) return null;
+  const figures = split.flatMap((one) => one?.[1] ?? []);
+  const { type } = guessType('', figures, context);
+  if (isFree({ type })) return null;
+  return [
+    { type, label: null, ranges: split.map((one) => one && { start: 0, end: (one[1] ?? '').length }) },
+    {
+      type: ownTypes.words,
+      label: 'unit',
+      ranges: split.map((one) => one && { start: one[0].length - (one[2] ?? '').length, end: one[0].length }),
+    },
+  ];
 }
 
 const isWhole = (part: AlikePart | undefined, values: readonly (string | null)[]) =>
@@ -54,6 +75,7 @@ function cutOnce(values: readonly (string | null)[], context: ReadContext, isPar
   // A day and a time are one; a day with two times is no value.
   if (!isFree({ type: whole }) && (byLooks?.length ?? 0) <= 2) return one;
   return (
+    fromUnits(values, context) ??
     byLooks ??
     betweenSameWords(values, context) ??
     behindSameWords(values, context) ??

@@ -4,9 +4,11 @@ import { guessType } from '../guess-type.js';
 import type { AlikePart } from './alike-part.js';
 
 /** What parts the values of a line, the most telling first. */
-const separators = ['\t', ' | ', '|', ';', ' · ', ' × ', ' x ', ' → ', ' — ', '; ', ', ', ' – ', ' - ', ' / ', ': '];
+const leader = /\s*[._…]{3,}\s*/g;
+const separators = [leader, '\t', ' | ', '|', ';', ' · ', ' × ', ' x ', ' → ', ' — ', '; ', ', ', ' – ', ' - ', ' / ', ': '];
 /** Of these, the ones that part mere words too, where all values have them as often: a comma stands in many a title, a colon behind a label. */
-const isSure = (mark: string, isPart: boolean) => !/[,;]/.test(mark) && (isPart || mark !== ': ');
+const isSure = (mark: string | RegExp, isPart: boolean) =>
+  typeof mark !== 'string' || (!/[,;]/.test(mark) && (isPart || mark !== ': '));
 /** Values with the same mark as often, of whose parts one at least is no mere text. More marks than elsewhere are the first part's own. */
 export function cutByMarks(
   values: readonly (string | null)[],
@@ -28,14 +30,26 @@ export function cutByMarks(
       const said = own.flatMap((range, i) => (range ? [values[i]?.slice(range.start, range.end) ?? ''] : []));
       return { type: guessType('', said, context).type, label: null, ranges: own };
     });
-    if (
-      parts.some(({ type }) => !isFree({ type })) ||
-      (isSure(mark, isPart) && isCutAlike(cut) && !isOfPairs(parts, values, context))
-    )
+    const sure = isSure(mark, isPart) || (isPart && mark === ', ' && isOfTwo(cut, values));
+    if (parts.some(({ type }) => !isFree({ type })) || (sure && isCutAlike(cut) && !isOfPairs(parts, values, context)))
       return parts;
   }
   return null;
 }
+
+/** Lines that each have one comma by chance are fewer, and longer. */
+const minOfTwo = 3;
+const longestOfTwo = 4;
+
+/** `Choir, Club House`: whether each value is two of a few words, with a comma between. */
+const isOfTwo = (cut: readonly (readonly Range[] | null)[], values: readonly (string | null)[]): boolean =>
+  cut.filter((cells) => cells !== null).length >= minOfTwo &&
+  cut.every(
+    (cells, i) =>
+      !cells ||
+      (cells.length === 2 &&
+        cells.every(({ start, end }) => (values[i]?.slice(start, end) ?? '').split(/\s+/).length <= longestOfTwo)),
+  );
 
 /** `handover (2 h)`, `survey (4 h)`: what stands in brackets at the end of all values, and is not the same in all. */
 function cutAtBrackets(values: readonly (string | null)[], context: ReadContext): AlikePart[] | null {
@@ -86,13 +100,25 @@ function isCutAlike(cut: readonly (readonly Range[] | null)[]): boolean {
   return filled && counts.length >= 2 && new Set(counts).size === 1;
 }
 
-function between(value: string, mark: string): Range[] {
+function between(value: string, mark: string | RegExp): Range[] {
   const cells: Range[] = [];
+  const add = (start: number, end: number) => {
+    const part = value.slice(start, end);
+    cells.push({ start: start + (part.length - part.trimStart().length), end: start + part.trimEnd().length });
+  };
   let at = 0;
-  for (const part of value.split(mark)) {
-    const from = at + (part.length - part.trimStart().length);
-    cells.push({ start: from, end: at + part.trimEnd().length });
-    at += part.length + mark.length;
+  for (const { index, length } of placesOf(value, mark)) {
+    add(at, index);
+    at = index + length;
   }
+  add(at, value.length);
   return cells;
+}
+
+function placesOf(value: string, mark: string | RegExp): { index: number; length: number }[] {
+  if (typeof mark !== 'string') return [...value.matchAll(mark)].map(({ 0: { length }, index }) => ({ index, length }));
+  const places: { index: number; length: number }[] = [];
+  for (let index = value.indexOf(mark); index >= 0; index = value.indexOf(mark, index + mark.length))
+    places.push({ index, length: mark.length });
+  return places;
 }

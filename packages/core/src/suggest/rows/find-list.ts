@@ -2,7 +2,7 @@ import { type ItemList, labelOf, listsIn, type Range } from '../../reading/index
 import { bulletEnd } from '../../rules/template/text/lines.js';
 import { isFree, type ReadContext } from '../../values/index.js';
 import { guessType } from '../guess-type.js';
-import type { Marked } from '../marked.js';
+import { type Marked, ofBlock } from '../marked.js';
 import { type Named, writeLayout } from '../write-layout.js';
 import { ColumnNames } from './column-names.js';
 import { cutAlike } from './cut-alike.js';
@@ -110,10 +110,6 @@ function isOfPairs(list: ItemList, message: LookedForRows, context: ReadContext)
 /** Words of a question that is asked in a form. */
 const longestQuestion = 16;
 const isQuestion = (label: string) => /^\P{Ll}\P{Nd}*\?$/u.test(label) && label.split(/\s+/).length <= longestQuestion;
-
-/** What a block of lines is named by: whom it is from, and where it goes. */
-const ofBlock =
-  /^(?:[\p{L}-]+ )?(?:address|adresse|\p{L}+adresse|\p{L}*anschrift|dirección|direccion|morada|endereço|indirizzo|adres|\p{L}+adres|bill(?:ed)? to|ship(?:ped)? to|deliver(?:ed)? to|sold to|buyer|seller|sender|recipient)(?: de [\p{L}]+)?$/iu;
 
 function rowsOfList(list: ItemList, message: LookedForRows, context: ReadContext): FoundRows | null {
   const { view } = message;

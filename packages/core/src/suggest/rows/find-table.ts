@@ -1,4 +1,5 @@
 import type { Range, View } from '../../reading/index.js';
+import { withCellLabels } from '../../rules/table/cell-labels.js';
 import { cellText, type Grid, type GridCell, isBelowItems, markedGrids } from '../../rules/table/grid.js';
 import { folded } from '../../rules/table/header.js';
 import { textGrids } from '../../rules/table/text-grid.js';
@@ -26,7 +27,9 @@ export function findTable(message: LookedForRows, context: ReadContext): FoundRo
     return taken.every((one) => one.end <= start || one.start >= end);
   };
   const all = [...marked, ...textGrids(view, isHeading).filter(isFreeText)];
-  const grids = all.filter((grid) => message.chosen !== undefined || !isOfLabels(grid, message.listed));
+  const grids = all
+    .filter((grid) => message.chosen !== undefined || !isOfLabels(grid, message.listed))
+    .map((grid) => withCellLabels(grid) ?? grid);
   const found = grids.flatMap((grid) => tableOf(grid, message, context)).filter(({ over }) => isChosen(message, over));
   return found.reduce<FoundRows | null>((best, one) => (best && best.count >= one.count ? best : one), null);
 }

@@ -101,10 +101,13 @@ function headAt(
 /** Words a sentence must have to be believed in the middle of a line. */
 const wordsInTheMiddle = 3;
 
-/** Labels stand at the beginning of a line or a cell; a sentence may stand anywhere when it has enough words of its own. */
+/**
+ * Labels stand at the beginning of a line or a cell, or of a sentence where a mark closes them; a sentence may stand anywhere when
+ * it has enough words of its own.
+ */
 function mayStand(landmark: Landmark, standing: Standing): boolean {
   if (standing === 'start' || standing === 'cell') return true;
-  if (!landmark.prose) return standing === 'label' && landmark.closing === 'mark';
+  if (!landmark.prose) return landmark.closing === 'mark' && (standing === 'label' || standing === 'sentence');
   const constants = [landmark.before, ...landmark.slots.map(({ after }) => after)].flat();
   return standing === 'sentence' || constants.filter(({ word }) => word).length >= wordsInTheMiddle;
 }

@@ -72,7 +72,7 @@ class Placing {
     const ways: Way[] = [];
     const max = Math.min(this.tokens.length, begin + longestInline);
     for (let at = Math.min(begin, from); at < max && ways.length < maxWays; at++) {
-      const match = followsAt(after.slice(first), this.tokens, at);
+      const match = followsAt(after.slice(first), this.tokens, at, this.isTyped(slot));
       if (!match) continue;
       const to = trimmedEnd(after.slice(0, first), this.tokens, begin, at);
       for (const rest of this.place(slot + 1, match.to))
@@ -124,10 +124,19 @@ class Placing {
     const token = this.tokens[at];
     if (marks === null) return at > begin && (token?.gap ?? 0) > 0 ? 0 : null;
     const [mark] = marks;
+    if (mark && isLeader(marks)) return this.leaderAt(at, mark);
     // A dash that stands apart in the sample is none within a word.
     if (mark) return token?.norm === mark.norm && (mark.gap === 0 || token.gap > 0) ? marks.length : null;
     if (token?.norm === '\t') return 1;
     return (token?.gap ?? 0) >= columnGap ? 0 : null;
+  }
+
+  /** The length of the run of one mark that begins here: dots lead as far as the line is long. */
+  private leaderAt(at: number, { norm }: Token): number | null {
+    const isMark = (i: number) => this.tokens[i]?.norm === norm;
+    let to = at;
+    while (isMark(to)) to++;
+    return !isMark(at - 1) && to - at >= minLeader ? to - at : null;
   }
 
   /** The end of the line a value begins on; a sentence that was wrapped right before the value goes on below. */
@@ -186,6 +195,12 @@ class Placing {
   }
 }
 
+/** Dots that lead from one value to the next. */
+const minLeader = 3;
+
+const isLeader = (marks: readonly Token[]) =>
+  marks.length >= minLeader && marks.every(({ word, norm }) => !word && norm === marks[0]?.norm);
+
 /** So many words at either end of a long stretch are enough to know it by, where its middle was put otherwise. */
 const anchorWords = 3;
 
@@ -193,11 +208,16 @@ const anchorWords = 3;
 const longerBy = 4;
 
 /** Constants behind a value: all of them, or the first and last words of a long stretch. */
-function followsAt(after: readonly Token[], tokens: readonly Token[], at: number): ConstantsMatch | null {
+function followsAt(
+  after: readonly Token[],
+  tokens: readonly Token[],
+  at: number,
+  typed: boolean,
+): ConstantsMatch | null {
   const whole = matchConstants(after, tokens, at);
   if (whole) return closeLabel('none', after, tokens, whole);
   const words = after.filter(({ word }) => word);
-  if (words.length < anchorWords + 1) return firstOf(words, tokens, at);
+  if (words.length < anchorWords + 1) return firstOf(words, tokens, at, typed ? tellingOfTyped : tellingLength);
   const head = matchConstants(words.slice(0, anchorWords), tokens, at) ?? matchConstants(words.slice(0, 2), tokens, at);
   if (!head) return null;
   for (const count of [anchorWords, 2]) {
@@ -211,13 +231,20 @@ function followsAt(after: readonly Token[], tokens: readonly Token[], at: number
 }
 
 /** Of two or three words behind a value the first, where it is a telling one: what follows it may be another message's. */
-function firstOf([first, ...more]: readonly Token[], tokens: readonly Token[], at: number): ConstantsMatch | null {
-  if (!first || more.length === 0 || first.norm.length < tellingLength || !/^\p{L}+$/u.test(first.norm)) return null;
+function firstOf(
+  [first, ...more]: readonly Token[],
+  tokens: readonly Token[],
+  at: number,
+  least: number,
+): ConstantsMatch | null {
+  if (!first || more.length === 0 || first.norm.length < least || !/^\p{L}+$/u.test(first.norm)) return null;
   const match = matchConstants([first], tokens, at);
   return match && { ...match, almost: true };
 }
 
 const tellingLength = 5;
+/** A value with a type shows by itself whether it ends there. */
+const tellingOfTyped = 3;
 
 /** Marks of the template that stand right before the found words are no part of the value. */
 function trimmedEnd(marks: readonly Token[], tokens: readonly Token[], begin: number, end: number): number {

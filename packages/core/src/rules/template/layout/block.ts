@@ -45,7 +45,7 @@ function compileWorded(name: string, lines: readonly BlockLine[], columns: Field
   for (const [i, line] of lines.entries()) {
     const bare = isBare(line, lines[i - 1], worded.length > 0);
     if (!bare) {
-      worded.push(line.written);
+      worded.push(withAnyNumber(line.written));
       continue;
     }
     const touching = touchingSlots(line.pieces, columns);
@@ -69,6 +69,9 @@ function compileWorded(name: string, lines: readonly BlockLine[], columns: Field
   const short = only && more.length === 0 ? shortenedLine(only.pieces) : null;
   return { kind: 'words', above, below, layout, required, short, fields };
 }
+
+/** Another item has another number before its first value: it is a bullet like any other. */
+const withAnyNumber = (line: string): string => line.replace(/^(\s*)(?:\d{1,3}|[a-z])[.)](?=\s+\[\[)/, '$1-');
 
 /** A line with a bullet up to its first word: what is left of an item whose last part was not written. */
 function shortenedLine(pieces: readonly Piece[]): LineShape | null {

@@ -7,6 +7,9 @@ const shortened = /(?:^|[^\p{L}])(?:Dr|Mr|Mrs|Ms|St|No|Nr|Hr|Fr|Sr|Sra|Mme|Mlle|
 const opener =
   /^(?:The|This|These|Our|We|Your|You|It|He|She|They|Please|If|Der|Die|Das|Wir|Sie|Ihr|Ihre|Bitte|Es|Er|Le|La|Les|Nous|Vous|Votre|Il|Elle|Merci|El|Los|Las|Nuestro|Su|Por|Os|As|O|A|De|Het|Wij|Uw?)(?!\p{L})/u;
 
+/** A figure as ordinals have it: no year, and no part of an amount. */
+const ordinal = /(?<![\d.,:/-])\d{1,3}$/;
+
 /**
  * The sentences of a line, each with its mark; a full stop within a number or behind a single letter ends none. Where ordinals are
  * written with one (`ordinals`), a figure ends a sentence only before a word that begins one.
@@ -17,7 +20,7 @@ export function sentencesOf(line: string, ordinals = true): Range[] {
   for (const match of line.matchAll(/(?<=\d|[\p{L}\d)”"'][\p{L})”"'%€])[.!?]+\s+(?=\p{Lu})/gu)) {
     const next = match.index + match[0].length;
     const before = line.slice(start, match.index);
-    if (shortened.test(before) || (ordinals && /\d$/.test(before) && !opener.test(line.slice(next)))) continue;
+    if (shortened.test(before) || (ordinals && ordinal.test(before) && !opener.test(line.slice(next)))) continue;
     found.push({ start, end: match.index + match[0].trimEnd().length });
     start = next;
   }

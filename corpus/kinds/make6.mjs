@@ -1,0 +1,106 @@
+// node corpus/kinds/make.mjs FOLDER: writes 70 kinds of mail with their right answers into it, a folder each: case.json, train-1.eml,
+// test-01.eml to test-11.eml, expected.json. They were written before anybody looked at what becomes of them.
+import { mkdirSync, rmSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+import { kinds as sixth } from './sixth.mjs';
+import { begin, mail, pad } from './kit.mjs';
+
+const tests = 11;
+
+/** About what a person reads of a body: marks are counted in it. */
+const visible = ({ body }, html) =>
+  html
+    ? body
+        .replace(/<(head|style)[\s\S]*?<\/\1>/g, '')
+        .replace(/<br>|<\/(p|div|td|tr|h\d|li|dt|dd)>/g, '\n')
+        .replace(/<[^>]*>/g, '')
+    : body;
+const count = (text, words) => text.split(words).length - 1;
+
+/** `n`: the place among the same words; `last`: words right before it. */
+function placed(mark, text) {
+  const { text: words, n = 1, last } = typeof mark === 'string' ? { text: mark } : mark;
+  const occurrence = last ? count(text.slice(0, text.indexOf(last) + last.length), words) + 1 : n;
+  return { text: words, occurrence };
+}
+
+function marksOf({ fields, marks }, text) {
+  const filled = Object.entries(fields).filter(([, value]) => value !== null);
+  return Object.fromEntries(
+    filled.map(([field, value]) => [field, placed(marks?.[field] ?? String(value.value ?? value), text)]),
+  );
+}
+
+function itemMarksOf({ items, im }, text) {
+  let at = 0;
+  return items.map((item) =>
+    Object.fromEntries(
+      Object.entries(im(item)).flatMap(([column, words]) => {
+        if (words === null) return [];
+        if (words.attr) return [[column, words]];
+        const start = text.indexOf(words, at);
+        at = start + words.length;
+        return [[column, { text: words, occurrence: count(text.slice(0, start), words) + 1 }]];
+      }),
+    ),
+  );
+}
+
+const isFull = ({ fields, items }) => !Object.values(fields).includes(null) && (!items || items.length >= 3);
+
+/** The message that is shown has all that there may be. */
+function shownOf(kind) {
+  for (let tries = 0; tries < 50; tries++) {
+    const made = kind.make();
+    if (isFull(made)) return made;
+  }
+  return kind.make();
+}
+
+function write(folder, name, kind) {
+  const dir = join(folder, 'cases', name);
+  mkdirSync(dir, { recursive: true });
+  const put = (file, made) => writeFileSync(join(dir, file), mail(made.subject, made.body, kind.html));
+  const gives = ({ fields, items }) => ({ fields, ...(items ? { items } : {}) });
+  const shown = shownOf(kind);
+  put('train-1.eml', shown);
+  const text = visible(shown, kind.html);
+  const about = {
+    name,
+    kind: kind.kind,
+    ...(kind.locale ? { locale: kind.locale } : {}),
+    fields: kind.fields,
+    ...(kind.items ? { items: kind.items } : {}),
+    train: ['train-1.eml'],
+    examples: { 'train-1.eml': gives(shown) },
+    marks: { 'train-1.eml': marksOf(shown, text) },
+    itemMarks: shown.items ? { 'train-1.eml': itemMarksOf(shown, text) } : {},
+  };
+  const expected = Object.fromEntries(
+    Array.from({ length: tests }, (_, i) => {
+      const [file, made] = [`test-${pad(i + 1)}.eml`, kind.make()];
+      put(file, made);
+      return [file, { ...gives(made), perturbation: 'values' }];
+    }),
+  );
+  writeFileSync(join(dir, 'case.json'), `${JSON.stringify(about, null, 1)}\n`);
+  writeFileSync(join(dir, 'expected.json'), `${JSON.stringify(expected, null, 1)}\n`);
+}
+
+/** Writes all of them into a folder. */
+export function writeKinds(folder) {
+  rmSync(join(folder, 'cases'), { recursive: true, force: true });
+  for (const [seed, kinds] of [
+    [211, sixth],
+  ]) {
+    begin(seed);
+    for (const [name, kind] of Object.entries(kinds)) write(folder, name, kind);
+  }
+}
+
+if (process.argv[1] === fileURLToPath(import.meta.url)) {
+  const [folder] = process.argv.slice(2);
+  if (!folder) throw new Error('Name the folder to write into.');
+  writeKinds(folder);
+}
