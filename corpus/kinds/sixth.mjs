@@ -261,7 +261,7 @@ export const kinds = {
       born: T('date'),
       email: T('email'),
       level: T('text'),
-      own_boat: T('text'),
+      own_boat: T('yes-no'),
     },
     make() {
       const d = { ...date(), y: int(1960, 2010) },
@@ -272,13 +272,13 @@ export const kinds = {
           born: `${d.y}-${pad(d.m + 1)}-${pad(d.d)}`,
           email: mailOf(n),
           level: pick(['beginner', 'some years', 'old hand']),
-          own_boat: pick(['yes', 'no']),
+          own_boat: maybe(0.5),
         };
       return {
         fields: r,
         subject: 'Sign-up',
-        body: `*****************\n* Course: ${r.course}\n* Name: ${r.name}\n* Born: ${dot(d)}\n* Mail: ${r.email}\n* Level: ${r.level}\n* Own boat? ${r.own_boat}\n*****************\nSent by the form at gannetbay.example/sail\n`,
-        marks: { born: dot(d), own_boat: { text: r.own_boat, last: 'Own boat?' } },
+        body: `*****************\n* Course: ${r.course}\n* Name: ${r.name}\n* Born: ${dot(d)}\n* Mail: ${r.email}\n* Level: ${r.level}\n* Own boat? ${r.own_boat ? 'yes' : 'no'}\n*****************\nSent by the form at gannetbay.example/sail\n`,
+        marks: { born: dot(d), own_boat: { text: r.own_boat ? 'yes' : 'no', last: 'Own boat?' } },
       };
     },
   },
@@ -595,7 +595,7 @@ export const kinds = {
     kind: 'table',
     html: true,
     fields: { sale: T('text'), held: T('date'), turnover: T('amount') },
-    items: { lot: T('integer'), title: T('text'), low: T('integer'), high: T('integer'), hammer: T('integer') },
+    items: { lot: T('integer'), title: T('text'), low: T('integer'), high: T('integer'), hammer: T('text') },
     make() {
       const d = date(),
         items = Array.from({ length: int(3, 6) }, (_, i) => {
@@ -605,7 +605,7 @@ export const kinds = {
             title: pick(['Ship’s bell, brass', 'Model of a cutter', 'Sea chest', 'Sextant in case', 'Pair of oars']),
             low,
             high: low + 50,
-            hammer: maybe(0.75) ? int(20, 600) : null,
+            hammer: maybe(0.75) ? `£${int(20, 600)}` : 'unsold',
           };
         }),
         r = { sale: `S${int(10, 99)}`, held: d.iso, turnover: am(int(1000, 90000), 'GBP') };
@@ -614,7 +614,7 @@ export const kinds = {
         items,
         subject: `Results of sale ${r.sale}`,
         body: page(
-          `<tr><td><h2>Sale ${r.sale} – results</h2><p>Held on ${long(d)}. Turnover: £${money(r.turnover.value)}</p><table border="1"><tr><th>Lot</th><th>Title</th><th>Estimate</th><th>Hammer price</th></tr>${items.map((x) => `<tr><td>${x.lot}</td><td><a href="https://kind.example/lot/${int(1000, 9999)}">${x.title}</a></td><td>£${x.low} – ${x.high}</td><td>${x.hammer === null ? 'unsold' : `£${x.hammer}`}</td></tr>`).join('')}</table></td></tr>`,
+          `<tr><td><h2>Sale ${r.sale} – results</h2><p>Held on ${long(d)}. Turnover: £${money(r.turnover.value)}</p><table border="1"><tr><th>Lot</th><th>Title</th><th>Estimate</th><th>Hammer price</th></tr>${items.map((x) => `<tr><td>${x.lot}</td><td><a href="https://kind.example/lot/${int(1000, 9999)}">${x.title}</a></td><td>£${x.low} – ${x.high}</td><td>${x.hammer}</td></tr>`).join('')}</table></td></tr>`,
         ),
         marks: { sale: { text: r.sale, n: 1 }, held: long(d), turnover: `£${money(r.turnover.value)}` },
         im: (x) => ({
@@ -622,7 +622,7 @@ export const kinds = {
           title: x.title,
           low: null,
           high: null,
-          hammer: x.hammer === null ? null : `£${x.hammer}`,
+          hammer: x.hammer,
         }),
       };
     },

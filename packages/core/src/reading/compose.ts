@@ -6,7 +6,7 @@ import { type HtmlCue, htmlToText } from './html/html-text.js';
 import type { MimePart } from './mime/part.js';
 import type { ForwardedMessage, Range, Segment, SourceRun, TextForm } from './reading.js';
 import { bodyOf } from './segments/body.js';
-import { type Envelope, segmentText } from './segments/segments.js';
+import { type Envelope, type SegmentedText, segmentText } from './segments/segments.js';
 import { hasKind, type Shown } from './shown.js';
 import { latin1 } from './text/bytes.js';
 import { type Decoded, decodeCharset } from './text/charset.js';
@@ -31,7 +31,7 @@ export interface Composed {
 /** Makes one text of the parts that are shown, cuts it into segments and chooses the body. */
 export function composeForm(shown: readonly Shown[], envelope: Envelope, limits: Limits, charsets: Charsets): Composed {
   const composer = new Composer(limits, charsets);
-  const { segments, own, quoted } = composer.message(shown, envelope);
+  const { segments, ...words } = composer.message(shown, envelope);
   const { text, links, tables } = composer.piece;
   const rich = hasKind(shown, 'html');
   const source = rich ? composer.piece.source : [];
@@ -42,7 +42,7 @@ export function composeForm(shown: readonly Shown[], envelope: Envelope, limits:
       tables,
       source,
       segments,
-      ...bodyOf(text, segments, own, quoted, envelope),
+      ...bodyOf(text, segments, words, envelope),
       stub: null,
     },
     html: rich ? composer.html : null,
@@ -50,11 +50,7 @@ export function composeForm(shown: readonly Shown[], envelope: Envelope, limits:
   };
 }
 
-interface Composition {
-  segments: Segment[];
-  own: Range[];
-  quoted: Range[];
-}
+type Composition = SegmentedText;
 
 class Composer {
   readonly piece: Piece = { text: '', links: [], tables: [], source: [], cues: [] };
@@ -74,11 +70,12 @@ class Composer {
     const attached = shown.filter((one) => one.kind === 'message');
     if (attached.length > 0) this.separate(start);
     const cues = this.piece.cues.slice(firstCue).map((cue) => shifted(cue, -start));
-    const { segments, own, quoted } = segmentText(this.piece.text.slice(start), envelope, cues);
+    const { segments, own, quoted, passages } = segmentText(this.piece.text.slice(start), envelope, cues);
     const moved = {
       segments: segments.map((segment) => moveSegment(segment, start)),
       own: own.map((range) => shifted(range, start)),
       quoted: quoted.map((range) => shifted(range, start)),
+      passages: passages.map((range) => shifted(range, start)),
     };
     return { ...moved, segments: [...moved.segments, ...attached.map((one) => this.attached(one))] };
   }

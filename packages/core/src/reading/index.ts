@@ -6,7 +6,7 @@ export { sameness } from './content-digest.js';
 export { dressedLines, setApart } from './html/set-apart.js';
 export * from './language.js';
 export { linesOf } from './lines.js';
-export { labelOf } from './lists/label.js';
+export { labelOf, makeOf, numberedLabel } from './lists/label.js';
 export type { ItemList, ListItem } from './lists/list.js';
 export { listsIn, listsOf } from './lists/lists.js';
 export * from './origin/authentication.js';

@@ -4,7 +4,9 @@ import {
   formOf,
   fromOrigin,
   type Link,
+  linesOf,
   listsOf,
+  makeOf,
   type Range,
   type Reading,
   setApart,
@@ -18,7 +20,7 @@ import { findDressed, findDressedTitles } from './find-dressed.js';
 import { findInProse, isProseOfValues } from './find-in-prose.js';
 import { findLabelled } from './find-labelled.js';
 import { type Examined, groupByLabels } from './group.js';
-import { foldLabel, type Looked, type Marked, rawOf } from './marked.js';
+import { foldLabel, freeLabel, type Looked, type Marked, rawOf } from './marked.js';
 import { findPairs } from './rows/find-list.js';
 import { findRows } from './rows/find-rows.js';
 import { findUnderLabels } from './rows/find-under-labels.js';
@@ -122,7 +124,7 @@ function examine(
   // What a letter says below its items is said to everybody.
   const letter = rows?.over.start ?? view.text.length;
   const sentences = findInProse(view.text, labelled, context, stretches, letter).filter(
-    (mark) => !isCount(message, rows, mark),
+    (mark) => !isCount(message, rows, mark) && !isOverSome(message, rows, mark),
   );
   return {
     message,
@@ -143,6 +145,16 @@ const buttonsOf = (view: View, links: readonly Link[]): Range[] =>
 /** Whether a value says how many items there are (`6`, `6 new`): that is said by these. */
 const isCount = (message: Looked, rows: FoundRows | null, mark: Marked): boolean =>
   rows !== null && /^(\d+)(?: \p{L}+)?$/u.exec(rawOf(message, mark))?.[1] === String(rows.count);
+
+/** Whether a value is all of its line, and lines of its make stand among the items: then it is over some of them only. */
+function isOverSome({ view: { text } }: Looked, rows: FoundRows | null, { start, end }: Marked): boolean {
+  const isLine = (text[start - 1] ?? '\n') === '\n' && (text[end] ?? '\n') === '\n';
+  if (rows === null || !isLine || end > rows.over.start) return false;
+  const make = makeOf(text.slice(start, end));
+  return linesOf(text.slice(rows.over.start, rows.over.end)).some(
+    (line) => makeOf(text.slice(rows.over.start + line.start, rows.over.start + line.end)) === make,
+  );
+}
 
 /** What structure tells beats what words do. */
 const apartFrom = (sure: readonly Range[], others: readonly Marked[]): Marked[] =>
@@ -197,9 +209,14 @@ function withDifferences(group: Examined[]): Examined[] {
           hasOwnLine(one.message, mark, others)),
     );
     const more = differences.filter(
-      (mark) => !told.some((other) => overlap(mark, other)) && !isCount(one.message, one.rows, mark),
+      (mark) =>
+        !told.some((other) => overlap(mark, other)) &&
+        !isCount(one.message, one.rows, mark) &&
+        !isOverSome(one.message, one.rows, mark),
     );
-    return { ...one, marked: [...sure, ...told, ...onlyOnce(one.message, more)].slice(0, maxMarked) };
+    const taken = new Set([...sure, ...told].map(({ label }) => foldLabel(label)));
+    const named = onlyOnce(one.message, more).map((mark) => ({ ...mark, label: freeLabel(mark.label, taken) }));
+    return { ...one, marked: [...sure, ...told, ...named].slice(0, maxMarked) };
   });
   const shown = fullest(all);
   const known = new Set(shown.marked.map(({ label }) => foldLabel(label)));

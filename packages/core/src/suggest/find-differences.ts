@@ -122,13 +122,33 @@ function differing(text: string, { tokens, start, end }: Line, twins: readonly L
     const label = named(tokens, constant, at, to, (token) => taken.includes(text.slice(token.start, token.end)));
     if (first && last && label && tokens.slice(at, to + 1).some(({ word }) => word))
       found.push({
-        label: text.slice(label.start, label.end),
+        label:
+          label.start > first.start && name.test(text.slice(first.start, last.end))
+            ? 'name'
+            : text.slice(label.start, label.end),
         ...whole(trimmed(text, first.start, last.end), text.slice(start, end), start),
         by: 'difference',
       });
     at = to;
   }
-  return found;
+  return joinedNames(text, found);
+}
+
+/** Somebody with whom a sentence begins: what they do is no word for them. */
+const name = /^\p{Lu}[\p{L}.’'-]*(?: \p{Lu}[\p{L}.’'-]*)+$/u;
+
+/** What two names have in common by chance is a part of both: `26 Mill Road, Kirkholm`, where all live in some road. */
+function joinedNames(text: string, found: readonly Marked[]): Marked[] {
+  const joined: Marked[] = [];
+  for (const mark of found) {
+    const last = joined.at(-1);
+    const between = last ? text.slice(last.end, mark.start) : '';
+    const isName = /^,?(?: \p{Lu}\p{Ll}+)?,? $/u.test(between) && /^\p{Lu}/u.test(text.slice(mark.start));
+    const ends = last && /(?:^|\s)\p{Lu}\p{Ll}+$/u.test(text.slice(last.start, last.end));
+    if (last && isName && ends) last.end = mark.end;
+    else joined.push({ ...mark });
+  }
+  return joined;
 }
 
 /** Where only a part of a date or an amount differs, all of it is the value. */
@@ -144,9 +164,11 @@ function trimmed(text: string, start: number, end: number) {
 }
 
 const small = new Set(
-  'the a an of for to at on in is are was were be has have there by from with and your our der die das ist sind war hat le la est sont el es son er zijn'.split(
-    ' ',
-  ),
+  (
+    'the a an of for to at on in is are was were be has have there by from with and your our would will ' +
+    'der die das ist sind war hat am im um zu von mit und wird le la les est sont à au aux en du de des et ' +
+    'el los es son er zijn een het van te o os as um uma em no na do da il i gli di un una per den det ett på til af'
+  ).split(' '),
 );
 
 /** The word that names a stretch: before it, else behind it. One that names another of its line gives way to the small one right before. */
@@ -160,8 +182,11 @@ function named(
   const telling = (at: number) =>
     constant[at] && tokens[at]?.word && /\p{L}/u.test(tokens[at].norm) && !small.has(tokens[at].norm);
   for (let at = from - 1; at >= 0; at--) {
-    const [token, next] = [tokens[at] as Token, tokens[from - 1] as Token];
-    if (telling(at)) return isTaken(token) && next.word && constant[from - 1] && !isTaken(next) ? next : token;
+    const token = tokens[at] as Token;
+    if (!telling(at)) continue;
+    const near = tokens.findLastIndex(({ word }, i) => i < from && word);
+    const next = tokens[near];
+    return isTaken(token) && next && constant[near] && !isTaken(next) ? next : token;
   }
   for (let at = to + 1; at < tokens.length; at++) if (telling(at)) return tokens[at] ?? null;
   return null;

@@ -7,7 +7,7 @@ import { months, weekdays } from '../values/month-names.js';
 import { quantityOf, unitNamed } from '../values/units.js';
 import { guessType } from './guess-type.js';
 import { type Telling, telling } from './looks.js';
-import { foldLabel, type Marked } from './marked.js';
+import { foldLabel, freeLabel, type Marked } from './marked.js';
 
 /** Lines that are looked at, and their longest: a paragraph of a letter is shorter. */
 const maxLines = 400;
@@ -40,13 +40,12 @@ export function findInProse(
   const last = lines.findLast(({ kind }) => kind !== 'blank');
   let above = false;
   for (const line of lines) {
-    const words = text.slice(line.start, line.end);
+    const words = text.slice(line.start, endOfFree(text, line, [...taken, ...found]));
     if (line.start >= until || isClosing(words)) break;
     // A sentence right below a labelled one goes on with it.
     above = line.kind === 'text' && (above || taken.some((one) => one.end === line.start - 1 && isProse(text, one)));
     if ((above && isSentence(words)) || isImprint(words, line === last)) continue;
     if (!['text', 'bullet', 'label and value'].includes(line.kind) || words.length > longestLine) continue;
-    if (!isFree(line.start, line.end)) continue;
     const own = stretches.filter(({ start, end }) => start >= line.start && end <= line.end);
     const dressed = own.flatMap(({ start, end }) => dressedIn(words, start - line.start, end - line.start));
     for (const { label, from, value } of [...namedIn(words, context), ...dressed]) {
@@ -60,9 +59,12 @@ export function findInProse(
   return found.sort((a, b) => a.start - b.start);
 }
 
-function freeLabel(label: string, taken: ReadonlySet<string>): string {
-  if (!taken.has(foldLabel(label))) return label;
-  for (let number = 2; ; number++) if (!taken.has(foldLabel(`${label} ${number}`))) return `${label} ${number}`;
+/** Where the sentences of a line end before the one in which a value is marked already: right where it begins, if that is the first. */
+function endOfFree(text: string, { start, end }: Range, taken: readonly Range[]): number {
+  const first = Math.min(end, ...taken.flatMap((one) => (one.start < end && start < one.end ? [one.start] : [])));
+  if (first === end) return end;
+  const own = sentencesOf(text.slice(start, end)).findLast((sentence) => start + sentence.start <= first);
+  return start + (own?.start ?? 0);
 }
 
 /** Words of a label's value that is a sentence. */
@@ -84,6 +86,7 @@ function namedIn(line: string, context: ReadContext): Named[] {
     const all = [
       ...telling.flatMap((look) => lookingLike(look, words, context)),
       ...codesIn(words),
+      ...quotedIn(words),
       ...countedIn(words, context),
       ...numberedIn(words, context),
       ...calledIn(words),
@@ -168,15 +171,35 @@ const code =
 const numberWords = /(?:^|[^\p{L}])(?:no|nr|number|num|n°|nº|núm|nummer|numéro|número)[.:]?\s*$/iu;
 
 const codesIn = (words: string): Named[] =>
-  [...words.matchAll(code), ...words.matchAll(figures)].flatMap(({ 0: value, index: from }) => {
-    const before = words
-      .slice(0, from)
-      .replace(/[#(]\s*$/, '')
-      .replace(numberWords, '');
-    const label = labelBefore(before, 'code');
-    const isCode = /\p{L}/u.test(value);
-    return isCode || (label !== null && !calls.test(label)) ? [{ label: label ?? 'reference', from, value }] : [];
-  });
+  [...words.matchAll(code), ...words.matchAll(figures), ...words.matchAll(named)].flatMap(
+    ({ 0: value, index: from }) => {
+      const all = words.slice(0, from).replace(/[#(]\s*$/, '');
+      const before = all.replace(numberWords, '');
+      const said = /(\p{L}+)[.:]?\s*$/u.exec(all)?.[1] ?? null;
+      const label = labelBefore(before, 'code') ?? (before === all ? null : said);
+      const isCode = /\p{L}/u.test(value);
+      return isCode || (label !== null && !calls.test(label)) ? [{ label: label ?? 'reference', from, value }] : [];
+    },
+  );
+
+/** `order number 4711`, `mit der Nummer 566945951003`: what a word says to be one. */
+const named =
+  /(?<=(?:^|[^\p{L}])(?:no|nr|number|num|n°|nº|núm|nummer|numero|número)[.:]? )\d{4,}(?![\p{L}\p{N}.,:/-]*\d)/giu;
+
+/** `moved from "waiting" to "open"`: what is quoted, in a sentence that asks for nothing, is what somebody wrote or chose. */
+const quoted = /(?<=(\p{L}{2,})[ :] ?)(["“„«]) ?([^"“”„«»]{2,60}?) ?["”“»]/gu;
+const longestQuote = 6;
+const asksWithin =
+  /(?<!\p{L})(?:click|press|tap|select|choose|button|link|menu|klick\p{L}*|wählen|knopf|cliquez|bouton|pulse|clique|klik\p{L}*|knop)(?!\p{L})/iu;
+
+const quotedIn = (words: string): Named[] =>
+  asksWithin.test(words)
+    ? []
+    : [...words.matchAll(quoted)].flatMap(({ 0: all, 1: label = '', 3: value = '', index }) =>
+        value.split(/\s+/).length <= longestQuote && !/[.!?]$/.test(value)
+          ? [{ label, from: index + all.indexOf(value, 1), value }]
+          : [],
+      );
 
 /** `ticket #4711`, `invoice 2027-0031`: figures that a word in front makes a number of something; not those one is called at. */
 const figures =
@@ -187,6 +210,10 @@ const calls = /^(?:call|phone|tel|telephone|telefon|tél\p{L}*|fax|mobile|mobil|
 const counted = /(?<![\p{L}\p{N}.,:/+-]|\b[Ww]ithin )(-?\p{N}[\p{N}.,]*|\p{L}{3,})(?=( ?)(\p{L}+|°C|%)(?![\p{L}-]))/gu;
 const ofTime =
   /^(?:weeks?|months?|years?|wochen?|monate?n?|jahre?n?|semaines?|mois|ans?|semanas?|mes(?:es)?|años?|weken|maanden|times?|mal|fois|veces)$/i;
+
+/** What is said of a number, and not counted by it: `Ihre Sendung 566945951003 wird …`. */
+const doings =
+  /^(?:is|was|were|will|has|have|had|can|wird|wurde|wurden|werden|sind|waren|hat|haben|est|sont|sera|seront|avait|está|son|fue|será|wordt|werd|zijn|bliver|blev)$/i;
 
 const articles = /^(?:one|eine?[nmrs]?|une?|um|uma|uno|una|een|én|et)$/iu;
 
@@ -199,7 +226,8 @@ const countedIn = (words: string, context: ReadContext): Named[] =>
         ? [{ label: quantity, from, value }]
         : [];
     }
-    const isThing = gap !== '' && /^\p{Ll}{3,}$/u.test(what) && !ofTime.test(what) && !small.test(what);
+    const isThing =
+      gap !== '' && /^\p{Ll}{3,}$/u.test(what) && !ofTime.test(what) && !small.test(what) && !doings.test(what);
     // `eine neue Buchung`: what counts one in words is an article as often.
     const isArticle = /^\p{L}/u.test(figure) && articles.test(figure);
     return isThing && !isArticle && readValue(figure, { type: ownTypes.count }, context).ok

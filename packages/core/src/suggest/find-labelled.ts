@@ -1,4 +1,4 @@
-import type { Range } from '../reading/index.js';
+import { numberedLabel, type Range } from '../reading/index.js';
 import type { Line, Token } from '../rules/template/model.js';
 import { bulletEnd, enumerationEnd, isSentence, normalise } from '../rules/template/text/lines.js';
 import { columnGap, isSeparator, skipSeparators } from '../rules/template/text/tokens.js';
@@ -37,6 +37,8 @@ export function findLabelled(text: string, buttons: readonly Range[] = []): Mark
   const keyed = findKeyed(text, lines);
   askedWithin(lines);
   const plain = lines.map((line) => splitsOf(line));
+  for (const [i, line] of lines.entries())
+    if (plain[i]?.length === 0 && (plain[i - 1]?.length || plain[i + 1]?.length)) plain[i] = answered(line);
   const style = styleOf(lines, plain);
   const found: Marked[] = [];
   for (let at = 0; at < lines.length; at++) {
@@ -44,7 +46,13 @@ export function findLabelled(text: string, buttons: readonly Range[] = []): Mark
     const splits = plain[at]?.length ? (plain[at] as Split[]) : styled(line, style);
     found.push(...splits.flatMap((_, i) => labelledAt(text, lines, at, splits, i, style) ?? []));
   }
-  return withoutOverlaps(refined(text, [...keyed, ...found], buttons));
+  return withoutNumbered(withoutOverlaps(refined(text, [...keyed, ...found], buttons)));
+}
+
+/** What several labels have before a number of their own (`Meter 4711`, `Meter 4712`) is what they are items of. */
+function withoutNumbered(found: readonly Marked[]): Marked[] {
+  const keys = found.map(({ label }) => numberedLabel(label));
+  return found.filter((_, i) => keys[i] === null || keys.filter((key) => key === keys[i]).length < 2);
 }
 
 /** Lines of keys in quotes are what a program wrote where there are so many. */
@@ -68,9 +76,10 @@ function findKeyed(text: string, lines: readonly Line[]): Marked[] {
 /** What is asked in a block that a label heads is a part of what somebody wrote there, and no label. */
 function askedWithin(lines: readonly Line[]): void {
   let isHeaded = false;
-  for (const line of lines) {
+  for (const [i, line] of lines.entries()) {
     if (line.kind === 'question' && isHeaded) line.kind = 'text';
-    isHeaded = line.kind === 'label only' || (isHeaded && line.kind === 'text');
+    const isBelow = line.kind === 'blank' && lines[i - 1]?.kind === 'label only';
+    isHeaded = line.kind === 'label only' || (isHeaded && (line.kind === 'text' || isBelow));
   }
 }
 
@@ -129,6 +138,19 @@ function titlesAbove(text: string, lines: readonly Line[]): Line[] {
   });
 }
 
+/** Words of an answer beside its question. */
+const longestAnswer = 4;
+
+/** `Own boat? yes`, beside a line with a label: a question, and the few words that answer it. */
+function answered({ tokens, kind }: Line): Split[] {
+  const from = enumerationEnd(tokens);
+  const to = tokens.findIndex(({ norm }) => norm === '?');
+  const value = tokens.slice(to + 1);
+  const isOne =
+    isBare({ kind }) && to > from && (value[0]?.gap ?? 0) > 0 && value[0]?.word && value.length <= longestAnswer;
+  return isOne && isLabel(tokens.slice(from, to)) ? [{ from, to, value: to + 1 }] : [];
+}
+
 /** Where on a line a label stands: its tokens, and the first token of its value. */
 interface Split {
   from: number;
@@ -141,9 +163,10 @@ function splitsOf({ tokens, kind }: Line): Split[] {
   const first = enumerationEnd(tokens);
   if (kind === 'question') return [{ from: first, to: tokens.length - 1, value: tokens.length }];
   if (kind === 'heading') return [{ from: first, to: tokens.length, value: tokens.length }];
-  if (kind !== 'label only' && kind !== 'label and value') return [];
+  const behind = sentenceLabel(tokens, first);
+  if (behind < 0 && kind !== 'label only' && kind !== 'label and value') return [];
   const splits: Split[] = [];
-  let from = first;
+  let from = behind < 0 ? first : behind;
   for (let at = from; at < tokens.length; at++) {
     if (!closesLabel(tokens, at) || !isLabel(tokens.slice(from, at))) continue;
     const value = skipSeparators(tokens, at + 1);
@@ -154,6 +177,14 @@ function splitsOf({ tokens, kind }: Line): Split[] {
     at = next;
   }
   return splits;
+}
+
+/** `Held on 6 May. Turnover: £90`: where behind a sentence a label begins that closes before the line ends; -1 where none does. */
+function sentenceLabel(tokens: readonly Token[], first: number): number {
+  const close = tokens.findIndex((_, i) => i > first && closesLabel(tokens, i));
+  if (close < 0 || close === tokens.length - 1 || isLabel(tokens.slice(first, close))) return -1;
+  const from = tokens.findLastIndex(({ norm }, i) => i < close && /^[.!?]$/.test(norm)) + 1;
+  return from > first && (tokens[from]?.gap ?? 0) > 0 && isLabel(tokens.slice(from, close)) ? from : -1;
 }
 
 /** `host=db-03 limit=90`: a sign between a key and its value, with no blanks around it. */

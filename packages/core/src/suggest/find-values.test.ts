@@ -29,6 +29,7 @@ describe('values in sentences', () => {
     const danish = { ...context, language: 'da', region: 'DK' };
     const text = 'Faktura nr. 4711 på 1.234,50 kr. forfalder den 12.11.2026 med reference 642 303 698.';
     expect(shown(text, findInProse(text, [], danish))).toEqual({
+      Faktura: '4711',
       amount: '1.234,50 kr.',
       date: '12.11.2026',
       reference: '642 303 698',

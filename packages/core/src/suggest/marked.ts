@@ -33,3 +33,9 @@ export const foldLabel = (label: string): string =>
 /** What a block of lines is named by: whom it is from, and where it goes. */
 export const ofBlock =
   /^(?:[\p{L}-]+ )?(?:address|adresse|\p{L}+adresse|\p{L}*anschrift|dirección|direccion|morada|endereço|indirizzo|adres|\p{L}+adres|bill(?:ed)? to|ship(?:ped)? to|deliver(?:ed)? to|sold to|buyer|seller|sender|recipient)(?: de [\p{L}]+)?$/iu;
+
+/** A label that none of those taken is as, folded: the second of the same gets a number. */
+export function freeLabel(label: string, taken: ReadonlySet<string>): string {
+  if (!taken.has(foldLabel(label))) return label;
+  for (let number = 2; ; number++) if (!taken.has(foldLabel(`${label} ${number}`))) return `${label} ${number}`;
+}

@@ -16,7 +16,8 @@ export function refined(text: string, found: readonly Marked[], buttons: readonl
   const cut = (one: Marked) =>
     withAddress(text, one)
       .flatMap((part) => withSpan(text, part))
-      .flatMap((part) => withNext(text, part));
+      .flatMap((part) => withNext(text, part))
+      .map((part) => withoutRemark(text, part));
   const told = found.flatMap((one) => (one.end - one.start > longestValue ? [one] : cut(one)));
   // A line that is a link and nothing else asks for a click, and names nothing.
   const isButton = ({ label, start }: Marked) => {
@@ -26,12 +27,23 @@ export function refined(text: string, found: readonly Marked[], buttons: readonl
     );
   };
   return told
+    .map((one) => authorOf(text, one))
     .filter(
       (one) => !ofFooter.test(one.label) && !isOfLetter(one.label, text.slice(one.start, one.end)) && !isButton(one),
     )
     .map((one) => withoutButtons(text, one, buttons))
     .filter(({ start, end }) => !inFooter.test(text.slice(start, end)));
 }
+
+/** `Ada Holloway wrote:`: who it was is what differs, and names nothing. */
+function authorOf(text: string, one: Marked): Marked {
+  const [, author = ''] = wrote.exec(one.label) ?? [];
+  const start = author === '' ? -1 : text.lastIndexOf(one.label, one.start);
+  return start < 0 ? one : { label: 'author', start, end: start + author.length, by: 'label' };
+}
+
+const wrote =
+  /^(\p{Lu}[\p{L}.'’-]*(?: \p{Lu}[\p{L}.'’-]*)+) (?:wrote|writes|said|says|schrieb|schreibt|schreef|skrev|a écrit|escribió|escreveu|ha scritto)$/u;
 
 /** `Attendee: Ada Holloway (ada@mail.example)`, `Employee: Ada Holloway (E4711)`: somebody, and where they are written to, or their number. */
 function withAddress(text: string, one: Marked): Marked[] {
@@ -67,6 +79,15 @@ function withSpan(text: string, one: Marked): Marked[] {
     { ...one, end: one.start + from.length },
     { ...one, label: `${one.label} end`, start: one.start + from.length + between.length },
   ];
+}
+
+/** `Arrival: 2026-10-14 from 3 pm`: a day, and small words with what they say of it; a time to the minute is a part of the value. */
+function withoutRemark(text: string, one: Marked): Marked {
+  const [, day = ''] =
+    /^(\d{4}-\d\d-\d\d|\d{1,2}[./]\d{1,2}[./]\d{4}|\d{1,2}\.? \p{L}{3,10}\.? \d{4}) \(?\p{Ll}{2,}(?: (?![^\n]*\d[:.h]\d\d)[^\n]{1,30})?$/u.exec(
+      text.slice(one.start, one.end),
+    ) ?? [];
+  return day === '' ? one : { ...one, end: one.start + day.length };
 }
 
 /** `SPD 12.3 KN / CRS 227`: in a line of labels in capitals a slash parts one from the next. */

@@ -2,6 +2,7 @@ import { linesOf } from '../reading/index.js';
 import { type CompiledSieve, noFacts, type Outcome, sift } from '../sieve/index.js';
 import { isFree, ownTypes } from '../values/index.js';
 import type { SuggestFrom } from './examine.js';
+import type { Examined } from './group.js';
 import { foldLabel, type Looked, type Marked, rawOf } from './marked.js';
 import { type Draft, fullest, type LeftOut } from './write-sieve.js';
 
@@ -40,19 +41,26 @@ export function addEnds(outcomes: Tried, { fields, groups, ends }: Draft): boole
     ends.set(message, known);
     for (const mark of marked) {
       const field = fields.get(foldLabel(mark.label));
-      const [place] = (field && outcome.evidence[field.name]) ?? [];
+      const read = (field ? (outcome.evidence[field.name] ?? []) : []).map(({ raw }) => raw ?? '').join(' ');
       const next = nextLine(message.view.text, mark.end);
+      if (next === null || known.has(next) || squeezed(read).length <= squeezed(rawOf(message, mark)).length) continue;
       // What stands below a colon may have paragraphs, where it is prose.
       const isBlock = /[:：]\s*\n\s*$/.test(message.view.text.slice(0, mark.start));
       const isProse = /[.!?]["”)]?\s*$/.test(rawOf(message, mark));
-      const runsOn = !(isProse && isBlock) && squeezed(place?.raw ?? '').length > squeezed(rawOf(message, mark)).length;
-      const isSame = next !== null && !message.view.text.slice(mark.end, next).includes('\n\n') && isProse;
-      if (next === null || isSame || known.has(next) || !runsOn) continue;
+      const isSame = isProse && (isBlock || !message.view.text.slice(mark.end, next).includes('\n\n'));
+      if (isSame && !isNoneOf(mark, next, message, group)) continue;
       known.add(next);
       added = true;
     }
   }
   return added;
+}
+
+/** Whether the line below a value is none of it: all messages have the same one, or what is quoted ends before it. */
+function isNoneOf({ end }: Marked, next: number, { view }: Looked, group: readonly Examined[]): boolean {
+  const line = view.text.slice(next).split('\n', 1)[0]?.trim() ?? '';
+  const inAll = group.length > 1 && group.every(({ message }) => message.view.text.includes(line));
+  return inAll || view.pieces.some(({ at }) => at >= end && at <= next);
 }
 
 /** Where the next line begins that is not blank; null where there is none. */
@@ -126,24 +134,26 @@ export function failingColumns(outcomes: Tried, { columns, groups }: Draft): Set
   const unread = new Map<string, number>();
   const read = new Set<string>();
   let [items, other, looked] = [0, 0, 0];
-  for (const { message, rows } of groups.flat()) {
+  const told = groups.flat().flatMap(({ message, rows }) => {
     const outcome = outcomes.get(message.name);
-    if (!outcome) continue;
+    return outcome ? [{ outcome, rows }] : [];
+  });
+  for (const { outcome, rows } of told) {
     items += outcome.rows.length;
     // Where too few stand to be seen for items by themselves, those of the other messages may tell them.
     if (rows || outcome.rows.length === 0) looked++;
     if (rows && outcome.rows.length !== rows.count) other++;
     for (const row of outcome.rows)
       for (const [column, value] of Object.entries(row)) if (value !== null) read.add(column);
-    for (const { path } of outcome.problems) {
-      const column = /^rows\[\d+\]\.(\w+)$/.exec(path)?.[1];
-      if (column !== undefined) unread.set(column, (unread.get(column) ?? 0) + 1);
-    }
+    count(unread, unreadColumns(outcome));
   }
   if (items === 0 || other > maxOther * looked) return new Set(columns.map(({ name }) => name));
   const bad = [...unread].filter(([, times]) => times > mayBeUnread * items).map(([name]) => name);
   return new Set([...bad, ...columns.map(({ name }) => name).filter((name) => !read.has(name))]);
 }
+
+const unreadColumns = ({ problems }: Outcome): string[] =>
+  problems.flatMap(({ path }) => /^rows\[\d+\]\.(\w+)$/.exec(path)?.[1] ?? []);
 
 /** Of the messages, the share in which another number of items may be found than was seen: the lists of some are cut short by adverts. */
 const maxOther = 0.34;

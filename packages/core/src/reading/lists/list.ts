@@ -120,7 +120,9 @@ const groupsOnly = 0.4;
 /** Whether most lines of the items are of one look and make with others of the same item: then these are the items, and it is a group of them. */
 function isOfGroups(items: readonly (readonly ItemLine[])[]): boolean {
   const again = items.map((lines) => {
-    const makes = lines.map(({ look, label, words }) => (label === null ? `${look} ${beginningOf(makeOf(words))}` : ''));
+    const makes = lines.map(({ look, label, words }) =>
+      label === null ? `${look} ${beginningOf(makeOf(words))}` : '',
+    );
     const own = lines.filter(
       ({ words }, i) => isTelling(makeOf(words)) && makes.filter((one) => one === makes[i]).length > 1,
     );

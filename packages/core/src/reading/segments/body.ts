@@ -2,20 +2,20 @@ import type { ForwardedMessage, Range, Segment, TextForm } from '../reading.js';
 import { plain } from '../text/plain-words.js';
 import { isCoverNote } from './cover-note.js';
 import { subjectKind } from './phrases.js';
-import type { Envelope } from './segments.js';
+import type { Envelope, SegmentedText } from './segments.js';
 
 /** What rules look at by default, and why. */
 export type Body = Pick<TextForm, 'own' | 'body' | 'bodyReason' | 'forwarded'>;
 
 /**
  * The body of a text: the sender’s own words. Where these are nothing but a cover note on a forward, the forwarded
- * message’s own words, however often it was passed on. `quoted` stands in for a message that is nothing but a quotation.
+ * message’s own words, however often it was passed on. `quoted` stands in for a message that is nothing but a quotation. What
+ * stands quoted below a label, in a message that answers none, is a part of the body.
  */
 export function bodyOf(
   text: string,
   segments: readonly Segment[],
-  own: Range[],
-  quoted: Range[],
+  { own, quoted, passages }: Pick<SegmentedText, 'own' | 'quoted' | 'passages'>,
   { subject, replies, returns }: Pick<Envelope, 'subject' | 'replies' | 'returns'>,
 ): Body {
   const wordsOf = (ranges: readonly Range[]) => ranges.map(({ start, end }) => text.slice(start, end)).join('');
@@ -36,7 +36,22 @@ export function bodyOf(
   const passedOn = subjectKind(plain(subject)) === 'forward' && isCoverNote(wordsOf(own));
   if (!forwarded && passedOn && wordsOf(quoted).trim() !== '')
     return { own, body: quoted, bodyReason: 'the quotation: the subject says it is passed on', forwarded };
+  if (passages.length > 0 && !replies && subjectKind(plain(subject)) !== 'reply') {
+    const bodyReason = 'the sender’s own words, with what stands quoted below a label';
+    return { own, body: together([...own, ...passages]), bodyReason, forwarded };
+  }
   return { own, body: own, bodyReason: 'the sender’s own words', forwarded };
+}
+
+/** Ranges in their order, those that touch as one. */
+function together(ranges: readonly Range[]): Range[] {
+  const found: Range[] = [];
+  for (const { start, end } of [...ranges].sort((a, b) => a.start - b.start)) {
+    const last = found.at(-1);
+    if (last?.end === start) last.end = end;
+    else found.push({ start, end });
+  }
+  return found;
 }
 
 const firstForward = (segments: readonly Segment[]): ForwardedMessage | null =>

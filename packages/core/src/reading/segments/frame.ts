@@ -58,6 +58,8 @@ export function frameAt(level: Level, at: number): Frame | null {
   };
 }
 
+export const markedReason = 'it is marked as a quotation';
+
 /** Lines with quotation marks, or in a block quotation. They may hold a forward. */
 function quotedRun(level: Level, at: number): Frame {
   const to = runEnd(level, at);
@@ -81,7 +83,7 @@ function quotedRun(level: Level, at: number): Frame {
     to,
     level: depth,
     wrapper: null,
-    reason: 'it is marked as a quotation',
+    reason: markedReason,
   };
 }
 

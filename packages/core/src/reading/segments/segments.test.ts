@@ -250,6 +250,17 @@ describe('segments', () => {
   });
 });
 
+describe('a passage below a label', () => {
+  const text = 'A visitor writes.\n\nTheir message:\n\n> Is it free?\n> We are two.\n\nAnswer soon.\n';
+  const passages = (words: string) => cut(words).passages.map(({ start, end }) => words.slice(start, end));
+
+  test('is kept beside what is quoted, without its marks', () => {
+    expect(passages(text).join('')).toBe('Is it free?\nWe are two.\n');
+    expect(passages(text.replace('Their message:', 'See below what they say, for I do not know:'))).toEqual([]);
+    expect(passages(text.replace('Their message:', 'On 3 May Nils wrote:'))).toEqual([]);
+  });
+});
+
 describe('a view of some ranges', () => {
   const text = 'own one\n> quoted\nown two\n';
   const view = rangesView('message.text', text, cut(text).own);

@@ -2,7 +2,7 @@ import type { HtmlCue } from '../html/html-text.js';
 import type { Range, Segment } from '../reading.js';
 import { plain } from '../text/plain-words.js';
 import { forwardedHeaders } from './forwarded-headers.js';
-import { type Frame, frameAt, type Level, type Standing } from './frame.js';
+import { type Frame, frameAt, type Level, markedReason, type Standing } from './frame.js';
 import { lineAt, type MailLine, mailLines, unmarked } from './mail-line.js';
 import { tailParts } from './own-tail.js';
 import { subjectKind } from './phrases.js';
@@ -29,6 +29,8 @@ export interface SegmentedText {
   segments: Segment[];
   own: Range[];
   quoted: Range[];
+  /** The quoted passages that stand below a label of the writer’s own: `Their message:`. */
+  passages: Range[];
 }
 
 /**
@@ -60,7 +62,20 @@ export function segmentText(text: string, envelope: Envelope, cues: readonly Htm
     segments,
     own: segmenter.ownRanges(segments, 0),
     quoted: quoted.flatMap((segment) => unmarked(lines, segment, 1)),
+    passages: segments.flatMap((segment, i) =>
+      isPassage(text, segment, segments[i - 1]) ? unmarked(lines, segment, 1) : [],
+    ),
   };
+}
+
+/** Words of a label above a passage. */
+const longestLabel = 6;
+
+/** Whether a segment is marked as a quotation and nothing says whose it is, but a label above it what: that of a form, not of a reply. */
+function isPassage(text: string, { kind, reason }: Segment, above: Segment | undefined): boolean {
+  if (kind !== 'quoted' || reason !== markedReason || above?.kind !== 'own') return false;
+  const [label = ''] = /[^\n]*$/.exec(text.slice(above.start, above.end).trimEnd()) ?? [];
+  return /^\s*\p{Lu}[^.!?]*[:：]$/u.test(label) && label.trim().split(/\s+/).length <= longestLabel;
 }
 
 /** The lines of one message, which may stand inside another. */

@@ -52,7 +52,8 @@ function labelsIn(grid: Grid, column: number): string[] {
     return cell && !isEmpty(grid.view, cell) ? [cellText(grid.view, cell).slice(0, maxLength)] : [];
   });
   const counts = new Map<string, number>();
-  for (const text of cells) for (const label of new Set(labelsOf(text))) counts.set(label, (counts.get(label) ?? 0) + 1);
+  for (const text of cells)
+    for (const label of new Set(labelsOf(text))) counts.set(label, (counts.get(label) ?? 0) + 1);
   const common = [...counts].flatMap(([label, count]) =>
     count >= Math.max(minLabelled, labelledShare * cells.length) ? [label] : [],
   );

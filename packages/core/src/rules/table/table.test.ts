@@ -144,7 +144,49 @@ describe('tables of the markup', () => {
   });
 });
 
+describe('labels within cells', () => {
+  const asked = (next: typeof source) => {
+    next.rows.columns.sku = { type: 'text' };
+    (next.rules[0] as { columns: Record<string, unknown> }).columns.sku = 'SKU';
+  };
+  const labelled =
+    row('Marine diesel SKU: MD-1', '120.5', '£1.40', '£168.70') + row('Oil SKU: OL-2', '2', '£9.50', '£19.00');
+
+  test('head a column of their own where the sieve asks for it', async () => {
+    expect(await rowsOf({ html: html(labelled) }, asked)).toEqual([
+      ['Marine diesel', 120.5, 1.4, 168.7, 'MD-1'],
+      ['Oil', 2, 9.5, 19, 'OL-2'],
+    ]);
+  });
+
+  test('stay where they are where it does not', async () => {
+    expect((await rowsOf({ html: html(labelled) })).map(([product]) => product)).toEqual(['Marine diesel SKU: MD-1', 'Oil SKU: OL-2']); // biome-ignore format: two
+  });
+
+  test('an item that lacks its label lacks the value', async () => {
+    const rows = labelled + row('Rope', '1', '£2.00', '£2.00');
+    expect((await rowsOf({ html: html(rows) }, asked)).map((cells) => [cells[0], cells[4]])).toEqual([
+      ['Marine diesel', 'MD-1'],
+      ['Oil', 'OL-2'],
+      ['Rope', null],
+    ]);
+  });
+});
+
 describe('tables written in the text', () => {
+  test('a description goes on below the last row too, right under its cell; what stands elsewhere does not', async () => {
+    const text = `Litres  Product          Price   Total
+120.5   Marine diesel     1.40  168.70
+        of the old tank
+2       Two-stroke oil    9.50   19.00
+        in cans of tin
+`;
+    const products = (await rowsOf({ text })).map(([product]) => product);
+    expect(products).toEqual(['Marine diesel of the old tank', 'Two-stroke oil in cans of tin']);
+    const note = (await rowsOf({ text: text.replace('        in cans', 'in cans') })).map(([product]) => product);
+    expect(note).toEqual(['Marine diesel of the old tank', 'Two-stroke oil']);
+  });
+
   test.each([
     [
       'columns aligned by spaces',

@@ -134,7 +134,10 @@ function goesOn(view: View, lines: readonly Range[], at: number, head: Row): boo
   );
 }
 
-/** A line of one cell right below a row, with another row behind it: a long description that was wrapped, for it was too long for its column. */
+/**
+ * A line of one cell right below a row, with another row behind it, or else right under a cell that is not the first: a long description
+ * that was wrapped, for it was too long for its column.
+ */
 function isContinuation(
   view: View,
   lines: readonly Range[],
@@ -146,10 +149,21 @@ function isContinuation(
   for (let below = at + 1; below < lines.length; below++) {
     const line = lines[below] as Range;
     if (isRuling(view.text.slice(line.start, line.end))) return true;
-    if (view.text.slice(line.start, line.end).trim() === '') return false;
+    if (view.text.slice(line.start, line.end).trim() === '') break;
     if (rowOf(view, line)) return true;
   }
-  return false;
+  return isUnderCell(view, lines[at] as Range, head, rows);
+}
+
+/** Whether a line stands under a cell of the row above, within its column, where no heading of its own could. */
+function isUnderCell(view: View, line: Range, head: Row, rows: readonly GridCell[][]): boolean {
+  const cell = trimmed(view, line);
+  const from = cell.start - line.start;
+  const column = head.cells.findIndex(({ start }, i) => i > 0 && start - head.line.start === from);
+  const [own, next] = [head.cells[column], head.cells[column + 1]];
+  const end = next ? next.start - head.line.start : Number.POSITIVE_INFINITY;
+  const isFilled = own !== undefined && !isEmpty(view, rows.at(-1)?.[column]);
+  return isFilled && cell.end > cell.start && cell.end - line.start < end;
 }
 
 /** Whether a line begins anew, and its first word had had room in the cell above: then it is a heading of what follows. */

@@ -5,7 +5,24 @@ import type { AlikePart } from './alike-part.js';
 
 /** What parts the values of a line, the most telling first. */
 const leader = /\s*[._…]{3,}\s*/g;
-const separators = [leader, '\t', ' | ', '|', ';', ' · ', ' × ', ' x ', ' → ', ' — ', '; ', ', ', ' – ', ' - ', ' / ', ': '];
+const separators = [
+  leader,
+  '\t',
+  ' | ',
+  '|',
+  ';',
+  ' · ',
+  ' × ',
+  ' x ',
+  ' → ',
+  ' — ',
+  '; ',
+  ', ',
+  ' – ',
+  ' - ',
+  ' / ',
+  ': ',
+];
 /** Of these, the ones that part mere words too, where all values have them as often: a comma stands in many a title, a colon behind a label. */
 const isSure = (mark: string | RegExp, isPart: boolean) =>
   typeof mark !== 'string' || (!/[,;]/.test(mark) && (isPart || mark !== ': '));

@@ -220,6 +220,14 @@ Harbour office`;
 });
 
 describe('what parts the values of an item', () => {
+  test('a number before it is any number, also where a word parts its values', async () => {
+    const list = { text: 'Docket: 1\n\n1. 5 x Rope ..... £4.00\n2. 16 x Oil ........... £19.00\n' };
+    expect(await rowsOf('[[rows:]]\n1. [[litres]] x [[item]] ... [[amount]]\n[[:rows]]', list)).toEqual([
+      ['Rope', 5, 4],
+      ['Oil', 16, 19],
+    ]);
+  });
+
   const text = { text: 'Docket: 1\n\n• AB-12 — Rope, 10 mm: 5 l left (£4.00)\n• CD-7 – Oil: 16 l left (£19.00)\n' };
 
   test('a dash that stands apart is none within a code, and may be of another length', async () => {

@@ -1,0 +1,142 @@
+import { describe, expect, test } from '@jest/globals';
+import { around, madeOf, row } from './mail.fixture.js';
+
+describe('lines that are items', () => {
+  test('numbers of one kind at their beginning are values, and not names of fields; what is measured has its unit beside it', async () => {
+    const readings = (lines: readonly string[]) => ({
+      text: `Site: Kirkholm\n\n${lines.join('\n')}\n\nEnd of readings.\n`,
+    });
+    const { rows, suggestion } = await madeOf([
+      readings(['Meter 766373 (Heat): 2517 MWh', 'Meter 758565 (Gas): 24683 m3', 'Meter 439646 (Water): 8809 m3']),
+      readings(['Meter 717371 (Water): 13549 m3', 'Meter 406973 (Electricity): 73033 kWh']),
+    ]);
+    expect(suggestion.fields.map(({ name }) => name)).toEqual(['site']);
+    expect(rows).toEqual([
+      { meter: 717371, item: 'Water', count: 13549, unit: 'm3' },
+      { meter: 406973, item: 'Electricity', count: 73033, unit: 'kWh' },
+    ]);
+  });
+
+  test('any number before them, a word or dots between their values, however many', async () => {
+    const note = (number: string, day: string, carrier: string, lines: readonly string[]) => ({
+      text: `Dispatch note ${number}, sent ${day} with ${carrier}\n\n${lines.join('\n')}\n\nPlease count the goods.\n`,
+    });
+    const { fields, rows } = await madeOf(
+      [
+        note('DN-20970', '12/11/2026', 'North Parcel', ['1.  20 x Deck brush ......... GBP 113.74', '2.  3 x Flag ................ GBP 246.00', '3.  13 x Rope 10 mm .......... GBP 32.69']), // biome-ignore format: lines
+        note('DN-30112', '03/12/2026', 'Bay Vans', [
+          '1.  4 x Bilge pump ......... GBP 56.59',
+          '2.  1 x Fender ............. GBP 20.00',
+        ]),
+      ],
+      1,
+    );
+    expect(fields).toMatchObject({ note: 'DN-30112', sent: '2026-12-03' });
+    expect(rows.map(({ count, item, amount }) => [count, item, amount])).toEqual([
+      [4, 'Bilge pump', { value: 56.59, currency: 'GBP' }],
+      [1, 'Fender', { value: 20, currency: 'GBP' }],
+    ]);
+  });
+
+  test('groups of them under days are no items, and the day is no field', async () => {
+    const day = (title: string, lines: readonly string[]) =>
+      `<h3>${title}</h3><ul>${lines.map((line) => `<li>${line}</li>`).join('')}</ul>`;
+    const { rows, suggestion } = await madeOf([
+      {
+        html: `<h1>What is on</h1>${day('Wednesday, 14 October', ['18:00 — Market, Mission Hall', '09:00 — Choir, Club House', '19:00 — Knot evening, Pier 2'])}${day('Monday, 26 October', ['20:10 — Film on the pier, Club House', '13:10 — Open boat, Mission Hall'])}`,
+      },
+    ]);
+    expect(suggestion.fields).toEqual([]);
+    expect(rows[3]).toEqual({ time: '20:10', item: 'Film on the pier', text: 'Club House' });
+    expect(rows).toHaveLength(5);
+  });
+
+  test('what is counted, one or several', async () => {
+    const home = (title: string, facts: string) =>
+      `<div class="card"><a href="https://x.example/${title}">${title}</a><p>${facts}</p></div>`;
+    const { rows } = await madeOf([
+      {
+        html:
+          home('Loft', '1 pièce · 30 m² · Gare') +
+          home('Duplex', '4 pièces · 62 m² · Les Dunes') +
+          home('Studio', '2 pièces · 41 m² · Gare'),
+      },
+    ]);
+    expect(rows.map(({ count, quantity }) => [count, quantity])).toEqual([[1, 30], [4, 62], [2, 41]]); // biome-ignore format: pairs
+  });
+});
+
+test('an order: labels within its cells, sums below, an address of lines under its heading, values in a line of sentences', async () => {
+  const order = (number: string, day: string, items: readonly string[][], total: string, address: string) => ({
+    html: around(
+      `<tr><td><p>Placed on ${day}. Order: ${number}</p><table>${row(['Product', 'Qty', 'Price'], 'th')}${items.map(([article = '', sku = '', qty = '', price = '']) => row([`${article}<br><small>SKU: ${sku}</small>`, qty, price])).join('')}<tr><td colspan="2">Total:</td><td>${total}</td></tr></table><h3>Deliver to</h3><p>${address}</p></td></tr>`,
+    ),
+  });
+  const { fields, rows } = await madeOf(
+    [
+      order('W472536', '16 October 2026', [['Bow shackle', 'FD-9489', '4', '£15.01'], ['Rope', 'RP-3832', '6', '£21.47']], '£741.73', 'Piet Dunmore<br>93 Mill Lane<br>Vale of Tarn'), // biome-ignore format: two items
+      order('W550001', '3 November 2026', [['Oil', 'OL-1', '1', '£9.00'], ['Fender, blue', 'FD-2', '2', '£20.00']], '£49.00', 'Ada Quist<br>4 Quay Street<br>Kirkholm'), // biome-ignore format: two items
+    ],
+    1,
+  );
+  expect(fields).toMatchObject({
+    order: 'W550001',
+    date: '2026-11-03',
+    total: { value: 49, currency: 'GBP' },
+    deliver_to: 'Ada Quist\n4 Quay Street\nKirkholm',
+  });
+  expect(rows.map(({ product, sku, qty }) => [product, sku, qty])).toEqual([
+    ['Oil', 'OL-1', 1],
+    ['Fender, blue', 'FD-2', 2],
+  ]);
+});
+
+describe('sentences', () => {
+  test('what is quoted, and who wrote what stands below', async () => {
+    const { fields, suggestion } = await madeOf([
+      {
+        text: 'Ticket GB-3861 went from "waiting" to "in work".\nDue: 7 September 2026\n\nGreta Cardoso wrote:\n\nThe pump is out.\n',
+      },
+    ]);
+    expect(fields).toEqual({
+      ticket: 'GB-3861',
+      from: 'waiting',
+      to: 'in work',
+      due: '2026-09-07',
+      author: 'Greta Cardoso',
+    });
+    expect(suggestion.fields.map(({ name }) => name)).not.toContain('greta_cardoso_wrote');
+  });
+
+  test('a number that a word says to be one, and none that a verb follows', async () => {
+    const { fields } = await madeOf([
+      {
+        text: 'Ihre Sendung mit der Nummer 566945951003 wird am 2. Dezember 2026 zwischen 11:00 und 13:00 Uhr zugestellt.\n',
+      },
+    ]);
+    expect(fields).toEqual({ nummer: '566945951003', date: '2026-12-02', zwischen: '11:00', time: '13:00' });
+  });
+
+  test('a day and what is said of it, a question with its answer beside it', async () => {
+    const { fields } = await madeOf([
+      { text: '* Name: Ada Quist\n* Arrival: 2026-10-14 from 3 pm\n* Own boat? yes\n' },
+    ]);
+    expect(fields).toEqual({ name: 'Ada Quist', arrival: '2026-10-14', own_boat: true });
+  });
+
+  test('a passage quoted below a label, and names that have a word in common', async () => {
+    const asked = (who: string, where: string, words: string) => ({
+      text: `Hello,\n\n${who} would like to know more about ${where}.\n\nTheir message:\n\n> ${words}\n\nAnswer within a day.\n`,
+    });
+    const { fields } = await madeOf([
+      asked('Ada Quist', '26 Mill Road, Gannet Bay', 'Is it still free?'),
+      asked('Dag Ivarsen', '4 Harbour Road, Kirkholm', 'We move in spring.'),
+      asked('Piet Holloway', '91 Quay Road, Port Selwyn', 'Could I see it on Saturday?'),
+    ]);
+    expect(fields).toEqual({
+      name: 'Piet Holloway',
+      about: '91 Quay Road, Port Selwyn',
+      their_message: 'Could I see it on Saturday?',
+    });
+  });
+});
