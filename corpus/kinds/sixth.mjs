@@ -5,7 +5,6 @@ import {
   date,
   dmonths,
   dot,
-  eur,
   firsts,
   int,
   lasts,
@@ -341,8 +340,7 @@ export const kinds = {
           telefono: `+3906${int(1000000, 9999999)}`,
           richieste: pick(['Nessuna', 'Seggiolone per bambini', 'Tavolo vicino alla finestra']),
         },
-        row = (k, v) =>
-          `<tr><th align="left" style="padding:6px">${k}</th><td style="padding:6px">${v}</td></tr>`;
+        row = (k, v) => `<tr><th align="left" style="padding:6px">${k}</th><td style="padding:6px">${v}</td></tr>`;
       return {
         fields: r,
         subject: `Nuova prenotazione ${r.codice}`,
@@ -449,7 +447,12 @@ export const kinds = {
     make() {
       const items = Array.from({ length: int(2, 5) }, (_, i) => ({
           no: i + 1,
-          work: pick(['Renew cleats', 'Paint railing', 'Replace two planks on the walkway', 'Check all lamps along the pier']),
+          work: pick([
+            'Renew cleats',
+            'Paint railing',
+            'Replace two planks on the walkway',
+            'Check all lamps along the pier',
+          ]),
           berth: `${pick(['A', 'B', 'C'])}${int(1, 40)}`,
           hours: int(2, 24) / 2,
         })),

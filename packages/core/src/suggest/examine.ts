@@ -114,7 +114,7 @@ function examine(
   const line = rows || pairs.length > 0 ? null : findDelimited(view.text, context);
   const others = apartFrom(
     [...under, ...pairs, ...(line ? [line] : [])],
-    findLabelled(view.text, buttonsOf(view, form.links)),
+    findLabelled(view.text, buttonsOf(view, form.links)).filter((mark) => !isNamedWithin(view.text, mark, pairs)),
   ).filter(({ start, end }) => !isProseOfValues(view.text.slice(start, end), context));
   const apart = outside(rows, [...pairs, ...(line?.marked ?? []), ...others]);
   const sums = apartFrom(apart, rows?.sums ?? []);
@@ -131,6 +131,7 @@ function examine(
     marked: [...labelled, ...sentences].slice(0, maxMarked),
     rows,
     shape: line?.shape ?? null,
+    stretches,
     covered: [...under, ...(line ? [line] : [])].map(({ start, end }) => ({ start, end })),
   };
 }
@@ -159,6 +160,12 @@ function isOverSome({ view: { text } }: Looked, rows: FoundRows | null, { start,
 /** What structure tells beats what words do. */
 const apartFrom = (sure: readonly Range[], others: readonly Marked[]): Marked[] =>
   others.filter(({ start, end }) => sure.every((one) => one.end <= start || one.start >= end));
+
+/** Whether what names a value stands in another one: a question in what somebody wrote. */
+function isNamedWithin(text: string, { label, start }: Marked, sure: readonly Range[]): boolean {
+  const at = text.lastIndexOf(label, start - 1);
+  return at >= 0 && sure.some((one) => one.start <= at && at < one.end);
+}
 
 /** `4 / 5`, `8 out of 10`: what somebody rated with, and not what one can. */
 function withoutScale(text: string, one: Marked): Marked {
@@ -201,7 +208,7 @@ function withDifferences(group: Examined[]): Examined[] {
     // A few are enough to tell what differs.
     const others = [...letters.values()].filter((other) => other !== letter).slice(0, maxCompared);
     const sure = one.marked.filter(({ by }) => by === 'label');
-    const differences = findDifferences(letter, others, [...sure, ...one.covered]);
+    const differences = findDifferences(letter, others, [...sure, ...one.covered], false, one.stretches);
     const told = one.marked.filter(
       (mark) =>
         mark.by === 'sentence' &&

@@ -27,13 +27,14 @@ export const compared = (text: string): Compared => ({ text, lines: shortLines(t
 /**
  * What differs between messages of one shape: sentences that most of them share but for some words, which are taken for values.
  * They are named by the constant words before them, or behind them where none stand before. `byFirstWord`: the same first word
- * is enough for two lines to be one, as between the items of a message.
+ * is enough for two lines to be one, as between the items of a message. `stretches`: what the markup sets apart.
  */
 export function findDifferences(
   { text, lines }: Compared,
   others: readonly Compared[],
   taken: readonly Range[],
   byFirstWord = false,
+  stretches: readonly Range[] = [],
 ): Marked[] {
   const free = lines.filter((line) => !taken.some((one) => one.start < line.end && line.start < one.end));
   return free.flatMap((line) => {
@@ -44,8 +45,17 @@ export function findDifferences(
         [],
     );
     const enough = byFirstWord ? others.length : Math.max(1, twinShare * others.length);
-    return twins.length >= enough && twins.length > 0 ? differing(text, line, twins) : [];
+    return twins.length >= enough && twins.length > 0 ? widened(differing(text, line, twins), line, stretches) : [];
   });
+}
+
+/** What the markup sets apart within a sentence is one value, where a part of it differs. */
+function widened(found: readonly Marked[], { start, end }: Range, stretches: readonly Range[]): Marked[] {
+  const wide = found.map((mark) => {
+    const own = stretches.find((one) => one.start <= mark.start && mark.end <= one.end);
+    return own && own.start >= start && own.end <= end ? { ...mark, start: own.start, end: own.end } : mark;
+  });
+  return wide.filter((mark, i) => wide.findIndex((other) => other.start < mark.end && mark.start < other.end) === i);
 }
 
 const shortLines = (text: string): Line[] =>

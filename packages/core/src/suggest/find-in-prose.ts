@@ -16,6 +16,8 @@ const longestLine = 1200;
 /** A value in the words of a sentence, and what names it. */
 interface Named {
   label: string;
+  /** What its type is called, where its looks tell one. */
+  plain?: string;
   from: number;
   value: string;
 }
@@ -48,15 +50,40 @@ export function findInProse(
     if (!['text', 'bullet', 'label and value'].includes(line.kind) || words.length > longestLine) continue;
     const own = stretches.filter(({ start, end }) => start >= line.start && end <= line.end);
     const dressed = own.flatMap(({ start, end }) => dressedIn(words, start - line.start, end - line.start));
-    for (const { label, from, value } of [...namedIn(words, context), ...dressed]) {
+    for (const { label, plain, from, value } of [...namedIn(words, context), ...dressed]) {
       const [start, end] = [line.start + from, line.start + from + value.length];
       if (!isFree(start, end)) continue;
-      const own = freeLabel(label, labels);
-      labels.add(foldLabel(own));
-      found.push({ label: own, start, end, by: 'sentence' });
+      // What is set apart right before it is a value itself, and names none.
+      const isValue = own.some(
+        (one) =>
+          one.end < start &&
+          text.slice(one.end, start).trim() === '' &&
+          !/[:：]\s*$/.test(text.slice(one.start, one.end)),
+      );
+      const said = freeLabel(isValue ? (plain ?? label) : label, labels);
+      labels.add(foldLabel(said));
+      found.push({ label: said, start, end, by: 'sentence' });
     }
   }
+  if (found.length === 0 && taken.length === 0) return apartInProse(text, stretches, until);
   return found.sort((a, b) => a.start - b.start);
+}
+
+/** Where nothing else tells a value, words of a sentence that the markup sets apart are: who did it, and to what. */
+function apartInProse(text: string, stretches: readonly Range[], until: number): Marked[] {
+  const taken = new Set<string>();
+  return stretches.flatMap(({ start, end }): Marked[] => {
+    const [line, value] = [text.lastIndexOf('\n', start - 1) + 1, text.slice(start, end)];
+    const before = text.slice(line, start);
+    const behind = text.slice(end, text.indexOf('\n', end) < 0 ? text.length : text.indexOf('\n', end));
+    const isOfSentence = /\p{L}{2,}.*\p{L}{2,}/u.test(before + behind) && !isImprint(before + value + behind, false);
+    const words = value.split(/\s+/).length;
+    if (end > until || !isOfSentence || words > longestDressed || !/^[\p{Lu}\d]/u.test(value)) return [];
+    const own = before.trim() === '' ? 'name' : (labelBefore(before, ownTypes.words) ?? 'text');
+    const label = freeLabel(own, taken);
+    taken.add(foldLabel(label));
+    return [{ label, start, end, by: 'sentence' }];
+  });
 }
 
 /** Where the sentences of a line end before the one in which a value is marked already: right where it begins, if that is the first. */
@@ -152,7 +179,7 @@ function lookingLike({ type, like, begin, namesItself }: Telling, words: string,
     const from = begin?.(words, match.index) ?? match.index;
     const value = words.slice(from, match.index + match[0].length);
     const plain = valueTypes[type]?.called ?? type;
-    return [{ label: namesItself ? type : (labelBefore(words.slice(0, from), type) ?? plain), from, value }];
+    return [{ label: namesItself ? type : (labelBefore(words.slice(0, from), type) ?? plain), plain, from, value }];
   });
 }
 
@@ -206,7 +233,7 @@ const figures =
   /(?<=#)\d{2,}(?![\p{L}\p{N}])|(?<!\p{L}|[\p{N}+/.,-] ?)\d{3}(?: \d{3})+(?![\p{N}/-]| ?[\p{L}€%]|[.,]\d)|(?<![\p{L}\p{N}+/.-])\d{3,}[-/]\d{2,}(?![\p{N}/-]|\.\d)/gu;
 const calls = /^(?:call|phone|tel|telephone|telefon|tél\p{L}*|fax|mobile|mobil|ring|hotline)$/iu;
 
-/** `17 pallets`, `912.5 kg`: what is counted names the figure, and what is measured its quantity. How long or how often says nothing, nor does what it lies within. */
+/** `17 pallets`, `2 of 5 stars`, `912.5 kg`: what is counted names the figure, and what is measured its quantity. How long or how often says nothing, nor does what it lies within. */
 const counted = /(?<![\p{L}\p{N}.,:/+-]|\b[Ww]ithin )(-?\p{N}[\p{N}.,]*|\p{L}{3,})(?=( ?)(\p{L}+|°C|%)(?![\p{L}-]))/gu;
 const ofTime =
   /^(?:weeks?|months?|years?|wochen?|monate?n?|jahre?n?|semaines?|mois|ans?|semanas?|mes(?:es)?|años?|weken|maanden|times?|mal|fois|veces)$/i;
@@ -230,6 +257,9 @@ const countedIn = (words: string, context: ReadContext): Named[] =>
       gap !== '' && /^\p{Ll}{3,}$/u.test(what) && !ofTime.test(what) && !small.test(what) && !doings.test(what);
     // `eine neue Buchung`: what counts one in words is an article as often.
     const isArticle = /^\p{L}/u.test(figure) && articles.test(figure);
+    const [, rated = '', of = ''] =
+      /(?<![\d.,])(\d{1,3})( (?:of|out of|von|sur|de|di|van|af) )$/u.exec(words.slice(0, from)) ?? [];
+    if (isThing && of !== '') return [{ label: what, from: from - of.length - rated.length, value: rated }];
     return isThing && !isArticle && readValue(figure, { type: ownTypes.count }, context).ok
       ? [{ label: what, from, value: figure }]
       : [];

@@ -83,6 +83,9 @@ function askedWithin(lines: readonly Line[]): void {
   }
 }
 
+/** `Fri 04/12/2026:`: what begins so is one of several days. */
+const isDay = (label: string) => /\d{1,4}[./-]\d{1,2}[./-]\d{2,4}/.test(label);
+
 /** The value of one of the labels of a line: beside it, up to the next label or as far as it runs on; or below the last one. */
 function labelledAt(
   text: string,
@@ -95,7 +98,7 @@ function labelledAt(
   const line = lines[at] as Line;
   const [split, next] = [splits[i] as Split, splits[i + 1]];
   const label = labelText(text, line, split);
-  if (label === '') return null;
+  if (label === '' || isDay(label)) return null;
   const start = line.tokens[split.value]?.start;
   const end = next ? endBefore(line, next.from) : line.end;
   if (start !== undefined && start < end) return marked(text, label, start, next ? end : runOn(text, lines, at, style));
@@ -223,12 +226,12 @@ function nextColumn(tokens: readonly Token[], from: number): number | null {
   return null;
 }
 
-type Style = 'gap' | 'dots' | 'dash' | 'capitals' | null;
+type Style = 'gap' | 'dots' | 'dash' | 'capitals' | 'semicolon' | null;
 
 /** The style of labels without a mark, if enough lines have it. */
 function styleOf(lines: readonly Line[], plain: readonly Split[][]): Style {
   const bare = lines.filter((line, i) => plain[i]?.length === 0 && isBare(line));
-  const styles = ['dots', 'gap', 'dash', 'capitals'] as const;
+  const styles = ['dots', 'gap', 'dash', 'semicolon', 'capitals'] as const;
   return styles.find((style) => bare.filter((line) => styled(line, style).length > 0).length >= minOfStyle) ?? null;
 }
 
@@ -251,11 +254,20 @@ const closes: Record<NonNullable<Style>, (tokens: readonly Token[], i: number, t
   capitals: (tokens, i, { capitals }) =>
     !capitals && tokens.slice(0, i).every((one) => one.capitals && one.norm.length > 1),
   dash: (_tokens, _i, { norm, gap }) => norm === '-' && gap > 0,
+  semicolon: (tokens, _i, { norm }) => norm === ';' && tokens.filter((one) => one.norm === ';').length === 1,
 };
 
 function firstBehind(tokens: readonly Token[], from: number): number {
   let at = from;
-  while (at < tokens.length && (isSeparator(tokens[at]) || tokens[at]?.norm === '_') && !tokens[at]?.word) at++;
+  const isSign = (i: number) =>
+    tokens[i]?.norm === '-' && tokens[i + 1]?.gap === 0 && /^\d/.test(tokens[i + 1]?.norm ?? '');
+  while (
+    at < tokens.length &&
+    (isSeparator(tokens[at]) || tokens[at]?.norm === '_') &&
+    !tokens[at]?.word &&
+    !isSign(at)
+  )
+    at++;
   return at;
 }
 

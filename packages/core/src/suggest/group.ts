@@ -12,6 +12,8 @@ export interface Examined {
   shape: string | null;
   /** Stretches of labels and values, in which nothing else is looked for. */
   covered: Range[];
+  /** What the markup sets apart. */
+  stretches: Range[];
 }
 
 /** Messages of one group share at least this part of their labels. */

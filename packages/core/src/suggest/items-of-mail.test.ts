@@ -66,6 +66,32 @@ describe('lines that are items', () => {
   });
 });
 
+test('days that lines begin with are values, and what stands in brackets behind a name says what it is', async () => {
+  const { fields, rows } = await madeOf([
+    {
+      text: 'Shift leader: Ada Quist\n\nFri 04/12/2026: Ada (early), Dag (late)\nMon 26/10/2026: Piet (early), Nuno (late)\nTue 22/09/2026: Orla (early), Ines (late)\n\nSwap among yourselves, but tell me.\n',
+    },
+  ]);
+  expect(fields).toEqual({ shift_leader: 'Ada Quist' });
+  expect(rows[1]).toEqual({ date: '2026-10-26', early: 'Piet', late: 'Nuno' });
+});
+
+test('what is measured stands before a word that one letter is, and units name nothing', async () => {
+  const { rows } = await madeOf([
+    {
+      text: 'Bonjour,\n\n- 8 kg moules à 21,49 € le kg\n- 13,5 kg bar de ligne à 46,39 € le kg\n- 17 kg soles à 47,80 € le kg\n\nMerci\n',
+    },
+  ]);
+  expect(rows[1]).toEqual({ quantity: 13.5, item: 'bar de ligne', amount: { value: 46.39, currency: 'EUR' } });
+});
+
+test('degrees are a unit', async () => {
+  const { rows } = await madeOf([
+    { html: `<table>${row(['Vessel', 'Course'])}${row(['Sea Robin', '213°'])}${row(['Annabel', '9°'])}</table>` },
+  ]);
+  expect(rows.map(({ course }) => course)).toEqual([213, 9]);
+});
+
 test('an order: labels within its cells, sums below, an address of lines under its heading, values in a line of sentences', async () => {
   const order = (number: string, day: string, items: readonly string[][], total: string, address: string) => ({
     html: around(
@@ -138,5 +164,48 @@ describe('sentences', () => {
       about: '91 Quay Road, Port Selwyn',
       their_message: 'Could I see it on Saturday?',
     });
+  });
+
+  test('a label before a semicolon, and a minus that is the value’s', async () => {
+    const { fields } = await madeOf([
+      { text: 'Tank;T38\nTemperature (°C);-4.5\nMeasured;2026-11-03 07:15\nState;low\n' },
+    ]);
+    expect(fields).toEqual({ tank: 'T38', temperature_c: -4.5, measured: '2026-11-03T07:15:00', state: 'low' });
+  });
+
+  test('of a rating the figure, and not the scale', async () => {
+    const { fields } = await madeOf([{ html: '<p><b>Orla Quist</b> <i>24 September 2026</i></p><p>2 of 5 stars</p>' }]);
+    expect(fields).toMatchObject({ stars: 2 });
+    expect(Object.keys(fields)).not.toContain('quist');
+  });
+
+  test('a question at the end of what somebody wrote names nothing, and no button below it is its value', async () => {
+    const pair = (label: string, value: string) => `<dt>${label}</dt><dd>${value}</dd>`;
+    const { fields } = await madeOf([
+      {
+        html: `<dl>${pair('Name', 'Ada Quist')}${pair('Persons', '3')}${pair('Day', '4 May 2027')}${pair('Words', 'We need a berth.<br>Is there one?')}</dl><p><a href="https://x.example/a">Answer</a></p>`,
+      },
+    ]);
+    expect(fields).toEqual({
+      name: 'Ada Quist',
+      persons: 3,
+      day: '2027-05-04',
+      words: 'We need a berth.\nIs there one?',
+    });
+  });
+
+  test('what the markup sets apart in a sentence is one value, though all have a word of it', async () => {
+    const left = (who: string, what: string, page: number) => ({
+      html: `<p><b>${who}</b> left a comment on <a href="https://x.example/${page}">${what}</a> (page ${page}):</p><blockquote>Too wide.</blockquote>`,
+    });
+    const mails = [
+      left('Maeve Dunmore', 'Rules of the yard', 9),
+      left('Elif Kilbride', 'Plan of the pier', 14),
+      left('Dag Quist', 'List of the berths', 23),
+    ];
+    const { fields } = await madeOf(mails);
+    expect(Object.values(fields)).toEqual(['Dag Quist', 'List of the berths', 23]);
+    // From one, where nothing else tells a value.
+    expect((await madeOf(mails, 1)).fields).toEqual({ name: 'Dag Quist', text: 'List of the berths' });
   });
 });

@@ -31,6 +31,7 @@ export function refined(text: string, found: readonly Marked[], buttons: readonl
     .filter(
       (one) => !ofFooter.test(one.label) && !isOfLetter(one.label, text.slice(one.start, one.end)) && !isButton(one),
     )
+    .filter((one) => !isAskedToClick(text, one, buttons))
     .map((one) => withoutButtons(text, one, buttons))
     .filter(({ start, end }) => !inFooter.test(text.slice(start, end)));
 }
@@ -111,6 +112,12 @@ function withoutButtons(text: string, one: Marked, buttons: readonly Range[]): M
   const next = first && !isNote(first) ? others.find(isNote) : undefined;
   if (!next) return one;
   return { ...one, end: one.start + text.slice(one.start, next.start).trimEnd().length };
+}
+
+/** A question in somebody’s words, with nothing but a button below it. */
+function isAskedToClick(text: string, { label, start, end }: Marked, buttons: readonly Range[]): boolean {
+  const behind = text.slice(text.lastIndexOf(label, start - 1) + label.length, start);
+  return /^\s*\?\s*\n/.test(behind) && buttons.some((button) => button.start <= start && end <= button.end);
 }
 
 /** Words of a sentence that is said to everybody: more than a line of an address or of a short value has. */

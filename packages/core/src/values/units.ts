@@ -36,6 +36,7 @@ const names: Readonly<Record<string, string>> = {
   kwh: 'kwh',
   mwh: 'mwh',
   hp: 'hp ps cv hk',
+  '°': '° deg degree degrees grad',
   '°c': '°c c celsius',
   '°f': '°f f fahrenheit',
   hpa: 'hpa mbar millibar',

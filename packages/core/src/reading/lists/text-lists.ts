@@ -109,10 +109,10 @@ function alikeLines(text: string, block: readonly TextLine[]): TextLine[][] {
   return isList ? block.map((line) => [line]) : [];
 }
 
-/** The label of a line of a form: as of any line, or before dots. Those of numbers of one kind are as one. */
+/** The label of a line of a form: as of any line, or before dots. Those of numbers of one kind are as one, and so are days. */
 function formLabelOf(line: string): string | null {
   const label = labelOf(line) ?? /^(\p{L}[^\d.…]*?)\s*[.…]{3}/u.exec(line)?.[1] ?? null;
-  return label && (numberedLabel(label) ?? label);
+  return label && (/\d[./-]\d/.test(label) ? '9' : (numberedLabel(label) ?? label));
 }
 
 const madeOf = (text: string, block: readonly TextLine[]) => [

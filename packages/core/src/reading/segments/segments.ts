@@ -68,8 +68,8 @@ export function segmentText(text: string, envelope: Envelope, cues: readonly Htm
   };
 }
 
-/** Words of a label above a passage. */
-const longestLabel = 6;
+/** Words of a label above a passage, or of a sentence that says whose it is. */
+const longestLabel = 14;
 
 /** Whether a segment is marked as a quotation and nothing says whose it is, but a label above it what: that of a form, not of a reply. */
 function isPassage(text: string, { kind, reason }: Segment, above: Segment | undefined): boolean {

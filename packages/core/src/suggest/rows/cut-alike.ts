@@ -5,7 +5,7 @@ import { longestLine } from '../looks.js';
 import type { AlikePart } from './alike-part.js';
 import { cutByLooks } from './cut-by-looks.js';
 import { cutByMarks } from './cut-by-marks.js';
-import { behindSameWords, betweenSameWords } from './cut-by-words.js';
+import { beforeSameWords, behindSameWords, betweenSameWords } from './cut-by-words.js';
 
 /**
  * Cuts the values of a spot where all of them can be cut alike: at what is told by its looks, else at the same words or marks; and
@@ -80,6 +80,7 @@ function cutOnce(values: readonly (string | null)[], context: ReadContext, isPar
     betweenSameWords(values, context) ??
     behindSameWords(values, context) ??
     cutByMarks(values, context, isPart) ??
+    beforeSameWords(values, context) ??
     one
   );
 }

@@ -2,6 +2,7 @@ import type { Range } from '../../reading/index.js';
 import type { Token } from '../../rules/template/model.js';
 import { tokenise } from '../../rules/template/text/tokens.js';
 import { isFree, ownTypes, type ReadContext, readValue } from '../../values/index.js';
+import { unitNamed } from '../../values/units.js';
 import { guessType } from '../guess-type.js';
 import { telling } from '../looks.js';
 import { type AlikePart, most } from './alike-part.js';
@@ -34,7 +35,7 @@ export function betweenSameWords(values: readonly (string | null)[], context: Re
   const isFreeWord = ({ start, end }: Range) => told.every((one) => one.end <= start || one.start >= end);
   const constants = first.flatMap((token, at) =>
     token.word &&
-    /\p{L}{2}/u.test(token.norm) &&
+    /\p{L}{2}|[à-ÿ]/u.test(token.norm) &&
     isFreeWord(token) &&
     !isOfCode(at) &&
     count(token.norm) >= sameShare * there.length
@@ -113,7 +114,7 @@ const small = /^(?:of|at|for|by|in|on|to|from|with|and|the|is|an|der|die|das|von
 function nameFrom(constants: readonly string[], at: number, type: string): string | null {
   if (!isFree({ type }) && type !== ownTypes.count) return null;
   const near = type === ownTypes.count ? [constants[at - 1], constants[at]] : [constants[at - 1]];
-  return near.find((word) => word !== undefined && !small.test(word)) ?? null;
+  return near.find((word) => word !== undefined && !small.test(word) && unitNamed(word) === null) ?? null;
 }
 
 /** `Notice 806`, `Notice 328`: what differs is the value, and what does not names it. */
@@ -135,6 +136,24 @@ export function behindSameWords(values: readonly (string | null)[], context: Rea
       type,
       label: prefix.trim(),
       ranges: values.map((value) => (value === null ? null : { start: prefix.length, end: value.length })),
+    },
+  ];
+}
+
+/** `Dag (late)`, `Nuno (late)`: the words that all of them end with name what stands before. */
+export function beforeSameWords(values: readonly (string | null)[], context: ReadContext): AlikePart[] | null {
+  const there = values.filter((value) => value !== null);
+  const [first = ''] = there;
+  const tail = /\s[\s(]*\p{L}{3,}\)?$/u.exec(first)?.[0];
+  if (tail === undefined || there.length < minAlike || there.some((value) => !value.endsWith(tail))) return null;
+  const ranges = values.map((value) => value && { start: 0, end: value.length - tail.length });
+  const said = values.flatMap((value, i) => (value === null ? [] : [value.slice(0, ranges[i] ? ranges[i].end : 0)]));
+  if (new Set(said).size < 2 || said.some((one) => one.trim() === '')) return null;
+  return [
+    {
+      type: guessType('', said, context).type,
+      label: tail.replace(/[^\p{L}]/gu, ''),
+      ranges: ranges.map((range) => range || null),
     },
   ];
 }

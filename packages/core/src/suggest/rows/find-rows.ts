@@ -20,12 +20,20 @@ export const findRows = (message: LookedForRows, context: ReadContext): FoundRow
  */
 export function findChosenRows(message: LookedForRows, lines: Range, context: ReadContext): FoundRows | null {
   const whole = { ...message, chosen: lines };
-  const found = findTable(whole, context) ?? findListOrCells(whole, context);
+  const [table, list] = [findTable(whole, context), findListOrCells(whole, context)];
+  const isPart = table && list && shareOf(lines, list.over) > shareOf(lines, table.over) + clearly;
+  const found = isPart ? list : (table ?? list);
   if (found) return found;
   const view = partOf(message.view, lines.start, lines.end);
   const part = findRows({ ...message, view, chosen: { start: 0, end: view.text.length } }, context);
   return part && { ...part, over: { start: lines.start + part.over.start, end: lines.start + part.over.end } };
 }
+
+/** By how much more of what was chosen a list has to cover than a table, for that to be but a part of one of its items. */
+const clearly = 0.3;
+
+const shareOf = (all: Range, { start, end }: Range): number =>
+  Math.max(0, Math.min(all.end, end) - Math.max(all.start, start)) / Math.max(1, all.end - all.start);
 
 /** The items of a list, or the rows of cells without headings, whichever tell more; cells of a list's items are its own. */
 function findListOrCells(message: LookedForRows, context: ReadContext): FoundRows | null {
