@@ -1,5 +1,6 @@
 import { Button, Label, ListBox, ListBoxItem, Popover, Select, SelectValue, Text } from 'react-aria-components';
 import { styled } from 'styled-components';
+import { words } from '../words';
 import { besideLook, labelLook } from './TextField';
 
 const Frame = styled(Select)<{ $inline: boolean; $beside: boolean }>`
@@ -100,7 +101,14 @@ export function Choice<K extends string>({
     if (option) onChange(option.key);
   };
   return (
-    <Frame $inline={inline} $beside={beside} value={value} onChange={choose} {...spoken}>
+    <Frame
+      $inline={inline}
+      $beside={beside}
+      value={value}
+      placeholder={words.common.choose}
+      onChange={choose}
+      {...spoken}
+    >
       {label && <Name $inline={inline}>{label}</Name>}
       <Box>
         <SelectValue />

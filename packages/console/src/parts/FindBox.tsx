@@ -2,6 +2,7 @@ import { type FormEvent, useMemo, useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { styled } from 'styled-components';
 import { words } from '../words';
+import { spokenFilters } from './spoken-filters';
 import { boxLook } from './TextField';
 import { useShortcuts } from './use-shortcuts';
 
@@ -38,7 +39,7 @@ export function FindBox() {
   const submit = (event: FormEvent) => {
     event.preventDefault();
     if (typed.trim() === '') return;
-    void navigate(`/messages?${new URLSearchParams({ find: typed.trim() })}`);
+    void navigate(`/messages?${new URLSearchParams(spokenFilters(typed))}`);
     setTyped('');
     box.current?.blur();
   };

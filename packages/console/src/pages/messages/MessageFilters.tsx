@@ -5,6 +5,7 @@ import { styled } from 'styled-components';
 import { PlainButton } from '../../parts/Button';
 import { Choice } from '../../parts/Choice';
 import { Filters } from '../../parts/Filters';
+import { spokenFilters } from '../../parts/spoken-filters';
 import { boxLook } from '../../parts/TextField';
 import { words } from '../../words';
 import { type MessageFilter, narrowing } from './messages-query';
@@ -56,7 +57,7 @@ export function MessageFilters({ filter, onChange, onClear }: MessageFiltersProp
         label={say.find}
         value={filter.find}
         placeholder={say.findHelp}
-        onChange={(find) => onChange({ find })}
+        onChange={(written) => onChange(spokenFilters(written))}
       />
       <Choice
         inline

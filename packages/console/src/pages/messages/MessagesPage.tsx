@@ -66,7 +66,7 @@ export default function MessagesPage() {
 }
 
 function MessageTable({ items, search, grows }: { items: readonly Message[]; search: string; grows: boolean }) {
-  const none = search === '' ? words.messages.noneAtAll : words.messages.none;
+  const none = grows ? (search === '' ? words.messages.noneAtAll : words.messages.none) : words.messages.noneFound;
   return (
     <TableFrame style={grows ? {} : { flex: '0 1 auto' }}>
       <Table aria-label={words.messages.list}>

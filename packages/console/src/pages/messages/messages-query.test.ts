@@ -1,4 +1,5 @@
 import { describe, expect, test } from '@jest/globals';
+import { spokenFilters } from '../../parts/spoken-filters';
 import { filterOf, narrowing, noFilters, searchOf } from './messages-query';
 
 const filter = (of: Record<string, string>) => filterOf((name) => of[name] ?? '');
@@ -25,5 +26,11 @@ describe('the filters of the list', () => {
   test('putting others over them empties each, the page too', () => {
     expect(Object.values(noFilters).every((one) => one === null)).toBe(true);
     expect(Object.keys(noFilters).sort()).toEqual(Object.keys(filter({})).sort());
+  });
+
+  test('a cause and a category may be written where words are; anything else with a sign is a field', () => {
+    expect(spokenFilters('battery cause=YS-CHECK-FAILED')).toEqual({ find: 'battery', cause: 'YS-CHECK-FAILED' });
+    expect(spokenFilters('category=repair vessel=Tern')).toEqual({ find: 'vessel=Tern', category: 'repair' });
+    expect(spokenFilters('because=1')).toEqual({ find: 'because=1' });
   });
 });

@@ -235,7 +235,7 @@ function noteOf({ value, evidence }: LedgerRow, { written, stood, reading }: Not
     raw !== '' && raw !== valueText(value)
       ? fill(say.from, { how, raw })
       : line
-        ? fill(say.fromLine, { how, line })
+        ? fill(say.fromLine, { how: raw === '' ? words.message.openHere : how, line })
         : how;
   const counted = first.counted_from && fill(words.message.countedFrom, { day: first.counted_from });
   return [from, counted, weekdayOf(valueText(value))].filter(Boolean).join(' · ');
