@@ -39,6 +39,7 @@ import { jobRound } from './work/job-lane.js';
 import { Lane } from './work/lane.js';
 import { type Lease, LeaseKeeper } from './work/lease-keeper.js';
 import { handleClaimed, messageSlots, outcomesTogether } from './work/message-lane.js';
+import type { Onward } from './work/onward.js';
 
 /** A running service. */
 export interface Service {
@@ -75,7 +76,7 @@ export async function startService(config: Config): Promise<Service> {
   const model = () => modelToAsk(database.db, secrets);
   const intake: Intake = { db: database.db, queue: commitQueue(database), limit: config.messageLimit };
   const work = has('work') ? startWork(config, database, secrets, outgoing, intake, model, log) : null;
-  const onward = () => work?.nudge();
+  const onward: Onward = (...lanes) => work?.nudge(...lanes);
   const web = has('web')
     ? await startWeb({
         config,
@@ -130,7 +131,7 @@ const consoleUrl = ({ url, host, httpPort }: Config): string =>
   url ?? (httpPort > 0 ? `http://${host}:${httpPort}` : '');
 
 interface Work {
-  nudge(): void;
+  nudge: Onward;
   stop(): Promise<void>;
 }
 
@@ -147,7 +148,10 @@ function startWork(
   const pool = new SiftingPool(config.threads, config.siftSeconds);
   const { pollMs, threads, leaseSeconds } = config;
   let stopping = false;
-  const nudge = () => lanes.forEach((lane) => void lane.nudge());
+  const nudge: Onward = (...named) => {
+    if (named.length === 0) for (const lane of all) lane.nudge();
+    for (const name of named) mail[name].nudge();
+  };
   const databaseUrl = config.database;
   const keeper = (table: Lease['table'], keyColumn: string) =>
     new LeaseKeeper(db, { table, keyColumn, worker, leaseSeconds }, log);
@@ -170,19 +174,22 @@ function startWork(
     stopping: () => stopping,
     jobLeases: leases.jobs,
   };
-  const lanes = [
-    messageSlots(messages, pollMs),
+  const mail = {
+    messages: messageSlots(messages, pollMs),
+    answers: answerSlots({ ...shared, leases: leases.wants }, pollMs),
+    deliveries: deliverySlots({ ...shared, leases: leases.deliveries }, pollMs),
+  };
+  const all = [
+    ...Object.values(mail),
     new Lane({ name: 'jobs', pollMs, log, round: () => jobRound(jobs) }),
-    answerSlots({ ...shared, leases: leases.wants }, pollMs),
-    deliverySlots({ ...shared, leases: leases.deliveries }, pollMs),
     ...upkeepLanes(config, { db, secrets, outgoing, log }),
   ];
-  for (const lane of lanes) lane.start();
+  for (const lane of all) lane.start();
   return {
     nudge,
     async stop() {
       stopping = true;
-      await Promise.all(lanes.map((lane) => lane.stop()));
+      await Promise.all(all.map((lane) => lane.stop()));
       for (const lease of Object.values(leases)) lease.close();
       await pool.close();
     },

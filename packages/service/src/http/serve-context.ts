@@ -5,7 +5,7 @@ import type { Outgoing } from '../outgoing/outgoing.js';
 import type { ShowPool } from '../pipeline/threads/show-pool.js';
 import type { Secrets } from '../secrets.js';
 import type { Trying } from '../sieves/publish.js';
-
+import type { Onward } from '../work/onward.js';
 import type { LiveHub } from './live-hub.js';
 
 /** What the families of calls are served with. */
@@ -30,5 +30,5 @@ export interface ServeContext {
   /** Where people reach the console; empty where nobody has said. */
   url: string;
   /** Wakes those who do the work. */
-  onward: () => void;
+  onward: Onward;
 }

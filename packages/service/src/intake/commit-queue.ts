@@ -6,4 +6,4 @@ export type CommitQueue = Together<Arrived, string[]>;
 
 /** Commits messages that arrive side by side together; gives the new messages' keys once they are on disk. */
 export const commitQueue = (database: DatabaseHandle): CommitQueue =>
-  new Together({ run: (arrived) => storeMessages(database, arrived), atOnce: 3, most: 50 });
+  new Together({ run: (arrived) => storeMessages(database, arrived), atOnce: 1, most: 50 });

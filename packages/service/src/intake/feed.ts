@@ -21,6 +21,6 @@ export async function feed(
     ...past,
   };
   const [key = ''] = await acceptMessage(intake, raw, [receipt]);
-  onward();
+  onward('messages');
   return { key };
 }

@@ -5,6 +5,7 @@ import type { Database } from '../database/connect.js';
 import type { ServeContext } from '../http/serve-context.js';
 import type { Outgoing } from '../outgoing/outgoing.js';
 import type { Secrets } from '../secrets.js';
+import type { Onward } from '../work/onward.js';
 import type { Intake } from './accept.js';
 
 /** What an intake that runs by itself is started with. */
@@ -17,7 +18,7 @@ export interface IntakeTools {
   /** The only way to the outside. */
   outgoing: Outgoing;
   /** To be called after a message was taken. */
-  onward: () => void;
+  onward: Onward;
 }
 
 export interface RunningIntake {

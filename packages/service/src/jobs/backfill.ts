@@ -67,7 +67,7 @@ export const backfill: JobKind<BackfillParams, At | null, Result> = {
     };
     const taken = await asked(row, open, () => takeUids(open, taking, some));
     if (taken > 0) await setFolder(tools.db, row, { lastTakenAt: new Date() });
-    tools.onward();
+    tools.onward('messages');
     const after = some.at(-1) ?? at.last;
     const over = uids.length <= perStep;
     if (over) close(row.id);

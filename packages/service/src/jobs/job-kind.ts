@@ -3,6 +3,7 @@ import type { Intake } from '../intake/accept.js';
 import type { Outgoing } from '../outgoing/outgoing.js';
 import type { Secrets } from '../secrets.js';
 import type { Trying } from '../sieves/publish.js';
+import type { Onward } from '../work/onward.js';
 
 /** Thrown by a step that cannot be done now, and will be: the job is gone on with so many seconds later. */
 export class JobLater extends Error {
@@ -21,7 +22,7 @@ export interface JobTools extends Trying {
   secrets: Secrets;
   outgoing: Outgoing;
   /** Called when there may be new messages. */
-  onward: () => void;
+  onward: Onward;
   /** Worker threads; a step should give each of them something to do. */
   threads: number;
   /** Puts messages through that this worker holds; resolves when each has its next revision, or waits for a model. */

@@ -13,6 +13,7 @@ import { ceilingOf, countUse, spentToday } from '../store/model-use-store.js';
 import { backoffSeconds } from './backoff.js';
 import { type ClaimOptions, claimAlone, claimRows } from './claims.js';
 import type { LeaseKeeper } from './lease-keeper.js';
+import type { Onward } from './onward.js';
 import { Slots } from './slots.js';
 
 /** Tries after which a question is given up and its messages go to review. */
@@ -31,7 +32,7 @@ export interface AnswerLaneOptions {
   leases: LeaseKeeper;
   log: Logger;
   /** Called when messages may go on. */
-  onward: () => void;
+  onward: Onward;
 }
 
 /** Puts open questions to the model, as many at once as its connection says. No message and no thread waits meanwhile. */
@@ -62,7 +63,7 @@ export function answerSlots(options: AnswerLaneOptions, pollMs: number): Slots<s
         asking--;
         leases.drop(digest);
       });
-      options.onward();
+      options.onward('messages');
     },
     pollMs,
     log,

@@ -22,6 +22,7 @@ import { codeVersion } from '../version.js';
 import { type ClaimOptions, claimAlone, claimRows, lostBeforeAlone } from './claims.js';
 import { atMost, InHand } from './in-hand.js';
 import type { LeaseKeeper } from './lease-keeper.js';
+import type { Onward } from './onward.js';
 import { Slots } from './slots.js';
 import { Turns } from './turns.js';
 
@@ -37,7 +38,7 @@ export interface MessageLaneOptions {
   /** The model that prompt rules and sorters address. */
   model: () => Promise<ModelToAsk>;
   /** Called when there may be new deliveries or questions. */
-  onward: () => void;
+  onward: Onward;
   /** Outcomes that come side by side are committed together. */
   commits: Together<Outcome, boolean>;
 }
@@ -174,7 +175,7 @@ async function handleHeld(options: MessageLaneOptions, one: ToHandle, sifted: Si
   } finally {
     options.leases.drop(one.row.id);
   }
-  options.onward();
+  options.onward('deliveries');
 }
 
 /** Sieves a mailbox names, by the digest of its file: it is taken apart once, not with every message. */
@@ -276,14 +277,18 @@ function taskOf(
 }
 
 async function commitReply(
-  { db, commits }: MessageLaneOptions,
+  { db, commits, onward }: MessageLaneOptions,
   claimed: ClaimedMessage,
   { result, ...read }: HandleReply,
   mailbox: MailboxRow,
   sieves: readonly SieveInUse[],
   answers: Record<string, KeptAnswer>,
 ): Promise<void> {
-  if (result.kind === 'wants') return void (await commitWants(db, claimed, read, result.wants));
+  if (result.kind === 'wants') {
+    await commitWants(db, claimed, read, result.wants);
+    onward('answers');
+    return;
+  }
   const taken = sieves.find(({ name }) => name === result.outcome?.sieve);
   const madeFrom = {
     sieveVersion: taken?.version ?? null,

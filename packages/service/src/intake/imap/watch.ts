@@ -75,7 +75,7 @@ async function watch(tools: IntakeTools, first: FolderRow, open: OpenFolder, sto
     for (let at = 0; at < uids.length && !stop.aborted; at += togetherMessages) {
       const some = uids.slice(at, at + togetherMessages);
       taken += await takeUids(open, { ...taking, row }, some);
-      onward();
+      onward('messages');
       row = { ...row, beginsUid: Math.max(row.beginsUid ?? 1, (some.at(-1) ?? 0) + 1) };
       await setFolder(intake.db, row, { beginsUid: row.beginsUid });
     }

@@ -157,7 +157,7 @@ async function take(
   const source = Readable.from(wholeLines(stream));
   if (!senders) {
     const ids = await acceptMessage(options.intake, source, receipts);
-    options.onward();
+    options.onward('messages');
     return ids;
   }
   const [kept, looked] = twice(source);
@@ -168,7 +168,7 @@ async function take(
     kept,
     checked.then((results) => receipts.map((receipt) => ({ ...receipt, checked: results }))),
   );
-  options.onward();
+  options.onward('messages');
   return ids;
 }
 
