@@ -449,4 +449,11 @@ describe('values in lines of text', () => {
     const context = { language: 'en', region: null, reference: '2026-11-03', zone: null };
     expect(guessType('Due', [one, other], context)).toEqual(options);
   });
+
+  test('a figure with a letter is a number of a unit only where several have the same', () => {
+    const context = { language: 'en', region: 'GB', reference: '2026-11-03', zone: null };
+    expect(guessType('Seat', ['9C'], context)).toEqual({ type: 'text' });
+    expect(guessType('Seat', ['9C', '28B'], context)).toEqual({ type: 'text' });
+    expect(guessType('Power', ['9W', '28W'], context)).toEqual({ type: 'number', unit: 'W' });
+  });
 });

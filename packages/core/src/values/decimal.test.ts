@@ -30,6 +30,11 @@ describe('the number at the head of a text', () => {
     expect(leadingDecimal(text, 'en')).toBeNull();
   });
 
+  test('is none of more figures than anybody counts', () => {
+    expect(leadingDecimal('9'.repeat(40), 'en')?.decimal).toBe('9'.repeat(40));
+    expect(leadingDecimal('9'.repeat(41), 'en')).toBeNull();
+  });
+
   test('says what follows it', () => {
     expect(leadingDecimal('21.5 m long', 'en')?.rest).toBe('m long');
   });

@@ -129,6 +129,8 @@ describe('a lookup', () => {
     const { rows: got, evidence } = await run(rule, 'B7 called\nB8 called\nB9 called', [rows]);
     expect(got.map(({ who }) => who)).toEqual(['Ebba Lindqvist', null, 'Tam Ferrier']);
     expect(evidence['rows[2].who']).toMatchObject([{ how: 'looked up', raw: 'Tam Ferrier' }]);
+    const strict = await run({ ...rule, missing: undefined }, 'B7 called\nB8 called', [rows]);
+    expect(strict.problems.map(({ code, path }) => [code, path])).toEqual([['YS-LOOKUP-MISSING', 'rows[1].who']]);
   });
 
   test('in a table that is not there, or lacks a column, says so and takes nothing', async () => {

@@ -207,6 +207,12 @@ describe('what a model claims without support', () => {
   };
   const claim = { ...right, vessel: { value: 'Tern', quote: 'the Tern' } };
 
+  test('is shown from its beginning, as far as a line goes', async () => {
+    const long = `Tern ${'x'.repeat(100)}`;
+    const outcome = await answered(() => ({ ...right, vessel: { value: long, quote: 'the Tern' } }), { by });
+    expect(outcome.problems[0]?.text).toContain(`“${long.slice(0, 80)}…” for “vessel”`);
+  });
+
   test('is used by no rule, check or route', async () => {
     const outcome = await answered(() => claim, { by });
     expect(outcome.fields).toMatchObject({ vessel: 'Tern', days: null });

@@ -31,6 +31,16 @@ describe('a layout', () => {
     expect(landmarks('Vessel: [[vessel]] ([[*]])').map(slotsOf)).toEqual([['vessel', null]]);
   });
 
+  test('a remark in brackets behind a label comes and goes; in the midst of one it is a part of it', () => {
+    const wordsOf = (text: string) =>
+      landmarks(text)[0]
+        ?.before.map(({ norm }) => norm)
+        .join(' ');
+    expect(wordsOf('Length (in metres): [[remarks]]')).toBe('length :');
+    expect(wordsOf('Length (LOA) of hull: [[remarks]]')).toBe('length ( loa ) of hull :');
+    expect(wordsOf('(Optional) remarks: [[remarks]]')).toBe('( optional ) remarks :');
+  });
+
   test('four brackets are two of the message', () => {
     expect(landmarks('See [[[[vessel: [[vessel]]')[0]?.before.map(({ norm }) => norm)).toEqual([
       'see',

@@ -220,6 +220,14 @@ Harbour office`;
 });
 
 describe('what parts the values of an item', () => {
+  test('a line without a bullet is none of a list of bullets', async () => {
+    const list = { text: 'Docket: 1\n\n- Rope, £4.00\nNext week, £5.00\n- Oil, £19.00\n' };
+    expect(await rowsOf('[[rows:]]\n- [[item]], [[amount]]\n[[:rows]]', list)).toEqual([
+      ['Rope', null, 4],
+      ['Oil', null, 19],
+    ]);
+  });
+
   test('a number before it is any number, also where a word parts its values', async () => {
     const list = { text: 'Docket: 1\n\n1. 5 x Rope ..... £4.00\n2. 16 x Oil ........... £19.00\n' };
     expect(await rowsOf('[[rows:]]\n1. [[litres]] x [[item]] ... [[amount]]\n[[:rows]]', list)).toEqual([
