@@ -96,7 +96,8 @@ function examine(
     listed: asked === 'none' || asked === null ? new Set<string>() : asked,
     expected: asked instanceof Set,
   };
-  const rows = asked === 'none' ? null : findRows(whole, context);
+  const under = findUnderLabels(whole);
+  const rows = asked === 'none' ? null : unless(under, findRows(whole, context));
   const stretches = setApart(form).flatMap((range) => fromOrigin(view, range) ?? []);
   const dress = new Map(
     [...dressedLines(form)].flatMap(([start, look]): [number, string][] => {
@@ -104,7 +105,6 @@ function examine(
       return at ? [[at.start, look]] : [];
     }),
   );
-  const under = findUnderLabels(whole);
   const pairs = [
     ...under.flatMap(({ marked }) => marked),
     ...apartFrom(under, findPairs(whole, context)),
@@ -135,6 +135,10 @@ function examine(
     covered: [...under, ...(line ? [line] : [])].map(({ start, end }) => ({ start, end })),
   };
 }
+
+/** Items that stand where labels and their values do are none. */
+const unless = (under: readonly Range[], rows: FoundRows | null): FoundRows | null =>
+  rows && under.some(({ start, end }) => start < rows.over.end && rows.over.start < end) ? null : rows;
 
 /** Links that say nothing but what one may do: where they lead is not what they say. */
 const buttonsOf = (view: View, links: readonly Link[]): Range[] =>

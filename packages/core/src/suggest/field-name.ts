@@ -15,7 +15,10 @@ const reserved = new Set(['message', 'record', 'rows']);
 /** What one is asked to do with a link names no value. */
 const acts =
   /^(?:open|view|see|show|click|track|manage|go|visit|read|ansehen|anzeigen|offnen|voir|ouvrir|ver|abrir|bekijk|bekijken)$/;
-const types: Readonly<Record<string, RegExp>> = dictionary({ email: /mail/, phone: /phone|tel|mobile|handy|fax/ });
+const types: Readonly<Record<string, RegExp>> = dictionary({
+  email: /mail/,
+  phone: /phone|\btel(?:\b|e[fl])|mobile|handy|fax/,
+});
 
 /** The style that names have already, by those with several words; underlines where there is none. */
 export function namingOf(names: readonly string[]): Naming {

@@ -40,7 +40,7 @@ export function findDifferences(
   return free.flatMap((line) => {
     const twins = others.flatMap(
       (other) =>
-        twinOf(line, other.lines) ??
+        twinOf(text, line, other.lines) ??
         (byFirstWord || (others.length > 1 && isShort(line)) ? sameBeginning(line, other.lines, byFirstWord) : null) ??
         [],
     );
@@ -89,19 +89,29 @@ function withWholeValues(tokens: readonly Token[], words: string, offset: number
   return whole;
 }
 
-/** The line of another message that shares most of its words. */
-function twinOf(line: Line, candidates: readonly Line[]): Line | null {
+/** Of the words that are no names and no figures, the share that two lines have in common, and the least number of them. */
+const sameSmallShare = 0.8;
+const minSmall = 4;
+
+/** The line of another message that shares most of its words, or nearly all that are neither names nor figures. */
+function twinOf(text: string, line: Line, candidates: readonly Line[]): Line | null {
+  const isSmall = ({ start, word }: Token) => word && /^\p{Ll}/u.test(text.slice(start, start + 1));
+  const small = line.tokens.filter(isSmall).length;
   const words = line.tokens.filter(({ word }) => word).map(({ norm }) => norm);
   const own = new Set(words);
-  let best: { line: Line; shared: number } | null = null;
+  let best: { line: Line; shared: number; small: number } | null = null;
   for (const candidate of candidates) {
     // Most lines have next to no word in common: that is seen without aligning them.
     const atMost = candidate.tokens.filter(({ word, norm }) => word && own.has(norm)).length;
     if (atMost < Math.max(minShared, (best?.shared ?? 0) + 1)) continue;
-    const shared = common(line.tokens, candidate.tokens).filter((at) => line.tokens[at]?.word).length;
-    if (!best || shared > best.shared) best = { line: candidate, shared };
+    const both = common(line.tokens, candidate.tokens).flatMap((at) => line.tokens[at] ?? []);
+    const shared = both.filter(({ word }) => word).length;
+    if (!best || shared > best.shared) best = { line: candidate, shared, small: both.filter(isSmall).length };
   }
-  const enough = best && best.shared >= minShared && best.shared >= words.length * sameShare;
+  const enough =
+    best &&
+    ((best.shared >= minShared && best.shared >= words.length * sameShare) ||
+      (small >= minSmall && best.small >= small * sameSmallShare));
   return best && enough ? best.line : null;
 }
 

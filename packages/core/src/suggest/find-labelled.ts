@@ -1,4 +1,4 @@
-import { numberedLabel, type Range } from '../reading/index.js';
+import { makeOf, numberedLabel, type Range } from '../reading/index.js';
 import type { Line, Token } from '../rules/template/model.js';
 import { bulletEnd, enumerationEnd, isSentence, normalise } from '../rules/template/text/lines.js';
 import { columnGap, isSeparator, skipSeparators } from '../rules/template/text/tokens.js';
@@ -108,6 +108,9 @@ function labelledAt(
 
 const hasCells = ({ tokens }: Line) => tokens.some(({ gap, norm }, i) => i > 0 && (gap >= columnGap || norm === '\t'));
 
+/** A make that is more than a word and a figure. */
+const longMake = 4;
+
 /** Labels without a mark, each on a line of its own above its value: believed where several blocks begin with such a line. */
 function titlesAbove(text: string, lines: readonly Line[]): Line[] {
   const titles = lines.filter((line, i) => {
@@ -123,6 +126,12 @@ function titlesAbove(text: string, lines: readonly Line[]): Line[] {
       /^\p{Lu}(?:[^.,;!?]|\b\p{L}{1,3}\.|\.º)*$/u.test(words)
     );
   });
+  // Below the titles of items stand lines that are all of one make.
+  const below = titles
+    .map((line) => lines[lines.indexOf(line) + 1])
+    .flatMap((line) => (line ? [makeOf(text.slice(line.start, line.end))] : []));
+  if (below.length > 1 && new Set(below).size === 1 && below[0]?.includes('9') && (below[0]?.length ?? 0) > longMake)
+    return [];
   // Two are enough where each stands above one line, one below the other.
   const [first, second] = titles;
   const isPair = first && second && second.index === first.index + 3 && lines[second.index + 2]?.kind !== 'text';

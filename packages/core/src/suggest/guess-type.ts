@@ -15,7 +15,7 @@ const looks = Object.values(valueTypes)
 /** The type that the values of a field read as, all but an odd one; text where there is none. Empty values say nothing. */
 export function guessType(label: string, values: readonly string[], context: ReadContext): FieldOptions {
   const filled = spread(values)
-    .map((value) => withoutWeekday(value.trim()))
+    .map((value) => withoutWeekday(value.trim().replace(roughly, '')))
     .filter((value) => value !== '' && oneLine.test(value));
   const words = { type: ownTypes.words };
   if (filled.length === 0 || values.some((value) => value.trim().includes('\n') || value.length > longestTyped))
@@ -51,6 +51,10 @@ function isMost(values: readonly string[], is: (value: string) => boolean): bool
   let mayFail = Math.floor(mayBeUnread * values.length);
   return values.every((value) => is(value) || mayFail-- > 0);
 }
+
+/** `about 180`, `ca. 12 m`: how sure somebody is says nothing of what it is. */
+const roughly =
+  /^(?:about|approx\.?|approximately|around|ca\.?|circa|etwa|env\.?|environ|unos|unas|cerca de|aprox\.?|ongeveer) (?=[£€$]? ?\d[\d.,]*$)/iu;
 
 /** Without a year, a weekday is right in some years only; which one is meant the message tells. */
 const withoutWeekday = (value: string) =>

@@ -88,8 +88,14 @@ function withoutRemark(text: string, one: Marked): Marked {
     /^(\d{4}-\d\d-\d\d|\d{1,2}[./]\d{1,2}[./]\d{4}|\d{1,2}\.? \p{L}{3,10}\.? \d{4}) \(?\p{Ll}{2,}(?: (?![^\n]*\d[:.h]\d\d)[^\n]{1,30})?$/u.exec(
       text.slice(one.start, one.end),
     ) ?? [];
-  return day === '' ? one : { ...one, end: one.start + day.length };
+  if (day !== '') return { ...one, end: one.start + day.length };
+  const [, sum = ''] = withTax.exec(text.slice(one.start, one.end)) ?? [];
+  return sum === '' ? one : { ...one, end: one.start + sum.length };
 }
+
+/** `£450 incl. VAT`, `1.200,00 € TTC`: a sum, and what is said of the tax in it. */
+const withTax =
+  /^((?:[£€$] ?|[A-Z]{3} ?)\d[\d.,' ]*\d?|\d[\d.,' ]*(?: ?€| ?£|-? ?kr\.?| [A-Z]{3}(?= )))[ ,]+\(?(?:incl?|excl?|inkl|exkl|including|excluding|plus|zzgl|net|gross|ttc|ht|hors|com|con|sin|sem|iva|vat|btw|mwst|all in)\b[^\n]{0,24}$/iu;
 
 /** `SPD 12.3 KN / CRS 227`: in a line of labels in capitals a slash parts one from the next. */
 function withNext(text: string, one: Marked): Marked[] {

@@ -68,8 +68,12 @@ export function listOf(made_of: ItemList['made_of'], candidates: readonly (reado
   // A total below the items, or an advert among them, has little in common with them but its place.
   const [first] = inOrder(keyed, counts).filter(isCommon);
   const labels = [...counts].filter(([key, count]) => key.startsWith(': ') && count >= usually * items.length);
+  const unlabelled = items.filter((lines) => lines.every(({ label }) => label === null)).length;
   const own = [...items.keys()].filter((i) => {
     const { share = 0, part = 0 } = shape[i] ?? {};
+    // A block of labels beside blocks that have none is a form above them.
+    const isForm = (items[i]?.length ?? 0) > 1 && items[i]?.every(({ label }) => label !== null);
+    if (isForm && unlabelled >= alike * items.length) return false;
     if (labels.length >= minLabels && items[i]?.every(({ label }) => label === null)) return false;
     // What begins as they do, and is else of lines whose labels others have, is one of them, however few have the same.
     const [begin, ...rest] = keyed[i] ?? [];

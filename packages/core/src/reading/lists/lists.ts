@@ -15,13 +15,33 @@ export function listsOf(form: TextForm & { html?: string }): readonly ItemList[]
   const found = known.get(form);
   if (found) return found;
   const marked = form.html === undefined ? [] : htmlLists(form.html, form.text, form.source, form.tables);
-  const apart = (all: readonly FoundList[]) => all.flatMap((found) => withoutRows(found, form.tables));
+  const apart = (all: readonly FoundList[]) =>
+    all
+      .filter(({ list }) => !cutsTables(list, form.tables) && !isBesideTable(list, form.tables))
+      .flatMap((found) => withoutRows(found, form.tables));
   const sure = bestOf(apart([...marked, ...bulletLists(form.text)]));
   // The make of lines tells only what markup and bullets do not.
   const free = ({ list }: FoundList) => sure.every(({ start, end }) => list.end <= start || list.start >= end);
   const lists = [...sure, ...bestOf(apart(plainLists(form.text)).filter(free))].sort((a, b) => a.start - b.start);
   known.set(form, lists);
   return lists;
+}
+
+/** Whether an item ends in the midst of a table of data, or begins there and ends behind it: the rows of a table belong together. */
+const cutsTables = ({ items }: ItemList, tables: readonly Range[]): boolean =>
+  tables.some((table) =>
+    items.some(
+      ({ start, end }) =>
+        (start < table.start && end > table.start && end < table.end) ||
+        (start > table.start && start < table.end && end > table.end),
+    ),
+  );
+
+/** Whether of two items one is a table of data, and the other has none: what stands beside a table is no other one. */
+function isBesideTable({ items }: ItemList, tables: readonly Range[]): boolean {
+  if (items.length > 2) return false;
+  const own = items.filter((item) => tables.some((table) => table.start >= item.start && table.end <= item.end));
+  return own.length === 1;
 }
 
 /** A list without the rows of a table that stands beside its items. */

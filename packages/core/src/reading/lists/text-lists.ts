@@ -104,10 +104,29 @@ function alikeLines(text: string, block: readonly TextLine[]): TextLine[][] {
   // A number of its own at the beginning of each line tells even two.
   const numbered = new Set(block.map(({ words, end }) => numberedLabel(labelOf(text.slice(words, end)) ?? '')));
   const least = numbered.size === 1 && !numbered.has(null) ? 2 : minAlike;
-  const isList =
-    block.length >= least && most >= sameMake * block.length && block.every(({ bullet }) => bullet === null);
+  const isAlike = most >= sameMake * block.length || shareWords(block.map(({ words, end }) => text.slice(words, end)));
+  const isList = block.length >= least && isAlike && block.every(({ bullet }) => bullet === null);
   return isList ? block.map((line) => [line]) : [];
 }
+
+/** Words that lines of one sentence have in common, each with a figure of its own. */
+const minShared = 3;
+
+/** Whether lines are one sentence with other names and figures in it: `At 14:05 Crane 1 stopped with E12 for 3 minutes.` */
+function shareWords(lines: readonly string[]): boolean {
+  const words = lines.map((line) => line.split(/[\s,;:().]+/).filter((word) => /^\p{L}+$/u.test(word)));
+  const [first = [], ...others] = words;
+  const shared = [...new Set(first)].filter(
+    (word) => /^\p{Ll}{3,}$/u.test(word) && others.every((own) => own.includes(word)),
+  );
+  return (
+    others.length > 0 &&
+    shared.length >= minShared &&
+    lines.every((line) => /\d/.test(line) && line.length <= longestAlike)
+  );
+}
+
+const longestAlike = 200;
 
 /** The label of a line of a form: as of any line, or before dots. Those of numbers of one kind are as one, and so are days. */
 function formLabelOf(line: string): string | null {

@@ -92,7 +92,8 @@ function pieces(value: string, context: ReadContext, parts: boolean): Piece[] {
     }
     const [from, until] = [at + (own?.[1] ?? '').length, to - (own?.[3] ?? '').length + closing.length];
     const before = at > 0 ? (/^\p{Ll}{1,5} (?=\D+$)/u.exec(inner)?.[0].length ?? 0) : 0;
-    const behind = to < value.length ? (/(?<=^\D+) \p{Ll}{1,5}$/u.exec(inner.slice(before))?.[0].length ?? 0) : 0;
+    const behind =
+      to < value.length ? (/(?<=^\D+?)[,;:]? \p{Ll}{1,5}$/u.exec(inner.slice(before))?.[0].length ?? 0) : 0;
     marks(at, from + before);
     all.push({ type: null, glue: null, range: { start: from + before, end: until - behind } });
     marks(until - behind, to);

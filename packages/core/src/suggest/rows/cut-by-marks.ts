@@ -68,26 +68,34 @@ const isOfTwo = (cut: readonly (readonly Range[] | null)[], values: readonly (st
         cells.every(({ start, end }) => (values[i]?.slice(start, end) ?? '').split(/\s+/).length <= longestOfTwo)),
   );
 
-/** `handover (2 h)`, `survey (4 h)`: what stands in brackets at the end of all values, and is not the same in all. */
+/** `handover (2 h)`, `Ada Quist (Bay Club) 0:45:41`: what stands in brackets in all values, and is not the same in all. */
 function cutAtBrackets(values: readonly (string | null)[], context: ReadContext): AlikePart[] | null {
-  const split = values.map((value) => (value === null ? null : /^(.*\S)(\s?\()([^()]+)\)$/u.exec(value)));
+  const split = values.map((value) =>
+    value === null ? null : /^(.*\S)(\s?\()([^()]+)\)(?:(\s+)(\S.*))?$/u.exec(value),
+  );
   if (values.some((value, i) => value !== null && !split[i])) return null;
   const said = split.flatMap((one) => (one ? [one[3] ?? ''] : []));
   if (said.length < 2 || new Set(said).size < 2) return null;
+  const rests = split.filter((one) => one?.[5] !== undefined).length;
+  if (rests > 0 && rests < said.length) return null;
   const ranges = split.map((one) => {
-    const [, before = '', between = '', inner = ''] = one ?? [];
+    const [, before = '', between = '', inner = '', gap = '', rest = ''] = one ?? [];
     const start = before.length + between.length;
+    const behind = start + inner.length + 1 + gap.length;
     return (
       one && [
         { start: 0, end: before.length },
         { start, end: start + inner.length },
+        { start: behind, end: behind + rest.length },
       ]
     );
   });
-  return [
-    { type: ownTypes.words, label: null, ranges: ranges.map((one) => one?.[0] ?? null) },
-    { type: guessType('', said, context).type, label: null, ranges: ranges.map((one) => one?.[1] ?? null) },
-  ];
+  const part = (at: 0 | 1 | 2, typed: boolean): AlikePart => {
+    const own = ranges.map((one) => one?.[at] ?? null);
+    const words = own.flatMap((range, i) => (range ? [values[i]?.slice(range.start, range.end) ?? ''] : []));
+    return { type: typed ? guessType('', words, context).type : ownTypes.words, label: null, ranges: own };
+  };
+  return [part(0, false), part(1, true), ...(rests > 0 ? [part(2, true)] : [])];
 }
 
 /** Values of items are of one kind, but for an odd one; those of a form differ. */

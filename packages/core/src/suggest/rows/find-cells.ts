@@ -2,10 +2,12 @@ import type { Range } from '../../reading/index.js';
 import { type Grid, type GridCell, isEmpty, markedGrids } from '../../rules/table/grid.js';
 import { textGrids } from '../../rules/table/text-grid.js';
 import { addsUp } from '../../rules/table/totals.js';
-import { isFree, type ReadContext } from '../../values/index.js';
+import { isFree, ownTypes, type ReadContext } from '../../values/index.js';
 import { guessType } from '../guess-type.js';
 import { type Named, writeLayout } from '../write-layout.js';
+import type { AlikePart } from './alike-part.js';
 import { ColumnNames } from './column-names.js';
+import { cutAlike } from './cut-alike.js';
 import { type FoundColumn, type FoundRows, isChosen, isLinked, type LookedForRows } from './found-rows.js';
 import { isOfLabels } from './headings.js';
 
@@ -48,7 +50,15 @@ function rowsOf(
   );
   const ranges = items.flat(2);
   const over = { start: Math.min(...ranges.map(({ start }) => start)), end: Math.max(...ranges.map(({ end }) => end)) };
-  const least = message.chosen ? 2 : minColumns;
+  const least =
+    message.chosen ||
+    (enough !== null &&
+      isOfCounts(
+        items.map((row) => row.map(textOf)),
+        context,
+      ))
+      ? 2
+      : minColumns;
   if (!message.chosen && isOfLabels(grid, message.listed)) return null;
   if (width < least || width > maxColumns || items.length < minItems || !isChosen(message, over)) return null;
   const names = new ColumnNames();
@@ -56,9 +66,17 @@ function rowsOf(
     const values = items.map((row) => textOf(row[at]));
     // Signs for what the next cell says in words are no values.
     if (values.every((value) => !/[\p{L}\p{N}]/u.test(value))) return [];
-    const { type } = guessType('', values, context);
     const linked = items.every((row) => row[at]?.[0] !== undefined && isLinked(view, row[at][0], links));
-    return [{ at, type, label: names.next(type), values, linked }];
+    // Of two cells, one may hold what else stands in two: `4 × Rope`.
+    const parts = width < minColumns && !linked ? cutAlike(values, context) : [whole(values, context)];
+    return parts.map(({ type, label, ranges }) => ({
+      at,
+      type,
+      label: label === null ? names.next(type) : names.own(label),
+      ranges,
+      values: ranges.map((range, i) => (range ? (values[i]?.slice(range.start, range.end) ?? '') : '')),
+      linked,
+    }));
   });
   const isTelling = columns.some(({ type }) => !isFree({ type }));
   const isMany = enough !== null && columns.length >= minColumns && items.length >= enough;
@@ -71,16 +89,32 @@ function rowsOf(
     columns: columns.map(({ label, values, linked }): FoundColumn => ({ label, values, linked })),
     write: (nameOf) => {
       const line = linesAround(view.text, shown.flat());
-      const named = columns.flatMap(({ at, label }): Named[] => {
-        const [names, cell] = [nameOf(label), shown[at]?.[0]];
-        if (!names || !cell) return [];
-        const [start, end] = [cell.start - line.start, cell.end - line.start];
+      const named = columns.flatMap(({ at, label, ranges }): Named[] => {
+        const [names, cell, range] = [nameOf(label), shown[at]?.[0], ranges[items.indexOf(shown)]];
+        if (!names || !cell || !range) return [];
+        const [start, end] = [cell.start - line.start + range.start, cell.start - line.start + range.end];
         return [{ label, start, end, field: names.join(', '), by: 'label' }];
       });
       return writeLayout(view.text.slice(line.start, line.end), named).trimEnd();
     },
   };
 }
+
+const whole = (values: readonly string[], context: ReadContext): AlikePart => ({
+  type: guessType('', values, context).type,
+  label: null,
+  ranges: values.map((value) => ({ start: 0, end: value.length })),
+});
+
+/** Whether rows are of how many of what, and a sum beside it: `4 × Rope | £9.80`. */
+const isOfCounts = (rows: readonly string[][], context: ReadContext): boolean =>
+  rows.length >= minItems &&
+  rows.every(([what = '', sum]) => /^\d+ ?[×x*] ?\p{L}/u.test(what) && sum !== undefined) &&
+  guessType(
+    '',
+    rows.map(([, sum = '']) => sum),
+    context,
+  ).type === ownTypes.money;
 
 function linesAround(text: string, ranges: readonly Range[]): Range {
   const [start, end] = [Math.min(...ranges.map((one) => one.start)), Math.max(...ranges.map((one) => one.end))];

@@ -53,6 +53,6 @@ export const phone = valueType<PhoneValue>({
   within: { like: /(?<![\p{L}\p{N}+])\+\d[\d ()./-]{6,18}\d/gu, rank: 0 },
   looks: [
     { like: /^\+[\d ()./-]{7,}$/, rank: 7 },
-    { like: /^[\d ()./-]{6,}$/, label: /phone|tel|mobile|handy|fax|cell/, rank: 8 },
+    { like: /^[\d ()./-]{6,}$/, label: /phone|\btel(?:\b|e[fl])|mobile|handy|fax|\bcell/, rank: 8 },
   ],
 });
