@@ -5,20 +5,15 @@ import {
   date,
   dot,
   eur,
-  firsts,
   int,
-  lasts,
   long,
-  maybe,
   money,
-  months,
   pad,
   page,
   person,
   pick,
   short,
   some,
-  streets,
   T,
   time,
   towns,
@@ -142,7 +137,14 @@ export const kinds = {
     kind: 'template',
     html: true,
     locale: 'pt-PT',
-    fields: { nome: T('text'), barco: T('text'), comprimento: T('number'), chegada: T('date'), noites: T('integer'), obs: T('text') },
+    fields: {
+      nome: T('text'),
+      barco: T('text'),
+      comprimento: T('number'),
+      chegada: T('date'),
+      noites: T('integer'),
+      obs: T('text'),
+    },
     make() {
       const d = date(),
         r = {
@@ -153,7 +155,8 @@ export const kinds = {
           noites: int(1, 14),
           obs: pick(['Chegamos tarde.', 'Precisamos de eletricidade.\nE de água.', 'Sem observações']),
         },
-        row = (k, v, i) => `<tr style="background:${i % 2 ? '#fff' : '#eee'}"><td><strong>${k}</strong></td><td>${v}</td></tr>`;
+        row = (k, v, i) =>
+          `<tr style="background:${i % 2 ? '#fff' : '#eee'}"><td><strong>${k}</strong></td><td>${v}</td></tr>`;
       return {
         fields: r,
         subject: 'Pedido de amarração',
@@ -204,7 +207,14 @@ export const kinds = {
   // an offer by a carrier: facts in a sentence with colons within it
   'n06-carrier': {
     kind: 'template',
-    fields: { ref: T('text'), from: T('text'), to: T('text'), weight: T('number'), rate: T('amount'), loads: T('date') },
+    fields: {
+      ref: T('text'),
+      from: T('text'),
+      to: T('text'),
+      weight: T('number'),
+      rate: T('amount'),
+      loads: T('date'),
+    },
     make() {
       const d = date(),
         [from, to] = some(towns, 2),
@@ -239,11 +249,13 @@ export const kinds = {
     fields: { contrato: T('text'), periodo: T('text'), importe: T('amount') },
     items: { concepto: T('text'), cantidad: T('number'), precio: T('number'), total: T('amount') },
     make() {
-      const items = some(['Energía', 'Potencia', 'Alquiler de contador', 'Impuesto', 'Servicio'], int(3, 5)).map((concepto) => {
-          const cantidad = int(10, 900) / 10,
-            precio = int(1000, 99999) / 100000;
-          return { concepto, cantidad, precio, total: am(round(cantidad * precio), 'EUR') };
-        }),
+      const items = some(['Energía', 'Potencia', 'Alquiler de contador', 'Impuesto', 'Servicio'], int(3, 5)).map(
+          (concepto) => {
+            const cantidad = int(10, 900) / 10,
+              precio = int(1000, 99999) / 100000;
+            return { concepto, cantidad, precio, total: am(round(cantidad * precio), 'EUR') };
+          },
+        ),
         r = {
           contrato: `${int(100000000, 999999999)}`,
           periodo: `${pick(['julio', 'agosto', 'septiembre'])} 2026`,
@@ -302,7 +314,8 @@ export const kinds = {
           expires: d.iso,
           pages: int(2, 30),
         },
-        row = (icon, k, v) => `<tr><td><img src="https://kind.example/${icon}.png" alt="${icon}"></td><td><span>${k}</span></td><td><strong>${v}</strong></td></tr>`;
+        row = (icon, k, v) =>
+          `<tr><td><img src="https://kind.example/${icon}.png" alt="${icon}"></td><td><span>${k}</span></td><td><strong>${v}</strong></td></tr>`;
       return {
         fields: r,
         subject: `Please sign: ${r.document}`,

@@ -76,6 +76,76 @@ test('days that lines begin with are values, and what stands in brackets behind 
   expect(rows[1]).toEqual({ date: '2026-10-26', early: 'Piet', late: 'Nuno' });
 });
 
+test('sentences of one make are items, whatever stands in them', async () => {
+  const at = (words: string) => `${words}\n`;
+  const { rows, suggestion } = await madeOf([
+    {
+      text: `Plant: Kirkholm\n\n${at('At 14:05 Crane 1 stopped with E12 for 3 minutes.')}${at('At 06:30 Slip winch stopped with E40 for 12 minutes.')}${at('At 22:10 Ice machine stopped with E7 for 180 minutes.')}\nTotal: 195 minutes.\n`,
+    },
+  ]);
+  expect(suggestion.fields.map(({ name }) => name)).toEqual(['plant', 'total']);
+  expect(rows.map((row) => Object.values(row))).toEqual([
+    ['14:05', 'Crane 1', 'E12', 3],
+    ['06:30', 'Slip winch', 'E40', 12],
+    ['22:10', 'Ice machine', 'E7', 180],
+  ]);
+});
+
+test('names with a line of facts below are items, and the labels above them are none', async () => {
+  const crew = [
+    ['Ada Quist', 'Master', '03.05.1970', 'P1234567'],
+    ['Dag Ivarsen', 'Cook', '14.11.1988', 'P7654321'],
+    ['Piet Holloway', 'Mate', '01.01.1990', 'P1111111'],
+  ];
+  const { fields, rows } = await madeOf([
+    {
+      text: `Vessel: Grey Heron\nVoyage: V36-663\n\n${crew.map(([name, rank, born, pass]) => `${name}\n${rank}, born ${born}, passport ${pass}`).join('\n\n')}\n\nEnd of list\n`,
+    },
+  ]);
+  expect(fields).toEqual({ vessel: 'Grey Heron', voyage: 'V36-663' });
+  expect(rows[1]).toEqual({ title: 'Dag Ivarsen', text: 'Cook', born: '1988-11-14', passport: 'P7654321' });
+});
+
+test('brackets within a line part three values', async () => {
+  const { rows } = await madeOf([
+    {
+      text: 'Race: Autumn Cup\n\n1. Ada Quist (SC Kirkholm) 12:05\n2. Dag Ivarsen (Tarn Rowers) 12:31\n3. Piet Holloway (Bay Club) 13:02\n\nWell done!\n',
+    },
+  ]);
+  expect(rows[1]).toEqual({ item: 'Dag Ivarsen', text: 'Tarn Rowers', time: '12:31' });
+});
+
+test('how many of what, and a sum beside it; labels in cells above are no part of that', async () => {
+  const order = (items: readonly string[][], total: string) => ({
+    html: `<table><tr><td><b>Bestelnummer</b><br>49166667</td><td><b>Besteldatum</b><br>11-12-2026</td></tr></table><table>${items.map((item) => row(item)).join('')}${row(['<b>Totaal</b>', total])}</table>`,
+  });
+  const mails = [
+    order([['4 × Touw', '€ 89,45'], ['6 × Blok', '€ 9,80'], ['1 × Lier', '€ 24,83']], '€ 124,08'), // biome-ignore format: three items
+    order(
+      [
+        ['3 × Zeildoek', '€ 23,72'],
+        ['8 × Touw', '€ 78,70'],
+      ],
+      '€ 102,42',
+    ),
+  ];
+  for (const shown of [1, 2]) {
+    const { fields, rows } = await madeOf(mails, shown);
+    expect(fields).toMatchObject({ bestelnummer: 49166667, totaal: { value: 102.42 } });
+    expect(rows.map(({ count, title }) => [count, title])).toEqual([[3, 'Zeildoek'], [8, 'Touw']]); // biome-ignore format: pairs
+  }
+});
+
+test('a sign before a label is no label', async () => {
+  const { fields, suggestion } = await madeOf([
+    {
+      html: `<table>${row(['<img src="https://x.example/a.png" alt="doc">', 'Document', 'Berth contract'])}${row(['<img src="https://x.example/b.png" alt="man">', 'Sent by', 'Ada Quist'])}${row(['<img src="https://x.example/c.png" alt="clock">', 'Expires', '21 October 2026'])}</table>`,
+    },
+  ]);
+  expect(suggestion.columns).toEqual([]);
+  expect(fields).toEqual({ document: 'Berth contract', sent_by: 'Ada Quist', expires: '2026-10-21' });
+});
+
 test('what is measured stands before a word that one letter is, and units name nothing', async () => {
   const { rows } = await madeOf([
     {
@@ -164,6 +234,26 @@ describe('sentences', () => {
       about: '91 Quay Road, Port Selwyn',
       their_message: 'Could I see it on Saturday?',
     });
+  });
+
+  test('about how many, and a sum with what is said of its tax', async () => {
+    const { fields } = await madeOf([
+      { text: 'Hall: Old Shed\nGuests: about 120\nHire: £450 incl. VAT\n' },
+      { text: 'Hall: Sail Loft\nGuests: about 45\nHire: £90 incl. VAT\n' },
+    ]);
+    expect(fields).toEqual({ hall: 'Sail Loft', guests: 45, hire: { value: 90, currency: 'GBP' } });
+  });
+
+  test('sentences are one where all but names and figures is the same', async () => {
+    const offer = (from: string, to: string, weight: string, rate: string) => ({
+      text: `Good morning,\n\n${from} to ${to}, ${weight} t, loading on board: EUR ${rate} all in.\n\nValid for three days.\n`,
+    });
+    const { fields } = await madeOf([
+      offer('Gannet Bay', 'Oststrand', '4.5', '1,200.00'),
+      offer('Kirkholm', 'Vale of Tarn', '12', '840.00'),
+      offer('Marsh End', 'Port Selwyn', '7.1', '2,015.00'),
+    ]);
+    expect(Object.values(fields)).toEqual(expect.arrayContaining(['Marsh End', 'Port Selwyn', 7.1]));
   });
 
   test('a label before a semicolon, and a minus that is the value’s', async () => {

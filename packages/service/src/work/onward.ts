@@ -1,5 +1,5 @@
 /** The lanes that mail goes along; others look after what people set up. */
-export type MailLane = 'messages' | 'answers' | 'deliveries';
+type MailLane = 'messages' | 'answers' | 'deliveries';
 
 /**
  * Says that there is work, so that it is looked for at once: to the lanes that are named, or to all where none is. What comes in by the
