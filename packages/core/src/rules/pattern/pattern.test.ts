@@ -34,6 +34,18 @@ describe('a pattern rule', () => {
     expect((await run({ find: 'wind (?<wind>\\d+)', take }, 'wind 10 wind 20 wind 30')).fields.wind).toBe(wind);
   });
 
+  test('says what it took, as far as a line goes', async () => {
+    const { trace } = await run({ find: 'wind (?<wind>\\d+) x*' }, `wind 10 ${'x'.repeat(100)}`);
+    expect(trace[0]).toMatchObject({ matches: [`wind 10 ${'x'.repeat(72)}`] });
+  });
+
+  test('that could run away says so where it is written; any other says nothing', () => {
+    const notesOf = (find: string) =>
+      compileSieve({ sieve: 's', locale: 'en-GB', fields, rules: [{ kind: 'pattern', find }] }).rules[0]?.notes;
+    expect(notesOf('(?<buoy>(?:a+)+b)')).toEqual([expect.stringContaining('runs with a clock')]);
+    expect(notesOf('buoy (?<buoy>\\w+)')).toBeUndefined();
+  });
+
   test('only: several candidates are a problem, one is taken', async () => {
     const several = await run({ find: 'wind (?<wind>\\d+)', take: 'only' }, 'wind 10 wind 20');
     expect(several.fields.wind).toBeNull();

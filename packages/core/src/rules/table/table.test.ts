@@ -238,6 +238,14 @@ Grand total      187.70`,
     expect(await rowsOf({ text })).toEqual([diesel, oil]);
   });
 
+  test('two semicolons a line are enough', async () => {
+    const text = 'Item;Qty;Amount\nMarine diesel;120.5;168.70\nTwo-stroke oil;2;19.00';
+    expect(await rowsOf({ text })).toEqual([
+      ['Marine diesel', 120.5, null, 168.7],
+      ['Two-stroke oil', 2, null, 19],
+    ]);
+  });
+
   test('an empty cell stays empty, wherever it stands', async () => {
     const text = `Product           Litres   Price    Total
 Mooring                             12.00
