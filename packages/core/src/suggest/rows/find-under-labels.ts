@@ -15,7 +15,11 @@ export function findUnderLabels({ view, tables, listed }: LookedForRows): Under[
   const find = (grids: readonly Grid[]) => grids.filter((grid) => isOfLabels(grid, listed)).map(under);
   const grids = markedGrids(view, tables);
   const marked = [...find(grids), ...grids.filter(isOfIcons).map(beside)];
-  return marked.length > 0 ? marked : find(textGrids(view, isHeading));
+  if (marked.length > 0) return marked;
+  // What the markup says of cells, lines of text that look like some do not know better.
+  const taken = grids.map(overOf);
+  const isFree = ({ start, end }: Range) => taken.every((one) => one.end <= start || one.start >= end);
+  return find(textGrids(view, isHeading).filter((grid) => isFree(overOf(grid))));
 }
 
 const under = (grid: Grid): Under => ({ ...overOf(grid), marked: valuesOf(grid) });
