@@ -39,6 +39,7 @@ export function findLabelled(text: string, buttons: readonly Range[] = []): Mark
   const plain = lines.map((line) => splitsOf(line));
   for (const [i, line] of lines.entries())
     if (plain[i]?.length === 0 && (plain[i - 1]?.length || plain[i + 1]?.length)) plain[i] = answered(line);
+  for (const [i, split] of alignedSplits(text, lines)) if (plain[i]?.length === 0) plain[i] = [split];
   const style = styleOf(lines, plain);
   const found: Marked[] = [];
   for (let at = 0; at < lines.length; at++) {
@@ -123,6 +124,7 @@ function titlesAbove(text: string, lines: readonly Line[]): Line[] {
       // A code in capitals is no heading below a word that is none.
       (below?.kind === 'text' || (below?.kind === 'heading' && /\p{Ll}/u.test(words))) &&
       isLabel(line.tokens) &&
+      !hasCells(line) &&
       /^\p{Lu}(?:[^.,;!?]|\b\p{L}{1,3}\.|\.º)*$/u.test(words)
     );
   });
@@ -148,6 +150,33 @@ function titlesAbove(text: string, lines: readonly Line[]): Line[] {
       ofBlock.test(text.slice(line.start, line.end).trim())
     );
   });
+}
+
+/** Lines of one block that are aligned, and the widest label of them. */
+const minAligned = 2;
+
+/** `Boat   Kittiwake` above `Landed 03/11/2026`: labels whose values all begin in one column, though the longest has but a blank behind it. */
+function alignedSplits(text: string, lines: readonly Line[]): Map<number, Split> {
+  const found = new Map<number, Split>();
+  for (let at = 0; at < lines.length; at++) {
+    let to = at;
+    while (isBare({ kind: lines[to]?.kind ?? 'blank' })) to++;
+    const block = lines.slice(at, to);
+    const columns = block.flatMap((line) =>
+      line.tokens.flatMap(({ start, gap }, i) => (i > 0 && gap >= columnGap ? [start - line.start] : [])),
+    );
+    const [column] = columns;
+    const splits = block.flatMap((line): Split[] => {
+      const value = line.tokens.findIndex(({ start, gap }, i) => i > 0 && gap > 0 && start - line.start === column);
+      return value > 0 && isLabel(line.tokens.slice(0, value)) && /^\p{Lu}/u.test(text.slice(line.start))
+        ? [{ from: 0, to: value, value }]
+        : [];
+    });
+    const isAligned = new Set(columns).size === 1 && columns.length <= block.length && splits.length === block.length;
+    if (block.length >= minAligned && isAligned) for (const [i, split] of splits.entries()) found.set(at + i, split);
+    at = Math.max(at, to - 1);
+  }
+  return found;
 }
 
 /** Words of an answer beside its question. */

@@ -136,6 +136,16 @@ test('how many of what, and a sum beside it; labels in cells above are no part o
   }
 });
 
+test('what was bought and for how much, above what adds it up; the same without a total is a form', async () => {
+  const till = (sums: string) => ({
+    html: `<h2>The Kiosk</h2><table>${row(['Coffee', '£3.00'])}${row(['Sun hat', '£12.50'])}${row(['Ice', '£2.20'])}${sums}</table>`,
+  });
+  const { fields, rows } = await madeOf([till(row(['VAT', '£2.95']) + row(['Total', '£17.70']))]);
+  expect(rows.map(({ title }) => title)).toEqual(['Coffee', 'Sun hat', 'Ice']);
+  expect(fields).toMatchObject({ total: { value: 17.7 } });
+  expect((await madeOf([till('')])).fields).toMatchObject({ coffee: { value: 3 }, sun_hat: { value: 12.5 } });
+});
+
 test('a sign before a label is no label', async () => {
   const { fields, suggestion } = await madeOf([
     {
@@ -254,6 +264,15 @@ describe('sentences', () => {
       offer('Marsh End', 'Port Selwyn', '7.1', '2,015.00'),
     ]);
     expect(Object.values(fields)).toEqual(expect.arrayContaining(['Marsh End', 'Port Selwyn', 7.1]));
+  });
+
+  test('labels whose values begin in one column, though the longest has but a blank behind it', async () => {
+    const { fields } = await madeOf([{ text: 'Boat   Grey Heron\nLanded 03/11/2026\nBy     Ada Quist\n' }]);
+    expect(fields).toEqual({ boat: 'Grey Heron', landed: '2026-11-03', by: 'Ada Quist' });
+    expect((await madeOf([{ text: 'Boat   Grey Heron\nLanded 03/11/2026\n' }])).fields).toEqual({
+      boat: 'Grey Heron',
+      landed: '2026-11-03',
+    });
   });
 
   test('a label before a semicolon, and a minus that is the value’s', async () => {

@@ -53,8 +53,9 @@ function rowsOf(
   const least =
     message.chosen ||
     (enough !== null &&
-      isOfCounts(
+      isOfSums(
         items.map((row) => row.map(textOf)),
+        grid.rows.filter((row) => !items.includes(row)).map((row) => row.map(textOf)),
         context,
       ))
       ? 2
@@ -106,10 +107,10 @@ const whole = (values: readonly string[], context: ReadContext): AlikePart => ({
   ranges: values.map((value) => ({ start: 0, end: value.length })),
 });
 
-/** Whether rows are of how many of what, and a sum beside it: `4 × Rope | £9.80`. */
-const isOfCounts = (rows: readonly string[][], context: ReadContext): boolean =>
+/** Whether rows are of how many of what, or of what at all above a row that adds them up, and a sum beside it: `4 × Rope | £9.80`. */
+const isOfSums = (rows: readonly string[][], others: readonly string[][], context: ReadContext): boolean =>
   rows.length >= minItems &&
-  rows.every(([what = '', sum]) => /^\d+ ?[×x*] ?\p{L}/u.test(what) && sum !== undefined) &&
+  (rows.every(([what = '']) => /^\d+ ?[×x*] ?\p{L}/u.test(what)) || others.some(([label = '']) => addsUp(label))) &&
   guessType(
     '',
     rows.map(([, sum = '']) => sum),
