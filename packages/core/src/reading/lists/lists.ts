@@ -28,14 +28,16 @@ export function listsOf(form: TextForm & { html?: string }): readonly ItemList[]
 }
 
 /** Whether an item ends in the midst of a table of data, or begins there and ends behind it: the rows of a table belong together. */
-const cutsTables = ({ items }: ItemList, tables: readonly Range[]): boolean =>
-  tables.some((table) =>
-    items.some(
-      ({ start, end }) =>
-        (start < table.start && end > table.start && end < table.end) ||
-        (start > table.start && start < table.end && end > table.end),
-    ),
-  );
+const cutsTables = ({ items, ...list }: ItemList, tables: readonly Range[]): boolean =>
+  tables
+    .filter(({ start, end }) => start < list.end && list.start < end)
+    .some((table) =>
+      items.some(
+        ({ start, end }) =>
+          (start < table.start && end > table.start && end < table.end) ||
+          (start > table.start && start < table.end && end > table.end),
+      ),
+    );
 
 /** Whether of two items one is a table of data, and the other has none: what stands beside a table is no other one. */
 function isBesideTable({ items }: ItemList, tables: readonly Range[]): boolean {

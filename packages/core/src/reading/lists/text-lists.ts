@@ -114,19 +114,18 @@ const minShared = 3;
 
 /** Whether lines are one sentence with other names and figures in it: `At 14:05 Crane 1 stopped with E12 for 3 minutes.` */
 function shareWords(lines: readonly string[]): boolean {
+  if (lines.some(({ length }) => length > longestAlike) || lines.length > maxAlike) return false;
   const words = lines.map((line) => line.split(/[\s,;:().]+/).filter((word) => /^\p{L}+$/u.test(word)));
   const [first = [], ...others] = words;
   const shared = [...new Set(first)].filter(
     (word) => /^\p{Ll}{3,}$/u.test(word) && others.every((own) => own.includes(word)),
   );
-  return (
-    others.length > 0 &&
-    shared.length >= minShared &&
-    lines.every((line) => /\d/.test(line) && line.length <= longestAlike)
-  );
+  return others.length > 0 && shared.length >= minShared && lines.every((line) => /\d/.test(line));
 }
 
 const longestAlike = 200;
+/** A list of more such lines is told by their make. */
+const maxAlike = 1000;
 
 /** The label of a line of a form: as of any line, or before dots. Those of numbers of one kind are as one, and so are days. */
 function formLabelOf(line: string): string | null {

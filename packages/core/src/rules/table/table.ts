@@ -123,11 +123,13 @@ const written = (view: View, { words, needed }: CompiledTable): Grid[] =>
 
 /** The first row of a grid that heads these columns; of a list, what heads its spots. Labels within cells head columns where one asks for them. */
 function headedBy(grid: Grid, table: CompiledTable): Found[] {
+  const [plainly] = headed(grid, table);
+  if (plainly && plainly.header.cells.size === Object.keys(table.words).length) return [plainly];
   const wide = grid.headings ? null : withCellLabels(grid);
   const [widely] = wide ? headed(wide, table) : [];
   const width = Math.max(0, ...grid.rows.map(({ length }) => length));
   const isAsked = widely && [...widely.header.cells.values()].some((cell) => cell >= width);
-  return isAsked ? [widely] : headed(grid, table);
+  return isAsked ? [widely] : plainly ? [plainly] : [];
 }
 
 function headed(grid: Grid, { words, needed }: CompiledTable): Found[] {

@@ -53,6 +53,23 @@ async function fill(text: string, layouts: { name: string; text: string }[] = [{
 const message = (...parts: string[]) => parts.join('\n');
 const all = message(...Object.values(lines));
 
+describe('a label behind a sentence', () => {
+  const layouts = [{ name: 'form', text: 'Vessel: [[vessel]]\nNights: [[nights]]' }];
+  const nights = async (text: string) => (await fill(text, layouts)).fields.nights;
+
+  test('is one where a mark closes it, and what stands before ends there', async () => {
+    const { fields: got } = await fill('Vessel: Kittiwake. Nights: 4', layouts);
+    expect(got).toMatchObject({ vessel: 'Kittiwake.', nights: 4 });
+    expect(await nights('We come soon. Nights: 4\nVessel: Tern')).toBe(4);
+    expect(await nights('We come with nights: 4\nVessel: Tern')).toBeNull();
+  });
+
+  test('is looked for as far as a line of a letter goes', async () => {
+    expect(await nights(`${'Well. '.repeat(40)}Nights: 4\nVessel: Tern`)).toBe(4);
+    expect(await nights(`${'Well. '.repeat(400)}Nights: 4\nVessel: Tern`)).toBeNull();
+  });
+});
+
 describe('one marked sample, and messages that are not quite like it', () => {
   test.each([
     ['as marked', all],

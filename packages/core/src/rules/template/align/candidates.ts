@@ -66,7 +66,7 @@ function onLine(landmark: Landmark, line: Line, search: Search): Candidate[] {
     if (!head || --search.budget.left < 0) continue;
     const standing = standingOf(line.tokens, at);
     const edged = landmark.edge !== null && line.tokens[at - 1]?.norm === landmark.edge;
-    if (edged || mayStand(landmark, standing))
+    if (edged || mayStand(landmark, standing, line.tokens, at))
       best.push(...bestWay(landmark, line, run, head, edged ? 'cell' : standing, search));
   }
   return best;
@@ -105,9 +105,9 @@ const wordsInTheMiddle = 3;
  * Labels stand at the beginning of a line or a cell, or of a sentence where a mark closes them; a sentence may stand anywhere when
  * it has enough words of its own.
  */
-function mayStand(landmark: Landmark, standing: Standing): boolean {
+function mayStand(landmark: Landmark, standing: Standing, tokens: readonly Token[], at: number): boolean {
   if (standing === 'start' || standing === 'cell') return true;
-  if (!landmark.prose) return landmark.closing === 'mark' && (standing === 'label' || standing === 'sentence');
+  if (!landmark.prose) return landmark.closing === 'mark' && (standing === 'label' || beginsSentence(tokens, at));
   const constants = [landmark.before, ...landmark.slots.map(({ after }) => after)].flat();
   return standing === 'sentence' || constants.filter(({ word }) => word).length >= wordsInTheMiddle;
 }
@@ -189,6 +189,10 @@ function isLabelEnd(tokens: readonly Token[], at: number): boolean {
   const dots = marks.filter((norm) => norm === '.').length;
   return last >= 0 && tokens.slice(0, last).every(({ norm }) => norm !== ':') && (closes || dots >= leader);
 }
+
+/** Right behind the end of a sentence, not too far into a line: one of very many would ask too much. */
+const beginsSentence = (tokens: readonly Token[], at: number): boolean =>
+  at <= farthestBack && /^[.!?]$/.test(tokens[at - 1]?.norm ?? '');
 
 /** The first of the marks that dress a word up on its left. */
 function decorated(tokens: readonly Token[], at: number): number {
