@@ -15,6 +15,7 @@ describe('words and figures become others', () => {
       expect(made).not.toBe(word);
       expect([...made].map(kindOf)).toEqual([...word].map(kindOf));
     }
+    expect(one.word('\u{10780}a').length).toBe(3);
     fc.assert(fc.property(fc.string({ unit: 'binary' }), (text) => one.word(text).length === text.length));
   });
 

@@ -95,7 +95,8 @@ export class Scrambler {
 function otherLetter(letter: string, choice: number): string {
   if (/[0-9]/.test(letter)) return String(choice % 10);
   if (!/\p{L}/u.test(letter)) return letter;
-  if (!/\p{Script=Latin}/u.test(letter)) return neighbour(letter, choice);
+  // Letters beyond the basic plane are two units long, and so is what stands for them.
+  if (letter.length > 1 || !/\p{Script=Latin}/u.test(letter)) return neighbour(letter, choice);
   const lower = letter.toLowerCase();
   const base = lower.normalize('NFD').charAt(0);
   const from = /[a-z]/.test(base) && !/[aeiouy]/.test(base) ? consonants : vowels;
