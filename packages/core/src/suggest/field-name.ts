@@ -33,7 +33,7 @@ export function fieldName(label: string, type: string, naming: Naming, taken: Re
     .replace(/[^a-z0-9 ]/g, '')
     .split(' ')
     .filter(Boolean);
-  // What somebody does `to` somebody is no more than the doing without it.
+  // `Delivered to` is a place, and `delivered` is none.
   const telling = all.filter((word, i) => !fillers.has(word) || (word === 'to' && i > 0 && i === all.length - 1));
   const words = (telling.length > 0 ? telling : all).slice(0, maxWords);
   const isAct = type === ownTypes.link && acts.test(words[0] ?? '');

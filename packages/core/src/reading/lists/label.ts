@@ -11,8 +11,8 @@ export function labelOf(line: string): string | null {
 }
 
 /**
- * A label up to the number that stands in it: `meter 9` of `Meter 4711 (Gas):`. So many items of one kind have it, while a form
- * counts: `Guest 2`. Null where it has no number of at least two figures.
+ * A label up to the number that stands in it: `meter 9` of `Meter 4711 (Gas):`, which the labels of all meters have. Null where it
+ * has no number of at least two figures: forms count (`Guest 2`) what they ask for twice.
  */
 export const numberedLabel = (label: string): string | null => {
   const [, words] = /^(\p{L}[^\p{N}]*)\p{N}{2}/u.exec(label) ?? [];

@@ -19,6 +19,9 @@ export interface Grid {
 export const cellText = ({ text }: View, cell: GridCell): string =>
   cell.map(({ start, end }) => text.slice(start, end).trim()).join(' ');
 
+/** How many columns a grid has. Row by row: a spread of a hostile table's hundred thousand rows would overflow the stack. */
+export const widthOf = ({ rows }: Grid): number => rows.reduce((most, { length }) => Math.max(most, length), 0);
+
 export const isEmpty = (view: View, cell: GridCell | undefined): boolean => !cell || cellText(view, cell) === '';
 
 /** A range without the blanks around it. */

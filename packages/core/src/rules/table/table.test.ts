@@ -1,4 +1,5 @@
 import { describe, expect, test } from '@jest/globals';
+import fc from 'fast-check';
 import { readMessage } from '../../reading/index.js';
 import { compileSieve, sift, tryCompileSieve } from '../../sieve/index.js';
 
@@ -157,6 +158,27 @@ describe('labels within cells', () => {
       ['Marine diesel', 120.5, 1.4, 168.7, 'MD-1'],
       ['Oil', 2, 9.5, 19, 'OL-2'],
     ]);
+  });
+
+  test('may have a hyphen, a full stop or two words', async () => {
+    for (const label of ['Art-Nr', 'Art.Nr', 'Article No']) {
+      const rows = row(`Diesel ${label}: MD-1`, '1', '£1', '£1') + row(`Oil ${label}: OL-2`, '2', '£1', '£2');
+      const found = await rowsOf({ html: html(rows) }, (next) => {
+        asked(next);
+        (next.rules[0] as { columns: Record<string, unknown> }).columns.sku = label;
+      });
+      expect(found.map((cells) => [cells[0], cells[4]])).toEqual([['Diesel', 'MD-1'], ['Oil', 'OL-2']]); // biome-ignore format: pairs
+    }
+  });
+
+  test('whatever a sender writes there, the table is read', async () => {
+    await fc.assert(
+      fc.asyncProperty(fc.string({ unit: 'binary', maxLength: 12 }), async (word) => {
+        const cell = `Diesel X${word.replace(/[<&]/g, '')}: MD-1`;
+        const rows = row(cell, '1', '£1', '£1') + row(cell, '2', '£1', '£2');
+        await outcomeOf({ html: html(rows) }, asked);
+      }),
+    );
   });
 
   test('stay where they are where it does not', async () => {

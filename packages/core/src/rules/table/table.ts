@@ -8,7 +8,7 @@ import { evidenceAt, findAt, problemAt, readRaw } from '../finding.js';
 import { linkAt } from '../link-at.js';
 import type { CompiledRuleBody, Finding, RuleCompiler, RuleKind, RuleResult, RuleRun } from '../rule-kind.js';
 import { withCellLabels } from './cell-labels.js';
-import { cellText, type Grid, type GridCell, markedGrids } from './grid.js';
+import { cellText, type Grid, type GridCell, markedGrids, widthOf } from './grid.js';
 import { type Header, type HeaderWords, hasPart, headerOf, headingPattern } from './header.js';
 import { type Item, itemsOf } from './items.js';
 import { listGrids } from './list-grid.js';
@@ -127,8 +127,7 @@ function headedBy(grid: Grid, table: CompiledTable): Found[] {
   if (plainly && plainly.header.cells.size === Object.keys(table.words).length) return [plainly];
   const wide = grid.headings ? null : withCellLabels(grid);
   const [widely] = wide ? headed(wide, table) : [];
-  const width = Math.max(0, ...grid.rows.map(({ length }) => length));
-  const isAsked = widely && [...widely.header.cells.values()].some((cell) => cell >= width);
+  const isAsked = widely && [...widely.header.cells.values()].some((cell) => cell >= widthOf(grid));
   return isAsked ? [widely] : plainly ? [plainly] : [];
 }
 

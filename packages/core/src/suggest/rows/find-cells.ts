@@ -1,5 +1,5 @@
 import type { Range } from '../../reading/index.js';
-import { type Grid, type GridCell, isEmpty, markedGrids } from '../../rules/table/grid.js';
+import { type Grid, type GridCell, isEmpty, markedGrids, widthOf } from '../../rules/table/grid.js';
 import { textGrids } from '../../rules/table/text-grid.js';
 import { addsUp } from '../../rules/table/totals.js';
 import { isFree, ownTypes, type ReadContext } from '../../values/index.js';
@@ -43,7 +43,7 @@ function rowsOf(
 ): FoundRows | null {
   const { view, links } = message;
   const textOf = (cell: GridCell | undefined) => (cell?.[0] ? view.text.slice(cell[0].start, cell[0].end) : '');
-  const width = Math.max(0, ...grid.rows.map(({ length }) => length));
+  const width = widthOf(grid);
   const filled = (row: readonly GridCell[]) => row.filter((cell) => !isEmpty(view, cell)).length;
   const items = grid.rows.filter(
     (row) => filled(row) >= filledShare * width && !addsUp(textOf(row.find((cell) => !isEmpty(view, cell)))),
