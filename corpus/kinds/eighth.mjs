@@ -7,24 +7,19 @@ import {
   eur,
   int,
   long,
+  mailOf,
   money,
   pad,
   page,
   person,
   pick,
+  round,
   short,
   some,
   T,
   time,
   towns,
 } from './kit.mjs';
-
-const round = (value) => Math.round(value * 100) / 100;
-const mailOf = (name) =>
-  `${name
-    .toLowerCase()
-    .normalize('NFD')
-    .replace(/[^a-z]+/g, '.')}@mail.example`;
 
 export const kinds = {
   // a booking of a hall: headings of parts, labels with dashes, a price with what it is for

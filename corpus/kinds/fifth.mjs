@@ -8,23 +8,18 @@ import {
   firsts,
   int,
   long,
+  mailOf,
   money,
   page,
   person,
+  phone,
   pick,
   some,
+  spaced,
   T,
   time,
   towns,
 } from './kit.mjs';
-
-const phone = () => `+4420${int(10000000, 99999999)}`;
-const spaced = (number) => number.replace(/^(.44)(..)(....)(....)$/, '$1 $2 $3 $4');
-const mailOf = (name) =>
-  `${name
-    .toLowerCase()
-    .normalize('NFD')
-    .replace(/[^a-z]+/g, '.')}@mail.example`;
 
 export const kinds = {
   // Danish, one sentence

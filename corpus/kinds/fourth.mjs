@@ -14,17 +14,16 @@ import {
   pad,
   page,
   person,
+  phone,
   pick,
   short,
   some,
+  spaced,
   streets,
   T,
   time,
   towns,
 } from './kit.mjs';
-
-const phone = () => `+4420${int(10000000, 99999999)}`;
-const spaced = (number) => number.replace(/^(.44)(..)(....)(....)$/, '$1 $2 $3 $4');
 
 export const kinds = {
   // two tables of the same columns, the second of another sense; the sum of all in big figures above

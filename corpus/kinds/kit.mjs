@@ -111,3 +111,12 @@ export const mail = (subject, body, html) =>
 export const T = (type, more = {}) => ({ type, required: false, ...more });
 export const page = (inner) =>
   `<!doctype html><html><head><style>.h{color:#333}.btn{padding:8px}</style></head><body style="margin:0"><table width="100%"><tr><td align="center"><table width="600" class="wrap">${inner}<tr><td style="font-size:11px;color:#888">You get this mail because you have an account with us. <a href="https://kind.example/prefs">Preferences</a> · <a href="https://kind.example/out">Unsubscribe</a><br>Kind Ltd, 4 Somewhere Row, Elsewhere</td></tr></table></td></tr></table></body></html>`;
+/** A number of the kit's town, and as people space it. */
+export const phone = () => `+4420${int(10000000, 99999999)}`;
+export const spaced = (number) => number.replace(/^(.44)(..)(....)(....)$/, '$1 $2 $3 $4');
+export const mailOf = (name) =>
+  `${name
+    .toLowerCase()
+    .normalize('NFD')
+    .replace(/[^a-z]+/g, '.')}@mail.example`;
+export const round = (value) => Math.round(value * 100) / 100;

@@ -1,7 +1,22 @@
 // Eight more, each with what it says, as fields and items, and what a person would mark in it.
-import { am, cents, date, dmonths, int, long, money, page, person, pick, short, some, T, time, towns } from './kit.mjs';
-
-const round = (value) => Math.round(value * 100) / 100;
+import {
+  am,
+  cents,
+  date,
+  dmonths,
+  int,
+  long,
+  money,
+  page,
+  person,
+  pick,
+  round,
+  short,
+  some,
+  T,
+  time,
+  towns,
+} from './kit.mjs';
 
 export const kinds = {
   // a receipt of a till in HTML: name and sum in two cells, the sums in the same table, a number and a day below

@@ -8,24 +8,19 @@ import {
   firsts,
   int,
   long,
+  mailOf,
   money,
   pad,
   page,
   person,
   pick,
+  round,
   short,
   some,
   T,
   time,
   towns,
 } from './kit.mjs';
-
-const round = (value) => Math.round(value * 100) / 100;
-const mailOf = (name) =>
-  `${name
-    .toLowerCase()
-    .normalize('NFD')
-    .replace(/[^a-z]+/g, '.')}@mail.example`;
 
 export const kinds = {
   // German, an enquiry of a form: labels in a definition list, several lines of words, a button

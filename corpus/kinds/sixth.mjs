@@ -9,29 +9,24 @@ import {
   int,
   lasts,
   long,
+  mailOf,
   maybe,
   money,
   months,
   pad,
   page,
   person,
+  phone,
   pick,
+  round,
   short,
   some,
+  spaced,
   streets,
   T,
   time,
   towns,
 } from './kit.mjs';
-
-const phone = () => `+4420${int(10000000, 99999999)}`;
-const spaced = (number) => number.replace(/^(.44)(..)(....)(....)$/, '$1 $2 $3 $4');
-const mailOf = (name) =>
-  `${name
-    .toLowerCase()
-    .normalize('NFD')
-    .replace(/[^a-z]+/g, '.')}@mail.example`;
-const round = (value) => Math.round(value * 100) / 100;
 
 export const kinds = {
   // Swedish, a stay: labels with colons, day and hour behind each other

@@ -9,6 +9,7 @@ import {
   int,
   lasts,
   long,
+  mailOf,
   maybe,
   money,
   months,
@@ -24,11 +25,6 @@ import {
   towns,
 } from './kit.mjs';
 
-const mailOf = (name) =>
-  `${name
-    .toLowerCase()
-    .normalize('NFD')
-    .replace(/[^a-z]+/g, '.')}@mail.example`;
 const goods = [
   'Rope 10 mm',
   'Shackle, steel',

@@ -417,6 +417,11 @@ describe('finding', () => {
     expect([within.next, within.searched > 40]).toEqual([null, true]);
     const cli = await runCommand(['find', 'shore power', '--within'], { env: serviceEnv(world) });
     expect(cli.out).toContain('She needs shore power.');
+    const elsewhere = ['find', 'shore power', '--within', '--cause', 'YS-CHECK-FAILED', '--json'];
+    expect(JSON.parse((await runCommand(elsewhere, { env: serviceEnv(world) })).out)).toMatchObject({
+      items: [],
+      within: [],
+    });
     expect(await refusal(world.client.messages.list({ query: { from: 'yesterday' } }))).toBe('YS-REQUEST-INVALID');
   });
 

@@ -7,19 +7,21 @@ import { waitForJob } from '../wait-for-job.js';
 import { jobText } from './jobs.js';
 import { listOptions, listQuery, moreNote, optional, shortTime } from './listing.js';
 
+/** What narrows a list of messages, found or not. */
+const narrowing: Command['options'] = [
+  { flags: '--mailbox <name>', about: 'only of this mailbox' },
+  { flags: '--state <state>', about: 'only in this state', choices: messageStates },
+  { flags: '--sieve <name>', about: 'only those this sieve took' },
+  { flags: '--category <name>', about: 'only of this category' },
+  { flags: '--cause <code>', about: 'only with this code as the first reason' },
+  { flags: '--from <day>', about: 'received at or after this day or moment' },
+  { flags: '--to <day>', about: 'received before this day or moment' },
+  { flags: '--view <name>', about: 'as a saved view says' },
+];
+
 export const messages: Command = {
   args: '[key]',
-  options: [
-    ...listOptions,
-    { flags: '--mailbox <name>', about: 'only of this mailbox' },
-    { flags: '--state <state>', about: 'only in this state', choices: messageStates },
-    { flags: '--sieve <name>', about: 'only those this sieve took' },
-    { flags: '--category <name>', about: 'only of this category' },
-    { flags: '--cause <code>', about: 'only with this code as the first reason' },
-    { flags: '--from <day>', about: 'received at or after this day or moment' },
-    { flags: '--to <day>', about: 'received before this day or moment' },
-    { flags: '--view <name>', about: 'as a saved view says' },
-  ],
+  options: [...listOptions, ...narrowing],
   examples: [
     'yellow-sieve messages --state review',
     'yellow-sieve messages 0199… --json',
@@ -87,16 +89,12 @@ export const find: Command = {
   args: '<words...>',
   options: [
     ...listOptions,
-    { flags: '--mailbox <name>', about: 'only of this mailbox' },
-    { flags: '--state <state>', about: 'only in this state', choices: messageStates },
-    { flags: '--sieve <name>', about: 'only those this sieve took' },
-    { flags: '--from <day>', about: 'received at or after this day or moment' },
-    { flags: '--to <day>', about: 'received before this day or moment' },
+    ...narrowing,
     { flags: '--within', about: 'also look through the texts of messages, as far back as there are any' },
   ],
   examples: [
     'yellow-sieve find kittiwake',
-    'yellow-sieve find vessel=Kittiwake --state review',
+    'yellow-sieve find vessel=Kittiwake --cause YS-CHECK-FAILED',
     'yellow-sieve find "shore power" --within',
   ],
   async run(input) {
