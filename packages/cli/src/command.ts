@@ -8,6 +8,8 @@ export type Output =
       rows: readonly (readonly string[])[];
       json: unknown;
       note?: string;
+      /** What is said where there are no rows. */
+      none?: string;
       exit?: 0 | 1;
     }
   | { kind: 'text'; text: string; json: unknown; exit?: 0 | 1 }

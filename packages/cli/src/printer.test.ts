@@ -20,6 +20,7 @@ describe('the printer', () => {
       ),
     ).toBe('name  key\na     k1\nb     k2\n');
     expect(printed(table([]))).toBe('Nothing yet.\n');
+    expect(printed({ ...table([]), none: 'No message has these words.' })).toBe('No message has these words.\n');
   });
 
   test('shortens long cells, never keys', () => {

@@ -36,7 +36,9 @@ export function print(output: Output, json: boolean, screen: Screen): void {
   else if (output.kind === 'text') screen.write(`${clean(output.text, keepLines)}\n`);
   else {
     const note = output.note ? `\n${clean(output.note, keepLines)}\n` : '';
-    screen.write(`${tableText(output.columns, output.rows, screen.columns)}\n${note}`);
+    screen.write(
+      `${output.rows.length === 0 ? (output.none ?? 'Nothing yet.') : tableText(output.columns, output.rows, screen.columns)}\n${note}`,
+    );
   }
 }
 
@@ -50,7 +52,6 @@ function tableText(
   rows: readonly (readonly string[])[],
   width: number | undefined,
 ): string {
-  if (rows.length === 0) return 'Nothing yet.';
   // Columns that are empty everywhere only take room.
   const used = columns.map((_, i) => i).filter((i) => rows.some((row) => row[i]));
   const head = used.map((i) => columns[i] ?? '');

@@ -34,13 +34,14 @@ export const messages: Command = {
       const detail = await service.messages.get({ params: { key } });
       return { kind: 'text', text: JSON.stringify(detail, null, 2), json: detail };
     }
-    const query = { ...(await filtersOf(input)), ...listQuery(input) };
-    const page = await service.messages.list({ query });
+    const filters = await filtersOf(input);
+    const page = await service.messages.list({ query: { ...filters, ...listQuery(input) } });
     return {
       kind: 'table',
       columns,
       rows: page.items.map(rowOf),
       json: page,
+      ...(Object.keys(filters).length > 0 ? { none: 'No message fits these filters.' } : {}),
       ...moreNote(page.next),
     };
   },
@@ -110,6 +111,7 @@ export const find: Command = {
       columns: [...columns, 'stands in it'],
       rows: [...page.items.map((item) => [...rowOf(item), '']), ...more.map((item) => [...rowOf(item), item.excerpt])],
       json: { ...page, within: more },
+      none: 'No message has these words.',
       ...moreNote(page.next),
     };
   },

@@ -1,5 +1,4 @@
-import { dictionary } from '../dictionary.js';
-import { ownTypes } from '../values/index.js';
+import { ownTypes, valueTypes } from '../values/index.js';
 import { foldLabel } from './marked.js';
 
 /** How the names of a sieve are written. */
@@ -15,10 +14,6 @@ const reserved = new Set(['message', 'record', 'rows']);
 /** What one is asked to do with a link names no value. */
 const acts =
   /^(?:open|view|see|show|click|track|manage|go|visit|read|ansehen|anzeigen|offnen|voir|ouvrir|ver|abrir|bekijk|bekijken)$/;
-const types: Readonly<Record<string, RegExp>> = dictionary({
-  email: /mail/,
-  phone: /phone|\btel(?:\b|e[fl])|mobile|handy|fax/,
-});
 
 /** The style that names have already, by those with several words; underlines where there is none. */
 export function namingOf(names: readonly string[]): Naming {
@@ -37,7 +32,7 @@ export function fieldName(label: string, type: string, naming: Naming, taken: Re
   const telling = all.filter((word, i) => !fillers.has(word) || (word === 'to' && i > 0 && i === all.length - 1));
   const words = (telling.length > 0 ? telling : all).slice(0, maxWords);
   const isAct = type === ownTypes.link && acts.test(words[0] ?? '');
-  const plain = isAct ? ['link'] : types[type]?.test(words.join(' ')) ? [type] : words;
+  const plain = isAct ? ['link'] : valueTypes[type]?.saidBy?.test(words.join(' ')) ? [type] : words;
   const joined = joinWords(plain.length > 0 && /^[a-z]/.test(plain[0] ?? '') ? plain : ['field', ...plain], naming);
   const name = reserved.has(joined) ? `${joined}${naming === 'snake_case' ? '_text' : 'Text'}` : joined;
   return free(name, taken);

@@ -450,6 +450,17 @@ describe('values in lines of text', () => {
     expect(guessType('Due', [one, other], context)).toEqual(options);
   });
 
+  test.each([
+    ['Telefoonnummer', 'phone'],
+    ['Telemóvel', 'phone'],
+    ['Mobiltelefon', 'phone'],
+    ['Tel.', 'phone'],
+    ['Bestelnummer', 'text'],
+  ])('figures under “%s” are a %s', (label, type) => {
+    const context = { language: 'en', region: 'GB', reference: '2026-11-03', zone: null };
+    expect(guessType(label, ['02079460958'], context).type).toBe(type);
+  });
+
   test('a figure with a letter is a number of a unit only where several have the same', () => {
     const context = { language: 'en', region: 'GB', reference: '2026-11-03', zone: null };
     expect(guessType('Seat', ['9C'], context)).toEqual({ type: 'text' });

@@ -125,6 +125,8 @@ export interface ValueType<V extends SingleValue = SingleValue> {
   observe?(values: readonly string[], context: ReadContext): Partial<FieldOptions>;
   /** What a value is called that nothing names; its kind by default. */
   readonly called?: string;
+  /** Labels, folded, that say the type and nothing more: then its kind names a field as well. */
+  readonly saidBy?: RegExp;
   /** Its values name themselves, whatever word stands before them. */
   readonly namesItself?: boolean;
 }

@@ -32,5 +32,6 @@ export const email = valueType<EmailValue>({
   words: true,
   looks: [{ like: /^\S+@\S+$/, rank: 1 }],
   within: { like: /(?<![^\s<>()[\],;:"])[^\s<>()[\],;:"@]{1,64}@[^\s<>()[\],;:"]{1,255}\.\p{L}{2,}/gu, rank: 1 },
+  saidBy: /mail/,
   namesItself: true,
 });

@@ -31,6 +31,9 @@ const read: ValueType<PhoneValue>['read'] = (raw, _options, { region }) => {
     : { ok: false, code: 'YS-VALUE-PHONE' };
 };
 
+/** A number of an order (`Bestelnummer`) has `tel` in it as well. */
+const saidBy = /phone|telefon|\btel(?:\b|e)|mobile|handy|fax|\bcell/;
+
 export const phone = valueType<PhoneValue>({
   kind: 'phone',
   about: 'a phone number, kept as E.164',
@@ -53,6 +56,7 @@ export const phone = valueType<PhoneValue>({
   within: { like: /(?<![\p{L}\p{N}+])\+\d[\d ()./-]{6,18}\d/gu, rank: 0 },
   looks: [
     { like: /^\+[\d ()./-]{7,}$/, rank: 7 },
-    { like: /^[\d ()./-]{6,}$/, label: /phone|\btel(?:\b|e[fl])|mobile|handy|fax|\bcell/, rank: 8 },
+    { like: /^[\d ()./-]{6,}$/, label: saidBy, rank: 8 },
   ],
+  saidBy,
 });
