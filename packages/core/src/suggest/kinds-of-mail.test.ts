@@ -455,7 +455,7 @@ describe('values in lines of text', () => {
     ['Telemóvel', 'phone'],
     ['Mobiltelefon', 'phone'],
     ['Tel.', 'phone'],
-    ['Bestelnummer', 'text'],
+    ['Bestelnummer', 'number'],
   ])('figures under “%s” are a %s', (label, type) => {
     const context = { language: 'en', region: 'GB', reference: '2026-11-03', zone: null };
     expect(guessType(label, ['02079460958'], context).type).toBe(type);
