@@ -61,6 +61,10 @@ export const towns = [
   'Vale of Tarn',
 ];
 export const streets = ['Mill Lane', 'Harbour Road', 'Quay Street', 'Orchard Close', 'Station Approach', 'Old Wharf'];
+/** In Dutch. */
+export const nmonths = 'januari februari maart april mei juni juli augustus september oktober november december'.split(
+  ' ',
+);
 export const months = [
     'January',
     'February',

@@ -1,4 +1,4 @@
-// node corpus/kinds/make.mjs FOLDER: writes 116 kinds of mail with their right answers into it, a folder each: case.json, train-1.eml,
+// node corpus/kinds/make.mjs FOLDER: writes 128 kinds of mail with their right answers into it, a folder each: case.json, train-1.eml,
 // test-01.eml to test-11.eml, expected.json. They were written before anybody looked at what becomes of them.
 import { mkdirSync, rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
@@ -12,6 +12,7 @@ import { kinds as ninth } from './ninth.mjs';
 import { kinds as second } from './second.mjs';
 import { kinds as seventh } from './seventh.mjs';
 import { kinds as sixth } from './sixth.mjs';
+import { kinds as tenth } from './tenth.mjs';
 import { kinds as third } from './third.mjs';
 
 const tests = 11;
@@ -109,6 +110,7 @@ export function writeKinds(folder) {
     [307, seventh],
     [401, eighth],
     [503, ninth],
+    [1001, tenth],
   ]) {
     begin(seed);
     for (const [name, kind] of Object.entries(kinds)) write(folder, name, kind);

@@ -65,6 +65,7 @@ listen = 127.0.0.1
 ssl = no
 disable_plaintext_auth = no
 auth_mechanisms = plain login${oauth ? ' xoauth2 oauthbearer' : ''}
+mail_fsync = never
 mail_location = maildir:${mail}/%n
 auth_failure_delay = 0
 mail_max_userip_connections = 100

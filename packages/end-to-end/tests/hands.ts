@@ -1,4 +1,4 @@
-import type { Locator, Page } from 'playwright-core';
+import type { ElementHandle, Locator, Page } from 'playwright-core';
 
 /** How a person works a page, by mouse or by keys. Each call is one act of theirs. */
 export interface Hands {
@@ -143,7 +143,8 @@ export class KeyHands implements Hands {
     const wanted = this.page.getByRole('option', { name: option, exact: true });
     await wanted.waitFor();
     await this.page.keyboard.press('Home');
-    for (let i = 0; !(await isFocused(wanted)); i++) {
+    const element = await attached(wanted);
+    for (let i = 0; (await element.evaluate(standOf, groups)) !== 'focused'; i++) {
       if (i > farthest) throw new Error(`“${option}” is out of reach`);
       await this.page.keyboard.press('ArrowDown');
     }
@@ -183,16 +184,13 @@ export class KeyHands implements Hands {
 
   /** Walks with Tab until something has the focus; among a few, with the arrows. */
   private async reach(target: Locator) {
-    await target.waitFor();
+    // Looked for once, since looking by role goes through the whole page; and again where the page is drawn anew.
+    let element = await attached(target);
     for (let i = 0; i < farthest; i++) {
-      if (await isFocused(target)) return;
-      const group = await this.page.evaluate(
-        (within) => document.activeElement?.closest(within)?.getAttribute('role'),
-        groups,
-      );
-      if (group && (await sameGroup(target)))
-        await this.page.keyboard.press(group === 'radiogroup' ? 'ArrowRight' : 'ArrowDown');
-      else await this.page.keyboard.press('Tab');
+      const stand = await element.evaluate(standOf, groups);
+      if (stand === 'focused') return;
+      if (stand === 'gone') element = await attached(target);
+      else await this.page.keyboard.press(stand.key);
     }
     throw new Error(`out of reach of the keyboard: ${target}`);
   }
@@ -200,14 +198,25 @@ export class KeyHands implements Hands {
 
 const startsLike = (words: string, selected: string) => selected !== '' && words.startsWith(selected);
 
-const isFocused = (target: Locator): Promise<boolean> =>
-  target.evaluate((element) => element === document.activeElement);
+type Wanted = ElementHandle<HTMLElement | SVGElement>;
+
+async function attached(target: Locator): Promise<Wanted> {
+  await target.waitFor();
+  return (await target.elementHandle()) as Wanted;
+}
 
 /** What is entered once with Tab, and walked through with arrows. */
 const groups = '[role=radiogroup], [role=grid]';
 
-const sameGroup = (target: Locator): Promise<boolean> =>
-  target.evaluate((element, within) => {
-    const group = document.activeElement?.closest(within);
-    return group?.contains(element) ?? false;
-  }, groups);
+/** Whether an element has the focus; if not, the key that leads towards it, back where it stands before. */
+function standOf(element: Element, within: string): 'focused' | 'gone' | { key: string } {
+  const at = document.activeElement;
+  if (!element.isConnected) return 'gone';
+  if (element === at) return 'focused';
+  if (!at) return { key: 'Tab' };
+  const isBefore = (at.compareDocumentPosition(element) & Node.DOCUMENT_POSITION_PRECEDING) !== 0;
+  const group = at.closest(within);
+  if (!group?.contains(element)) return { key: isBefore && at !== document.body ? 'Shift+Tab' : 'Tab' };
+  if (group.getAttribute('role') === 'radiogroup') return { key: isBefore ? 'ArrowLeft' : 'ArrowRight' };
+  return { key: isBefore ? 'ArrowUp' : 'ArrowDown' };
+}

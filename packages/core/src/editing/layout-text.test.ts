@@ -22,6 +22,7 @@ describe('slots of a line', () => {
   test.each([
     ['Vessel: [[vessel]]', ['vessel']],
     ['[[a, b]] and [[c]]', ['a', 'b', 'c']],
+    ['Enquiry: [[enquiry...]]', ['enquiry']],
     ['[[*]] is no field', []],
     ['nothing', []],
   ])('“%s”', (line, names) => {
@@ -88,6 +89,32 @@ describe('a slot taken out', () => {
     ['that is not there changes nothing', 'Other: [[b]]\n', 'Other: [[b]]\n'],
   ])('%s', (_, layout, left) => {
     expect(withoutSlot(layout, 'vessel')).toBe(left);
+  });
+});
+
+describe('a value of sentences', () => {
+  const letter = 'Name: Ada\nEnquiry: Is the hall free in May?\nDay: 4 May\n\nOffice: North\n';
+  const at = (field: string, words: string): Named => {
+    const start = letter.indexOf(words);
+    return { label: field, field, start, end: start + words.length, by: 'label' };
+  };
+  const [name, enquiry, day, office] = [at('name', 'Ada'), at('enquiry', 'Is the hall free in May?'), at('day', '4 May'), at('office', 'North')]; // biome-ignore format: one line
+  const put = (layout: string, one: Named, known: Named[]) =>
+    withSlot(layout, { message: letter, mark: one, known, cells: [] });
+
+  test('runs on to the next line of the layout, whichever of the two was marked first', () => {
+    const both = 'Enquiry: [[enquiry...]]\nDay: [[day]]\n';
+    expect(put('Enquiry: [[enquiry]]\n', day, [enquiry])).toBe(both);
+    expect(put('Day: [[day]]\n', enquiry, [day])).toBe(both);
+  });
+
+  test('does not where something else stands between, or where it is but a name', () => {
+    expect(put('Enquiry: [[enquiry]]\n', office, [enquiry])).toBe('Enquiry: [[enquiry]]\nOffice: [[office]]\n');
+    expect(put('Name: [[name]]\n', enquiry, [name])).toBe('Name: [[name]]\nEnquiry: [[enquiry]]\n');
+  });
+
+  test('goes with its label as any other', () => {
+    expect(withoutSlot('Enquiry\n[[enquiry...]]\nDay: [[day]]\n', 'enquiry')).toBe('Day: [[day]]\n');
   });
 });
 

@@ -1,8 +1,8 @@
 import { linesOf } from '../reading/index.js';
 import { findLabelled } from '../suggest/find-labelled.js';
-import { type Named, writeLayout } from '../suggest/write-layout.js';
+import { type Named, withDots, writeLayout } from '../suggest/write-layout.js';
 
-const slot = /\[\[(\w+(?:\s*,\s*\w+)*)\]\]/g;
+const slot = /\[\[(\w+(?:\s*,\s*\w+)*)(?:\.\.\.)?\]\]/g;
 
 /** The fields named in a line of a layout. */
 export const slotsIn = (line: string): string[] =>
@@ -24,7 +24,25 @@ export interface Marking {
  * Puts a slot into a layout's text. Where the layout has the value's line already, that line is written anew from the message,
  * with all its values; else it comes between the lines that stand before and behind it in the message.
  */
-export function withSlot(layout: string, { message, mark, known, cells }: Marking): string {
+export function withSlot(layout: string, marking: Marking): string {
+  const { message, mark, known } = marking;
+  const lines = slotPut(layout, marking).trimEnd().split('\n');
+  const marks = [...known, mark];
+  const placed = placesOf(lines, message, marks);
+  const own = lines.findIndex((line) => slotsIn(line).includes(mark.field));
+  // The new value, and the one above it, may be prose that ends where the next line of the layout begins.
+  const running = lines.map((line, i) => {
+    const last = marks.find(({ field }) => field === slotsIn(line).at(-1));
+    const next = placed[i + 1];
+    const isNear = i === own || (i < own && lines.slice(i + 1, own).every((one) => slotsIn(one).length === 0));
+    return isNear && last && typeof next === 'number'
+      ? withDots(line, message, last, lineOf(message, next).start)
+      : line;
+  });
+  return joined(running);
+}
+
+function slotPut(layout: string, { message, mark, known, cells }: Marking): string {
   const lines = layout
     .replace(/\n+$/, '')
     .split('\n')
@@ -60,7 +78,7 @@ export function withEnd(layout: string, field: string, message: string, offset: 
   // The next line of a paragraph of values is a value itself.
   const isValue =
     lines === 1 &&
-    /^\s*\[\[\w+\]\]\s*$/.test(all[at] ?? '') &&
+    /^\s*\[\[\w+(?:\.\.\.)?\]\]\s*$/.test(all[at] ?? '') &&
     /\S[^\S\n]*\n$/.test(message.slice(0, line.start)) &&
     !label;
   const put = isValue ? '[[*]]' : label ? `${words}[[*]]` : words.trimEnd();
@@ -155,7 +173,10 @@ export function withoutSlot(layout: string, field: string): string {
     if (!names.includes(field)) {
       // A label above a value that is alone on its line goes with it.
       const below = all[i + 1]?.trim();
-      return below === `[[${field}]]` && names.length === 0 && line.trim() !== '' && !/^\s*\[\[/.test(line)
+      return (below === `[[${field}]]` || below === `[[${field}...]]`) &&
+        names.length === 0 &&
+        line.trim() !== '' &&
+        !/^\s*\[\[/.test(line)
         ? []
         : [line];
     }

@@ -20,7 +20,7 @@ import { findDressed, findDressedTitles } from './find-dressed.js';
 import { findInProse, isProseOfValues } from './find-in-prose.js';
 import { findLabelled } from './find-labelled.js';
 import { type Examined, groupByLabels } from './group.js';
-import { foldLabel, freeLabel, type Looked, type Marked, rawOf } from './marked.js';
+import { foldLabel, freeLabel, type Looked, type Marked } from './marked.js';
 import { findPairs } from './rows/find-list.js';
 import { findRows } from './rows/find-rows.js';
 import { findUnderLabels } from './rows/find-under-labels.js';
@@ -124,7 +124,7 @@ function examine(
   // What a letter says below its items is said to everybody.
   const letter = rows?.over.start ?? view.text.length;
   const sentences = findInProse(view.text, labelled, context, stretches, letter).filter(
-    (mark) => !isCount(message, rows, mark) && !isOverSome(message, rows, mark),
+    (mark) => !isOverSome(message, rows, mark),
   );
   return {
     message,
@@ -146,10 +146,6 @@ const buttonsOf = (view: View, links: readonly Link[]): Range[] =>
     const at = fromOrigin(view, link);
     return at && !/[@/]/.test(view.text.slice(at.start, at.end)) ? [at] : [];
   });
-
-/** Whether a value says how many items there are (`6`, `6 new`): that is said by these. */
-const isCount = (message: Looked, rows: FoundRows | null, mark: Marked): boolean =>
-  rows !== null && /^(\d+)(?: \p{L}+)?$/u.exec(rawOf(message, mark))?.[1] === String(rows.count);
 
 /** Whether a value is all of its line, and lines of its make stand among the items: then it is over some of them only. */
 function isOverSome({ view: { text } }: Looked, rows: FoundRows | null, { start, end }: Marked): boolean {
@@ -220,10 +216,7 @@ function withDifferences(group: Examined[]): Examined[] {
           hasOwnLine(one.message, mark, others)),
     );
     const more = differences.filter(
-      (mark) =>
-        !told.some((other) => overlap(mark, other)) &&
-        !isCount(one.message, one.rows, mark) &&
-        !isOverSome(one.message, one.rows, mark),
+      (mark) => !told.some((other) => overlap(mark, other)) && !isOverSome(one.message, one.rows, mark),
     );
     const taken = new Set([...sure, ...told].map(({ label }) => foldLabel(label)));
     const named = onlyOnce(one.message, more).map((mark) => ({ ...mark, label: freeLabel(mark.label, taken) }));

@@ -4,7 +4,7 @@ import { normalise } from '../rules/template/text/lines.js';
 import { sentencesOf } from '../rules/template/text/sentences.js';
 import { isGreeting } from '../rules/template/text/words.js';
 import { longestLine, wholeValue } from './looks.js';
-import type { Marked } from './marked.js';
+import { foldLabel, type Marked } from './marked.js';
 
 const maxLines = 200;
 /** Words of a line that are compared; a line of a letter has fewer. */
@@ -37,20 +37,40 @@ export function findDifferences(
   stretches: readonly Range[] = [],
 ): Marked[] {
   const free = lines.filter((line) => !taken.some((one) => one.start < line.end && line.start < one.end));
-  return free.flatMap((line) => {
-    const twins = others.flatMap(
-      (other) =>
-        twinOf(text, line, other.lines) ??
-        (byFirstWord || (others.length > 1 && isShort(line)) ? sameBeginning(line, other.lines, byFirstWord) : null) ??
-        [],
-    );
-    const enough = byFirstWord ? others.length : Math.max(1, twinShare * others.length);
-    return twins.length >= enough && twins.length > 0 ? widened(differing(text, line, twins), line, stretches) : [];
+  return apartByName(
+    free.flatMap((line) => {
+      const twins = others.flatMap(
+        (other) =>
+          twinOf(text, line, other.lines) ??
+          (byFirstWord || (others.length > 1 && isShort(line))
+            ? sameBeginning(line, other.lines, byFirstWord)
+            : null) ??
+          [],
+      );
+      const enough = byFirstWord ? others.length : Math.max(1, twinShare * others.length);
+      return twins.length >= enough && twins.length > 0 ? widened(differing(text, line, twins), line, stretches) : [];
+    }),
+  );
+}
+
+/** A value of a sentence, and the words that may name it, the best first. */
+interface Differing extends Marked {
+  names: string[];
+}
+
+/** Of two sentences that name values alike (`our list 12-B is valid`, `it supersedes list 12-A`), the second names its own by another word. */
+function apartByName(found: readonly Differing[]): Marked[] {
+  const taken = new Set<string>();
+  return found.map(({ names, ...mark }) => {
+    const own = names.find((one) => !taken.has(foldLabel(one)));
+    const label = found.filter((one) => one.label === mark.label).length === 2 ? (own ?? mark.label) : mark.label;
+    taken.add(foldLabel(label));
+    return { ...mark, label };
   });
 }
 
 /** What the markup sets apart within a sentence is one value, where a part of it differs. */
-function widened(found: readonly Marked[], { start, end }: Range, stretches: readonly Range[]): Marked[] {
+function widened(found: readonly Differing[], { start, end }: Range, stretches: readonly Range[]): Differing[] {
   const wide = found.map((mark) => {
     const own = stretches.find((one) => one.start <= mark.start && mark.end <= one.end);
     return own && own.start >= start && own.end <= end ? { ...mark, start: own.start, end: own.end } : mark;
@@ -130,9 +150,9 @@ function sameBeginning(line: Line, candidates: readonly Line[], any: boolean): L
 const firstWordOf = ({ tokens }: Line) => tokens.find(({ word }) => word)?.norm;
 
 /** The stretches of a line that are not the same in all of its twins. */
-function differing(text: string, { tokens, start, end }: Line, twins: readonly Line[]): Marked[] {
+function differing(text: string, { tokens, start, end }: Line, twins: readonly Line[]): Differing[] {
   const constant = tokens.map((_, i) => twins.every((twin) => common(tokens, twin.tokens).includes(i)));
-  const found: Marked[] = [];
+  const found: Differing[] = [];
   for (let at = 0; at < tokens.length; at++) {
     if (constant[at] || (tokens[at]?.start ?? 0) < (found.at(-1)?.end ?? 0)) continue;
     let to = at;
@@ -147,6 +167,7 @@ function differing(text: string, { tokens, start, end }: Line, twins: readonly L
             ? 'name'
             : text.slice(label.start, label.end),
         ...whole(trimmed(text, first.start, last.end), text.slice(start, end), start),
+        names: [label, ...tellingAround(tokens, constant, at, to)].map((one) => text.slice(one.start, one.end)),
         by: 'difference',
       });
     at = to;
@@ -158,8 +179,8 @@ function differing(text: string, { tokens, start, end }: Line, twins: readonly L
 const name = /^\p{Lu}[\p{L}.’'-]*(?: \p{Lu}[\p{L}.’'-]*)+$/u;
 
 /** What two names have in common by chance is a part of both: `26 Mill Road, Kirkholm`, where all live in some road. */
-function joinedNames(text: string, found: readonly Marked[]): Marked[] {
-  const joined: Marked[] = [];
+function joinedNames(text: string, found: readonly Differing[]): Differing[] {
+  const joined: Differing[] = [];
   for (const mark of found) {
     const last = joined.at(-1);
     const between = last ? text.slice(last.end, mark.start) : '';
@@ -199,17 +220,21 @@ function named(
   to: number,
   isTaken: (token: Token) => boolean,
 ): Token | null {
-  const telling = (at: number) =>
-    constant[at] && tokens[at]?.word && /\p{L}/u.test(tokens[at].norm) && !small.has(tokens[at].norm);
-  for (let at = from - 1; at >= 0; at--) {
-    const token = tokens[at] as Token;
-    if (!telling(at)) continue;
-    const near = tokens.findLastIndex(({ word }, i) => i < from && word);
-    const next = tokens[near];
-    return isTaken(token) && next && constant[near] && !isTaken(next) ? next : token;
-  }
-  for (let at = to + 1; at < tokens.length; at++) if (telling(at)) return tokens[at] ?? null;
-  return null;
+  const [best = null] = tellingAround(tokens, constant, from, to);
+  if (!best || best.start > (tokens[from]?.start ?? 0)) return best;
+  const near = tokens.findLastIndex(({ word }, i) => i < from && word);
+  const next = tokens[near];
+  return isTaken(best) && next && constant[near] && !isTaken(next) ? next : best;
+}
+
+/** The constant words of a sentence that tell something: those before a stretch, the nearest first, and then those behind. */
+function tellingAround(tokens: readonly Token[], constant: readonly boolean[], from: number, to: number): Token[] {
+  const telling = tokens.filter(
+    ({ word, norm }, at) => constant[at] && word && /\p{L}/u.test(norm) && !small.has(norm) && (at < from || at > to),
+  );
+  const start = tokens[from]?.start ?? 0;
+  const before = telling.filter((token) => token.start < start);
+  return [...before.reverse(), ...telling.filter((token) => token.start > start)];
 }
 
 /** Indices of the tokens of one line that belong to the longest run of words, in order, that another line has too. */

@@ -65,8 +65,9 @@ export function findInProse(
       found.push({ label: said, start, end, by: 'sentence' });
     }
   }
-  if (found.length === 0 && taken.length === 0) return apartInProse(text, stretches, until);
-  return found.sort((a, b) => a.start - b.start);
+  const nothingElse = taken.length === 0 && found.every(({ start, end }) => /^\d+$/.test(text.slice(start, end)));
+  const apart = nothingElse ? apartInProse(text, stretches, until).filter(({ start, end }) => isFree(start, end)) : [];
+  return [...found, ...apart].sort((a, b) => a.start - b.start);
 }
 
 /** Where nothing else tells a value, words of a sentence that the markup sets apart are: who did it, and to what. */
@@ -114,6 +115,7 @@ function namedIn(line: string, context: ReadContext): Named[] {
       ...telling.flatMap((look) => lookingLike(look, words, context)),
       ...codesIn(words),
       ...quotedIn(words),
+      ...orderedIn(words),
       ...countedIn(words, context),
       ...numberedIn(words, context),
       ...calledIn(words),
@@ -195,18 +197,20 @@ function labelBefore(text: string, type: string): string | null {
 /** `PX-20418`, `OR/2025/117`: a code, named by the word before it. */
 const code =
   /(?<![\p{L}\p{N}@/.-])(?=[\p{L}\p{N}/-]*\d{2})(?=[\p{L}\p{N}/-]*\p{Lu})\p{Lu}[\p{Lu}\p{N}]*(?:[-/][\p{Lu}\p{N}]+)+(?![\p{L}@]|\.\p{L})/gu;
+/** `list 82-B`: one that begins with figures, as a word in front names it. */
+const figuresFirst = /(?<![\p{L}\p{N}@/.-])\d{1,6}[-/]\p{Lu}[\p{Lu}\p{N}]{0,5}(?![\p{L}\p{N}@/-])/gu;
 const numberWords = /(?:^|[^\p{L}])(?:no|nr|number|num|n°|nº|núm|nummer|numéro|número)[.:]?\s*$/iu;
 
 const codesIn = (words: string): Named[] =>
-  [...words.matchAll(code), ...words.matchAll(figures), ...words.matchAll(named)].flatMap(
-    ({ 0: value, index: from }) => {
+  [code, figuresFirst, figures, named].flatMap((like) =>
+    [...words.matchAll(like)].flatMap(({ 0: value, index: from }) => {
       const all = words.slice(0, from).replace(/[#(]\s*$/, '');
       const before = all.replace(numberWords, '');
       const said = /(\p{L}+)[.:]?\s*$/u.exec(all)?.[1] ?? null;
       const label = labelBefore(before, 'code') ?? (before === all ? null : said);
-      const isCode = /\p{L}/u.test(value);
+      const isCode = /^\p{L}/u.test(value);
       return isCode || (label !== null && !calls.test(label)) ? [{ label: label ?? 'reference', from, value }] : [];
-    },
+    }),
   );
 
 /** `order number 4711`, `mit der Nummer 566945951003`: what a word says to be one. */
@@ -238,9 +242,9 @@ const counted = /(?<![\p{L}\p{N}.,:/+-]|\b[Ww]ithin )(-?\p{N}[\p{N}.,]*|\p{L}{3,
 const ofTime =
   /^(?:weeks?|months?|years?|wochen?|monate?n?|jahre?n?|semaines?|mois|ans?|semanas?|mes(?:es)?|años?|weken|maanden|times?|mal|fois|veces)$/i;
 
-/** What is said of a number, and not counted by it: `Ihre Sendung 566945951003 wird …`. */
+/** What is said behind a number, and not counted by it: `Ihre Sendung 566945951003 wird …`, `in week 44 there are …`. */
 const doings =
-  /^(?:is|was|were|will|has|have|had|can|wird|wurde|wurden|werden|sind|waren|hat|haben|est|sont|sera|seront|avait|está|son|fue|será|wordt|werd|zijn|bliver|blev)$/i;
+  /^(?:there|here|this|that|also|now|then|it|we|you|they|is|was|were|will|has|have|had|can|wird|wurde|wurden|werden|sind|waren|hat|haben|est|sont|sera|seront|avait|está|son|fue|será|wordt|werd|zijn|bliver|blev)$/i;
 
 const articles = /^(?:one|eine?[nmrs]?|une?|um|uma|uno|una|een|én|et)$/iu;
 
@@ -264,6 +268,17 @@ const countedIn = (words: string, context: ReadContext): Named[] =>
       ? [{ label: what, from, value: figure }]
       : [];
   });
+
+/** `in week 44`: a word that a number follows as often as not names it. */
+const ordered =
+  /(?<!\p{L})(week|room|table|gate|platform|berth|page|floor|seat|lot|flat|bay|dock|pier|line|route|bus|flight|track|semaine|salle|quai|porte|chambre|semana|sala|mesa|puerta|habitación|quarto|settimana|stanza|tavolo|kamer|tafel|uge|vecka|rum) (\d{1,4})(?![\p{L}\p{N}.,:/-]*\d|-)/gu;
+
+const orderedIn = (words: string): Named[] =>
+  [...words.matchAll(ordered)].map(({ 0: all, 1: label = '', 2: value = '', index }) => ({
+    label,
+    from: index + all.length - value.length,
+    value,
+  }));
 
 /** `Gate 4`, `Unit 12`: a thing with a number, which its own word names. */
 const numbered = /(?<=\p{L}[,:]? )(\p{Lu}\p{Ll}{2,}) \d{1,4}\p{L}?(?![\p{L}\p{N}.,:/-]*\d| \p{Ll})/gu;

@@ -2,6 +2,39 @@ import { describe, expect, test } from '@jest/globals';
 import { around, madeOf, row } from './mail.fixture.js';
 
 describe('lines that are items', () => {
+  test('the last word before a value is one between where all have it, and else a part of a name; so is the mark before it', async () => {
+    const { rows } = await madeOf([
+      {
+        text: 'Your order\n\n9 x Can à 57.15 EUR = 514.35 EUR\n1 x Hoe à 26.40 EUR = 26.40 EUR\n2 x Seed 5 kg à 40.49 EUR = 80.98 EUR\n\nBye\n',
+      },
+    ]);
+    expect(rows.map(({ item }) => item)).toEqual(['Can', 'Hoe', 'Seed 5 kg']);
+    const named = await madeOf([
+      {
+        text: 'Your order\n\n4 x Bilge pump @ £24.03 = £96.12\n5 x Shackle @ £18.48 = £92.40\n5 x Deck brush @ £40.09 = £200.45\n\nBye\n',
+      },
+    ]);
+    expect(named.rows.map(({ item }) => item)).toEqual(['Bilge pump', 'Shackle', 'Deck brush']);
+    const tasks = await madeOf([
+      {
+        html: '<ul><li><b>Mend the gate</b> – due 1 September 2026 – Ada Quist</li><li><b>Order ropes</b> – due 19 November 2026 – Dag Holm</li><li><b>Call the diver</b> – due 15 November 2026 – Nuno Marsh</li></ul>',
+      },
+    ]);
+    expect(tasks.rows[1]).toEqual({ item: 'Order ropes', due: '2026-11-19', text: 'Dag Holm' });
+  });
+
+  test('how many there are is said in a sentence: a field', async () => {
+    const list = (week: number, names: readonly string[]) => ({
+      text: `In week ${week} there are ${names.length} open tasks.\n\n${names.map((name, i) => `- ${name}, due ${i + 3} May 2027`).join('\n')}\n`,
+    });
+    const { fields, rows } = await madeOf([
+      list(19, ['Paint the crane', 'Order ropes', 'Mend the gate']),
+      list(20, ['Call the diver', 'Count the buoys']),
+    ]);
+    expect(fields).toEqual({ week: 20, open: 2 });
+    expect(rows).toHaveLength(2);
+  });
+
   test('numbers of one kind at their beginning are values, and not names of fields; what is measured has its unit beside it', async () => {
     const readings = (lines: readonly string[]) => ({
       text: `Site: Kirkholm\n\n${lines.join('\n')}\n\nEnd of readings.\n`,
@@ -282,6 +315,47 @@ describe('sentences', () => {
     expect(fields).toEqual({ tank: 'T38', temperature_c: -4.5, measured: '2026-11-03T07:15:00', state: 'low' });
   });
 
+  test('what is measured per something, a time in Dutch, and figures that are kept back', async () => {
+    const made = await madeOf([
+      { text: 'Salt: 33.1 g/l\nTijd: 07:15 uur\nAccount: **** 5025\nVisits: 4\n' },
+      { text: 'Salt: 8 g/l\nTijd: 17:40 uur\nAccount: **** 0417\nVisits: 12\n' },
+    ]);
+    expect(made.fields).toEqual({ salt: 8, tijd: '17:40', account: '**** 0417', visits: 12 });
+    expect(made.suggestion.source).toContain('unit: g/l');
+  });
+
+  test('codes that begin with figures, and two sentences that name their values alike', async () => {
+    const list = (number: string, day: string, old: string) => ({
+      text: `Dear customer,\n\nour price list ${number} is valid from ${day}. It supersedes list ${old}.\n\nBye\n`,
+    });
+    const one = await madeOf([list('82-B', '18 September 2026', '45-A'), list('11-C', '4 May 2027', '82-B')], 1);
+    expect(Object.values(one.fields)).toEqual(expect.arrayContaining(['11-C', '2027-05-04', '82-B']));
+    const words = (list: string, of: string) => ({
+      text: `Hello,\n\nour price list ${list} is valid now. It supersedes list ${of}.\n\nBye\n`,
+    });
+    const { fields } = await madeOf([words('Gull', 'Tern'), words('Auk', 'Knot'), words('Teal', 'Gull')]);
+    expect(fields).toEqual({ list: 'Teal', supersedes: 'Gull' });
+  });
+
+  test('what somebody wrote goes on to the next label, over as many paragraphs', async () => {
+    const form = (words: string) => ({
+      text: `Name: Ada Quist\nYour enquiry: ${words}\nBudget: £1,200.00\n\nSent by our form.\n`,
+    });
+    const { fields, suggestion } = await madeOf(
+      [
+        form('We would like to hire the hall.'),
+        form('My boat is 9 m long.\n\nCould you take it ashore?\n\nKind regards'),
+      ],
+      1,
+    );
+    expect(suggestion.source).toContain('Your enquiry: [[enquiry...]]\n');
+    expect(fields).toEqual({
+      name: 'Ada Quist',
+      enquiry: 'My boat is 9 m long.\n\nCould you take it ashore?\n\nKind regards',
+      budget: { value: 1200, currency: 'GBP' },
+    });
+  });
+
   test('of a rating the figure, and not the scale', async () => {
     const { fields } = await madeOf([{ html: '<p><b>Orla Quist</b> <i>24 September 2026</i></p><p>2 of 5 stars</p>' }]);
     expect(fields).toMatchObject({ stars: 2 });
@@ -315,6 +389,6 @@ describe('sentences', () => {
     const { fields } = await madeOf(mails);
     expect(Object.values(fields)).toEqual(['Dag Quist', 'List of the berths', 23]);
     // From one, where nothing else tells a value.
-    expect((await madeOf(mails, 1)).fields).toEqual({ name: 'Dag Quist', text: 'List of the berths' });
+    expect((await madeOf(mails, 1)).fields).toEqual({ name: 'Dag Quist', text: 'List of the berths', page: 23 });
   });
 });

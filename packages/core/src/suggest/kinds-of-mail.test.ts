@@ -325,7 +325,7 @@ describe('what only the markup tells', () => {
       html: `<h2>Your shop in week ${number}</h2><table><tr>${tile(visits, 'Visits')}${tile(orders, 'Orders')}</tr></table>`,
     });
     const { fields } = await madeOf([week(19, '1,148', '709'), week(20, '2,003', '81')], 1);
-    expect(fields).toEqual({ visits: 2003, orders: 81 });
+    expect(fields).toEqual({ week: 20, visits: 2003, orders: 81 });
   });
 
   test('labels in rows of their own, each above the row of its value, with nothing but bold letters to tell', async () => {

@@ -15,25 +15,84 @@ export interface Named extends Marked {
 export function writeLayout(text: string, named: readonly Named[], keep: ReadonlySet<number> = new Set()): string {
   const sorted = [...named].sort((a, b) => a.start - b.start);
   const lines = linesOf(text);
-  const kept: string[] = [];
+  const kept: Written[] = [];
   let covered = -1;
   for (const [i, { start, end }] of lines.entries()) {
     if (end <= covered) continue;
     const own = sorted.filter(
       (one) => one.start >= Math.max(start, covered) && one.start <= end && one.end > one.start,
     );
-    if (own.length === 0 && keep.has(start)) kept.push(literal(text.slice(start, end)).trim());
+    if (own.length === 0 && keep.has(start)) kept.push({ text: literal(text.slice(start, end)).trim(), from: start });
     if (own.length === 0) continue;
-    const headings = isCovered(text, lines, i, sorted) ? null : headingsOver(text, lines, i);
-    const labels = headings ? [literal(headings)] : labelsOver(text, lines, i, own, sorted);
-    // The label may stand there already, as what a value above it is found by.
-    kept.push(...(kept.at(-1) === labels[0] ? labels.slice(1) : labels));
-    const cells = headings ? rowOf(text.slice(start, end)) : cellsOf(text.slice(start, end));
-    kept.push(slotted(text, start, Math.max(end, own.at(-1)?.end ?? end), own, cells));
-    covered = own.at(-1)?.end ?? covered;
-    if (kept.length === 1) kept.push(...wordsBelow(text, lines, i, own, sorted));
+    const last = own.at(-1);
+    kept.push(...lineWithLabels(text, lines, i, own, sorted, kept.at(-1)?.text));
+    covered = last?.end ?? covered;
+    if (kept.length === 1)
+      kept.push(...wordsBelow(text, lines, i, own, sorted).map((words) => ({ text: words, from: end })));
   }
-  return `${kept.join('\n')}\n`;
+  return `${kept.map((one, i) => runningOn(text, one, kept[i + 1])).join('\n')}\n`;
+}
+
+/** A line with its values as slots, and the labels above it; but not what the layout has above it already. */
+function lineWithLabels(
+  text: string,
+  lines: readonly Range[],
+  at: number,
+  own: readonly Named[],
+  all: readonly Named[],
+  above: string | undefined,
+): Written[] {
+  const { start, end } = lines[at] as Range;
+  const last = own.at(-1) as Named;
+  const headings = isCovered(text, lines, at, all) ? null : headingsOver(text, lines, at);
+  const labels = headings ? [literal(headings)] : labelsOver(text, lines, at, own, all);
+  const from = filledAbove(text, lines, at, labels.length)?.start ?? start;
+  // The label may stand there already, as what a value above it is found by.
+  const added = above === labels[0] ? labels.slice(1) : labels;
+  const cells = headings ? rowOf(text.slice(start, end)) : cellsOf(text.slice(start, end));
+  const written = slotted(text, start, Math.max(end, last.end), own, cells);
+  return [
+    ...added.map((label) => ({ text: label, from })),
+    { text: written, from: added.length > 0 ? from : start, last },
+  ];
+}
+
+/** A line of a layout: where it, or the label above it, begins in the sample, and the last value on it. */
+interface Written {
+  text: string;
+  from: number;
+  last?: Named;
+}
+
+/** A line of which the last value is prose: it runs on to the next line of the layout, where nothing else stands between in the sample. */
+function runningOn(text: string, { text: written, last }: Written, next: Written | undefined): string {
+  return last && next ? withDots(written, text, last, next.from) : written;
+}
+
+/** The same of a line alone: `next` is where the next line of the layout stands in the sample. */
+export function withDots(written: string, text: string, last: Named, next: number): string {
+  const runs =
+    written.endsWith(`[[${last.field}]]`) &&
+    last.end <= next &&
+    isProse(text.slice(last.start, last.end)) &&
+    // Lines right below go on with it, unless they have labels.
+    !/\n\s*\n\s*\S|\n[^\n:=：]{1,40}[:=：]/.test(text.slice(last.end, next));
+  return runs ? `${written.slice(0, -2)}...]]` : written;
+}
+
+/** Words of a value that may be several paragraphs in another message. */
+const minOfProse = 4;
+
+/** Whether a value is what somebody wrote: several lines, a sentence, or words of one. */
+const isProse = (value: string): boolean =>
+  value.includes('\n') ||
+  /\p{L}{2} .*[.?!]$/u.test(value) ||
+  (value.split(/\s+/).length >= minOfProse && (value.match(/(?<!\S)\p{Ll}{2,}/gu) ?? []).length >= minOfProse / 2);
+
+/** The line by which so many lines that are not blank stand above another. */
+function filledAbove(text: string, lines: readonly Range[], at: number, count: number): Range | null {
+  const filled = lines.slice(0, at).filter(({ start, end }) => text.slice(start, end).trim() !== '');
+  return count > 0 ? (filled.at(-count) ?? null) : null;
 }
 
 const hasWords = (text: string, start: number, end: number) => /[\p{L}\p{N}]/u.test(text.slice(start, end));

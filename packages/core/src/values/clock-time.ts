@@ -30,7 +30,7 @@ const zonePart =
 const leadPart = '(?:(?:t|ca\\.?|about|around|at|um|kl\\.?|alle(?: ore)?|as|a las|om|a|vers|gegen|ab|,|-|–) ?)?';
 const forms = [
   // 14:30, 14.30 Uhr, 14h30, 2:30 pm, with seconds and a zone
-  `(?<hour>\\d{1,2})(?::(?<minute>\\d{2})(?::(?<second>\\d{2})(?:[.,]\\d+)?)?|[ \u202f\u00a0]?h[ \u202f\u00a0]?(?<minute2>\\d{2})(?!\\d)|h|\\.(?<minute3>\\d{2})(?=\\s*(?:[ap]\\.?m|uhr|u\\b|h\\b|$)))(?: ?(?<half>[ap])\\.?m\\.?(?!\\p{L}))?(?: ?(?:uhr|h|hrs|hours|horas|u)(?!\\p{L}))?`,
+  `(?<hour>\\d{1,2})(?::(?<minute>\\d{2})(?::(?<second>\\d{2})(?:[.,]\\d+)?)?|[ \u202f\u00a0]?h[ \u202f\u00a0]?(?<minute2>\\d{2})(?!\\d)|h|\\.(?<minute3>\\d{2})(?=\\s*(?:[ap]\\.?m|uhr|uur|u\\b|h\\b|$)))(?: ?(?<half>[ap])\\.?m\\.?(?!\\p{L}))?(?: ?(?:uhr|uur|h|hrs|hours|horas|u)(?!\\p{L}))?`,
   // 2 pm, 14 Uhr, 14 h
   `(?<hour>\\d{1,2}) ?(?:(?<half>[ap])\\.?m\\.?|uhr|h|hrs|horas|heures|uur)(?!\\p{L})`,
 ].map((form) => new RegExp(`(?<![\\d.:/-])${leadPart}${form}${zonePart}`, 'u'));

@@ -65,9 +65,13 @@ const units = new Map(
 /** Names of units that are longer than a symbol, for patterns. */
 export const unitWords: readonly string[] = [...units.keys()].filter((name) => /^\p{L}{5,}$/u.test(name));
 
-/** The unit that a name in lower case stands for, or null when it is none. */
+/** The unit that a name in lower case stands for, or null when it is none. One per another is a unit too: `mg/l`. */
 export function unitNamed(name: string): string | null {
-  return units.get(name.replace(/\.$/, '').trim()) ?? null;
+  const plain = name.replace(/\.$/, '').trim();
+  const known = units.get(plain);
+  if (known !== undefined || !plain.includes('/')) return known ?? null;
+  const [of, per, ...more] = plain.split('/').map((part) => units.get(part.trim()));
+  return of && per && more.length === 0 ? `${of}/${per}` : null;
 }
 
 const quantities: Readonly<Record<string, string>> = {

@@ -297,6 +297,43 @@ We hope to see you again.`;
     ]);
   });
 
+  const twoLines = (above: string, below: string, change: (next: typeof source) => void) =>
+    rowsOf(
+      {
+        text: `${above}\n${below}\nMarine diesel      120.5    1.40   168.70\nTwo-stroke oil       2      9.50    19.00\n`,
+      },
+      change,
+    );
+  test.each([
+    ['below', 'Product            Litres   Unit    Total', '                            price     price'],
+    ['above', '                            Unit      Total', 'Product            Litres   price     price'],
+  ])('headings go on in the line %s', async (_, above, below) => {
+    const named = (next: typeof source) => {
+      const [rule] = next.rules;
+      if (rule) rule.columns = { product: 'Product', litres: 'Litres', price: 'Unit price', total: 'Total price' };
+    };
+    const rows = [
+      ['Marine diesel', 120.5, 1.4, 168.7],
+      ['Two-stroke oil', 2, 9.5, 19],
+    ];
+    expect(await twoLines(above, below, named)).toEqual(rows);
+    // A row of words below the headings is one of the items.
+    const words = {
+      product: { type: 'text' },
+      litres: { type: 'text' },
+      price: { type: 'text' },
+      total: { type: 'text' },
+    };
+    const all = await rowsOf(
+      { text: 'Product   Litres   Price   Total\nOil       some     high\nRope      none     low     all\n' },
+      (next) => Object.assign(next.rows.columns, words),
+    );
+    expect(all).toEqual([
+      ['Oil', 'some', 'high', null],
+      ['Rope', 'none', 'low', 'all'],
+    ]);
+  });
+
   test('prose that has the words of a header is none', async () => {
     expect(await rowsOf({ text: 'The product costs more: price and total below.\n\nMarine diesel, 168.70' })).toEqual(
       [],

@@ -1,5 +1,5 @@
 import { linesOf, type Range, type View } from '../../reading/index.js';
-import { type Grid, type GridCell, isEmpty, trimmed } from './grid.js';
+import { cellText, type Grid, type GridCell, isEmpty, trimmed } from './grid.js';
 
 /** What keeps the cells of a line apart. */
 type Separator = '|' | '\t' | ';' | 'gap';
@@ -18,14 +18,62 @@ export function textGrids(view: View, isHeader: (cells: readonly string[]) => bo
   const lines = linesOf(view.text);
   const grids: Grid[] = [];
   for (let at = 0; at < lines.length; at++) {
-    const head = rowOf(view, lines[at] as Range);
-    if (!head || !isHeader(head.cells.map(({ start, end }) => view.text.slice(start, end)))) continue;
-    const { rows, next } = rowsBelow(view, lines, at, head);
-    grids.push({ view, made_of: head.separator === 'gap' ? 'columns' : 'delimiters', rows });
+    const heads = headsAt(view, lines, at).filter(({ cells }) => isHeader(cells.map((cell) => cellText(view, cell))));
+    const [head] = heads;
+    if (!head) continue;
+    const { rows, next } = rowsBelow(view, lines, head.last, head.row);
+    grids.push({
+      view,
+      made_of: head.row.separator === 'gap' ? 'columns' : 'delimiters',
+      rows: [head.cells, ...rows.slice(1)],
+    });
     at = next - 1;
   }
   return grids;
 }
+
+/** Headings that may begin at a line: the row by whose cells the others stand, and what each column is called. */
+interface Head {
+  row: Row;
+  cells: GridCell[];
+  /** Its last line. */
+  last: number;
+}
+
+/** The headings of a line; before them those that take up two lines, as where `price` stands below both `Old` and `New`. */
+function headsAt(view: View, lines: readonly Range[], at: number): Head[] {
+  const row = rowOf(view, lines[at] as Range);
+  const one = row ? [{ row, cells: row.cells.map((cell): GridCell => [cell]), last: at }] : [];
+  const below = lines[at + 1];
+  if (!below || !row || row.separator !== 'gap') return one;
+  const under = rowOf(view, below);
+  const cells = under ? under.cells : [trimmed(view, below)];
+  const isNarrower = cells.length < row.cells.length;
+  const [wide, narrow] = isNarrower ? [row, { ...row, line: below, cells }] : [under, row];
+  if (wide?.separator !== 'gap' || wide.cells.length === narrow.cells.length) return one;
+  if (![...wide.cells, ...narrow.cells].every((cell) => isWords(view, cell)) || !isFollowed(view, lines, at + 2))
+    return one;
+  const columns = narrow.cells.map((cell) => wide.cells.findIndex((heading) => overlap(cell, narrow, heading, wide)));
+  // What stands below the first heading is a row.
+  if (columns.some((column, i) => column <= 0 || columns.indexOf(column) !== i)) return one;
+  const both = wide.cells.map((heading, column): GridCell => {
+    const own = narrow.cells.filter((_, i) => columns[i] === column);
+    return isNarrower ? [heading, ...own] : [...own, heading];
+  });
+  return [{ row: wide, cells: both, last: at + 1 }, ...one];
+}
+
+const isWords = (view: View, { start, end }: Range) => /^\P{N}*\p{L}\P{N}*$/u.test(view.text.slice(start, end));
+
+/** Whether a row or a ruling stands at a line. */
+function isFollowed(view: View, lines: readonly Range[], at: number): boolean {
+  const line = lines[at];
+  return line !== undefined && (isRuling(view.text.slice(line.start, line.end)) || rowOf(view, line) !== null);
+}
+
+const overlap = (cell: Range, row: Row, heading: Range, head: Row): boolean =>
+  cell.start - row.line.start < heading.end - head.line.start &&
+  heading.start - head.line.start < cell.end - row.line.start;
 
 function rowsBelow(view: View, lines: readonly Range[], headAt: number, head: Row) {
   const rows: GridCell[][] = [head.cells.map((cell) => [cell])];

@@ -51,6 +51,8 @@ export interface Slot {
   bullet?: true;
   /** Set where it stands alone on its line between marks, none of which is the value's. */
   dressed?: true;
+  /** Set where the value runs on to the next words of the layout, over blank lines too: `[[remarks...]]`. */
+  runsOn?: true;
 }
 
 /** A stretch of a template line: a slot, or constants. */
@@ -227,6 +229,8 @@ export interface Candidate {
 export interface Claims {
   /** First line of each claim. */
   lines: ReadonlySet<number>;
+  /** The line of each landmark that is claimed. */
+  lineOf: ReadonlyMap<number, number>;
   /** Offsets at which claims begin, sorted. */
   starts: readonly number[];
   /** Whether labels stand above their values here, though beside them in the sample. */

@@ -174,6 +174,36 @@ describe('one marked sample, and messages that are not quite like it', () => {
   });
 });
 
+describe('a text that runs on', () => {
+  const layouts = [{ name: 'form', text: 'Vessel: [[vessel]]\nRemarks: [[remarks...]]\nE-mail: [[email]]' }];
+  const remarksIn = async (between: string, layout = layouts) =>
+    (await fill(`Vessel: Tern\nRemarks: We come late.${between}`, layout)).fields.remarks;
+
+  test('goes over blank lines to the next words of the layout', async () => {
+    const end = '\nE-mail: o.marsh@skerry.example\n';
+    expect(await remarksIn(end)).toBe('We come late.');
+    expect(await remarksIn(`\n\nIs there a crane?\n\n\nNote: none${end}`)).toBe(
+      'We come late.\n\nIs there a crane?\n\n\nNote: none',
+    );
+  });
+
+  test('ends at a ruling, and where those words are missing as any other', async () => {
+    expect(await remarksIn('\n\nNow then.\n-----\nAn advert.\nE-mail: o.marsh@skerry.example\n')).toBe(
+      'We come late.\n\nNow then.',
+    );
+    expect(await remarksIn('\n\nSent by our page.\n')).toBe('We come late.');
+  });
+
+  test('does so below its label too', async () => {
+    const below = [{ name: 'form', text: 'Vessel: [[vessel]]\nRemarks\n[[remarks...]]\nE-mail: [[email]]' }];
+    const { fields } = await fill(
+      'Vessel: Tern\n\nRemarks\n\nWe come late.\n\nPort: Moss\n\nE-mail: o.marsh@skerry.example\n',
+      below,
+    );
+    expect(fields.remarks).toBe('We come late.\n\nPort: Moss');
+  });
+});
+
 describe('several layouts', () => {
   const other = {
     name: 'short form',

@@ -1,5 +1,6 @@
 import type { Range } from '../../reading/index.js';
 import { ownTypes, type ReadContext, readValue } from '../../values/index.js';
+import { unitNamed } from '../../values/units.js';
 import { telling } from '../looks.js';
 import { type AlikePart, most } from './alike-part.js';
 
@@ -7,12 +8,29 @@ import { type AlikePart, most } from './alike-part.js';
  * Values that hold the same kinds in the same order, with the same words between; words that all of them have are none of theirs.
  * `touching`: for a person who says that a value is two, also with nothing between them.
  */
-export function cutByLooks(
+export const cutByLooks = (
   values: readonly (string | null)[],
   context: ReadContext,
   touching = false,
+): AlikePart[] | null =>
+  // The last word before a value is one between (`Hacke à 26,40 EUR`) where all have it, and else a part of a name (`Bilge pump`).
+  cutByPieces(
+    values,
+    values.map((value) => value && pieces(value, context, touching, true)),
+    touching,
+  ) ??
+  cutByPieces(
+    values,
+    values.map((value) => value && pieces(value, context, touching, false)),
+    touching,
+  );
+
+function cutByPieces(
+  values: readonly (string | null)[],
+  pieced: readonly (Piece[] | '' | null)[],
+  touching: boolean,
 ): AlikePart[] | null {
-  const cut = values.map((value) => (value === null ? null : pieces(value, context, touching)));
+  const cut = pieced.map((all) => all || null);
   const shapes = cut.map(
     (all) => all?.map(({ type, glue }) => (type ? `[${type}]` : (glue ?? '*'))).join('\n') ?? null,
   );
@@ -61,8 +79,11 @@ interface Piece {
   range: Range;
 }
 
+/** A small word behind a name, and the mark before it: `Mend the gate – due`. */
+const wordBehind = /(?<=^.*\p{L}.*\S)[\p{P}\s]* (\p{Ll}{1,5})$/u;
+
 /** A value as what is told by its looks, and what stands between. `parts`: nothing that is all of it. */
-function pieces(value: string, context: ReadContext, parts: boolean): Piece[] {
+function pieces(value: string, context: ReadContext, parts: boolean, withWords: boolean): Piece[] {
   const found: { type: string; start: number; end: number }[] = [];
   for (const { type, like, begin } of telling)
     for (const match of value.matchAll(like)) {
@@ -92,8 +113,8 @@ function pieces(value: string, context: ReadContext, parts: boolean): Piece[] {
     }
     const [from, until] = [at + (own?.[1] ?? '').length, to - (own?.[3] ?? '').length + closing.length];
     const before = at > 0 ? (/^\p{Ll}{1,5} (?=\D+$)/u.exec(inner)?.[0].length ?? 0) : 0;
-    const behind =
-      to < value.length ? (/(?<=^\D+?)[,;:]? \p{Ll}{1,5}$/u.exec(inner.slice(before))?.[0].length ?? 0) : 0;
+    const [small = '', word = ''] = withWords && to < value.length ? (wordBehind.exec(inner.slice(before)) ?? []) : [];
+    const behind = unitNamed(word) === null ? small.length : 0;
     marks(at, from + before);
     all.push({ type: null, glue: null, range: { start: from + before, end: until - behind } });
     marks(until - behind, to);

@@ -99,7 +99,10 @@ export const number = valueType<NumberValue>({
   measures: { scale: 'figure', of: ({ decimal, unit }) => ({ scale: 'figure', decimal, unit, currency: null }) },
   looks: [
     {
-      like: new RegExp(`^[+−-]?\\d[\\d.,]* ?(?:\\p{L}{1,4}[²³]?|%|°C?|${unitWords.join('|')})?$`, 'iu'),
+      like: new RegExp(
+        `^[+−-]?\\d[\\d.,]* ?(?:\\p{L}{1,4}[²³]?(?:/\\p{L}{1,4}[²³]?)?|%|°C?|${unitWords.join('|')})?$`,
+        'iu',
+      ),
       rank: 11,
       // `9C`, `28B`: seats and berths are written so; a letter is a unit where all have the same.
       together: (values, context) =>

@@ -13,7 +13,7 @@ const read: ValueType<TimeValue>['read'] = (raw, _, { language, region, referenc
     /^[.,;!]*$/.test(rest) ||
     !('code' in writtenDay(plainDate(rest), { order: orderOf(language, region), language, reference }));
   if (found && isRest(found.rest)) return { ok: true, value: { kind: 'time', time: found.time } };
-  const bare = /^\s*([01]?\d|2[0-3])[:.]?([0-5]\d)\s*(?:h|hrs|hours|Uhr)?\s*$/.exec(raw);
+  const bare = /^\s*([01]?\d|2[0-3])[:.]?([0-5]\d)\s*(?:h|hrs|hours|Uhr|uur)?\s*$/.exec(raw);
   if (bare && /\d{3}|[:.]/.test(bare[0]))
     return { ok: true, value: { kind: 'time', time: `${bare[1]?.padStart(2, '0')}:${bare[2]}` } };
   return { ok: false, code: 'YS-VALUE-TIME' };
@@ -31,7 +31,7 @@ export const time = valueType<TimeValue>({
     rank: 6,
   },
   options: {},
-  part: '\\d{1,2}(?:[:.h]\\d{2}(?::\\d{2})?)?(?: ?[ap]\\.?m\\.?| ?Uhr)?',
+  part: '\\d{1,2}(?:[:.h]\\d{2}(?::\\d{2})?)?(?: ?[ap]\\.?m\\.?| ?(?:Uhr|uur))?',
   storage: { holds: 'time of day' },
   read,
   fit: fitByReading({ read }),
@@ -42,12 +42,12 @@ export const time = valueType<TimeValue>({
   looks: [
     {
       unlike: ofLength,
-      like: /^\d{1,2}(?:[:h]\d{2}(?::\d{2})?|[.]\d{2}(?= ?[aphu]))? ?(?:[ap]\.?m\.?|h|uhr)?$/i,
+      like: /^\d{1,2}(?:[:h]\d{2}(?::\d{2})?|[.]\d{2}(?= ?[aphu]))? ?(?:[ap]\.?m\.?|h|hrs|uhr|uur|horas)?$/i,
       rank: 5,
     },
   ],
   within: {
-    like: /(?<![\d.:,])(?:[01]?\d|2[0-3])(?::[0-5]\d| ?h ?[0-5]\d| ?[ap]\.?m\b)(?: ?uhr\b)?(?![\d:])/gi,
+    like: /(?<![\d.:,])(?:[01]?\d|2[0-3])(?::[0-5]\d| ?h ?[0-5]\d| ?[ap]\.?m\b)(?: ?(?:uhr|uur)\b)?(?![\d:])/gi,
     rank: 4,
   },
 });

@@ -59,6 +59,7 @@ function claimsOf(
   const kinds = landmarks.filter(({ slots, below }) => slots.length > 0 || below).map(({ kind }) => kind);
   return {
     lines: taken,
+    lineOf: new Map([...claimed].map(([index, { line }]) => [index, line.index])),
     stacked: isStacked(all, taken, lines),
     starts: all.map(({ from }) => from).sort((a, b) => a - b),
     titles: landmarks.filter(({ below, kind }) => below && kind === 'text').length >= minTitles,

@@ -69,7 +69,8 @@ function beside(candidate: Candidate, claims: Claims, search: Search): ValuePlac
     if (!last || landmark.slots[i]?.after.some(({ word }) => word) || span.slot.field === null) return place;
     const cell = cellAt(span.start, search);
     if (cell && cell.start > line.start) return wholeCell(place, cell, search);
-    return landmark.block ? continued(place, landmark, line, claims, search) : place;
+    if (!landmark.block) return place;
+    return toNext(place, candidate, line.index, claims, search) ?? continued(place, landmark, line, claims, search);
   });
 }
 
@@ -103,15 +104,38 @@ function underCell(place: ValuePlace, { line, from }: Candidate, search: Search)
   return first && last ? { ...place, start: first.start, end: last.end } : place;
 }
 
-function underneath(place: ValuePlace, { landmark, line }: Candidate, claims: Claims, search: Search): ValuePlace {
+function underneath(place: ValuePlace, candidate: Candidate, claims: Claims, search: Search): ValuePlace {
+  const { landmark, line } = candidate;
   let at = line.index + 1;
   while (search.lines[at] && isFiller(search.lines[at] as Line)) at++;
   const first = search.lines[at];
   if (!first || claims.lines.has(at)) return place;
+  const start = startOf(first, place.slot);
+  const whole = landmark.block ? toNext({ ...place, start }, candidate, at, claims, search) : null;
+  if (whole) return whole;
   const { last, uncertain } = landmark.block
     ? blockEnd(at, landmark.endsAtBlank, claims, search)
     : { last: first, uncertain: null };
-  return { ...place, start: startOf(first, place.slot), end: lastOffset(last), uncertain };
+  return { ...place, start, end: lastOffset(last), uncertain };
+}
+
+/**
+ * All that stands between the first line of a value and the next words of the layout, where its slot says that it runs on so far; null
+ * where it does not, or where these words or a ruling do not end it.
+ */
+function toNext(
+  place: ValuePlace,
+  { landmark }: Candidate,
+  from: number,
+  { lineOf }: Claims,
+  { lines }: Search,
+): ValuePlace | null {
+  const next = lineOf.get(landmark.index + 1);
+  if (!place.slot.runsOn || next === undefined || next <= from) return null;
+  const between = lines.slice(from, next);
+  const ruling = between.findIndex(({ kind, depth }) => kind === 'ruling' || depth !== lines[from]?.depth);
+  const last = between.slice(0, ruling < 0 ? undefined : ruling).findLast(({ kind }) => kind !== 'blank');
+  return last && last.index > from ? { ...place, end: lastOffset(last), joined: false } : null;
 }
 
 /** Nothing that a claim begins with is part of a value before it. */

@@ -14,7 +14,7 @@ export type SlotFault =
 
 /** Of three brackets the first one is a mark of its own, as in `[[[ticket]]] Crane stands still`. */
 const slotPattern = /\[\[(?:\[\[|(?!\[)[^\]]*\]\])/g;
-const slotName = /^(?:\*|[a-z][a-z0-9_]*(?:\s*,\s*[a-z][a-z0-9_]*)*)$/i;
+const slotName = /^(?:\*|[a-z][a-z0-9_]*(?:\s*,\s*[a-z][a-z0-9_]*)*(?:\.\.\.)?)$/i;
 
 /** Constants and slots of one template line, alternating; `[[[[` is a literal `[[`. */
 export function piecesOf(line: string): Piece[] | SlotFault {
@@ -66,8 +66,10 @@ export function touchingSlots(pieces: readonly Piece[], fields: Fields): SlotFau
 }
 
 function slotOf(written: string): Slot {
-  const [field = '*', ...also] = written.split(/\s*,\s*/);
-  return field === '*' ? { field: null } : { field, ...(also.length > 0 ? { also } : {}) };
+  const runsOn = written.endsWith('...');
+  const [field = '*', ...also] = written.replace(/\.\.\.$/, '').split(/\s*,\s*/);
+  if (field === '*') return { field: null };
+  return { field, ...(also.length > 0 ? { also } : {}), ...(runsOn ? { runsOn } : {}) };
 }
 
 export const hasWords = (pieces: readonly Piece[]): boolean =>

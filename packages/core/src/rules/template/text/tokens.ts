@@ -60,7 +60,7 @@ export function skipSeparators(tokens: readonly Token[], from: number): number {
 
 function passedOver(tokens: readonly Token[], at: number, closed: string | null | undefined): boolean {
   const token = tokens[at];
-  if (!isSeparator(token) || isSign(tokens, at)) return false;
+  if (!isSeparator(token) || isSign(tokens, at) || isMask(tokens, at)) return false;
   return closed == null || token?.norm === closed || token?.norm === '\t' || token?.norm === '*';
 }
 
@@ -70,6 +70,19 @@ const isSign = (tokens: readonly Token[], at: number) =>
   /^\d/.test(tokens[at + 1]?.norm ?? '') &&
   tokens[at + 1]?.gap === 0 &&
   (tokens[at]?.gap ?? 0) > 0;
+
+const isStar = (token: Token | undefined) => token?.norm === '*';
+const isNextTo = (token: Token | undefined) => token?.gap === 0;
+
+/** Stars for figures that are kept back, as in `**** 5025`; those of bold figures stand behind them too. */
+function isMask(tokens: readonly Token[], at: number): boolean {
+  if (!isStar(tokens[at])) return false;
+  let [from, to] = [at, at + 1];
+  while (isNextTo(tokens[from]) && isStar(tokens[from - 1])) from--;
+  while (isStar(tokens[to]) && isNextTo(tokens[to])) to++;
+  const figures = tokens[to];
+  return to - from >= 2 && /^\d+$/.test(figures?.norm ?? '') && (figures?.gap ?? 0) <= 1 && !isStar(tokens[to + 1]);
+}
 
 /** Whether a token begins a column: behind a cell edge, or a wide gap. */
 export const beginsCell = (tokens: readonly Token[], at: number): boolean =>
