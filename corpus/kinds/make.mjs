@@ -1,9 +1,10 @@
-// node corpus/kinds/make.mjs FOLDER: writes 128 kinds of mail with their right answers into it, a folder each: case.json, train-1.eml,
+// node corpus/kinds/make.mjs FOLDER: writes 140 kinds of mail with their right answers into it, a folder each: case.json, train-1.eml,
 // test-01.eml to test-11.eml, expected.json. They were written before anybody looked at what becomes of them.
 import { mkdirSync, rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { kinds as eighth } from './eighth.mjs';
+import { kinds as eleventh } from './eleventh.mjs';
 import { kinds as fifth } from './fifth.mjs';
 import { kinds as first } from './first.mjs';
 import { kinds as fourth } from './fourth.mjs';
@@ -111,6 +112,7 @@ export function writeKinds(folder) {
     [401, eighth],
     [503, ninth],
     [1001, tenth],
+    [1103, eleventh],
   ]) {
     begin(seed);
     for (const [name, kind] of Object.entries(kinds)) write(folder, name, kind);

@@ -92,6 +92,17 @@ describe('a slot taken out', () => {
   });
 });
 
+test('where its line says the value of another field once more, these words are ignored', () => {
+  const alarm = 'WARNING: disk /var on db-3 is full\nHost: db-3\n';
+  const at = (field: string, words: string, from = 0): Named => {
+    const start = alarm.indexOf(words, from);
+    return { label: field, field, start, end: start + words.length, by: 'label' };
+  };
+  const host = at('host', 'db-3', alarm.indexOf('Host'));
+  const all = { message: alarm, mark: at('disk', '/var'), known: [host], cells: [] };
+  expect(withSlot('Host: [[host]]\n', all)).toBe('WARNING: disk [[disk]] on [[*]] is full\nHost: [[host]]\n');
+});
+
 describe('a value of sentences', () => {
   const letter = 'Name: Ada\nEnquiry: Is the hall free in May?\nDay: 4 May\n\nOffice: North\n';
   const at = (field: string, words: string): Named => {

@@ -20,7 +20,7 @@ import { findDressed, findDressedTitles } from './find-dressed.js';
 import { findInProse, isProseOfValues } from './find-in-prose.js';
 import { findLabelled } from './find-labelled.js';
 import { type Examined, groupByLabels } from './group.js';
-import { foldLabel, freeLabel, type Looked, type Marked } from './marked.js';
+import { foldLabel, freeLabel, type Looked, type Marked, rawOf } from './marked.js';
 import { findPairs } from './rows/find-list.js';
 import { findRows } from './rows/find-rows.js';
 import { findUnderLabels } from './rows/find-under-labels.js';
@@ -118,7 +118,7 @@ function examine(
   ).filter(({ start, end }) => !isProseOfValues(view.text.slice(start, end), context));
   const apart = outside(rows, [...pairs, ...(line?.marked ?? []), ...others]);
   const sums = apartFrom(apart, rows?.sums ?? []);
-  const labelled = onlyOnce(message, [...apart, ...sums])
+  const labelled = onlyOnce(message, withoutValues(view.text, [...apart, ...sums]))
     .map((one) => withoutScale(view.text, one))
     .slice(0, maxMarked);
   // What a letter says below its items is said to everybody.
@@ -126,9 +126,13 @@ function examine(
   const sentences = findInProse(view.text, labelled, context, stretches, letter).filter(
     (mark) => !isOverSome(message, rows, mark),
   );
+  const title = apartFrom([...labelled, ...sentences, ...(rows ? [rows.over] : [])], titleBySubject(message));
   return {
     message,
-    marked: [...labelled, ...sentences].slice(0, maxMarked),
+    marked: [...labelled, ...title, ...sentences, ...repeatedBeside(view.text, labelled, sentences)].slice(
+      0,
+      maxMarked,
+    ),
     rows,
     shape: line?.shape ?? null,
     stretches,
@@ -175,6 +179,51 @@ function withoutScale(text: string, one: Marked): Marked {
   return figure === '' ? one : { ...one, end: one.start + figure.length };
 }
 
+/** `Guests of`, `Order:`: words of a subject behind which stands what it is about. */
+const about =
+  /(?:[:–—-]|(?:^|\s)(?:of|for|about|on|von|für|über|zu|de|du|pour|para|do|da|van|voor|di|per|til|för|om))\s+$/iu;
+/** Words of a title. */
+const longestTitle = 6;
+
+/** The first line of a message, where it has words that its subject ends with: what the mail is about. */
+function titleBySubject({ subject, view: { text } }: Looked): Marked[] {
+  const line = linesOf(text).find(({ start, end }) => text.slice(start, end).trim() !== '');
+  const words = line ? text.slice(line.start, line.end).trim() : '';
+  const before = words !== '' && subject.trim().endsWith(words) ? subject.trim().slice(0, -words.length) : '';
+  const isTitle = about.test(before) && words.split(/\s+/).length <= longestTitle && !/[.!?:]$/.test(words);
+  const start = text.indexOf(words);
+  return isTitle ? [{ label: 'title', start, end: start + words.length, by: 'label' }] : [];
+}
+
+/** A shorter value may stand anywhere. */
+const minRepeated = 3;
+
+/** Where a sentence with a value says that of a label once more, these words are another message's own too. */
+function repeatedBeside(text: string, labelled: readonly Marked[], sentences: readonly Marked[]): Marked[] {
+  const lines = linesOf(text).filter((line) =>
+    sentences.some((mark) => line.start <= mark.start && mark.end <= line.end),
+  );
+  const taken: Range[] = [...labelled, ...sentences];
+  return labelled.flatMap((mark) => {
+    const value = text.slice(mark.start, mark.end);
+    if (value.length < minRepeated || value.includes('\n')) return [];
+    return lines.flatMap((line): Marked[] => {
+      const start = text.indexOf(value, line.start);
+      const end = start + value.length;
+      const isWhole = !/[\p{L}\p{N}]/u.test((text[start - 1] ?? '') + (text[end] ?? ''));
+      if (start < 0 || end > line.end || !isWhole || taken.some((one) => overlap(one, { start, end }))) return [];
+      taken.push({ start, end });
+      return [{ label: '', start, end, by: 'sentence' }];
+    });
+  });
+}
+
+/** `CRITICAL: disk /var is full` names nothing where `CRITICAL` is what another label has as its value. */
+function withoutValues(text: string, marked: readonly Marked[]): Marked[] {
+  const values = new Set(marked.map(({ start, end }) => text.slice(start, end)));
+  return marked.filter(({ label, by }) => by !== 'label' || !values.has(label));
+}
+
 /** What stands among the items is theirs. */
 const outside = (rows: FoundRows | null, marked: readonly Marked[]): Marked[] =>
   marked.filter(({ start, end }) => rows === null || end <= rows.over.start || start >= rows.over.end);
@@ -208,10 +257,13 @@ function withDifferences(group: Examined[]): Examined[] {
     // A few are enough to tell what differs.
     const others = [...letters.values()].filter((other) => other !== letter).slice(0, maxCompared);
     const sure = one.marked.filter(({ by }) => by === 'label');
-    const differences = findDifferences(letter, others, [...sure, ...one.covered], false, one.stretches);
+    const values = new Set(sure.map((mark) => rawOf(one.message, mark)));
+    const { stretches } = one;
+    const differences = findDifferences(letter, others, [...sure, ...one.covered], { stretches, values });
     const told = one.marked.filter(
       (mark) =>
         mark.by === 'sentence' &&
+        mark.label !== '' &&
         (differences.some((other) => isMost(counted(one.message, mark), other)) ||
           hasOwnLine(one.message, mark, others)),
     );
@@ -219,14 +271,19 @@ function withDifferences(group: Examined[]): Examined[] {
       (mark) => !told.some((other) => overlap(mark, other)) && !isOverSome(one.message, one.rows, mark),
     );
     const taken = new Set([...sure, ...told].map(({ label }) => foldLabel(label)));
-    const named = onlyOnce(one.message, more).map((mark) => ({ ...mark, label: freeLabel(mark.label, taken) }));
-    return { ...one, marked: [...sure, ...told, ...named].slice(0, maxMarked) };
+    const isNamed = ({ label }: Marked) => label !== '';
+    const named = onlyOnce(one.message, more.filter(isNamed)).map((mark) => ({
+      ...mark,
+      label: freeLabel(mark.label, taken),
+    }));
+    const ignored = more.filter((mark) => !isNamed(mark));
+    return { ...one, marked: [...sure, ...told, ...named, ...ignored].slice(0, maxMarked) };
   });
   const shown = fullest(all);
   const known = new Set(shown.marked.map(({ label }) => foldLabel(label)));
   return all.map((one) => ({
     ...one,
-    marked: one.marked.filter(({ by, label }) => by === 'label' || known.has(foldLabel(label))),
+    marked: one.marked.filter(({ by, label }) => by === 'label' || label === '' || known.has(foldLabel(label))),
   }));
 }
 

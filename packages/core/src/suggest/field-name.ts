@@ -33,9 +33,16 @@ export function fieldName(label: string, type: string, naming: Naming, taken: Re
   const words = (telling.length > 0 ? telling : all).slice(0, maxWords);
   const isAct = type === ownTypes.link && acts.test(words[0] ?? '');
   const plain = isAct ? ['link'] : valueTypes[type]?.saidBy?.test(words.join(' ')) ? [type] : words;
-  const joined = joinWords(plain.length > 0 && /^[a-z]/.test(plain[0] ?? '') ? plain : ['field', ...plain], naming);
+  const joined = joinWords(label.trim() === '#' ? ['number'] : beginningWithLetter(plain), naming);
   const name = reserved.has(joined) ? `${joined}${naming === 'snake_case' ? '_text' : 'Text'}` : joined;
   return free(name, taken);
+}
+
+/** `2nd driver` is the `driver_2nd`. */
+function beginningWithLetter(words: readonly string[]): string[] {
+  const at = words.findIndex((word) => /^[a-z]/.test(word));
+  if (at < 0) return ['field', ...words];
+  return [...words.slice(at), ...words.slice(0, at)];
 }
 
 function joinWords(words: readonly string[], naming: Naming): string {

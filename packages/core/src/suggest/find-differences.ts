@@ -26,15 +26,14 @@ export const compared = (text: string): Compared => ({ text, lines: shortLines(t
 
 /**
  * What differs between messages of one shape: sentences that most of them share but for some words, which are taken for values.
- * They are named by the constant words before them, or behind them where none stand before. `byFirstWord`: the same first word
- * is enough for two lines to be one, as between the items of a message. `stretches`: what the markup sets apart.
+ * They are named by the constant words before them, or behind them where none stand before; what is the value of a label as well has
+ * no name.
  */
 export function findDifferences(
   { text, lines }: Compared,
   others: readonly Compared[],
   taken: readonly Range[],
-  byFirstWord = false,
-  stretches: readonly Range[] = [],
+  { byFirstWord = false, stretches = [], values = new Set() }: Comparing = {},
 ): Marked[] {
   const free = lines.filter((line) => !taken.some((one) => one.start < line.end && line.start < one.end));
   return apartByName(
@@ -48,9 +47,21 @@ export function findDifferences(
           [],
       );
       const enough = byFirstWord ? others.length : Math.max(1, twinShare * others.length);
-      return twins.length >= enough && twins.length > 0 ? widened(differing(text, line, twins), line, stretches) : [];
+      return twins.length >= enough && twins.length > 0
+        ? widened(differing(text, line, twins, values), line, stretches)
+        : [];
     }),
   );
+}
+
+/** How messages, or the items of one, are compared. */
+interface Comparing {
+  /** The same first word is enough for two lines to be one. */
+  byFirstWord?: boolean;
+  /** What the markup sets apart. */
+  stretches?: readonly Range[];
+  /** The values of labels. */
+  values?: ReadonlySet<string>;
 }
 
 /** A value of a sentence, and the words that may name it, the best first. */
@@ -90,20 +101,21 @@ const shortLines = (text: string): Line[] =>
     })
     .filter(({ tokens }) => tokens.length <= maxTokens);
 
-/** Figures and words that marks join to one: `12:15`, `728-36639`, `TMP-51`. */
-const joined = /[\p{L}\p{N}]+(?:[-/:.][\p{L}\p{N}]+)+/gu;
+/** Figures and words that marks join to one: `12:15`, `728-36639`, `TMP-51`, `/srv/mail`. */
+const joined = /(?<!\S)\/[\p{L}\p{N}._-]+(?:\/[\p{L}\p{N}._-]+)*|[\p{L}\p{N}]+(?:[-/:.][\p{L}\p{N}]+)+/gu;
 
 /** What is one value is compared as one: that two times have the same minutes says nothing. */
 function withWholeValues(tokens: readonly Token[], words: string, offset: number): Token[] {
   if (words.length > longestLine) return [...tokens];
   const values = [...words.matchAll(joined)].flatMap(({ 0: value, index }) =>
-    /\d/.test(value) ? [{ start: offset + index, end: offset + index + value.length }] : [],
+    /\d|^\//.test(value) ? [{ start: offset + index, end: offset + index + value.length }] : [],
   );
   const whole: Token[] = [];
   for (const token of tokens) {
     const last = whole.at(-1);
     const within = last && values.some(({ start, end }) => last.start >= start && token.end <= end);
-    if (within) Object.assign(last, { end: token.end, norm: words.slice(last.start - offset, token.end - offset) });
+    if (within)
+      Object.assign(last, { end: token.end, word: true, norm: words.slice(last.start - offset, token.end - offset) });
     else whole.push({ ...token });
   }
   return whole;
@@ -150,7 +162,12 @@ function sameBeginning(line: Line, candidates: readonly Line[], any: boolean): L
 const firstWordOf = ({ tokens }: Line) => tokens.find(({ word }) => word)?.norm;
 
 /** The stretches of a line that are not the same in all of its twins. */
-function differing(text: string, { tokens, start, end }: Line, twins: readonly Line[]): Differing[] {
+function differing(
+  text: string,
+  { tokens, start, end }: Line,
+  twins: readonly Line[],
+  values: ReadonlySet<string>,
+): Differing[] {
   const constant = tokens.map((_, i) => twins.every((twin) => common(tokens, twin.tokens).includes(i)));
   const found: Differing[] = [];
   for (let at = 0; at < tokens.length; at++) {
@@ -158,15 +175,21 @@ function differing(text: string, { tokens, start, end }: Line, twins: readonly L
     let to = at;
     while (to + 1 < tokens.length && !constant[to + 1]) to++;
     const [first, last] = [tokens[at], tokens[to]];
+    const range = first && last ? whole(trimmed(text, first.start, last.end), text.slice(start, end), start) : null;
+    if (range && values.has(text.slice(range.start, range.end))) {
+      found.push({ label: '', ...range, names: [], by: 'difference' });
+      at = to;
+      continue;
+    }
     const taken = found.map(({ label: one }) => one);
     const label = named(tokens, constant, at, to, (token) => taken.includes(text.slice(token.start, token.end)));
-    if (first && last && label && tokens.slice(at, to + 1).some(({ word }) => word))
+    if (first && last && range && label && tokens.slice(at, to + 1).some(({ word }) => word))
       found.push({
         label:
           label.start > first.start && name.test(text.slice(first.start, last.end))
             ? 'name'
             : text.slice(label.start, label.end),
-        ...whole(trimmed(text, first.start, last.end), text.slice(start, end), start),
+        ...range,
         names: [label, ...tellingAround(tokens, constant, at, to)].map((one) => text.slice(one.start, one.end)),
         by: 'difference',
       });

@@ -199,17 +199,20 @@ const code =
   /(?<![\p{L}\p{N}@/.-])(?=[\p{L}\p{N}/-]*\d{2})(?=[\p{L}\p{N}/-]*\p{Lu})\p{Lu}[\p{Lu}\p{N}]*(?:[-/][\p{Lu}\p{N}]+)+(?![\p{L}@]|\.\p{L})/gu;
 /** `list 82-B`: one that begins with figures, as a word in front names it. */
 const figuresFirst = /(?<![\p{L}\p{N}@/.-])\d{1,6}[-/]\p{Lu}[\p{Lu}\p{N}]{0,5}(?![\p{L}\p{N}@/-])/gu;
+/** `Rechnung R10482`: letters and figures in one, as a word in front names them. */
+const lettersAndFigures = /(?<![\p{L}\p{N}@/.-])\p{Lu}{1,4}\d{3,}(?![\p{L}\p{N}@/-]|\.\p{L})/gu;
 const numberWords = /(?:^|[^\p{L}])(?:no|nr|number|num|n°|nº|núm|nummer|numéro|número)[.:]?\s*$/iu;
 
 const codesIn = (words: string): Named[] =>
-  [code, figuresFirst, figures, named].flatMap((like) =>
+  [code, figuresFirst, lettersAndFigures, figures, named].flatMap((like) =>
     [...words.matchAll(like)].flatMap(({ 0: value, index: from }) => {
       const all = words.slice(0, from).replace(/[#(]\s*$/, '');
       const before = all.replace(numberWords, '');
       const said = /(\p{L}+)[.:]?\s*$/u.exec(all)?.[1] ?? null;
       const label = labelBefore(before, 'code') ?? (before === all ? null : said);
-      const isCode = /^\p{L}/u.test(value);
-      return isCode || (label !== null && !calls.test(label)) ? [{ label: label ?? 'reference', from, value }] : [];
+      return like === code || (label !== null && !calls.test(label))
+        ? [{ label: label ?? 'reference', from, value }]
+        : [];
     }),
   );
 

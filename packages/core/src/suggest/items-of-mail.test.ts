@@ -23,6 +23,58 @@ describe('lines that are items', () => {
     expect(tasks.rows[1]).toEqual({ item: 'Order ropes', due: '2026-11-19', text: 'Dag Holm' });
   });
 
+  test('what a figure counts names it, and not what stands behind', async () => {
+    const { rows } = await madeOf([
+      {
+        text: 'Post: Clerk\n\n1. Ada Quist - 27 years - £50,000 - from 15 October 2026\n2. Dag Holm - 11 years - £58,000 - from 10 November 2026\n3. Nuno Marsh - 17 years - £34,000 - from 18 December 2026\n\nBye\n',
+      },
+    ]);
+    expect(rows[1]).toEqual({
+      item: 'Dag Holm',
+      years: 11,
+      amount: { value: 58000, currency: 'GBP' },
+      from: '2026-11-10',
+    });
+  });
+
+  test('a remark in a line of its own below some of them is theirs; dots may be as many as they will', async () => {
+    const { fields, rows } = await madeOf([
+      {
+        text: 'Table:  15\nWaiter: Ada Quist\n\n2 x Green salad ............. £29.83\n      (to share)\n2 x Chips ................... £13.75\n3 x Crab cake ............... £26.98\n2 x Apple pie ............... £8.55\n      (no onions)\n\nTotal: £79.11\n',
+      },
+    ]);
+    expect(Object.keys(fields)).toEqual(['table', 'waiter', 'total']);
+    expect(rows.map(({ count, title, text }) => [count, title, text])).toEqual([
+      [2, 'Green salad', '(to share)'],
+      [2, 'Chips', null],
+      [3, 'Crab cake', null],
+      [2, 'Apple pie', '(no onions)'],
+    ]);
+  });
+
+  test('a button that all of them have is none of their values where they have a link of their own; the words over a block are its title', async () => {
+    const home = (price: string, street: string, rooms: number) =>
+      `<div class="home"><h3>${price}</h3><a href="https://x.example/${rooms}">${street}</a><p>Rooms: ${rooms}</p><a href="https://x.example/v">Arrange a visit</a></div>`;
+    const { suggestion } = await madeOf([
+      {
+        html: home('£556,000', '4 Old Wharf, Thornby', 1) + home('£395,000', '10 Quay Street, Selwyn', 4) + home('£518,000', '1 Mill Lane, Kirkholm', 3), // biome-ignore format: one line
+      },
+    ]);
+    expect(suggestion.columns.map(({ name }) => name)).toEqual(['amount', 'title', 'link', 'rooms']);
+    const call = (who: string, at: string, about: string) =>
+      `${who}\n${'-'.repeat(who.length)}\nCalled at: ${at}\nAbout: ${about}\n`;
+    const { rows } = await madeOf([
+      {
+        text: `Shift: Early\n\n${call('Ada Quist', '07:10', 'a berth')}\n${call('Dag Holm', '08:15', 'an oar')}\n${call('Nuno Marsh', '06:30', 'a crane')}`,
+      },
+    ]);
+    expect(rows.map(({ title, about }) => [title, about])).toEqual([
+      ['Ada Quist', 'a berth'],
+      ['Dag Holm', 'an oar'],
+      ['Nuno Marsh', 'a crane'],
+    ]);
+  });
+
   test('how many there are is said in a sentence: a field', async () => {
     const list = (week: number, names: readonly string[]) => ({
       text: `In week ${week} there are ${names.length} open tasks.\n\n${names.map((name, i) => `- ${name}, due ${i + 3} May 2027`).join('\n')}\n`,
@@ -335,6 +387,52 @@ describe('sentences', () => {
     });
     const { fields } = await madeOf([words('Gull', 'Tern'), words('Auk', 'Knot'), words('Teal', 'Gull')]);
     expect(fields).toEqual({ list: 'Teal', supersedes: 'Gull' });
+  });
+
+  test('a question with its answer beside it, a value in quotes, a time with a zone in brackets, a label in front of a number', async () => {
+    const { fields } = await madeOf([
+      {
+        text: 'Name: Ada Quist\nHow did you hear of us? A friend\nEnds: 17:30 (London)\nNote: "Too few can come."\n2nd driver: Dag Holm\n',
+      },
+    ]);
+    expect(fields).toEqual({
+      name: 'Ada Quist',
+      how_did_hear: 'A friend',
+      ends: '17:30',
+      note: 'Too few can come.',
+      driver_2nd: 'Dag Holm',
+    });
+  });
+
+  test('what a label has as its value is no label, and no field once more where a sentence says it', async () => {
+    const disk = (state: string, host: string, folder: string, full: number) => ({
+      subject: `${state}: ${host}`,
+      text: `${state}: disk ${folder} on ${host} is ${full}% full\n\nHost:  ${host}\nState: ${state}\n\nYou get this because you watch ${host}.\n`,
+    });
+    const all = [
+      disk('WARNING', 'db-3', '/home', 80),
+      disk('CRITICAL', 'mail-7', '/var', 91),
+      disk('CRITICAL', 'web-1', '/srv/mail', 99),
+    ];
+    const { fields, suggestion } = await madeOf(all);
+    expect(fields).toEqual({ disk: '/srv/mail', percent: 99, host: 'web-1', state: 'CRITICAL' });
+    expect(suggestion.source).toContain('[[*]]: disk [[disk]] on [[*]] is [[percent]] full');
+    const one = await madeOf([disk('WARNING', 'db-3', '/home', 80), disk('CRITICAL', 'mail-7', '/home', 91)], 1);
+    expect(one.fields).toEqual({ percent: 91, host: 'mail-7', state: 'CRITICAL' });
+  });
+
+  test('the first line that ends the subject is what the mail is about; letters and figures in one are a number', async () => {
+    const guests = (what: string, day: string) => ({
+      subject: `Guests of ${what}`,
+      html: `<h2>${what}</h2><p>Day: ${day}</p><p>Many come.</p>`,
+    });
+    const { fields } = await madeOf([guests('Harbour supper', '4 May 2027'), guests('Film night', '9 May 2027')], 1);
+    expect(fields).toEqual({ title: 'Film night', day: '2027-05-09' });
+    const bill = (number: string, sum: string) => ({
+      text: `Dear all,\n\nour invoice ${number} over ${sum} is still open.\n\nBye\n`,
+    });
+    const made = await madeOf([bill('R10482', '£20.00'), bill('R77301', '£1,400.50')], 1);
+    expect(Object.values(made.fields)).toEqual(['R77301', { value: 1400.5, currency: 'GBP' }]);
   });
 
   test('what somebody wrote goes on to the next label, over as many paragraphs', async () => {

@@ -2,7 +2,7 @@ import type { View } from '../reading/index.js';
 
 /** A value that seems to stand in a message, and the words that seem to name it. Offsets are those of the view. */
 export interface Marked {
-  /** What names it, as written: `Length over all`. */
+  /** What names it, as written: `Length over all`. Empty for words to ignore, since they say once more what another says. */
   label: string;
   start: number;
   end: number;

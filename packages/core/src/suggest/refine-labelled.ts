@@ -17,7 +17,8 @@ export function refined(text: string, found: readonly Marked[], buttons: readonl
     withAddress(text, one)
       .flatMap((part) => withSpan(text, part))
       .flatMap((part) => withNext(text, part))
-      .map((part) => withoutRemark(text, part));
+      .map((part) => withoutRemark(text, part))
+      .map((part) => unquoted(text, part));
   const told = found.flatMap((one) => (one.end - one.start > longestValue ? [one] : cut(one)));
   // A line that is a link and nothing else asks for a click, and names nothing.
   const isButton = ({ label, start }: Marked) => {
@@ -91,6 +92,13 @@ function withoutRemark(text: string, one: Marked): Marked {
   if (day !== '') return { ...one, end: one.start + day.length };
   const [, sum = ''] = withTax.exec(text.slice(one.start, one.end)) ?? [];
   return sum === '' ? one : { ...one, end: one.start + sum.length };
+}
+
+/** Quotes around all of a value beside its label are none of it. */
+function unquoted(text: string, one: Marked): Marked {
+  const isQuoted = /^["“„«][^"“”„«»]+["”“»]$/.test(text.slice(one.start, one.end));
+  const isBeside = /\S[^\S\n]*$/.test(text.slice(text.lastIndexOf('\n', one.start - 1) + 1, one.start));
+  return isQuoted && isBeside ? { ...one, start: one.start + 1, end: one.end - 1 } : one;
 }
 
 /** `£450 incl. VAT`, `1.200,00 € TTC`: a sum, and what is said of the tax in it. */

@@ -34,7 +34,9 @@ export function alignedSplits(text: string, lines: readonly Line[]): Map<number,
 }
 
 /** Words of an answer beside its question. */
-const longestAnswer = 4;
+const longestAnswer = 6;
+/** Words of what is asked. */
+const longestQuestion = 12;
 
 /** `Own boat? yes`, beside a line with a label: a question, and the few words that answer it. */
 export function answered({ tokens, kind }: Line): Split[] {
@@ -43,7 +45,9 @@ export function answered({ tokens, kind }: Line): Split[] {
   const value = tokens.slice(to + 1);
   const isOne =
     isBare({ kind }) && to > from && (value[0]?.gap ?? 0) > 0 && value[0]?.word && value.length <= longestAnswer;
-  return isOne && isLabel(tokens.slice(from, to)) ? [{ from, to, value: to + 1 }] : [];
+  const isQuestion =
+    to - from <= longestQuestion && tokens.slice(from, to).every(({ word }) => word) && value.at(-1)?.word;
+  return isOne && (isQuestion || isLabel(tokens.slice(from, to))) ? [{ from, to, value: to + 1 }] : [];
 }
 
 /** Where on a line a label stands: its tokens, and the first token of its value. */

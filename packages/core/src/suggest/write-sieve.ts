@@ -75,6 +75,7 @@ export function writeSieve(draft: Draft, samples: object[] | null): string {
 function layoutOf(group: readonly Examined[], name: string, { fields, columns, ends }: Draft): object[] {
   const first = fullest(group);
   const named = first.marked.flatMap((mark): Named[] => {
+    if (mark.label === '') return [{ ...mark, field: '*' }];
     const field = fields.get(foldLabel(mark.label));
     return field ? [{ ...mark, field: field.name }] : [];
   });

@@ -30,6 +30,7 @@ export const makeOf = (line: string): string =>
   line
     .trim()
     .replace(/(?<=\d ?[cdk]?m)[23]\b/g, '')
+    .replace(/[.…_]{3,}/g, '…')
     .replace(/\p{N}+(?:[.,:/]\p{N}+)*/gu, '9')
     .replace(/\p{L}[\p{L}\p{M}’'.-]*(?:[\s,&-]+\p{L}[\p{L}\p{M}’'.-]*)*/gu, 'a')
     .replace(/\s+/g, ' ');

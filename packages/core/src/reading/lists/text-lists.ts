@@ -66,15 +66,20 @@ export function plainLists(text: string): FoundList[] {
   );
 }
 
-/** The lines at the margin of a block, each with those that are indented below it. */
+/** The lines at the margin of a block, each with those that are indented below it, where all have some. */
 function outlined(block: readonly TextLine[]): TextLine[][] {
+  const items = atMargin(block);
+  return items.every(({ length }) => length > 1) ? items : [];
+}
+
+function atMargin(block: readonly TextLine[]): TextLine[][] {
   const margin = Math.min(...block.map(({ indent }) => indent));
   const items: TextLine[][] = [];
   for (const line of block) {
     if (line.indent === margin) items.push([line]);
     else items.at(-1)?.push(line);
   }
-  return items.every(({ length }) => length > 1) ? items : [];
+  return items;
 }
 
 /** Stretches of blocks that may be items, as long as they are. */
@@ -90,8 +95,10 @@ function runsOf(blocks: readonly TextLine[][], mayBe: (block: readonly TextLine[
 /** The share of the lines of a block that are of one make, where all of them are items: a figure in a name makes another. */
 const sameMake = 0.6;
 
-/** A block most of whose lines are of one make, with a figure or a mark in it: words alone are prose. */
-function alikeLines(text: string, block: readonly TextLine[]): TextLine[][] {
+/** A block most of whose lines are of one make, with a figure or a mark in it: words alone are prose. What is indented below a line is of its item. */
+function alikeLines(text: string, all: readonly TextLine[]): TextLine[][] {
+  const items = atMargin(all);
+  const block = items.flatMap(([first]) => first ?? []);
   const makes = new Map<string, number>();
   for (const { words, end } of block) {
     const make = makeOf(text.slice(words, end));
@@ -106,7 +113,7 @@ function alikeLines(text: string, block: readonly TextLine[]): TextLine[][] {
   const least = numbered.size === 1 && !numbered.has(null) ? 2 : minAlike;
   const isAlike = most >= sameMake * block.length || shareWords(block.map(({ words, end }) => text.slice(words, end)));
   const isList = block.length >= least && isAlike && block.every(({ bullet }) => bullet === null);
-  return isList ? block.map((line) => [line]) : [];
+  return isList ? items : [];
 }
 
 /** Words that lines of one sentence have in common, each with a figure of its own. */

@@ -51,6 +51,8 @@ export interface Slot {
   bullet?: true;
   /** Set where it stands alone on its line between marks, none of which is the value's. */
   dressed?: true;
+  /** Set where it stands alone on its line in quotes, which are none of the value. */
+  quoted?: true;
   /** Set where the value runs on to the next words of the layout, over blank lines too: `[[remarks...]]`. */
   runsOn?: true;
 }

@@ -204,6 +204,14 @@ describe('a text that runs on', () => {
   });
 });
 
+test('quotes around a value below its label are none of it, whichever they are', async () => {
+  const layouts = [{ name: 'form', text: 'Vessel: [[vessel]]\nRemarks:\n"[[remarks]]"' }];
+  for (const said of ['"We come late."', '“We come late.”', 'We come late.']) {
+    const { fields } = await fill(`Vessel: Tern\nRemarks:\n${said}\n`, layouts);
+    expect(fields.remarks).toBe('We come late.');
+  }
+});
+
 describe('several layouts', () => {
   const other = {
     name: 'short form',

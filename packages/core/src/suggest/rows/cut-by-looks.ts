@@ -79,8 +79,8 @@ interface Piece {
   range: Range;
 }
 
-/** A small word behind a name, and the mark before it: `Mend the gate – due`. */
-const wordBehind = /(?<=^.*\p{L}.*\S)[\p{P}\s]* (\p{Ll}{1,5})$/u;
+/** A small word behind a name, and the mark before it: `Mend the gate – due`; not what a figure counts. */
+const wordBehind = /(?<=^.*\p{L}.*[^\s\d])[\p{P}\s]* (\p{Ll}{1,5})$/u;
 
 /** A value as what is told by its looks, and what stands between. `parts`: nothing that is all of it. */
 function pieces(value: string, context: ReadContext, parts: boolean, withWords: boolean): Piece[] {

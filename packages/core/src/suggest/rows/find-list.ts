@@ -18,6 +18,8 @@ interface Part {
   label: string;
   places: (Range | null)[];
   linked: boolean;
+  /** Set for a link with the same words at every item, such as a button. */
+  button?: true;
 }
 
 /** The items of the list that stands in a message by its structure: one that tells most, unless it is one of labels and their values. */
@@ -116,7 +118,10 @@ function rowsOfList(list: ItemList, message: LookedForRows, context: ReadContext
   const spots = [...(list.items[0]?.spots ?? []).keys()];
   const names = new ColumnNames(spots.length > 1 ? 'title' : 'item');
   const titles = titlesOf(list, view.text);
-  const parts = spots.map((spot) => partsOf(list, spot, message, context, names, titles));
+  const found = spots.map((spot) => partsOf(list, spot, message, context, names, titles));
+  // Where items have a link of their own words, a button leads nowhere else.
+  const isLinkedElsewhere = found.flat().some(({ linked, button }) => linked && !button);
+  const parts = found.map((own) => own.filter(({ button }) => !button || !isLinkedElsewhere));
   const columns = parts.flat().map(
     ({ label, places, linked }): FoundColumn => ({
       label,
@@ -181,7 +186,9 @@ function partsOf(
   const said = new Set(words.filter((word) => word !== null));
   // The same words at every item are no value; where they are a link, its target is.
   if (said.size === 1 && filled.length > 1)
-    return linked && label === null && !titles.has(spot + 1) ? [{ label: 'link', places: values, linked: true }] : [];
+    return linked && label === null && !titles.has(spot + 1)
+      ? [{ label: 'link', places: values, linked: true, button: true }]
+      : [];
   const cuts = cutAlike(words, context);
   return cuts.map(({ type, ranges, label: said }, i): Part => {
     const places = ranges.map((range, k) => {

@@ -24,7 +24,8 @@ export function findRepeats(message: LookedForRows): FoundRows | null {
   const labelled = findLabelled(text);
   const starts = startsOf(labelled);
   if (starts.length < 2) return null;
-  const lines = linesOf(text).filter(({ start, end }) => text.slice(start, end).trim() !== '');
+  // A ruling below a title is none of it.
+  const lines = linesOf(text).filter(({ start, end }) => /[\p{L}\p{N}]/u.test(text.slice(start, end)));
   const heads = starts.map((start) => lines.findLast((line) => line.start <= start) ?? { start, end: start });
   const titles = titlesOf(heads, lines, labelled, text);
   const begins = (titles ?? heads).map(({ start }) => start);
@@ -96,7 +97,7 @@ function withDifferences(text: string, ranges: readonly Range[], labelled: reado
       compared(textOf(range)),
       others.map((other) => compared(textOf(other))),
       moved,
-      true,
+      { byFirstWord: true },
     ).filter(({ label }) => !known.has(foldLabel(label)));
     return { ...range, marked: [...own, ...more.map((mark) => shifted(mark, range.start))] };
   });

@@ -1,6 +1,7 @@
 import { clockTime } from '../clock-time.js';
 import { orderOf } from '../date-order.js';
 import { plainDate } from '../date-text.js';
+import { remark } from '../decimal.js';
 import { fitByReading, type ValueType, valueType } from '../value-type.js';
 import { writtenDay } from '../written-day.js';
 
@@ -8,7 +9,7 @@ type TimeValue = { kind: 'time'; time: string };
 
 /** A day before or behind the time is passed over, as a date passes over a time. */
 const read: ValueType<TimeValue>['read'] = (raw, _, { language, region, reference }) => {
-  const found = clockTime(raw);
+  const found = clockTime(raw.replace(remark, ''));
   const isRest = (rest: string) =>
     /^[.,;!]*$/.test(rest) ||
     !('code' in writtenDay(plainDate(rest), { order: orderOf(language, region), language, reference }));
@@ -42,7 +43,7 @@ export const time = valueType<TimeValue>({
   looks: [
     {
       unlike: ofLength,
-      like: /^\d{1,2}(?:[:h]\d{2}(?::\d{2})?|[.]\d{2}(?= ?[aphu]))? ?(?:[ap]\.?m\.?|h|hrs|uhr|uur|horas)?$/i,
+      like: /^\d{1,2}(?:[:h]\d{2}(?::\d{2})?|[.]\d{2}(?= ?[aphu]))? ?(?:[ap]\.?m\.?|h|hrs|uhr|uur|horas)?(?: \([^()\d]{2,20}\))?$/i,
       rank: 5,
     },
   ],

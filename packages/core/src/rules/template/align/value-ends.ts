@@ -112,11 +112,19 @@ function underneath(place: ValuePlace, candidate: Candidate, claims: Claims, sea
   if (!first || claims.lines.has(at)) return place;
   const start = startOf(first, place.slot);
   const whole = landmark.block ? toNext({ ...place, start }, candidate, at, claims, search) : null;
-  if (whole) return whole;
+  if (whole) return withoutQuotes(whole, search);
   const { last, uncertain } = landmark.block
     ? blockEnd(at, landmark.endsAtBlank, claims, search)
     : { last: first, uncertain: null };
-  return { ...place, start, end: lastOffset(last), uncertain };
+  return withoutQuotes({ ...place, start, end: lastOffset(last), uncertain }, search);
+}
+
+/** Where the layout has quotes around a value below its label, they are none of it here, whichever they are. */
+function withoutQuotes(place: ValuePlace, { text }: Search): ValuePlace {
+  if (!place.slot.quoted) return place;
+  const [, before = '', after = ''] =
+    /^(["'“”„«»‘’]?)[\s\S]*?(["'“”„«»‘’]?)$/.exec(text.slice(place.start, place.end)) ?? [];
+  return { ...place, start: place.start + before.length, end: place.end - after.length };
 }
 
 /**

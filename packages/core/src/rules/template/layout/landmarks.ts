@@ -57,7 +57,7 @@ function takeLine(
     return null;
   }
   if (slots.length === 1 && !hasWords(pieces))
-    return placeBelow(withBullet(slots[0] as Slot, pieces), number, lines, landmarks, fields);
+    return placeBelow(withMarks(slots[0] as Slot, pieces), number, lines, landmarks, fields);
   if (slots.length > 0 && !hasWords(pieces)) return { code: 'YS-TEMPLATE-BARE-SLOT', slot: slots[0]?.field ?? '*' };
   const pairs = pairsOf(pieces);
   const edge = pairs.length > 1 ? edgeOf(pieces) : null;
@@ -73,9 +73,14 @@ function loneSlot(pieces: readonly Piece[]): Slot | null {
   return pieces.length > 1 ? { ...slot, dressed: true } : slot;
 }
 
-/** A slot alone on its line, with whether a bullet stands before it. */
-const withBullet = (slot: Slot, pieces: readonly Piece[]): Slot =>
-  enumerationEnd([...(pieces[0]?.constant ?? []), aWord]) > 0 ? { ...slot, bullet: true } : slot;
+/** A slot alone on its line, with whether a bullet stands before it, or quotes around it. */
+function withMarks(slot: Slot, pieces: readonly Piece[]): Slot {
+  const [first, last] = [pieces[0]?.text ?? '', pieces.at(-1)?.text ?? ''];
+  if (quote.test(first) && quote.test(last)) return { ...slot, quoted: true };
+  return enumerationEnd([...(pieces[0]?.constant ?? []), aWord]) > 0 ? { ...slot, bullet: true } : slot;
+}
+
+const quote = /^["'“”„«»‘’]$/;
 
 /** A row of slots right below a row of as many labels: each is found by its own, wherever that stands in another message. */
 function takeRow(pieces: readonly Piece[], landmarks: Landmark[], fields: Fields): boolean {
