@@ -35,6 +35,7 @@ const processes = {
 export default {
   // Half as many again as there are cores: a test that drives the service waits a quarter of its time for it.
   maxWorkers: Math.ceil(availableParallelism() * 1.5),
+  testSequencer: '<rootDir>/scripts/long-first.cjs',
   projects: [
     {
       ...shared,
