@@ -1,5 +1,6 @@
 import {
   bodyViews,
+  dressedBoxes,
   dressedLines,
   formOf,
   fromOrigin,
@@ -16,7 +17,7 @@ import { folded } from '../rules/table/header.js';
 import type { ReadContext } from '../values/index.js';
 import { findDelimited } from './find-delimited.js';
 import { type Compared, compared, findDifferences } from './find-differences.js';
-import { findDressed, findDressedTitles } from './find-dressed.js';
+import { findDressed, findDressedTitles, findMoreOfLook } from './find-dressed.js';
 import { findInProse, isProseOfValues } from './find-in-prose.js';
 import { findLabelled } from './find-labelled.js';
 import { type Examined, groupByLabels } from './group.js';
@@ -99,24 +100,29 @@ function examine(
   const under = findUnderLabels(whole);
   const rows = asked === 'none' ? null : unless(under, findRows(whole, context));
   const stretches = setApart(form).flatMap((range) => fromOrigin(view, range) ?? []);
-  const dress = new Map(
-    [...dressedLines(form)].flatMap(([start, look]): [number, string][] => {
-      const at = fromOrigin(view, { start, end: start });
-      return at ? [[at.start, look]] : [];
-    }),
-  );
+  const looks = (all: ReadonlyMap<number, string>) =>
+    new Map(
+      [...all].flatMap(([start, look]): [number, string][] => {
+        const at = fromOrigin(view, { start, end: start });
+        return at ? [[at.start, look]] : [];
+      }),
+    );
+  const listed = apartFrom(under, findPairs(whole, context));
   const pairs = [
     ...under.flatMap(({ marked }) => marked),
-    ...apartFrom(under, findPairs(whole, context)),
+    ...listed,
     ...apartFrom(under, findDressed(view.text, stretches)),
-    ...(rows ? [] : apartFrom(under, findDressedTitles(view.text, dress, context))),
+    ...(rows ? [] : apartFrom(under, findDressedTitles(view.text, looks(dressedLines(form)), context))),
   ];
   const line = rows || pairs.length > 0 ? null : findDelimited(view.text, context);
   const others = apartFrom(
     [...under, ...pairs, ...(line ? [line] : [])],
     findLabelled(view.text, buttonsOf(view, form.links)).filter((mark) => !isNamedWithin(view.text, mark, pairs)),
   ).filter(({ start, end }) => !isProseOfValues(view.text.slice(start, end), context));
-  const apart = outside(rows, [...pairs, ...(line?.marked ?? []), ...others]);
+  const known = [...pairs, ...(line?.marked ?? []), ...others];
+  const labels = new Set(known.map(({ label }) => label));
+  const more = findMoreOfLook(view.text, listed, looks(dressedBoxes(form))).filter(({ label }) => !labels.has(label));
+  const apart = outside(rows, [...known, ...apartFrom([...under, ...known], more)]);
   const sums = apartFrom(apart, rows?.sums ?? []);
   const labelled = onlyOnce(message, withoutValues(view.text, [...apart, ...sums]))
     .map((one) => withoutScale(view.text, one))

@@ -3,6 +3,8 @@ import type { Line, Token } from '../rules/template/model.js';
 import { normalise } from '../rules/template/text/lines.js';
 import { sentencesOf } from '../rules/template/text/sentences.js';
 import { isGreeting } from '../rules/template/text/words.js';
+import { accentless } from '../values/fold.js';
+import { months } from '../values/month-names.js';
 import { longestLine, wholeValue } from './looks.js';
 import { foldLabel, type Marked } from './marked.js';
 
@@ -101,14 +103,20 @@ const shortLines = (text: string): Line[] =>
     })
     .filter(({ tokens }) => tokens.length <= maxTokens);
 
-/** Figures and words that marks join to one: `12:15`, `728-36639`, `TMP-51`, `/srv/mail`. */
-const joined = /(?<!\S)\/[\p{L}\p{N}._-]+(?:\/[\p{L}\p{N}._-]+)*|[\p{L}\p{N}]+(?:[-/:.][\p{L}\p{N}]+)+/gu;
+/** Figures and words that marks join to one: `12:15`, `728-36639`, `TMP-51`, `/srv/mail`, `May 2027`. */
+const joined =
+  /\p{L}{3,10} 20\d\d(?!\d)|(?<!\S)\/[\p{L}\p{N}._-]+(?:\/[\p{L}\p{N}._-]+)*|[\p{L}\p{N}]+(?:[-/:.][\p{L}\p{N}]+)+/gu;
+
+function isOneValue(value: string): boolean {
+  const [, month] = /^(\p{L}+) \d{4}$/u.exec(value) ?? [];
+  return month === undefined ? /\d|^\//.test(value) : months.has(accentless(month.toLowerCase()));
+}
 
 /** What is one value is compared as one: that two times have the same minutes says nothing. */
 function withWholeValues(tokens: readonly Token[], words: string, offset: number): Token[] {
   if (words.length > longestLine) return [...tokens];
   const values = [...words.matchAll(joined)].flatMap(({ 0: value, index }) =>
-    /\d|^\//.test(value) ? [{ start: offset + index, end: offset + index + value.length }] : [],
+    isOneValue(value) ? [{ start: offset + index, end: offset + index + value.length }] : [],
   );
   const whole: Token[] = [];
   for (const token of tokens) {

@@ -70,6 +70,21 @@ export function findDressedTitles(text: string, dress: ReadonlyMap<number, strin
   return [];
 }
 
+/** The look of labels that are known tells others: lines with the same, each above its value. `looks`: of lines, by where they begin. */
+export function findMoreOfLook(text: string, known: readonly Marked[], looks: ReadonlyMap<number, string>): Marked[] {
+  const lines = linesOf(text)
+    .slice(0, maxLines)
+    .map((line) => ({ ...line, look: looks.get(line.start) ?? '' }));
+  const labels = known.map(({ label, start }) =>
+    lines.findLast((line) => line.start < start && wordsAt(text, line) === label),
+  );
+  const [look, ...others] = new Set(labels.map((line) => line?.look ?? ''));
+  if (labels.length < minTitles || !look || others.length > 0) return [];
+  return [...lines.keys()]
+    .filter((at) => lines[at]?.look === look && !labels.includes(lines[at]) && isTitle(wordsAt(text, lines[at])))
+    .flatMap((at) => valueBelow(text, lines, at, look) ?? []);
+}
+
 const wordsAt = (text: string, line: Range | undefined) => (line ? text.slice(line.start, line.end).trim() : '');
 
 const isTitle = (words: string) =>
@@ -82,10 +97,12 @@ function valueBelow(
   at: number,
   look: string,
 ): Marked | null {
-  let to = at + 1;
+  // A paragraph may stand apart from its title.
+  const from = wordsAt(text, lines[at + 1]) === '' ? at + 2 : at + 1;
+  let to = from;
   while (lines[to] && lines[to]?.look !== look && wordsAt(text, lines[to]) !== '') to++;
-  const [title, first, last] = [lines[at], lines[at + 1], lines[to - 1]];
-  if (!title || !first || !last || to === at + 1) return null;
+  const [title, first, last] = [lines[at], lines[from], lines[to - 1]];
+  if (!title || !first || !last || to === from) return null;
   const start = first.start + (/^\s*/.exec(text.slice(first.start, first.end))?.[0].length ?? 0);
   return {
     label: wordsAt(text, title).replace(/\s*:$/, ''),

@@ -2,6 +2,7 @@ import type { Range } from '../reading/index.js';
 import { isSentence, normalise } from '../rules/template/text/lines.js';
 import { sentencesOf } from '../rules/template/text/sentences.js';
 import { isGreeting } from '../rules/template/text/words.js';
+import { accentless } from '../values/fold.js';
 import { isFree, ownTypes, type ReadContext, readValue, valueTypes } from '../values/index.js';
 import { months, weekdays } from '../values/month-names.js';
 import { quantityOf, unitNamed } from '../values/units.js';
@@ -116,6 +117,7 @@ function namedIn(line: string, context: ReadContext): Named[] {
       ...codesIn(words),
       ...quotedIn(words),
       ...orderedIn(words),
+      ...monthsIn(words),
       ...countedIn(words, context),
       ...numberedIn(words, context),
       ...calledIn(words),
@@ -158,8 +160,10 @@ const isImprint = (words: string, isLast: boolean) =>
 /** `Dear Ottoline Marsh,`: whom a line greets. */
 function greetedIn(line: string): Named | null {
   const [, before = '', greeting = '', gap = '', name = ''] =
-    /^(\s*)(\p{L}+)((?:\([ao]\)|\/[ao])? )(\p{Lu}[\p{L}.'’-]*(?: \p{Lu}[\p{L}.'’-]*)*)[,!:]?\s*$/u.exec(line) ?? [];
-  const said = name !== '' && isGreeting(greeting.toLowerCase()) && !nobody.test(name);
+    /^(\s*)((?:[Gg]uten |[Gg]ood |[Ss]ehr )?\p{L}+)((?:\([ao]\)|\/[ao]|e[rs]? (?:herr|frau))? )(\p{Lu}[\p{L}.'’-]*(?: \p{Lu}[\p{L}.'’-]*)*)[,!:]?\s*$/u.exec(
+      line,
+    ) ?? [];
+  const said = name !== '' && isGreeting(greeting.toLowerCase().split(' ')[0] ?? '') && !nobody.test(name);
   return said ? { label: 'addressee', value: name, from: before.length + greeting.length + gap.length } : null;
 }
 
@@ -282,6 +286,14 @@ const orderedIn = (words: string): Named[] =>
     from: index + all.length - value.length,
     value,
   }));
+
+/** `Pay for October 2026`: a month without a day. */
+const monthAndYear = /(?<![\d.] ?|\p{L})(\p{L}{3,10})\.? 20\d\d(?![\d-])/gu;
+
+const monthsIn = (words: string): Named[] =>
+  [...words.matchAll(monthAndYear)].flatMap(({ 0: value, 1: name = '', index: from }) =>
+    months.has(accentless(name.toLowerCase())) ? [{ label: 'month', from, value }] : [],
+  );
 
 /** `Gate 4`, `Unit 12`: a thing with a number, which its own word names. */
 const numbered = /(?<=\p{L}[,:]? )(\p{Lu}\p{Ll}{2,}) \d{1,4}\p{L}?(?![\p{L}\p{N}.,:/-]*\d| \p{Ll})/gu;

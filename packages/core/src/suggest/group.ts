@@ -24,7 +24,12 @@ export function groupByLabels(messages: readonly Examined[]): Examined[][] {
   const groups: { labels: Set<string>; members: Examined[]; shape: string | null }[] = [];
   for (const one of messages) {
     const labels = new Set(one.marked.filter(({ by }) => by === 'label').map(({ label }) => foldLabel(label)));
-    const home = groups.find(({ labels: known, shape }) => shape === one.shape && overlap(known, labels) >= alike);
+    const home = groups.find(
+      ({ labels: known, shape, members }) =>
+        shape === one.shape &&
+        (overlap(known, labels) >= alike ||
+          (isLetter(labels, one) && members.every((other) => isLetter(known, other)))),
+    );
     if (!home) groups.push({ labels, members: [one], shape: one.shape });
     else {
       home.members.push(one);
@@ -33,6 +38,11 @@ export function groupByLabels(messages: readonly Examined[]): Examined[][] {
   }
   return groups.map(({ members }) => members);
 }
+
+/** Labels beside the sentences of a letter, which may all be missing in the next one. */
+const fewLabels = 2;
+const isLetter = (labels: ReadonlySet<string>, { rows, marked }: Examined) =>
+  rows === null && labels.size <= fewLabels && marked.some(({ by }) => by === 'sentence');
 
 /** The part of the smaller set that both have; two without labels are alike in that. */
 function overlap(a: ReadonlySet<string>, b: ReadonlySet<string>): number {

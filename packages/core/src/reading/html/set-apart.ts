@@ -8,6 +8,7 @@ import { type HtmlElement, parseHtml, walk } from './tree.js';
 interface Dress {
   apart: Range[];
   lines: Map<number, string>;
+  boxes: Map<number, string>;
 }
 
 const known = new WeakMap<TextForm, Dress>();
@@ -24,14 +25,20 @@ export const setApart = (form: TextForm & { html?: string }): readonly Range[] =
 /** How whole lines are dressed, by where they begin: the elements that hold all of a line and nothing else. */
 export const dressedLines = (form: TextForm & { html?: string }): ReadonlyMap<number, string> => dressOf(form).lines;
 
+/** The class and style of the innermost block that holds a line and nothing else, by where the line begins; none for one that has neither. */
+export const dressedBoxes = (form: TextForm & { html?: string }): ReadonlyMap<number, string> => dressOf(form).boxes;
+
 function dressOf(form: TextForm & { html?: string }): Dress {
   const found = known.get(form);
   if (found) return found;
   const all = form.html === undefined ? [] : stretchesOf(form.html, form.text, form.source);
-  const apart = outermost(all.filter((one) => isPart(form.text, one)));
+  const apart = outermost(all.filter((one) => !one.block && isPart(form.text, one)));
   const lines = new Map<number, string>();
-  for (const one of all) if (isLine(form.text, one)) lines.set(one.start, `${lines.get(one.start) ?? ''}>${one.look}`);
-  const dress = { apart, lines };
+  const whole = all.filter((one) => isLine(form.text, one));
+  for (const { start, look, block } of whole) if (!block) lines.set(start, `${lines.get(start) ?? ''}>${look}`);
+  const boxes = new Map<number, string>();
+  for (const { start, look, block } of whole) if (block && !boxes.has(start)) boxes.set(start, look);
+  const dress = { apart, lines, boxes };
   known.set(form, dress);
   return dress;
 }
@@ -39,9 +46,10 @@ function dressOf(form: TextForm & { html?: string }): Dress {
 /** A stretch, and how the element looks that holds it. */
 interface Held extends Range {
   look: string;
+  block: boolean;
 }
 
-/** The stretches of text that elements within lines hold. */
+/** The stretches of text that elements within lines hold, or blocks of one line with a class or a style of their own. */
 function stretchesOf(html: string, text: string, source: readonly SourceRun[]): Held[] {
   const runs = [...source].sort((a, b) => a.source - b.source);
   const open: { element: HtmlElement; start: number; end: number }[] = [];
@@ -64,9 +72,11 @@ function stretchesOf(html: string, text: string, source: readonly SourceRun[]): 
       const { element, start, end } = open.pop() ?? { element: null, start: 0, end: -1 };
       if (!element || end < 0) return;
       reach(start, end);
-      if (blocks.has(element.name) || found.length >= maxStretches || text.slice(start, end).includes('\n')) return;
       const { class: names = '', style = '' } = element.attributes;
-      found.push({ start, end, look: `${element.name}.${names}.${style.replace(/\s/g, '')}` });
+      const block = blocks.has(element.name);
+      if ((block && names === '' && style === '') || found.length >= maxStretches) return;
+      if (text.slice(start, end).includes('\n')) return;
+      found.push({ start, end, look: `${element.name}.${names}.${style.replace(/\s/g, '')}`, block });
     },
   });
   return found;

@@ -140,19 +140,28 @@ export function behindSameWords(values: readonly (string | null)[], context: Rea
   ];
 }
 
-/** `Dag (late)`, `Nuno (late)`: the words that all of them end with name what stands before. */
+/** The longest run of small words, one of them no mere particle, that all values end with; null where there is none. */
+function sharedTail([first = '', ...others]: readonly string[]): string | null {
+  const words = first.match(/[\s,;(–-]+\p{Ll}+\)?/gu) ?? [];
+  for (let at = 0; at < words.length; at++) {
+    const tail = words.slice(at).join('');
+    if (first.endsWith(tail) && /\p{Ll}{3}/u.test(tail) && others.every((value) => value.endsWith(tail))) return tail;
+  }
+  return null;
+}
+
+/** `Dag (late)`, `Nuno (late)`: the words that all of them end with name what stands before; several say something of what follows. */
 export function beforeSameWords(values: readonly (string | null)[], context: ReadContext): AlikePart[] | null {
   const there = values.filter((value) => value !== null);
-  const [first = ''] = there;
-  const tail = /\s[\s(]*\p{L}{3,}\)?$/u.exec(first)?.[0];
-  if (tail === undefined || there.length < minAlike || there.some((value) => !value.endsWith(tail))) return null;
+  const tail = sharedTail(there);
+  if (tail === null || there.length < minAlike) return null;
   const ranges = values.map((value) => value && { start: 0, end: value.length - tail.length });
   const said = values.flatMap((value, i) => (value === null ? [] : [value.slice(0, ranges[i] ? ranges[i].end : 0)]));
   if (new Set(said).size < 2 || said.some((one) => one.trim() === '')) return null;
   return [
     {
       type: guessType('', said, context).type,
-      label: tail.replace(/[^\p{L}]/gu, ''),
+      label: /\p{L}\P{L}+\p{L}/u.test(tail) ? null : tail.replace(/[^\p{L}]/gu, ''),
       ranges: ranges.map((range) => range || null),
     },
   ];

@@ -78,6 +78,12 @@ function sharedUnit(values: readonly string[], { language }: ReadContext): strin
   return units.size === 1 && only !== undefined ? only : null;
 }
 
+/** `1234 BCD`: figures and capitals that are no unit are a code. */
+function isPlate(value: string): boolean {
+  const [, capitals] = /^\d+ (\p{Lu}{2,4})$/u.exec(value) ?? [];
+  return capitals !== undefined && unitNamed(capitals.toLowerCase()) === null;
+}
+
 const read: ValueType<NumberValue>['read'] = (raw, options, context) => readNumber(raw, options, context.language);
 
 export const number = valueType<NumberValue>({
@@ -106,7 +112,7 @@ export const number = valueType<NumberValue>({
       rank: 11,
       // `9C`, `28B`: seats and berths are written so; a letter is a unit where all have the same.
       together: (values, context) =>
-        !values.some((value) => /^\d+\p{L}$/u.test(value)) ||
+        !values.some((value) => /^\d+\p{L}$/u.test(value) || isPlate(value)) ||
         (values.length > 1 && sharedUnit(values, context) !== null),
     },
   ],

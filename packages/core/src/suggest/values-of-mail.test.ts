@@ -1,0 +1,252 @@
+import { describe, expect, test } from '@jest/globals';
+import { around, madeOf } from './mail.fixture.js';
+
+describe('values of letters and forms', () => {
+  test('what is quoted, and who wrote what stands below', async () => {
+    const { fields, suggestion } = await madeOf([
+      {
+        text: 'Ticket GB-3861 went from "waiting" to "in work".\nDue: 7 September 2026\n\nGreta Cardoso wrote:\n\nThe pump is out.\n',
+      },
+    ]);
+    expect(fields).toEqual({
+      ticket: 'GB-3861',
+      from: 'waiting',
+      to: 'in work',
+      due: '2026-09-07',
+      author: 'Greta Cardoso',
+    });
+    expect(suggestion.fields.map(({ name }) => name)).not.toContain('greta_cardoso_wrote');
+  });
+
+  test('a number that a word says to be one, and none that a verb follows', async () => {
+    const { fields } = await madeOf([
+      {
+        text: 'Ihre Sendung mit der Nummer 566945951003 wird am 2. Dezember 2026 zwischen 11:00 und 13:00 Uhr zugestellt.\n',
+      },
+    ]);
+    expect(fields).toEqual({ nummer: '566945951003', date: '2026-12-02', zwischen: '11:00', time: '13:00' });
+  });
+
+  test('a day and what is said of it, a question with its answer beside it', async () => {
+    const { fields } = await madeOf([
+      { text: '* Name: Ada Quist\n* Arrival: 2026-10-14 from 3 pm\n* Own boat? yes\n' },
+    ]);
+    expect(fields).toEqual({ name: 'Ada Quist', arrival: '2026-10-14', own_boat: true });
+  });
+
+  test('a passage quoted below a label, and names that have a word in common', async () => {
+    const asked = (who: string, where: string, words: string) => ({
+      text: `Hello,\n\n${who} would like to know more about ${where}.\n\nTheir message:\n\n> ${words}\n\nAnswer within a day.\n`,
+    });
+    const { fields } = await madeOf([
+      asked('Ada Quist', '26 Mill Road, Gannet Bay', 'Is it still free?'),
+      asked('Dag Ivarsen', '4 Harbour Road, Kirkholm', 'We move in spring.'),
+      asked('Piet Holloway', '91 Quay Road, Port Selwyn', 'Could I see it on Saturday?'),
+    ]);
+    expect(fields).toEqual({
+      name: 'Piet Holloway',
+      about: '91 Quay Road, Port Selwyn',
+      their_message: 'Could I see it on Saturday?',
+    });
+  });
+
+  test('about how many, and a sum with what is said of its tax', async () => {
+    const { fields } = await madeOf([
+      { text: 'Hall: Old Shed\nGuests: about 120\nHire: £450 incl. VAT\n' },
+      { text: 'Hall: Sail Loft\nGuests: about 45\nHire: £90 incl. VAT\n' },
+    ]);
+    expect(fields).toEqual({ hall: 'Sail Loft', guests: 45, hire: { value: 90, currency: 'GBP' } });
+  });
+
+  test('sentences are one where all but names and figures is the same', async () => {
+    const offer = (from: string, to: string, weight: string, rate: string) => ({
+      text: `Good morning,\n\n${from} to ${to}, ${weight} t, loading on board: EUR ${rate} all in.\n\nValid for three days.\n`,
+    });
+    const { fields } = await madeOf([
+      offer('Gannet Bay', 'Oststrand', '4.5', '1,200.00'),
+      offer('Kirkholm', 'Vale of Tarn', '12', '840.00'),
+      offer('Marsh End', 'Port Selwyn', '7.1', '2,015.00'),
+    ]);
+    expect(Object.values(fields)).toEqual(expect.arrayContaining(['Marsh End', 'Port Selwyn', 7.1]));
+  });
+
+  test('labels whose values begin in one column, though the longest has but a blank behind it', async () => {
+    const { fields } = await madeOf([{ text: 'Boat   Grey Heron\nLanded 03/11/2026\nBy     Ada Quist\n' }]);
+    expect(fields).toEqual({ boat: 'Grey Heron', landed: '2026-11-03', by: 'Ada Quist' });
+    expect((await madeOf([{ text: 'Boat   Grey Heron\nLanded 03/11/2026\n' }])).fields).toEqual({
+      boat: 'Grey Heron',
+      landed: '2026-11-03',
+    });
+  });
+
+  test('a label before a semicolon, and a minus that is the value’s', async () => {
+    const { fields } = await madeOf([
+      { text: 'Tank;T38\nTemperature (°C);-4.5\nMeasured;2026-11-03 07:15\nState;low\n' },
+    ]);
+    expect(fields).toEqual({ tank: 'T38', temperature_c: -4.5, measured: '2026-11-03T07:15:00', state: 'low' });
+  });
+
+  test('what is measured per something, a time in Dutch, and figures that are kept back', async () => {
+    const made = await madeOf([
+      { text: 'Salt: 33.1 g/l\nTijd: 07:15 uur\nAccount: **** 5025\nVisits: 4\n' },
+      { text: 'Salt: 8 g/l\nTijd: 17:40 uur\nAccount: **** 0417\nVisits: 12\n' },
+    ]);
+    expect(made.fields).toEqual({ salt: 8, tijd: '17:40', account: '**** 0417', visits: 12 });
+    expect(made.suggestion.source).toContain('unit: g/l');
+  });
+
+  test('codes that begin with figures, and two sentences that name their values alike', async () => {
+    const list = (number: string, day: string, old: string) => ({
+      text: `Dear customer,\n\nour price list ${number} is valid from ${day}. It supersedes list ${old}.\n\nBye\n`,
+    });
+    const one = await madeOf([list('82-B', '18 September 2026', '45-A'), list('11-C', '4 May 2027', '82-B')], 1);
+    expect(Object.values(one.fields)).toEqual(expect.arrayContaining(['11-C', '2027-05-04', '82-B']));
+    const words = (list: string, of: string) => ({
+      text: `Hello,\n\nour price list ${list} is valid now. It supersedes list ${of}.\n\nBye\n`,
+    });
+    const { fields } = await madeOf([words('Gull', 'Tern'), words('Auk', 'Knot'), words('Teal', 'Gull')]);
+    expect(fields).toEqual({ list: 'Teal', supersedes: 'Gull' });
+  });
+
+  test('a question with its answer beside it, a value in quotes, a time with a zone in brackets, a label in front of a number', async () => {
+    const { fields } = await madeOf([
+      {
+        text: 'Name: Ada Quist\nHow did you hear of us? A friend\nEnds: 17:30 (London)\nNote: "Too few can come."\n2nd driver: Dag Holm\n',
+      },
+    ]);
+    expect(fields).toEqual({
+      name: 'Ada Quist',
+      how_did_hear: 'A friend',
+      ends: '17:30',
+      note: 'Too few can come.',
+      driver_2nd: 'Dag Holm',
+    });
+  });
+
+  test('labels of one look name also what stands below one of them alone', async () => {
+    const cell = (label: string, value: string) => `<td><div style="color:#999">${label}</div><div>${value}</div></td>`;
+    const request = (who: string, words: string) => ({
+      html: around(
+        `<tr><td><table><tr>${cell('Name', who)}${cell('Persons', '3')}</tr><tr>${cell('Moves in', '4 May 2027')}${cell('Pets', 'two dogs')}</tr></table><div style="color:#999">Message</div><p>${words}</p><a href="https://x.example/a">Answer</a></td></tr>`,
+      ),
+    });
+    const { fields } = await madeOf([request('Ada Quist', 'I can come.'), request('Dag Holm', 'We work here.')], 1);
+    expect(fields).toEqual({
+      name: 'Dag Holm',
+      persons: 3,
+      moves_in: '2027-05-04',
+      pets: 'two dogs',
+      message_text: 'We work here.',
+    });
+  });
+
+  test('letters are of one kind though some lack the one label that others have', async () => {
+    const gauge = (name: string, level: string, trend: string, warning: string) => ({
+      text: `Gauge ${name}\n\nThe level is ${level} m, measured on 4 May 2027.\nThe trend is ${trend}.\n${warning}\nNext reading in one hour.\n`,
+    });
+    const { fields, suggestion } = await madeOf([
+      gauge('Weir', '2.28', 'rising', '\nWarning: Be prepared\n'),
+      gauge('Old Lock', '1.20', 'falling', ''),
+      gauge('Mill', '0.95', 'steady', '\nWarning: Take care\n'),
+      gauge('Ford', '3.10', 'falling', ''),
+    ]);
+    expect(fields).toMatchObject({ gauge: 'Ford', trend: 'falling', length: 3.1 });
+    expect(suggestion.source.match(/name: layout/g)).toHaveLength(1);
+  });
+
+  test('a month, whom two words greet, and a plate that is no number with a unit', async () => {
+    const pay = (month: string, plate: string) => ({
+      text: `Guten Tag Ada Quist,\n\nhere is your pay for ${month}.\n\nPlate: ${plate}\nLength: 4 cm\n`,
+    });
+    const { fields } = await madeOf([pay('October 2026', '1234 BCD'), pay('May 2027', '7301 FGH')], 1);
+    expect(fields).toEqual({ addressee: 'Ada Quist', month: 'May 2027', plate: '7301 FGH', length: 4 });
+    const three = ['June 2027', 'May 2027', 'July 2027'].map((month) => ({ text: `Hello,\n\nour list for ${month} is here now.\n` })); // biome-ignore format: one line
+    expect((await madeOf(three)).fields).toEqual({ month: 'July 2027' });
+  });
+
+  test('what a label has as its value is no label, and no field once more where a sentence says it', async () => {
+    const disk = (state: string, host: string, folder: string, full: number) => ({
+      subject: `${state}: ${host}`,
+      text: `${state}: disk ${folder} on ${host} is ${full}% full\n\nHost:  ${host}\nState: ${state}\n\nYou get this because you watch ${host}.\n`,
+    });
+    const all = [
+      disk('WARNING', 'db-3', '/home', 80),
+      disk('CRITICAL', 'mail-7', '/var', 91),
+      disk('CRITICAL', 'web-1', '/srv/mail', 99),
+    ];
+    const { fields, suggestion } = await madeOf(all);
+    expect(fields).toEqual({ disk: '/srv/mail', percent: 99, host: 'web-1', state: 'CRITICAL' });
+    expect(suggestion.source).toContain('[[*]]: disk [[disk]] on [[*]] is [[percent]] full');
+    const one = await madeOf([disk('WARNING', 'db-3', '/home', 80), disk('CRITICAL', 'mail-7', '/home', 91)], 1);
+    expect(one.fields).toEqual({ percent: 91, host: 'mail-7', state: 'CRITICAL' });
+  });
+
+  test('the first line that ends the subject is what the mail is about; letters and figures in one are a number', async () => {
+    const guests = (what: string, day: string) => ({
+      subject: `Guests of ${what}`,
+      html: `<h2>${what}</h2><p>Day: ${day}</p><p>Many come.</p>`,
+    });
+    const { fields } = await madeOf([guests('Harbour supper', '4 May 2027'), guests('Film night', '9 May 2027')], 1);
+    expect(fields).toEqual({ title: 'Film night', day: '2027-05-09' });
+    const bill = (number: string, sum: string) => ({
+      text: `Dear all,\n\nour invoice ${number} over ${sum} is still open.\n\nBye\n`,
+    });
+    const made = await madeOf([bill('R10482', '£20.00'), bill('R77301', '£1,400.50')], 1);
+    expect(Object.values(made.fields)).toEqual(['R77301', { value: 1400.5, currency: 'GBP' }]);
+  });
+
+  test('what somebody wrote goes on to the next label, over as many paragraphs', async () => {
+    const form = (words: string) => ({
+      text: `Name: Ada Quist\nYour enquiry: ${words}\nBudget: £1,200.00\n\nSent by our form.\n`,
+    });
+    const { fields, suggestion } = await madeOf(
+      [
+        form('We would like to hire the hall.'),
+        form('My boat is 9 m long.\n\nCould you take it ashore?\n\nKind regards'),
+      ],
+      1,
+    );
+    expect(suggestion.source).toContain('Your enquiry: [[enquiry...]]\n');
+    expect(fields).toEqual({
+      name: 'Ada Quist',
+      enquiry: 'My boat is 9 m long.\n\nCould you take it ashore?\n\nKind regards',
+      budget: { value: 1200, currency: 'GBP' },
+    });
+  });
+
+  test('of a rating the figure, and not the scale', async () => {
+    const { fields } = await madeOf([{ html: '<p><b>Orla Quist</b> <i>24 September 2026</i></p><p>2 of 5 stars</p>' }]);
+    expect(fields).toMatchObject({ stars: 2 });
+    expect(Object.keys(fields)).not.toContain('quist');
+  });
+
+  test('a question at the end of what somebody wrote names nothing, and no button below it is its value', async () => {
+    const pair = (label: string, value: string) => `<dt>${label}</dt><dd>${value}</dd>`;
+    const { fields } = await madeOf([
+      {
+        html: `<dl>${pair('Name', 'Ada Quist')}${pair('Persons', '3')}${pair('Day', '4 May 2027')}${pair('Words', 'We need a berth.<br>Is there one?')}</dl><p><a href="https://x.example/a">Answer</a></p>`,
+      },
+    ]);
+    expect(fields).toEqual({
+      name: 'Ada Quist',
+      persons: 3,
+      day: '2027-05-04',
+      words: 'We need a berth.\nIs there one?',
+    });
+  });
+
+  test('what the markup sets apart in a sentence is one value, though all have a word of it', async () => {
+    const left = (who: string, what: string, page: number) => ({
+      html: `<p><b>${who}</b> left a comment on <a href="https://x.example/${page}">${what}</a> (page ${page}):</p><blockquote>Too wide.</blockquote>`,
+    });
+    const mails = [
+      left('Maeve Dunmore', 'Rules of the yard', 9),
+      left('Elif Kilbride', 'Plan of the pier', 14),
+      left('Dag Quist', 'List of the berths', 23),
+    ];
+    const { fields } = await madeOf(mails);
+    expect(Object.values(fields)).toEqual(['Dag Quist', 'List of the berths', 23]);
+    // From one, where nothing else tells a value.
+    expect((await madeOf(mails, 1)).fields).toEqual({ name: 'Dag Quist', text: 'List of the berths', page: 23 });
+  });
+});
