@@ -124,3 +124,5 @@ export const mailOf = (name) =>
     .normalize('NFD')
     .replace(/[^a-z]+/g, '.')}@mail.example`;
 export const round = (value) => Math.round(value * 100) / 100;
+/** A value that some messages have not. */
+export const seldom = (value) => (int(1, 10) <= 3 ? null : value);

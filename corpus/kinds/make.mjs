@@ -1,4 +1,4 @@
-// node corpus/kinds/make.mjs FOLDER: writes 150 kinds of mail with their right answers into it, a folder each: case.json, train-1.eml,
+// node corpus/kinds/make.mjs FOLDER: writes 160 kinds of mail with their right answers into it, a folder each: case.json, train-1.eml,
 // test-01.eml to test-11.eml, expected.json. They were written before anybody looked at what becomes of them.
 import { mkdirSync, rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
@@ -15,6 +15,7 @@ import { kinds as seventh } from './seventh.mjs';
 import { kinds as sixth } from './sixth.mjs';
 import { kinds as tenth } from './tenth.mjs';
 import { kinds as third } from './third.mjs';
+import { kinds as thirteenth } from './thirteenth.mjs';
 import { kinds as twelfth } from './twelfth.mjs';
 
 const tests = 11;
@@ -115,6 +116,7 @@ export function writeKinds(folder) {
     [1001, tenth],
     [1103, eleventh],
     [1201, twelfth],
+    [1301, thirteenth],
   ]) {
     begin(seed);
     for (const [name, kind] of Object.entries(kinds)) write(folder, name, kind);

@@ -14,6 +14,7 @@ import {
   phone,
   pick,
   round,
+  seldom,
   short,
   some,
   spaced,
@@ -23,8 +24,6 @@ import {
   towns,
 } from './kit.mjs';
 
-/** A value that some messages have not. */
-const maybe = (value) => (int(1, 10) <= 3 ? null : value);
 /** Lines of which those are left out that have nothing to say. */
 const lines = (...all) => all.filter((line) => line !== null).join('\n');
 const line = (value, words) => (value === null ? null : words);
@@ -49,12 +48,12 @@ export const kinds = {
         r = {
           slip: `P-${int(10000, 99999)}`,
           customer: person(),
-          phone: maybe(phone()),
+          phone: seldom(phone()),
           instrument: pick(['Cello, 4/4', 'Violin bow', 'Concertina, 48 keys', 'Flute']),
           ready: `${d.iso}T${t}`,
           estimate: am(cents(20, 400), 'GBP'),
-          deposit: maybe(am(int(10, 50), 'GBP')),
-          remark: maybe(pick(['Handle with care', 'Case stays here', 'Call before work begins'])),
+          deposit: seldom(am(int(10, 50), 'GBP')),
+          remark: seldom(pick(['Handle with care', 'Case stays here', 'Call before work begins'])),
         };
       return {
         fields: r,
@@ -106,7 +105,7 @@ export const kinds = {
           von: `${String(h).padStart(2, '0')}:00`,
           bis: `${String(h + 2).padStart(2, '0')}:00`,
           arbeiten: pick(['Kehren und Messen', 'Abgasmessung', 'Feuerstättenschau']),
-          kosten: maybe(am(cents(30, 120), 'EUR')),
+          kosten: seldom(am(cents(30, 120), 'EUR')),
         },
         row = (k, v) => (v === null ? '' : `<tr><td><b>${k}</b></td><td>${v}</td></tr>`);
       return {
@@ -141,7 +140,7 @@ export const kinds = {
           title,
           price: am(int(10, 900), 'GBP'),
           place: pick(towns),
-          remark: maybe(pick(['One leg is loose', 'Can be delivered', 'From a smoke-free home'])),
+          remark: seldom(pick(['One leg is loose', 'Can be delivered', 'From a smoke-free home'])),
         })),
         r = { agent: pick(['Old furniture', 'Maritime things', 'Within 10 miles']) };
       return {
@@ -167,7 +166,7 @@ export const kinds = {
           ['Le phare', 'Marées hautes', 'L’île aux oiseaux', 'Petit traité des nœuds', 'Brume'],
           int(2, 5),
         ).map((titre) => ({ titre, auteur: person(), retour: date() })),
-        r = { lecteur: person(), carte: `L${int(10000, 99999)}`, amende: maybe(am(cents(1, 20), 'EUR')) };
+        r = { lecteur: person(), carte: `L${int(10000, 99999)}`, amende: seldom(am(cents(1, 20), 'EUR')) };
       return {
         fields: r,
         items: items.map((x) => ({ ...x, retour: x.retour.iso })),
@@ -203,7 +202,7 @@ export const kinds = {
           kilometros: int(5000, 250000),
           averia: pick(['Embrague gastado', 'Fuga de aceite', 'Frenos traseros']),
           presupuesto: am(cents(80, 1500), 'EUR'),
-          entrega: maybe(d.iso),
+          entrega: seldom(d.iso),
           sustitucion: pick([true, false]),
         };
       return {
@@ -241,7 +240,7 @@ export const kinds = {
           pot: pick([9, 11, 13]),
           pieces: int(10, 900),
           each: cents(1, 9),
-          remark: maybe(pick(['in bud', 'last ones', 'strong'])),
+          remark: seldom(pick(['in bud', 'last ones', 'strong'])),
         })),
         r = { list: `N${int(100, 999)}`, week: int(40, 50) };
       return {
@@ -328,7 +327,7 @@ export const kinds = {
           former: int(80, 400) / 100,
           measured: `${d.iso}T${t}`,
           trend: pick(['rising', 'falling', 'steady']),
-          warning: maybe(pick(['Be prepared', 'Take care on the path'])),
+          warning: seldom(pick(['Be prepared', 'Take care on the path'])),
         };
       return {
         fields: r,

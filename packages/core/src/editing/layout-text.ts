@@ -157,7 +157,10 @@ function placesOf(lines: readonly string[], message: string, known: readonly Nam
     }
     // Words to ignore say nothing of where a line stands; those before them do.
     const words = line.replace(/\[\[\*\]\][\s\S]*$/, '').trim();
-    if (words === '') return null;
+    if (words === '') {
+      const behind = line.replace(/^[\s\S]*\[\[\*\]\]/, '').trim();
+      return behind === '' ? null : (plain.find((one) => one.words.endsWith(behind))?.start ?? null);
+    }
     const same = plain.find((one) => one.words === words) ?? plain.find((one) => one.words.startsWith(words));
     return same?.start ?? null;
   }

@@ -10,6 +10,7 @@ import {
   makeOf,
   type Range,
   type Reading,
+  rowsOf,
   setApart,
   type View,
 } from '../reading/index.js';
@@ -124,7 +125,19 @@ function examine(
   const more = findMoreOfLook(view.text, listed, looks(dressedBoxes(form))).filter(({ label }) => !labels.has(label));
   const apart = outside(rows, [...known, ...apartFrom([...under, ...known], more)]);
   const sums = apartFrom(apart, rows?.sums ?? []);
-  const labelled = onlyOnce(message, withoutValues(view.text, [...apart, ...sums]))
+  const cells = rowsOf(view, form.tables).filter((row) => row.length > 1);
+  const wide = onlyOnce(message, withoutValues(view.text, [...apart, ...sums])).map((one) =>
+    toCellEnd(view.text, cells, one),
+  );
+  const labelled = wide
+    .filter(
+      (mark) =>
+        !isNamedWithin(
+          view.text,
+          mark,
+          wide.filter((other) => other !== mark),
+        ),
+    )
     .map((one) => withoutScale(view.text, one))
     .slice(0, maxMarked);
   // What a letter says below its items is said to everybody.
@@ -175,6 +188,14 @@ const apartFrom = (sure: readonly Range[], others: readonly Marked[]): Marked[] 
 function isNamedWithin(text: string, { label, start }: Marked, sure: readonly Range[]): boolean {
   const at = text.lastIndexOf(label, start - 1);
   return at >= 0 && sure.some((one) => one.start <= at && at < one.end);
+}
+
+/** What begins a cell beside that of its label goes on to the end of it, over as many paragraphs. */
+function toCellEnd(text: string, rows: readonly (readonly Range[])[], one: Marked): Marked {
+  const own = rows.flat().find(({ start, end }) => start <= one.start && one.end <= end && end > one.start);
+  if (!own || text.slice(own.start, one.start).trim() !== '' || !text.slice(own.start, own.end).includes('\n\n'))
+    return one;
+  return { ...one, end: own.start + text.slice(own.start, own.end).trimEnd().length };
 }
 
 /** `4 / 5`, `8 out of 10`: what somebody rated with, and not what one can. */
@@ -271,7 +292,8 @@ function withDifferences(group: Examined[]): Examined[] {
         mark.by === 'sentence' &&
         mark.label !== '' &&
         (differences.some((other) => isMost(counted(one.message, mark), other)) ||
-          hasOwnLine(one.message, mark, others)),
+          hasOwnLine(one.message, mark, others) ||
+          isFact(one.message, mark, others)),
     );
     const more = differences.filter(
       (mark) => !told.some((other) => overlap(mark, other)) && !isOverSome(one.message, one.rows, mark),
@@ -301,6 +323,15 @@ function hasOwnLine({ view: { text } }: Looked, { start, end }: Marked, others: 
   );
   const value = text.slice(start, end);
   return line.trim() === value && !others.some((other) => other.text.includes(value));
+}
+
+/** Whether a value with a figure is one of several facts in a line, kept apart by marks, and stands in none of the other messages. */
+function isFact(message: Looked, mark: Marked, others: readonly Compared[]): boolean {
+  const { text } = message.view;
+  const line = linesOf(text).find(({ start, end }) => start <= mark.start && mark.end <= end);
+  const value = rawOf(message, mark);
+  const isAmong = line !== undefined && / [·|•] /.test(text.slice(line.start, line.end));
+  return isAmong && /\d/.test(value) && !others.some((other) => other.text.includes(value));
 }
 
 /** A figure with what it counts: `1 pallet` there is `17 pallets` here. */

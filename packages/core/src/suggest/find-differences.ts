@@ -105,11 +105,11 @@ const shortLines = (text: string): Line[] =>
 
 /** Figures and words that marks join to one: `12:15`, `728-36639`, `TMP-51`, `/srv/mail`, `May 2027`. */
 const joined =
-  /\p{L}{3,10} 20\d\d(?!\d)|(?<!\S)\/[\p{L}\p{N}._-]+(?:\/[\p{L}\p{N}._-]+)*|[\p{L}\p{N}]+(?:[-/:.][\p{L}\p{N}]+)+/gu;
+  /https?:\/\/[^\s<>"]+|\p{L}{3,10} 20\d\d(?!\d)|(?<!\S)\/[\p{L}\p{N}._-]+(?:\/[\p{L}\p{N}._-]+)*|[\p{L}\p{N}]+(?:[-/:.][\p{L}\p{N}]+)+/gu;
 
 function isOneValue(value: string): boolean {
   const [, month] = /^(\p{L}+) \d{4}$/u.exec(value) ?? [];
-  return month === undefined ? /\d|^\//.test(value) : months.has(accentless(month.toLowerCase()));
+  return month === undefined ? /\d|^\/|^http/.test(value) : months.has(accentless(month.toLowerCase()));
 }
 
 /** What is one value is compared as one: that two times have the same minutes says nothing. */

@@ -1,4 +1,5 @@
 import type { Range } from '../reading/index.js';
+import type { Line } from '../rules/template/model.js';
 import { isSentence, normalise } from '../rules/template/text/lines.js';
 import { sentencesOf } from '../rules/template/text/sentences.js';
 import { isGreeting } from '../rules/template/text/words.js';
@@ -44,11 +45,10 @@ export function findInProse(
   let above = false;
   for (const line of lines) {
     const words = text.slice(line.start, endOfFree(text, line, [...taken, ...found]));
-    if (line.start >= until || isClosing(words)) break;
+    if (line.start >= until || closing.test(words)) break;
     // A sentence right below a labelled one goes on with it.
     above = line.kind === 'text' && (above || taken.some((one) => one.end === line.start - 1 && isProse(text, one)));
-    if ((above && isSentence(words)) || isImprint(words, line === last)) continue;
-    if (!['text', 'bullet', 'label and value'].includes(line.kind) || words.length > longestLine) continue;
+    if ((above && isSentence(words)) || tellsNothing(line, words, line === last, context)) continue;
     const own = stretches.filter(({ start, end }) => start >= line.start && end <= line.end);
     const dressed = own.flatMap(({ start, end }) => dressedIn(words, start - line.start, end - line.start));
     for (const { label, plain, from, value } of [...namedIn(words, context), ...dressed]) {
@@ -151,11 +151,23 @@ const asks =
 /** What ends a letter; behind it stands who sends it, and where. */
 const closing =
   /^\W*(?:-- ?$|(?:kind|best|warm|with best) (?:regards|wishes)|yours|regards|sincerely|cheers|mit (?:freundlich|best|herzlich)\p{L}+|(?:viele|beste|liebe|herzliche) grüße|cordialement|bien à vous|salutations|un (?:saludo|abrazo)|saludos|atentamente|cumprimentos|atenciosamente|(?:met )?vriendelijke groet\p{L}*|groeten|cordiali saluti|med venlig hilsen|venlig hilsen)(?!\p{L})/iu;
-const isClosing = (words: string) => closing.test(words);
+
+/** Whether a line is no text of the letter, or says who sent it. */
+const tellsNothing = ({ kind }: Line, words: string, isLast: boolean, context: ReadContext) =>
+  !['text', 'bullet', 'label and value'].includes(kind) ||
+  words.length > longestLine ||
+  (isImprint(words, isLast) && !hasFacts(words, context));
 
 /** Who sends a mail and where from: parts that marks keep apart, in no sentence. */
 const isImprint = (words: string, isLast: boolean) =>
   !/[.!?:]\s*$/.test(words) && (/ [·|•] /.test(words) || (isLast && /,\s/.test(words)));
+
+/** `Fri 4 Dec 2026 · Doors 19:00 · Pier Hall`: parts of which one is a day, a time or a sum are what this mail is about. */
+const hasFacts = (words: string, context: ReadContext) =>
+  words.split(/ [·|•] /).some((part) => {
+    const { type } = guessType('', [part.replace(/^\p{L}+ (?=\d)/u, '')], context);
+    return /\d/.test(part) && !isFree({ type }) && type !== ownTypes.count && type !== ownTypes.number;
+  });
 
 /** `Dear Ottoline Marsh,`: whom a line greets. */
 function greetedIn(line: string): Named | null {

@@ -23,6 +23,16 @@ describe('lines that are items', () => {
     expect(tasks.rows[1]).toEqual({ item: 'Order ropes', due: '2026-11-19', text: 'Dag Holm' });
   });
 
+  test('a heading right above them is none of them, and how many of what is no label', async () => {
+    const { fields, rows } = await madeOf([
+      {
+        text: 'NEW ORDER\n\nITEMS\n2 × Deck shoes (size M): £19.14\n1 × Rain hat (blue): £41.75\n3 × Watch cap (red): £89.39\n\nSUMMARY\nPostage: £4.95\n',
+      },
+    ]);
+    expect(Object.keys(fields)).toEqual(['postage']);
+    expect(rows[1]).toEqual({ count: 1, item: 'Rain hat', text: 'blue', amount: { value: 41.75, currency: 'GBP' } });
+  });
+
   test('what a figure counts names it, and not what stands behind', async () => {
     const { rows } = await madeOf([
       {

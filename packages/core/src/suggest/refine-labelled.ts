@@ -16,6 +16,7 @@ export function refined(text: string, found: readonly Marked[], buttons: readonl
   const cut = (one: Marked) =>
     withAddress(text, one)
       .flatMap((part) => withSpan(text, part))
+      .flatMap((part) => withDays(text, part))
       .flatMap((part) => withNext(text, part))
       .map((part) => withoutRemark(text, part))
       .map((part) => unquoted(text, part));
@@ -59,6 +60,15 @@ function withAddress(text: string, one: Marked): Marked[] {
       { ...one, label: `${one.label} no`, start, end: start + code.length },
     ];
   }
+  const [, caller = '', bracket = '', phone = ''] =
+    /^(\p{Lu}[\p{L} .'’-]+\p{L})( \()(\+?[\d ()/-]{7,})\)$/u.exec(value) ?? [];
+  if (phone !== '') {
+    const start = one.start + caller.length + bracket.length;
+    return [
+      { ...one, end: one.start + caller.length },
+      { ...one, label: `${one.label} phone`, start, end: start + phone.length },
+    ];
+  }
   const [, name = '', between = '', address = ''] =
     /^([^\n@]*[\p{L}.])(\s?[(<[])([^\s()<>[\]]+@[^\s()<>[\]]+)[)>\]]$/u.exec(value) ?? [];
   if (address === '') return [one];
@@ -72,6 +82,24 @@ function withAddress(text: string, one: Marked): Marked[] {
 /** From one time to another. */
 const span =
   /^([^\n]*\d[:.h]\d{2}(?: ?[ap]\.?m\.?| ?uhr| ?h)?)( ?[–—-] ?| (?:to|until|till|bis|à|a|a las|al|alle|til|tot|até) )(\d{1,2}[:.h]\d{2}[^\n]{0,12})$/iu;
+
+/** From one day to another. */
+const day = String.raw`\d{1,2}[./-]\d{1,2}[./-]\d{2,4}|\d{4}-\d\d-\d\d|\d{1,2}\.? \p{L}{3,10}\.?(?: \d{4})?`;
+const daySpan = new RegExp(
+  String.raw`^((?:dal|from|vom|von|du|del|de|van)\s+)?(${day})( ?[–—-] ?| (?:to|until|till|bis(?: zum)?|au|à|al|a|tot|até) )(${day})$`,
+  'iu',
+);
+
+/** `Period: from 1 May 2027 to 3 June 2027`. */
+function withDays(text: string, one: Marked): Marked[] {
+  const [, before = '', first = '', between = '', last = ''] = daySpan.exec(text.slice(one.start, one.end)) ?? [];
+  if (last === '') return [one];
+  const start = one.start + before.length;
+  return [
+    { ...one, label: `${one.label} from`, start, end: start + first.length },
+    { ...one, label: `${one.label} to`, start: start + first.length + between.length },
+  ];
+}
 
 /** `When: 12 October, 16:00 – 17:30`: when something begins, and when it ends. */
 function withSpan(text: string, one: Marked): Marked[] {

@@ -102,6 +102,8 @@ function nextTight(tokens: readonly Token[], from: number): number | null {
 const closesLabel = (tokens: readonly Token[], at: number) => {
   const [before, mark, behind] = [tokens[at - 1], tokens[at], tokens[at + 1]];
   if (!mark || !/^[:=\t：]$/.test(mark.norm)) return false;
+  // `https://`
+  if (mark.norm === ':' && behind?.norm === '/' && behind.gap === 0 && tokens[at + 2]?.norm === '/') return false;
   return !(/^\d{1,2}$/.test(before?.norm ?? '') && /^\d{2}/.test(behind?.norm ?? '') && behind?.gap === 0);
 };
 

@@ -1,5 +1,5 @@
 import { describe, expect, test } from '@jest/globals';
-import { around, madeOf } from './mail.fixture.js';
+import { around, madeOf, row } from './mail.fixture.js';
 
 describe('values of letters and forms', () => {
   test('what is quoted, and who wrote what stands below', async () => {
@@ -120,6 +120,60 @@ describe('values of letters and forms', () => {
       ends: '17:30',
       note: 'Too few can come.',
       driver_2nd: 'Dag Holm',
+    });
+  });
+
+  test('facts in one line, kept apart by marks, below a title that the subject tells', async () => {
+    const tickets = (event: string, day: string, doors: string, place: string, total: string) => ({
+      subject: `Your tickets for ${event}`,
+      html: around(
+        `<tr><td><h1>${event}</h1><p>${day} · Doors ${doors} · ${place}</p><table><tr><th>Ticket</th><th>Price</th><th>Number</th></tr>${row(['Standing', total, '1'])}${row(['Seated', '£2.00', '2'])}</table></td></tr>`,
+      ),
+    });
+    const all = [
+      tickets('The Tide Band', 'Fri 4 December 2026', '19:00', 'Pier Hall', '£20.00'),
+      tickets('Night of the Lamps', 'Sat 5 December 2026', '20:15', 'Old Boathouse', '£41.50'),
+      tickets('Songs of the Bay', 'Sun 13 December 2026', '18:30', 'Pier Hall', '£8.00'),
+    ];
+    for (const shown of [1, 3])
+      expect((await madeOf(all, shown)).fields).toEqual({
+        title: 'Songs of the Bay',
+        date: '2026-12-13',
+        doors: '18:30',
+      });
+  });
+
+  test('from one day to another, who called and from where, a page of a website', async () => {
+    const form = (from: string, to: string, who: string, phone: string, page: string) => ({
+      text: `Period: from ${from} to ${to}\nCaller: ${who} (${phone})\n\nSent from https://www.x.example/${page}\n`,
+    });
+    const all = [
+      form('1/5/2027', '3/6/2027', 'Ada Quist', '+44 20 7946 0011', 'hall'),
+      form('4/5/2027', '9/6/2027', 'Dag Holm', '+44 20 7946 0112', 'pier'),
+      form('2/5/2027', '8/7/2027', 'Nuno Marsh', '+44 20 7946 0213', 'berths'),
+    ];
+    const { fields } = await madeOf(all);
+    expect(fields).toEqual({
+      period_from: '2027-05-02',
+      period_to: '2027-07-08',
+      caller: 'Nuno Marsh',
+      phone: '+442079460213',
+      sent: 'https://www.x.example/berths',
+    });
+  });
+
+  test('a cell beside its label goes on over as many paragraphs, its lines as they are', async () => {
+    const form = (words: string) => ({
+      html: `<table>${row(['<b>Your name</b>', 'Ada Quist'])}${row(['<b>Topic</b>', 'Moorings'])}${row(['<b>Your question</b>', words])}</table><p>Sent by our form.</p>`,
+    });
+    const { fields } = await madeOf(
+      [form('We come in June.<br><br>Is there a crane?'), form('How much is a week?<br>And a month?')],
+      1,
+    );
+    expect(fields).toEqual({
+      name: 'Ada Quist',
+      topic: 'Moorings',
+      question: 'How much is a week?\nAnd a month?',
     });
   });
 

@@ -95,9 +95,15 @@ function runsOf(blocks: readonly TextLine[][], mayBe: (block: readonly TextLine[
 /** The share of the lines of a block that are of one make, where all of them are items: a figure in a name makes another. */
 const sameMake = 0.6;
 
+/** The lines below a heading of mere words that stands right above lines with figures in them. */
+function withoutHeading(text: string, lines: readonly TextLine[]): readonly TextLine[] {
+  const [first, second] = lines.map(({ words, end }) => makeOf(text.slice(words, end)));
+  return lines.length > minAlike && first === 'a' && second?.includes('9') ? lines.slice(1) : lines;
+}
+
 /** A block most of whose lines are of one make, with a figure or a mark in it: words alone are prose. What is indented below a line is of its item. */
 function alikeLines(text: string, all: readonly TextLine[]): TextLine[][] {
-  const items = atMargin(all);
+  const items = atMargin(withoutHeading(text, all));
   const block = items.flatMap(([first]) => first ?? []);
   const makes = new Map<string, number>();
   for (const { words, end } of block) {
@@ -136,6 +142,8 @@ const maxAlike = 1000;
 
 /** The label of a line of a form: as of any line, or before dots. Those of numbers of one kind are as one, and so are days. */
 function formLabelOf(line: string): string | null {
+  // How many of what is no label.
+  if (/^\d+ ?[x×] /i.test(line)) return null;
   const label = labelOf(line) ?? /^(\p{L}[^\d.…]*?)\s*[.…]{3}/u.exec(line)?.[1] ?? null;
   return label && (/\d[./-]\d/.test(label) ? '9' : (numberedLabel(label) ?? label));
 }

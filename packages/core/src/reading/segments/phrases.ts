@@ -174,9 +174,9 @@ const closings = [
 ];
 export const closing = new RegExp(`^(?:${closings.join('|')})(?: ?[,.!;:–-]+| ?\\))? ?(?<rest>.*)$`);
 
-/** “Sent from my phone”, in its words. */
+/** “Sent from my phone”, in its words; what names a page of a website is no phone. */
 export const sentFrom =
-  /^(?:sent (?:from|via) (?:my|the|an?)? ?.{2,60}|get .{2,40} for (?:ios|android)|von meinem .{2,40} (?:gesendet|aus gesendet)|gesendet (?:von|mit) .{2,60}|envoye (?:de|depuis) (?:mon|ma) .{2,60}|enviado (?:desde|do|de|a partir d[oe]) (?:mi|meu)? ?.{2,60}|sendt (?:fra|med) (?:min|mit) .{2,60}|verzonden (?:vanaf|met|vanuit) (?:mijn)? ?.{2,60}|inviato (?:da|dal) (?:mio )?.{2,60})$/;
+  /^(?!.*(?:https?:|www\.))(?:sent (?:from|via) (?:my|the|an?)? ?.{2,60}|get .{2,40} for (?:ios|android)|von meinem .{2,40} (?:gesendet|aus gesendet)|gesendet (?:von|mit) .{2,60}|envoye (?:de|depuis) (?:mon|ma) .{2,60}|enviado (?:desde|do|de|a partir d[oe]) (?:mi|meu)? ?.{2,60}|sendt (?:fra|med) (?:min|mit) .{2,60}|verzonden (?:vanaf|met|vanuit) (?:mijn)? ?.{2,60}|inviato (?:da|dal) (?:mio )?.{2,60})$/;
 
 /** Labels of lines that say how to reach somebody. */
 export const contactLabel =

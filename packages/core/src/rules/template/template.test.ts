@@ -204,6 +204,12 @@ describe('a text that runs on', () => {
   });
 });
 
+test('a value above the first words stands above them also where these begin with words to ignore', async () => {
+  const layouts = [{ name: 'form', text: '[[vessel]]\n[[*]] guests have written to you.\nRemarks: [[remarks]]' }];
+  const { fields } = await fill('The Old Customs\n\n5 guests have written to you.\n\nRemarks: none\n', layouts);
+  expect(fields).toMatchObject({ vessel: 'The Old Customs', remarks: 'none' });
+});
+
 test('quotes around a value below its label are none of it, whichever they are', async () => {
   const layouts = [{ name: 'form', text: 'Vessel: [[vessel]]\nRemarks:\n"[[remarks]]"' }];
   for (const said of ['"We come late."', '“We come late.”', 'We come late.']) {

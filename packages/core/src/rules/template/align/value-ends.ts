@@ -15,14 +15,14 @@ export function placesOf(candidate: Candidate, claims: Claims, search: Search): 
 }
 
 /** The line right above the first words of a layout. */
-function lineOver({ line, from }: Candidate, slot: Slot, claims: Claims, { lines }: Search): ValuePlace {
+function lineOver({ line, from, landmark }: Candidate, slot: Slot, claims: Claims, { lines }: Search): ValuePlace {
   let at = line.index - 1;
   while (at >= line.index - 1 - maxBlank && lines[at]?.kind === 'blank') at--;
   const place = { slot, start: from, end: from, joined: true, uncertain: null };
   const above = lines[at];
   const isFree = above !== undefined && !isFiller(above) && !claims.lines.has(at);
   // Words further in have others before them on their line.
-  if (!isFree || line.tokens[0]?.start !== from) return place;
+  if (!isFree || (line.tokens[0]?.start !== from && landmark.before.length > 0)) return place;
   const own = slot.dressed ? above.tokens.filter(({ word }) => word) : above.tokens;
   return { ...place, start: own[0]?.start ?? above.start, end: own.at(-1)?.end ?? above.end };
 }
@@ -168,7 +168,13 @@ function wholeCell(place: ValuePlace, cell: Range, { text }: Search): ValuePlace
   const from = Math.max(place.start, cell.start);
   const content = text.slice(from, cell.end);
   const start = from + (content.length - content.trimStart().length);
-  return { ...place, start: Math.min(start, cell.end), end: Math.max(from, from + content.trimEnd().length) };
+  // Nothing is wrapped in a cell of the markup: its lines are lines.
+  return {
+    ...place,
+    joined: place.joined && !content.trim().includes('\n'),
+    start: Math.min(start, cell.end),
+    end: Math.max(from, from + content.trimEnd().length),
+  };
 }
 
 /** The table cell an offset lies in; null when it lies in none. */
