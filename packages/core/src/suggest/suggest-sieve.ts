@@ -1,7 +1,8 @@
 import { clearLanguageOf, formOf } from '../reading/index.js';
 import { tryCompileSieve } from '../sieve/index.js';
 import { type FieldOptions, localeOf, type ReadContext } from '../values/index.js';
-import { examined, type SuggestFrom } from './examine.js';
+import { examined } from './examine.js';
+import type { SuggestFrom } from './examine-one.js';
 import type { Naming } from './field-name.js';
 import { dropRare, dropSaidToAll, nameFields } from './name-fields.js';
 import { nameColumns } from './rows/name-columns.js';

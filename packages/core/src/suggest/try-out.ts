@@ -1,7 +1,7 @@
 import { linesOf } from '../reading/index.js';
 import { type CompiledSieve, noFacts, type Outcome, sift } from '../sieve/index.js';
 import { isFree, ownTypes } from '../values/index.js';
-import type { SuggestFrom } from './examine.js';
+import type { SuggestFrom } from './examine-one.js';
 import type { Examined } from './group.js';
 import { foldLabel, type Looked, type Marked, rawOf } from './marked.js';
 import { type Draft, fullest, type LeftOut } from './write-sieve.js';
