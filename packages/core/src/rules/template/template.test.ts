@@ -210,6 +210,16 @@ test('a value above the first words stands above them also where these begin wit
   expect(fields).toMatchObject({ vessel: 'The Old Customs', remarks: 'none' });
 });
 
+test('a value ends with its sentence where another follows on its line in the sample', async () => {
+  const layouts = [{ name: 'form', text: 'Vessel: [[vessel]]\nBooking [[remarks]]. Show this at the door.' }];
+  const said = async (line: string) => (await fill(`Vessel: Tern\n\n${line}\n`, layouts)).fields.remarks;
+  expect(await said('Booking T978988. Show this at the door.')).toBe('T978988');
+  expect(await said('Booking T978988.')).toBe('T978988');
+  const alone = [{ name: 'form', text: 'Vessel: [[vessel]]\nBooking [[remarks]].' }];
+  const { fields } = await fill('Vessel: Tern\n\nBooking of two. They come late.\n', alone);
+  expect(fields.remarks).toBe('of two. They come late');
+});
+
 test('quotes around a value below its label are none of it, whichever they are', async () => {
   const layouts = [{ name: 'form', text: 'Vessel: [[vessel]]\nRemarks:\n"[[remarks]]"' }];
   for (const said of ['"We come late."', '“We come late.”', 'We come late.']) {

@@ -178,7 +178,7 @@ class Placing {
 
   private closesSentence(at: number, [mark]: readonly Token[]): boolean {
     const token = this.tokens[at];
-    const closes = this.landmark.prose && mark !== undefined && token?.norm === mark.norm;
+    const closes = (this.landmark.prose || this.landmark.followed) && mark !== undefined && token?.norm === mark.norm;
     if (!closes) return false;
     return mark.norm === '.' ? this.sentenceEnds().has(token.end) : (this.tokens[at + 1]?.gap ?? 1) > 0;
   }

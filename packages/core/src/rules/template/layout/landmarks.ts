@@ -18,7 +18,9 @@ export type LayoutFault = SlotFault | { code: 'YS-TEMPLATE-BLOCK' } | { code: 'Y
 
 /** Compiles a layout's text into landmarks: the constant words by which its slots are found again. */
 export function compileLayout(name: string, text: string, fields: Fields): CompiledLayout | LayoutFault {
-  const lines = joinSentences(text.replace(/\n+$/, '').split('\n')).flatMap(partedSentences);
+  const parted = joinSentences(text.replace(/\n+$/, '').split('\n')).map(partedSentences);
+  const lines = parted.flat();
+  const followed = parted.flatMap((sentences) => sentences.map((_, i) => i < sentences.length - 1));
   const landmarks: Landmark[] = [];
   let over: Slot | null = null;
   for (const [number, line] of lines.entries()) {
@@ -31,8 +33,10 @@ export function compileLayout(name: string, text: string, fields: Fields): Compi
       over = lone;
       continue;
     }
+    const known = landmarks.length;
     const fault = takeLine(pieces, number, lines, landmarks, fields);
     if (fault) return fault;
+    for (const landmark of landmarks.slice(known)) landmark.followed = followed[number] === true;
   }
   const [first] = landmarks;
   if (over && (!first || first.delimited || first.column))
@@ -181,6 +185,7 @@ function landmarkOf(
       (wordsBehind > 0
         ? closing === 'none' || slots.length > 1
         : closing === 'none' && closesSentence(words, last?.after ?? [])),
+    followed: false,
     kind: classify(pieces.flatMap((piece) => (piece.slot ? [aWord] : piece.constant))),
     edge: null,
     capitals: words.length > 0 && words.every((token) => token.capitals || /^\d/.test(token.norm)),
