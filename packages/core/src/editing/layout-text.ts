@@ -1,5 +1,6 @@
-import { linesOf, type Range } from '../reading/index.js';
+import { linesOf } from '../reading/index.js';
 import { findLabelled } from '../suggest/find-labelled.js';
+import { repeatedIn } from '../suggest/marked.js';
 import { type Named, withDots, writeLayout } from '../suggest/write-layout.js';
 
 const slot = /\[\[(\w+(?:\s*,\s*\w+)*)(?:\.\.\.)?\]\]/g;
@@ -52,7 +53,9 @@ function slotPut(layout: string, { message, mark, known, cells }: Marking): stri
   const own = placed.findIndex((at) => at !== null && at >= line.start && at <= line.end);
   const onLine = known.filter(({ start }) => start >= line.start && start <= line.end);
   const isBlank = lines.every((one) => one.trim() === '');
-  const written = writeLayout(message, [...onLine, mark, ...repeatedOn(message, line, [...onLine, mark], known)])
+  const here = [...onLine, mark];
+  const repeated = repeatedIn(message, line, known, [...here]).map((one): Named => ({ ...one, field: '*' }));
+  const written = writeLayout(message, [...here, ...repeated])
     .trimEnd()
     .split('\n');
   // A line above that holds a value itself is in the layout already, and no label of this one.
@@ -107,24 +110,6 @@ export function withBlock(layout: string, { message, known, over, block }: Repea
   const above = lines.slice(0, before + 1);
   const below = lines.slice(before + 1).filter((_, i) => !within(placed[before + 1 + i]));
   return joined([...above, ...block.split('\n'), ...below]);
-}
-
-/** A shorter value may stand anywhere. */
-const minRepeated = 3;
-
-/** Where a line says the value of another field once more, these words are to be ignored: they differ in the next message. */
-function repeatedOn(message: string, line: Range, own: readonly Named[], known: readonly Named[]): Named[] {
-  const taken: Range[] = [...own];
-  return known.flatMap((one): Named[] => {
-    const value = message.slice(one.start, one.end);
-    const start = message.indexOf(value, line.start);
-    const end = start + value.length;
-    const isWhole = !/[\p{L}\p{N}]/u.test((message[start - 1] ?? '') + (message[end] ?? ''));
-    const isApart = taken.every((other) => other.end <= start || end <= other.start);
-    if (value.length < minRepeated || start < 0 || end > line.end || !isWhole || !isApart) return [];
-    taken.push({ start, end });
-    return [{ label: '', field: '*', start, end, by: 'sentence' }];
-  });
 }
 
 const joined = (lines: readonly string[]) => `${lines.join('\n')}\n`;

@@ -21,7 +21,7 @@ import { findDressed, findDressedTitles, findMoreOfLook } from './find-dressed.j
 import { findInProse, isProseOfValues } from './find-in-prose.js';
 import { findLabelled } from './find-labelled.js';
 import type { Examined } from './group.js';
-import { foldLabel, type Looked, type Marked } from './marked.js';
+import { foldLabel, type Looked, type Marked, repeatedIn } from './marked.js';
 import { findPairs } from './rows/find-list.js';
 import { findRows } from './rows/find-rows.js';
 import { findUnderLabels } from './rows/find-under-labels.js';
@@ -117,7 +117,9 @@ function labelledIn(
   const more = findMoreOfLook(text, listed, looks(dressedBoxes(form))).filter(({ label }) => !labels.has(label));
   const apart = outside(rows, [...known, ...apartFrom([...under, ...known], more)]);
   const sums = apartFrom(apart, rows?.sums ?? []);
-  const cells = rowsOf(view, form.tables).filter((row) => row.length > 1);
+  const cells = rowsOf(view, form.tables)
+    .filter((row) => row.length > 1)
+    .flat();
   const wide = onlyOnce(whole, withoutValues(text, [...apart, ...sums]))
     .slice(0, maxMarked)
     .map((one) => toCellEnd(text, cells, one));
@@ -160,8 +162,8 @@ function isNamedWithin(text: string, { label, start }: Marked, sure: readonly Ra
 }
 
 /** What begins a cell beside that of its label goes on to the end of it, over as many paragraphs. */
-function toCellEnd(text: string, rows: readonly (readonly Range[])[], one: Marked): Marked {
-  const own = rows.flat().find(({ start, end }) => start <= one.start && one.end <= end && end > one.start);
+function toCellEnd(text: string, cells: readonly Range[], one: Marked): Marked {
+  const own = cells.find(({ start, end }) => start <= one.start && one.end <= end && end > one.start);
   if (!own || text.slice(own.start, one.start).trim() !== '' || !text.slice(own.start, own.end).includes('\n\n'))
     return one;
   return { ...one, end: own.start + text.slice(own.start, own.end).trimEnd().length };
@@ -187,31 +189,16 @@ function titleBySubject({ subject, view: { text } }: Looked): Marked[] {
   const words = line ? text.slice(line.start, line.end).trim() : '';
   const before = words !== '' && subject.trim().endsWith(words) ? subject.trim().slice(0, -words.length) : '';
   const isTitle = about.test(before) && words.split(/\s+/).length <= longestTitle && !/[.!?:]$/.test(words);
-  const start = text.indexOf(words);
+  const start = text.indexOf(words, line?.start);
   return isTitle ? [{ label: 'title', start, end: start + words.length, by: 'label' }] : [];
 }
 
-/** A shorter value may stand anywhere. */
-const minRepeated = 3;
-
-/** Where a sentence with a value says that of a label once more, these words are another message's own too. */
+/** What a sentence with a value says once more of a label. */
 function repeatedBeside(text: string, labelled: readonly Marked[], sentences: readonly Marked[]): Marked[] {
-  const lines = linesOf(text).filter((line) =>
-    sentences.some((mark) => line.start <= mark.start && mark.end <= line.end),
-  );
   const taken: Range[] = [...labelled, ...sentences];
-  return labelled.flatMap((mark) => {
-    const value = text.slice(mark.start, mark.end);
-    if (value.length < minRepeated || value.includes('\n')) return [];
-    return lines.flatMap((line): Marked[] => {
-      const start = text.indexOf(value, line.start);
-      const end = start + value.length;
-      const isWhole = !/[\p{L}\p{N}]/u.test((text[start - 1] ?? '') + (text[end] ?? ''));
-      if (start < 0 || end > line.end || !isWhole || taken.some((one) => overlap(one, { start, end }))) return [];
-      taken.push({ start, end });
-      return [{ label: '', start, end, by: 'sentence' }];
-    });
-  });
+  return linesOf(text)
+    .filter((line) => sentences.some((mark) => line.start <= mark.start && mark.end <= line.end))
+    .flatMap((line) => repeatedIn(text, line, labelled, taken));
 }
 
 /** `CRITICAL: disk /var is full` names nothing where `CRITICAL` is what another label has as its value. */

@@ -74,9 +74,11 @@ interface Differing extends Marked {
 /** Of two sentences that name values alike (`our list 12-B is valid`, `it supersedes list 12-A`), the second names its own by another word. */
 function apartByName(found: readonly Differing[]): Marked[] {
   const taken = new Set<string>();
+  const times = new Map<string, number>();
+  for (const { label } of found) times.set(label, (times.get(label) ?? 0) + 1);
   return found.map(({ names, ...mark }) => {
     const own = names.find((one) => !taken.has(foldLabel(one)));
-    const label = found.filter((one) => one.label === mark.label).length === 2 ? (own ?? mark.label) : mark.label;
+    const label = times.get(mark.label) === 2 ? (own ?? mark.label) : mark.label;
     taken.add(foldLabel(label));
     return { ...mark, label };
   });

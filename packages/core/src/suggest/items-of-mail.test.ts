@@ -33,6 +33,21 @@ describe('lines that are items', () => {
     expect(rows[1]).toEqual({ count: 1, item: 'Rain hat', text: 'blue', amount: { value: 41.75, currency: 'GBP' } });
   });
 
+  test('what people write within an item goes on to its next label, and is marked there as any other', async () => {
+    const call = (who: string, words: string) => `Caller: ${who}\nWhat about: ${words}\nLine: 12\n`;
+    const { rows, suggestion } = await madeOf([
+      {
+        text: `Calls to answer\n\n${call('Ada Quist', 'Is there a berth in May?')}\n${call('Dag Holm', 'He has lost an oar.')}\n${call('Nuno Marsh', 'The crane stands still.')}`,
+      },
+    ]);
+    expect(suggestion.source).not.toContain('...');
+    expect(rows.map((one) => Object.values(one)[1])).toEqual([
+      'Is there a berth in May?',
+      'He has lost an oar.',
+      'The crane stands still.',
+    ]);
+  });
+
   test('what a figure counts names it, and not what stands behind', async () => {
     const { rows } = await madeOf([
       {

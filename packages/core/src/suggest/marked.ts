@@ -1,4 +1,4 @@
-import type { View } from '../reading/index.js';
+import type { Range, View } from '../reading/index.js';
 
 /** A value that seems to stand in a message, and the words that seem to name it. Offsets are those of the view. */
 export interface Marked {
@@ -19,6 +19,26 @@ export interface Looked {
 
 /** The value as it stands in the message. */
 export const rawOf = ({ view }: Looked, { start, end }: Marked): string => view.text.slice(start, end);
+
+/** A shorter value may stand anywhere. */
+const minRepeated = 3;
+
+/**
+ * Where a line says once more what stands elsewhere as a value: as words of their own, and apart from what is `taken`, to which they
+ * are added. They have no label, since they are to be ignored: another message has other words there.
+ */
+export function repeatedIn(text: string, line: Range, values: readonly Range[], taken: Range[]): Marked[] {
+  const words = text.slice(line.start, line.end);
+  return values.flatMap((one): Marked[] => {
+    const value = text.slice(one.start, one.end);
+    const at = value.length < minRepeated || value.includes('\n') ? -1 : words.indexOf(value);
+    const [start, end] = [line.start + at, line.start + at + value.length];
+    const isWhole = !/[\p{L}\p{N}]/u.test((text[start - 1] ?? '') + (text[end] ?? ''));
+    if (at < 0 || !isWhole || taken.some((other) => other.start < end && start < other.end)) return [];
+    taken.push({ start, end });
+    return [{ label: '', start, end, by: 'sentence' }];
+  });
+}
 
 /** Label texts in the form in which they are compared. */
 export const foldLabel = (label: string): string =>

@@ -13,6 +13,17 @@ export interface Named extends Marked {
  * stand alone above. Other lines are left out, for they belong to this one message; but for those that begin at an offset in `keep`.
  */
 export function writeLayout(text: string, named: readonly Named[], keep: ReadonlySet<number> = new Set()): string {
+  const lines = linesWritten(text, named, keep);
+  return `${lines.map((one, i) => runningOn(text, one, lines[i + 1])).join('\n')}\n`;
+}
+
+/** The lines of an item as those of a layout. No value runs on there: where an item ends is told by the next one. */
+export const writeItem = (text: string, named: readonly Named[]): string =>
+  linesWritten(text, named, new Set())
+    .map((one) => one.text)
+    .join('\n');
+
+function linesWritten(text: string, named: readonly Named[], keep: ReadonlySet<number>): Written[] {
   const sorted = [...named].sort((a, b) => a.start - b.start);
   const lines = linesOf(text);
   const kept: Written[] = [];
@@ -30,7 +41,7 @@ export function writeLayout(text: string, named: readonly Named[], keep: Readonl
     if (kept.length === 1)
       kept.push(...wordsBelow(text, lines, i, own, sorted).map((words) => ({ text: words, from: end })));
   }
-  return `${kept.map((one, i) => runningOn(text, one, kept[i + 1])).join('\n')}\n`;
+  return kept;
 }
 
 /** A line with its values as slots, and the labels above it; but not what the layout has above it already. */

@@ -154,7 +154,8 @@ export const ofFiles = {
   },
   'YS-TEMPLATE-SLOT': {
     status: 422,
-    sentence: 'The slot “{slot}” in the layout “{layout}” cannot be read. Write [[field]].',
+    sentence:
+      'The slot “{slot}” in the layout “{layout}” cannot be read. Write [[field]], or [[field...]] for a text that runs on.',
   },
   'YS-TEMPLATE-TOUCHING-SLOTS': {
     status: 422,

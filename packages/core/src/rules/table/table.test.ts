@@ -334,6 +334,12 @@ We hope to see you again.`;
     ]);
   });
 
+  test('a line of more words than any table has columns is none of its headings', async () => {
+    const words = Array.from({ length: 300 }, (_, i) => `w${i.toString(36)}`).join('   ');
+    const text = `Product   Litres   Price   Total   ${words}\nMarine diesel   120.5   1.40   168.70   ${words}\n`;
+    expect(await rowsOf({ text })).toEqual([]);
+  });
+
   test('prose that has the words of a header is none', async () => {
     expect(await rowsOf({ text: 'The product costs more: price and total below.\n\nMarine diesel, 168.70' })).toEqual(
       [],

@@ -40,14 +40,21 @@ interface Head {
   last: number;
 }
 
+/** Nobody writes a text with so many columns, and the cells of each row are looked at for each of them. */
+const maxColumns = 200;
+/** A row of more cells is no heading that goes on in the next line. */
+const maxHeadings = 60;
+
 /** The headings of a line; before them those that take up two lines, as where `price` stands below both `Old` and `New`. */
 function headsAt(view: View, lines: readonly Range[], at: number): Head[] {
   const row = rowOf(view, lines[at] as Range);
+  if (row && row.cells.length > maxColumns) return [];
   const one = row ? [{ row, cells: row.cells.map((cell): GridCell => [cell]), last: at }] : [];
   const below = lines[at + 1];
-  if (!below || !row || row.separator !== 'gap') return one;
+  if (!below || !row || row.separator !== 'gap' || row.cells.length > maxHeadings) return one;
   const under = rowOf(view, below);
   const cells = under ? under.cells : [trimmed(view, below)];
+  if (cells.length > maxHeadings) return one;
   const isNarrower = cells.length < row.cells.length;
   const [wide, narrow] = isNarrower ? [row, { ...row, line: below, cells }] : [under, row];
   if (wide?.separator !== 'gap' || wide.cells.length === narrow.cells.length) return one;

@@ -79,8 +79,16 @@ interface Piece {
   range: Range;
 }
 
-/** A small word behind a name, and the mark before it: `Mend the gate – due`; not what a figure counts. */
-const wordBehind = /(?<=^.*\p{L}.*[^\s\d])[\p{P}\s]* (\p{Ll}{1,5})$/u;
+/** How long a small word behind a name is, with the mark before it: `Mend the gate – due`; none that a figure counts, and no unit. */
+function wordBehind(words: string): number {
+  const at = words.lastIndexOf(' ');
+  const word = words.slice(at + 1);
+  let end = at;
+  while (end > 0 && /[\p{P}\s]/u.test(words[end - 1] as string)) end--;
+  const name = words.slice(0, Math.max(0, end));
+  const isSmall = /^\p{Ll}{1,5}$/u.test(word) && unitNamed(word) === null;
+  return isSmall && /\p{L}/u.test(name) && !/\d$/.test(name) ? words.length - end : 0;
+}
 
 /** A value as what is told by its looks, and what stands between. `parts`: nothing that is all of it. */
 function pieces(value: string, context: ReadContext, parts: boolean, withWords: boolean): Piece[] {
@@ -113,8 +121,7 @@ function pieces(value: string, context: ReadContext, parts: boolean, withWords: 
     }
     const [from, until] = [at + (own?.[1] ?? '').length, to - (own?.[3] ?? '').length + closing.length];
     const before = at > 0 ? (/^\p{Ll}{1,5} (?=\D+$)/u.exec(inner)?.[0].length ?? 0) : 0;
-    const [small = '', word = ''] = withWords && to < value.length ? (wordBehind.exec(inner.slice(before)) ?? []) : [];
-    const behind = unitNamed(word) === null ? small.length : 0;
+    const behind = withWords && to < value.length ? wordBehind(inner.slice(before)) : 0;
     marks(at, from + before);
     all.push({ type: null, glue: null, range: { start: from + before, end: until - behind } });
     marks(until - behind, to);

@@ -4,7 +4,7 @@ import { textGrids } from '../../rules/table/text-grid.js';
 import { addsUp } from '../../rules/table/totals.js';
 import { isFree, ownTypes, type ReadContext } from '../../values/index.js';
 import { guessType } from '../guess-type.js';
-import { type Named, writeLayout } from '../write-layout.js';
+import { type Named, writeItem } from '../write-layout.js';
 import type { AlikePart } from './alike-part.js';
 import { ColumnNames } from './column-names.js';
 import { cutAlike } from './cut-alike.js';
@@ -96,7 +96,7 @@ function rowsOf(
         const [start, end] = [cell.start - line.start + range.start, cell.start - line.start + range.end];
         return [{ label, start, end, field: names.join(', '), by: 'label' }];
       });
-      return writeLayout(view.text.slice(line.start, line.end), named).trimEnd();
+      return writeItem(view.text.slice(line.start, line.end), named);
     },
   };
 }

@@ -3,7 +3,7 @@ import { bulletEnd } from '../../rules/template/text/lines.js';
 import { isFree, type ReadContext } from '../../values/index.js';
 import { guessType } from '../guess-type.js';
 import { type Marked, ofBlock } from '../marked.js';
-import { type Named, writeLayout } from '../write-layout.js';
+import { type Named, writeItem } from '../write-layout.js';
 import { ColumnNames } from './column-names.js';
 import { cutAlike } from './cut-alike.js';
 import { type FoundColumn, type FoundRows, isChosen, isLinked, type LookedForRows } from './found-rows.js';
@@ -242,5 +242,5 @@ function writeSpot(
       { label, start: place.start - line.start, end: place.end - line.start, field: names.join(', '), by: 'label' },
     ];
   });
-  return named.length > 0 ? [writeLayout(text.slice(line.start, line.end), named).trimEnd().replace(/^\s+/, '')] : [];
+  return named.length > 0 ? [writeItem(text.slice(line.start, line.end), named).replace(/^\s+/, '')] : [];
 }

@@ -2,7 +2,7 @@ import { linesOf, type Range } from '../../reading/index.js';
 import { compared, findDifferences } from '../find-differences.js';
 import { findLabelled } from '../find-labelled.js';
 import { foldLabel, type Marked } from '../marked.js';
-import { type Named, writeLayout } from '../write-layout.js';
+import { type Named, writeItem } from '../write-layout.js';
 import { type FoundRows, isLinked, type LookedForRows } from './found-rows.js';
 
 /** A label that stands in this share of the items belongs to all of them. */
@@ -39,7 +39,7 @@ export function findRepeats(message: LookedForRows): FoundRows | null {
     over: { start: Math.min(...begins), end: Math.max(...ends) },
     count: items.length,
     columns: labels.map((key) => columnOf(key, items, message)),
-    write: (nameOf) => writeItem(text, items, nameOf),
+    write: (nameOf) => fullestItem(text, items, nameOf),
   };
 }
 
@@ -128,11 +128,11 @@ function columnOf(key: string, items: readonly Item[], { view, links }: LookedFo
 }
 
 /** The lines of the item that has most, with slots. */
-function writeItem(text: string, items: readonly Item[], nameOf: (label: string) => string[] | null): string {
+function fullestItem(text: string, items: readonly Item[], nameOf: (label: string) => string[] | null): string {
   const { start, end, marked } = items.reduce((best, one) => (one.marked.length > best.marked.length ? one : best));
   const named = marked.flatMap((mark): Named[] => {
     const names = nameOf(mark.label);
     return names ? [{ ...mark, start: mark.start - start, end: mark.end - start, field: names.join(', ') }] : [];
   });
-  return writeLayout(text.slice(start, end), named).trimEnd();
+  return writeItem(text.slice(start, end), named);
 }

@@ -74,12 +74,15 @@ const isSign = (tokens: readonly Token[], at: number) =>
 const isStar = (token: Token | undefined) => token?.norm === '*';
 const isNextTo = (token: Token | undefined) => token?.gap === 0;
 
+/** More stars in a row are a ruling. */
+const longestMask = 24;
+
 /** Stars for figures that are kept back, as in `**** 5025`; those of bold figures stand behind them too. */
 function isMask(tokens: readonly Token[], at: number): boolean {
   if (!isStar(tokens[at])) return false;
   let [from, to] = [at, at + 1];
-  while (isNextTo(tokens[from]) && isStar(tokens[from - 1])) from--;
-  while (isStar(tokens[to]) && isNextTo(tokens[to])) to++;
+  while (at - from < longestMask && isNextTo(tokens[from]) && isStar(tokens[from - 1])) from--;
+  while (to - at < longestMask && isStar(tokens[to]) && isNextTo(tokens[to])) to++;
   const figures = tokens[to];
   return to - from >= 2 && /^\d+$/.test(figures?.norm ?? '') && (figures?.gap ?? 0) <= 1 && !isStar(tokens[to + 1]);
 }
