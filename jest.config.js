@@ -1,7 +1,7 @@
 import { availableParallelism } from 'node:os';
 
 const typescript = [
-  '@swc/jest',
+  '<rootDir>/scripts/own-globals.cjs',
   { jsc: { parser: { syntax: 'typescript' }, target: 'es2022' }, module: { type: 'es6' } },
 ];
 const esmOnlyDependency = ['@swc/jest', { jsc: { target: 'es2022' }, module: { type: 'commonjs' } }];
@@ -11,7 +11,11 @@ const shared = {
   testEnvironmentOptions: { customExportConditions: ['source', 'node', 'node-addons'] },
   extensionsToTreatAsEsm: ['.ts'],
   resolver: '<rootDir>/scripts/resolve-source.cjs',
-  transform: { '\\.ts$': typescript, '/node_modules/(cookie|content-disposition)/.*\\.js$': esmOnlyDependency },
+  transform: {
+    '\\.ts$': typescript,
+    '/corpus/.*\\.mjs$': typescript,
+    '/node_modules/(cookie|content-disposition)/.*\\.js$': esmOnlyDependency,
+  },
   transformIgnorePatterns: ['/node_modules/(?!(cookie|content-disposition)/)'],
   modulePathIgnorePatterns: ['/dist/'],
 };

@@ -5,7 +5,7 @@ import { join } from 'node:path';
 import { checkFree, startDatabase } from './database.mjs';
 import { postgresFolder, startPostgres } from './postgres.mjs';
 import { startProcess, stopAll, untilStopped } from './processes.mjs';
-import { build, checkNode, installDebian, installPackages, main, projectFolder, say } from './set-up.mjs';
+import { checkNode, main, projectFolder, say, setUp } from './set-up.mjs';
 
 const data = join(projectFolder, '.yellow-sieve');
 const clientFile = join(data, 'client.json');
@@ -27,9 +27,7 @@ const postgresPort = portOf('STAND_IN_POSTGRESQL_PORT', 7407);
 
 await main(async () => {
   checkNode();
-  installPackages();
-  installDebian({ mariadbd: 'mariadb-server', pg_ctlcluster: 'postgresql' });
-  build();
+  await setUp({ mariadbd: 'mariadb-server', pg_ctlcluster: 'postgresql' });
   const postgresData = join(data, 'postgresql');
   if (process.argv.includes('--fresh'))
     for (const folder of [postgresFolder(postgresData), data]) rmSync(folder, { recursive: true, force: true });

@@ -47,8 +47,8 @@ export async function runBeside(commands, atOnce) {
   await Promise.all(Array.from({ length: atOnce }, one));
 }
 
-async function runShown(command, args) {
-  const child = spawn(command, args, { cwd: projectFolder });
+async function runShown(command, args, env = {}) {
+  const child = spawn(command, args, { cwd: projectFolder, env: { ...process.env, ...env } });
   let said = '';
   for (const stream of [child.stdout, child.stderr]) stream.on('data', (text) => (said += text));
   const [status] = await once(child, 'close');
@@ -79,11 +79,25 @@ export function installPackages() {
 const findProgram = (name) =>
   ['/usr/sbin', '/usr/bin', '/usr/local/bin', '/usr/local/sbin'].map((folder) => join(folder, name)).find(existsSync);
 
-/** Installs Debian packages whose program is missing. `wanted` maps program to package. */
-export function installDebian(wanted) {
+/**
+ * Installs what is missing and builds all packages. Debian's packages come beside npm's: either waits for its registry most of the time.
+ * `wanted` maps a program to the Debian package that brings it.
+ */
+export async function setUp(wanted) {
+  const debian = installDebian(missingPackages(wanted));
+  try {
+    installPackages();
+    build();
+  } finally {
+    await debian;
+  }
+}
+
+/** Debian packages whose program is missing. Trouble where they cannot be installed here. */
+function missingPackages(wanted) {
   const missing = Object.entries(wanted).filter(([program]) => !findProgram(program));
-  if (missing.length === 0) return;
   const packages = [...new Set(missing.map(([, name]) => name))];
+  if (packages.length === 0) return packages;
   const what = `${packages.join(' and ')} ${packages.length > 1 ? 'are' : 'is'} needed`;
   if (!findProgram('apt-get'))
     throw new Trouble(
@@ -93,21 +107,26 @@ export function installDebian(wanted) {
     throw new Trouble(
       `${what}. Run this command once as root, or run: apt-get install --no-install-recommends ${packages.join(' ')}`,
     );
+  return packages;
+}
+
+async function installDebian(packages) {
+  if (packages.length === 0) return;
   say(`Installing ${packages.join(', ')} with apt-get`);
-  withoutStartingServices(() => {
-    const env = { DEBIAN_FRONTEND: 'noninteractive' };
-    run('apt-get', ['update', '-qq'], { env, quiet: true });
-    run('apt-get', ['install', '-y', '-qq', '--no-install-recommends', ...packages], { env, quiet: true });
-  });
+  // One program for both, so that it goes on while this one waits for npm.
+  const both = 'apt-get update -qq && apt-get install -y -qq --no-install-recommends "$@"';
+  await withoutStartingServices(() =>
+    runShown('sh', ['-c', both, 'apt-get', ...packages], { DEBIAN_FRONTEND: 'noninteractive' }),
+  );
 }
 
 /** Debian starts a server once it is installed; a private instance is wanted instead. */
-function withoutStartingServices(install) {
+async function withoutStartingServices(install) {
   const policy = '/usr/sbin/policy-rc.d';
   const ours = !existsSync(policy);
   if (ours) writeFileSync(policy, '#!/bin/sh\nexit 101\n', { mode: 0o755 });
   try {
-    install();
+    await install();
   } finally {
     if (ours) rmSync(policy, { force: true });
   }

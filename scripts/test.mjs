@@ -1,6 +1,6 @@
 // npm test: installs what it needs, checks types, form and arrows, and runs every test. Arguments go to Jest.
 import { shortLived } from './processes.mjs';
-import { build, checkNode, compiler, installDebian, installPackages, main, run, runBeside, say } from './set-up.mjs';
+import { checkNode, compiler, main, run, runBeside, say, setUp } from './set-up.mjs';
 
 const npx = (...args) => ['npx', ['--no-install', ...args]];
 
@@ -16,8 +16,7 @@ const checks = [
 
 await main(async () => {
   checkNode();
-  installPackages();
-  installDebian({
+  await setUp({
     mariadbd: 'mariadb-server',
     'chromium-headless-shell': 'chromium-headless-shell',
     dovecot: 'dovecot-imapd',
@@ -25,7 +24,6 @@ await main(async () => {
     pg_ctlcluster: 'postgresql',
     soffice: 'libreoffice-calc-nogui',
   });
-  build();
   const args = process.argv.slice(2);
   if (args.length === 0) {
     say('Checking types of the tests, form, arrows between packages, what is unused, and kinds asked for by name');

@@ -76,8 +76,12 @@ export const count = (r) => {
 };
 const day = (r) => ({ month: 1 + r.below(12), date: 1 + r.below(28), year: 2027 + r.below(2) });
 const iso = ({ year, month, date }) => `${year}-${two(month)}-${two(date)}`;
-const long = (locale, { year, month }) =>
-  new Intl.DateTimeFormat(locale, { month: 'long' }).format(new Date(Date.UTC(year, month - 1, 12)));
+const monthsOf = (locale) => {
+  const { format } = new Intl.DateTimeFormat(locale, { month: 'long', timeZone: 'UTC' });
+  return Array.from({ length: 12 }, (_, month) => format(new Date(Date.UTC(2027, month, 12))));
+};
+const months = Object.fromEntries(['en-GB', 'da-DK', 'fr-FR'].map((locale) => [locale, monthsOf(locale)]));
+const long = (locale, { month }) => months[locale][month - 1];
 const dated = (forms) => (r) => {
   const written = day(r);
   return [r.pick(forms)(written), iso(written)];

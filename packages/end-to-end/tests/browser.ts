@@ -30,7 +30,9 @@ export async function browse(options: BrowserContextOptions = {}): Promise<Brows
   const page = await context.newPage();
   const errors: string[] = [];
   const asked: string[] = [];
-  page.on('console', (message) => message.type() === 'error' && errors.push(message.text()));
+  page.on('console', (message) => {
+    if (message.type() === 'error') errors.push(`${message.text()} ${message.location().url}`);
+  });
   page.on('pageerror', (error) => errors.push(error.message));
   page.on('dialog', (dialog) => {
     errors.push(`a dialog: ${dialog.message()}`);

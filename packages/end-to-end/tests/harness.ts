@@ -251,15 +251,20 @@ export async function sendRaw(
   }
 }
 
+/** Milliseconds between two looks at what is waited for: short at first, since much is there at once. Each costs the service work too. */
+const [shortestPause, longestPause] = [20, 250];
+
 /** Waits until something holds; the reason is told when it never does. */
 export async function until<T>(
   what: string,
   look: () => Promise<T | null | undefined | false>,
   seconds = 60,
 ): Promise<T> {
-  for (const end = Date.now() + seconds * 1000; Date.now() < end; await sleep(50)) {
+  const end = Date.now() + seconds * 1000;
+  for (let pause = shortestPause; Date.now() < end; pause = Math.min(longestPause, pause * 1.5)) {
     const found = await look();
     if (found) return found;
+    await sleep(pause);
   }
   throw new Error(`waited ${seconds} seconds in vain until ${what}`);
 }

@@ -54,16 +54,16 @@ describe('what people should hear of', () => {
     const found = await until('it is noticed', about('berth-table'));
     expect(found).toMatchObject({ kind: 'delivery stopped', count: 1, ended: null, muted: false });
     expect(found.text).toContain('the table is gone');
-    await until('both are told', async () => mailsTo('ada@skerry.example').length > 0 && world.chat.posts.length > 0);
-    expect(mailsTo('ada@skerry.example')[0]?.raw).toMatch(
-      /destinations\?destination=3Dberth-table|destinations\?destination=berth-table/,
-    );
+    // The CRM wants a skipper, and may have said so in a mail of its own before.
+    const ofTheTable = () =>
+      mailsTo('ada@skerry.example').filter(({ raw }) => /destinations\?destination=(?:3D)?berth-table/.test(raw));
+    await until('both are told', async () => ofTheTable().length > 0 && world.chat.posts.length > 0);
     expect(JSON.stringify(world.chat.posts)).toContain('have stopped');
     await until('some rounds went by', async () => {
       await new Promise((resolve) => setTimeout(resolve, 2500));
       return true;
     });
-    expect(mailsTo('ada@skerry.example')).toHaveLength(1);
+    expect(ofTheTable()).toHaveLength(1);
     await world.sql(`UPDATE delivery SET state = 'delivered' WHERE id = '${delivery?.key}'`);
     await until('it is over', async () => (await about('berth-table')()) === null);
     expect((await list(true)).find((notice) => notice.about === 'berth-table')?.ended).not.toBeNull();

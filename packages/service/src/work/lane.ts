@@ -1,6 +1,7 @@
 import { setTimeout as sleep } from 'node:timers/promises';
 import type { Logger } from 'pino';
 import { troubleName } from '../database/trouble.js';
+import { Pauses } from './pauses.js';
 
 export interface LaneOptions {
   name: string;
@@ -39,19 +40,19 @@ export class Lane {
 
   private async loop(): Promise<void> {
     const { name, round, pollMs, log } = this.options;
-    let pause = pollMs;
+    const pauses = new Pauses(pollMs);
     while (!this.stopping.signal.aborted) {
-      let took = 0;
+      let pause = 0;
       this.called = false;
       try {
-        took = await round();
-        pause = pollMs;
+        pause = (await round()) > 0 ? pauses.afterWork() : pauses.afterNothing();
       } catch (error) {
         log.warn({ lane: name, trouble: troubleName(error) }, 'a round of work failed');
-        pause = Math.min(5000, pause * 2);
+        pause = pauses.afterTrouble();
       }
       // Who called while the round was under way may mean what it no longer saw.
-      if (took === 0 && !this.called) await this.rest(pause);
+      if (pause > 0 && !this.called) await this.rest(pause);
+      if (this.called) pauses.stir();
     }
   }
 

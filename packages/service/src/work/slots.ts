@@ -1,5 +1,6 @@
 import type { Logger } from 'pino';
 import { troubleName } from '../database/trouble.js';
+import { Pauses } from './pauses.js';
 
 export interface SlotsOptions<Item> {
   name: string;
@@ -25,7 +26,6 @@ export interface SlotsOptions<Item> {
 
 /** Milliseconds after which what is to run alone has its turn even though there always is other work. */
 const aloneEveryMs = 30_000;
-const longestPauseMs = 5000;
 /** Milliseconds after a look for work that the next may wait for more room. */
 const roomPatienceMs = 150;
 
@@ -65,18 +65,18 @@ export class Slots<Item> {
 
   private async loop(): Promise<void> {
     const { name, pollMs, log } = this.options;
-    let pause = pollMs;
+    const pauses = new Pauses(pollMs);
     while (!this.stopping) {
       this.called = false;
-      let found = false;
+      let pause = 0;
       try {
-        found = await this.round();
-        pause = pollMs;
+        pause = (await this.round()) ? pauses.afterWork() : pauses.afterNothing();
       } catch (error) {
         log.warn({ lane: name, trouble: troubleName(error) }, 'work could not be taken up');
-        pause = Math.min(longestPauseMs, pause * 2);
+        pause = pauses.afterTrouble();
       }
-      if (!found && !this.called) await this.rest(pause);
+      if (pause > 0 && !this.called) await this.rest(pause);
+      if (this.called || this.busy.size > 0) pauses.stir();
     }
   }
 

@@ -70,13 +70,15 @@ const facts = (known: Facts['answers'], text: number = limits.promptText): Facts
   limits: { ...limits, promptText: text },
 });
 
+const plain = compileSieve(source);
+
 /** Sifts with an answer to each question; `answer` is given what was asked. */
 async function answered(
   answer: (request: ChatRequest, i: number) => unknown,
   { of = letter, by = source as object, text = limits.promptText as number } = {},
 ): Promise<Outcome> {
   const reading = await readMessage(Buffer.from(of));
-  const sieve = compileSieve(by);
+  const sieve = by === source ? plain : compileSieve(by);
   const asked = sift(reading, sieve, facts({}, text));
   if (asked.kind !== 'wants') throw new Error('a question is wanted');
   const known = asked.wants.map(({ digest, request }, i) => {
