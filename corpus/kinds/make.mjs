@@ -1,4 +1,4 @@
-// node corpus/kinds/make.mjs FOLDER: writes 160 kinds of mail with their right answers into it, a folder each: case.json, train-1.eml,
+// node corpus/kinds/make.mjs FOLDER: writes 172 kinds of mail with their right answers into it, a folder each: case.json, train-1.eml,
 // test-01.eml to test-11.eml, expected.json. They were written before anybody looked at what becomes of them.
 import { mkdirSync, rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
@@ -7,6 +7,7 @@ import { kinds as eighth } from './eighth.mjs';
 import { kinds as eleventh } from './eleventh.mjs';
 import { kinds as fifth } from './fifth.mjs';
 import { kinds as first } from './first.mjs';
+import { kinds as fourteenth } from './fourteenth.mjs';
 import { kinds as fourth } from './fourth.mjs';
 import { begin, mail, pad } from './kit.mjs';
 import { kinds as ninth } from './ninth.mjs';
@@ -117,6 +118,7 @@ export function writeKinds(folder) {
     [1103, eleventh],
     [1201, twelfth],
     [1301, thirteenth],
+    [1409, fourteenth],
   ]) {
     begin(seed);
     for (const [name, kind] of Object.entries(kinds)) write(folder, name, kind);

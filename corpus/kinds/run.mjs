@@ -1,4 +1,4 @@
-// npm run corpus:kinds [-- --samples 1|4]: how much of each of these kinds of mail is suggested from its first messages. A field or
+// npm run corpus:kinds [-- --samples 1|4] [--kind BEGINNING]: how much of each of these kinds of mail is suggested from its first messages. A field or
 // column counts where four of five of its values come out right in the others, whatever it is called.
 import { mkdtempSync, readdirSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
@@ -7,7 +7,9 @@ import { parseArgs } from 'node:util';
 import { compileSieve, noFacts, readMessage, sift, suggestSieve } from '@yellow-sieve/core';
 import { writeKinds } from './make.mjs';
 
-const { values: options } = parseArgs({ options: { samples: { type: 'string', default: '4' } } });
+const { values: options } = parseArgs({
+  options: { samples: { type: 'string', default: '4' }, kind: { type: 'string', default: '' } },
+});
 const most = 0.8;
 
 const folder = mkdtempSync(join(tmpdir(), 'yellow-sieve-kinds-'));
@@ -74,6 +76,7 @@ async function look(name) {
 
 const sum = { fields: [0, 0], columns: [0, 0], beyond: 0 };
 for (const name of readdirSync(join(folder, 'cases')).sort()) {
+  if (!name.startsWith(options.kind)) continue;
   const { fields, columns, beyond, missed } = await look(name);
   for (const i of [0, 1]) {
     sum.fields[i] += fields[i];

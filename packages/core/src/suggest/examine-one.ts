@@ -15,17 +15,17 @@ import {
   type TextForm,
   type View,
 } from '../reading/index.js';
-import type { ReadContext } from '../values/index.js';
+import { ownTypes, type ReadContext } from '../values/index.js';
 import { findDelimited } from './find-delimited.js';
 import { findDressed, findDressedTitles, findMoreOfLook } from './find-dressed.js';
-import { findInProse, isProseOfValues } from './find-in-prose.js';
+import { findInProse, isProseOfValues, labelBefore } from './find-in-prose.js';
 import { findLabelled } from './find-labelled.js';
 import type { Examined } from './group.js';
 import { foldLabel, type Looked, type Marked, repeatedIn } from './marked.js';
 import { findPairs } from './rows/find-list.js';
 import { findRows } from './rows/find-rows.js';
 import { findUnderLabels } from './rows/find-under-labels.js';
-import type { FoundRows, LookedForRows } from './rows/found-rows.js';
+import { type FoundRows, type LookedForRows, letterAround } from './rows/found-rows.js';
 
 /** A message to suggest from, under the name its sample will have. */
 export interface SuggestFrom {
@@ -60,12 +60,14 @@ export function examine(
   const rows = asked === 'none' ? null : unless(under, findRows(whole, context));
   const stretches = setApart(form).flatMap((range) => fromOrigin(view, range) ?? []);
   const { labelled, line } = labelledIn(whole, form, { under, rows, stretches }, context);
-  // What a letter says below its items is said to everybody.
-  const letter = rows?.over.start ?? view.text.length;
-  const sentences = findInProse(view.text, labelled, context, stretches, letter).filter(
+  const { text: letter, end } = letterAround(view.text, rows);
+  const sentences = findInProse(letter, labelled, context, stretches, end).filter(
     (mark) => !isOverSome(message, rows, mark),
   );
-  const title = apartFrom([...labelled, ...sentences, ...(rows ? [rows.over] : [])], titleBySubject(message));
+  const title = apartFrom(
+    [...labelled, ...sentences, ...(rows ? [rows.over] : [])],
+    [...titleBySubject(message), ...saidInSubject(message, stretches)],
+  );
   const repeated = repeatedBeside(view.text, labelled, sentences);
   return {
     message,
@@ -191,6 +193,24 @@ function titleBySubject({ subject, view: { text } }: Looked): Marked[] {
   const isTitle = about.test(before) && words.split(/\s+/).length <= longestTitle && !/[.!?:]$/.test(words);
   const start = text.indexOf(words, line?.start);
   return isTitle ? [{ label: 'title', start, end: start + words.length, by: 'label' }] : [];
+}
+
+/** A code of nothing but capitals. */
+const capitals = /(?<!\S)\p{Lu}{5,9}$/u;
+
+/** What a sentence sets apart, or writes in capitals, and the subject says too: what this one mail is about. */
+function saidInSubject({ subject, view: { text } }: Looked, stretches: readonly Range[]): Marked[] {
+  const said = subject.trim();
+  const code = /\p{Ll}/u.test(said) ? (capitals.exec(said)?.[0] ?? null) : null;
+  const at = code === null ? -1 : text.search(new RegExp(`(?<![\\p{L}\\p{N}-])${code}(?![\\p{L}\\p{N}-])`, 'u'));
+  const all = [...stretches, ...(code === null || at < 0 ? [] : [{ start: at, end: at + code.length }])];
+  return all.flatMap(({ start, end }): Marked[] => {
+    const value = text.slice(start, end);
+    const isSaid = value !== said && ` ${said} `.includes(` ${value} `) && /^[\p{Lu}\p{N}][^\n]*[^.!?:\s]$/u.test(value);
+    const before = text.slice(text.lastIndexOf('\n', start - 1) + 1, start);
+    const label = isSaid && value.split(/\s+/).length <= longestTitle ? labelBefore(before, ownTypes.words) : null;
+    return label === null ? [] : [{ label, start, end, by: 'sentence' }];
+  });
 }
 
 /** What a sentence with a value says once more of a label. */

@@ -5,6 +5,7 @@ import { examine, isOverSome, maxMarked, onlyOnce, overlap, type SuggestFrom } f
 import { type Compared, compared, findDifferences } from './find-differences.js';
 import { type Examined, groupByLabels } from './group.js';
 import { foldLabel, freeLabel, type Looked, type Marked, rawOf } from './marked.js';
+import { letterAround } from './rows/found-rows.js';
 import { fullest } from './write-sieve.js';
 
 /** Messages that are compared with one another. */
@@ -56,9 +57,8 @@ function withSameNames(all: Examined[]): Examined[] {
  */
 function withDifferences(group: Examined[]): Examined[] {
   if (group.length < 2) return group;
-  // What a letter says below its items is said to everybody.
   const letters = new Map(
-    group.map((one) => [one, compared(one.message.view.text.slice(0, one.rows?.over.start))] as const),
+    group.map((one) => [one, compared(letterAround(one.message.view.text, one.rows).text)] as const),
   );
   const all = [...letters].map(([one, letter]): Examined => {
     // A few are enough to tell what differs.

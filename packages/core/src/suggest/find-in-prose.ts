@@ -121,6 +121,7 @@ function namedIn(line: string, context: ReadContext): Named[] {
       ...countedIn(words, context),
       ...numberedIn(words, context),
       ...calledIn(words),
+      ...endingIn(words),
     ];
     return all.map((one) => ({ ...one, from: from + one.from }));
   });
@@ -154,7 +155,7 @@ const closing =
 
 /** Whether a line is no text of the letter, or says who sent it. */
 const tellsNothing = ({ kind }: Line, words: string, isLast: boolean, context: ReadContext) =>
-  !['text', 'bullet', 'label and value'].includes(kind) ||
+  !(['text', 'bullet', 'label and value'].includes(kind) || greetedIn(words)) ||
   words.length > longestLine ||
   (isImprint(words, isLast) && !hasFacts(words, context));
 
@@ -202,7 +203,7 @@ function lookingLike({ type, like, begin, namesItself }: Telling, words: string,
 }
 
 /** The word right before a value; for an amount, the nearest word of money. */
-function labelBefore(text: string, type: string): string | null {
+export function labelBefore(text: string, type: string): string | null {
   const words = (text.match(/[\p{L}’'-]+/gu) ?? []).reverse();
   const money = type === ownTypes.money ? words.slice(0, farthest).find((word) => ofMoney.test(word)) : undefined;
   const [next = ''] = words;
@@ -215,8 +216,9 @@ const code =
   /(?<![\p{L}\p{N}@/.-])(?=[\p{L}\p{N}/-]*\d{2})(?=[\p{L}\p{N}/-]*\p{Lu})\p{Lu}[\p{Lu}\p{N}]*(?:[-/][\p{Lu}\p{N}]+)+(?![\p{L}@]|\.\p{L})/gu;
 /** `list 82-B`: one that begins with figures, as a word in front names it. */
 const figuresFirst = /(?<![\p{L}\p{N}@/.-])\d{1,6}[-/]\p{Lu}[\p{Lu}\p{N}]{0,5}(?![\p{L}\p{N}@/-])/gu;
-/** `Rechnung R10482`: letters and figures in one, as a word in front names them. */
-const lettersAndFigures = /(?<![\p{L}\p{N}@/.-])\p{Lu}{1,4}\d{3,}(?![\p{L}\p{N}@/-]|\.\p{L})/gu;
+/** `Rechnung R10482`, `meter 12E48210`: letters and figures in one, as a word in front names them. */
+const lettersAndFigures =
+  /(?<![\p{L}\p{N}@/.-])(?:\p{Lu}{1,4}\d{3,}|\d{1,4}\p{Lu}{1,3}\d{3,})(?![\p{L}\p{N}@/-]|\.\p{L})/gu;
 const numberWords = /(?:^|[^\p{L}])(?:no|nr|number|num|n°|nº|núm|nummer|numéro|número)[.:]?\s*$/iu;
 
 const codesIn = (words: string): Named[] =>
@@ -265,6 +267,8 @@ const ofTime =
 const doings =
   /^(?:there|here|this|that|also|now|then|it|we|you|they|is|was|were|will|has|have|had|can|wird|wurde|wurden|werden|sind|waren|hat|haben|est|sont|sera|seront|avait|está|son|fue|será|wordt|werd|zijn|bliver|blev)$/i;
 
+const isMonth = (word: string) => months.has(accentless(word.toLowerCase())) || weekdays.has(word.toLowerCase());
+
 const articles = /^(?:one|eine?[nmrs]?|une?|um|uma|uno|una|een|én|et)$/iu;
 
 const countedIn = (words: string, context: ReadContext): Named[] =>
@@ -276,8 +280,10 @@ const countedIn = (words: string, context: ReadContext): Named[] =>
         ? [{ label: quantity, from, value }]
         : [];
     }
+    // German writes what it counts with a capital.
+    const like = context.language === 'de' ? /^\p{L}\p{Ll}{2,}$/u : /^\p{Ll}{3,}$/u;
     const isThing =
-      gap !== '' && /^\p{Ll}{3,}$/u.test(what) && !ofTime.test(what) && !small.test(what) && !doings.test(what);
+      gap !== '' && like.test(what) && !ofTime.test(what) && !small.test(what) && !doings.test(what) && !isMonth(what);
     // `eine neue Buchung`: what counts one in words is an article as often.
     const isArticle = /^\p{L}/u.test(figure) && articles.test(figure);
     const [, rated = '', of = ''] =
@@ -319,6 +325,17 @@ const numberedIn = (words: string, context: ReadContext): Named[] =>
       ? []
       : [{ label, from, value }],
   );
+
+/** `your account ending in 4711`: the last figures of something. */
+const ending =
+  /(\p{L}{3,}) (?:ending (?:in|with)|that ends (?:in|with)|mit den Endziffern|endend auf|se terminant par|terminant par|finissant par|terminada en|que termina en|eindigend op|die eindigt op|der slutter på) (\d{2,6})(?!\p{N})/gu;
+
+const endingIn = (words: string): Named[] =>
+  [...words.matchAll(ending)].map(({ 0: all, 1: label = '', 2: value = '', index }) => ({
+    label,
+    from: index + all.length - value.length,
+    value,
+  }));
 
 /** `The driver is Tom Hale`: whoever is said to be something. */
 const called = /(\p{L}{3,}) (?:is|ist|est|es|é|er) (\p{Lu}[\p{Ll}.]+(?: \p{Lu}[\p{L}.’'-]*\p{L})+)/gu;

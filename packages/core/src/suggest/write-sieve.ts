@@ -4,6 +4,7 @@ import type { FieldOptions } from '../values/index.js';
 import type { Examined } from './group.js';
 import { foldLabel, type Looked, type Marked } from './marked.js';
 import { headingsOf, namesFor, type SuggestedColumn } from './rows/name-columns.js';
+import { letterAround } from './rows/found-rows.js';
 import { type Named, writeLayout } from './write-layout.js';
 
 /** What told a value: words that name it, its looks in a sentence, or that it differs between messages. */
@@ -83,9 +84,11 @@ function layoutOf(group: readonly Examined[], name: string, { fields, columns, e
   const rows = columns.length > 0 && first.rows?.by === 'block' ? first.rows : null;
   if (named.length === 0 && !rows) return [];
   const subject = subjectOf(first.message, named);
+  // What stands among the items is no word of what stands around them.
+  const { text: letter } = letterAround(view.text, columns.length > 0 ? first.rows : null, named);
   const part = (from: number, to: number) =>
     writeLayout(
-      view.text,
+      letter,
       named.filter(({ start }) => start >= from && start < to),
       ends.get(first.message),
     );

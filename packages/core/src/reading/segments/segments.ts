@@ -29,7 +29,7 @@ export interface SegmentedText {
   segments: Segment[];
   own: Range[];
   quoted: Range[];
-  /** The quoted passages that stand below a label of the writer’s own: `Their message:`. */
+  /** The quoted passages that stand below a label of the writer’s own, `Their message:`, or in a box of the markup between own words. */
   passages: Range[];
 }
 
@@ -63,7 +63,9 @@ export function segmentText(text: string, envelope: Envelope, cues: readonly Htm
     own: segmenter.ownRanges(segments, 0),
     quoted: quoted.flatMap((segment) => unmarked(lines, segment, 1)),
     passages: segments.flatMap((segment, i) =>
-      isPassage(text, segment, segments[i - 1]) ? unmarked(lines, segment, 1) : [],
+      isPassage(text, segment, segments[i - 1]) || (isBoxed(segment, cues) && isBetween(segments, i))
+        ? unmarked(lines, segment, 1)
+        : [],
     ),
   };
 }
@@ -75,8 +77,18 @@ const longestLabel = 14;
 function isPassage(text: string, { kind, reason }: Segment, above: Segment | undefined): boolean {
   if (kind !== 'quoted' || reason !== markedReason || above?.kind !== 'own') return false;
   const [label = ''] = /[^\n]*$/.exec(text.slice(above.start, above.end).trimEnd()) ?? [];
-  return /^\s*\p{Lu}[^.!?]*[:：]$/u.test(label) && label.trim().split(/\s+/).length <= longestLabel;
+  return /^\s*\p{L}[^.!?]*[:：]$/u.test(label) && label.trim().split(/\s+/).length <= longestLabel;
 }
+
+/** Whether the markup makes a quotation of a segment, and nothing says whose it is. */
+const isBoxed = ({ kind, reason, start, end }: Segment, cues: readonly HtmlCue[]): boolean =>
+  kind === 'quoted' &&
+  reason === markedReason &&
+  cues.some((cue) => cue.kind === 'quote' && cue.start < end && start < cue.end);
+
+/** Whether the writer goes on below a segment: what people answer stands at the end. */
+const isBetween = (segments: readonly Segment[], at: number): boolean =>
+  segments[at - 1]?.kind === 'own' && segments[at + 1]?.kind === 'own';
 
 /** The lines of one message, which may stand inside another. */
 interface Stretch {

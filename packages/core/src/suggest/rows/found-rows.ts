@@ -1,4 +1,4 @@
-import { type ItemList, type Link, type Range, type Table, toOrigin, type View } from '../../reading/index.js';
+import { type ItemList, type Link, linesOf, type Range, type Table, toOrigin, type View } from '../../reading/index.js';
 import type { Looked, Marked } from '../marked.js';
 
 /** A column that items seem to have: what names it, and its values, an empty one where an item lacks it. */
@@ -45,4 +45,40 @@ export function isLinked(view: View, { start, end }: Range, links: readonly Link
   return links.some(
     (link) => !/^mailto:/i.test(link.href) && at.some((range) => link.start < range.end && link.end > range.start),
   );
+}
+
+/** Paragraphs right below items that may be of this one message; what comes further down is said to everybody. */
+const paragraphsBelow = 2;
+
+/**
+ * A letter without its items, in whose place there are blanks, so that offsets stay; and where it ends that is not said to everybody.
+ * Lines of the items on which one of `kept` stands are none of theirs.
+ */
+export function letterAround(
+  text: string,
+  rows: Pick<FoundRows, 'over'> | null,
+  kept: readonly Range[] = [],
+): { text: string; end: number } {
+  if (rows === null) return { text, end: text.length };
+  const { start, end } = rows.over;
+  const lines = linesOf(text.slice(start, end)).map((line) => {
+    const [from, to] = [start + line.start, start + line.end];
+    const words = text.slice(from, to);
+    return kept.some((one) => one.start < to && one.end > from) ? words : ' '.repeat(words.length);
+  });
+  return {
+    text: text.slice(0, start) + lines.join('\n') + text.slice(end),
+    end: end + lengthOfParagraphs(text.slice(end)),
+  };
+}
+
+/** The length of the first paragraphs of a text. */
+function lengthOfParagraphs(text: string): number {
+  let at = 0;
+  for (let count = 0; count < paragraphsBelow && at < text.length; count++) {
+    at += text.length - at - text.slice(at).trimStart().length;
+    const blank = text.indexOf('\n\n', at);
+    at = blank < 0 ? text.length : blank;
+  }
+  return at;
 }
