@@ -374,7 +374,15 @@ export const kinds = {
     kind: 'list',
     html: true,
     fields: { search: T('text'), count: T('integer') },
-    items: { title: T('text'), link: T('url'), firm: T('text'), town: T('text'), from: T('amount'), to: T('amount'), posted: T('text') },
+    items: {
+      title: T('text'),
+      link: T('url'),
+      firm: T('text'),
+      town: T('text'),
+      from: T('amount'),
+      to: T('amount'),
+      posted: T('text'),
+    },
     make() {
       const items = some(
           ['Sailmaker', 'Rigger', 'Harbour clerk', 'Boat builder', 'Diver', 'Crane driver', 'Cook on board'],

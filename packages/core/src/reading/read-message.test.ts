@@ -3,6 +3,7 @@ import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { readMessage } from './read-message.js';
 import { formOf } from './reading.js';
+import { bodyViews } from './text-parts.js';
 
 const bytes = (text: string) => new Uint8Array(Buffer.from(text, 'latin1'));
 const mail = (...lines: string[]) => bytes(lines.join('\r\n'));
@@ -133,5 +134,17 @@ describe('reading a message', () => {
       );
       expect(await readMessage(pieces)).toEqual(whole);
     }
+  });
+
+  test.each([
+    ['in a notice it is a part of the body', 'A review', '', 'Well?\nWorked as it should.\nby Ada Holm'],
+    ['below what answers something it is not', 'Re: A review', '', 'Well?\nby Ada Holm'],
+    ['nor where the mail names what it answers', 'A review', 'In-Reply-To: <1@x.example>', 'Well?\nby Ada Holm'],
+  ])('a quotation of the markup between own words: %s', async (_, subject, header, wanted) => {
+    const lines = [`Subject: ${subject}`, ...(header ? [header] : []), 'Content-Type: text/html', ''];
+    const reading = await readMessage(
+      mail(...lines, '<p>Well?</p><blockquote>Worked as it should.</blockquote><p>by Ada Holm</p>'),
+    );
+    expect(bodyViews(formOf(reading))[0]?.text.replace(/\n+/g, '\n')).toBe(wanted);
   });
 });

@@ -172,10 +172,11 @@ function toCellEnd(text: string, cells: readonly Range[], one: Marked): Marked {
 }
 
 /** `4 / 5`, `8 out of 10`: what somebody rated with, and not what one can. */
-function withoutScale(text: string, one: Marked): Marked {
+export function withoutScale(text: string, one: Marked): Marked {
   const [, figure = ''] =
-    /^(\d+(?:[.,]\d)?) ?(?:\/|out of|of|von|sur|de|van|af|su) ?(?:5|10|100)$/.exec(text.slice(one.start, one.end)) ??
-    [];
+    /^(\d+(?:[.,]\d)?) ?(?:\/|out of|of|von|sur|de|van|af|su) ?(?:5|10|100)(?: \p{L}+)?$/u.exec(
+      text.slice(one.start, one.end),
+    ) ?? [];
   return figure === '' ? one : { ...one, end: one.start + figure.length };
 }
 
@@ -206,7 +207,8 @@ function saidInSubject({ subject, view: { text } }: Looked, stretches: readonly 
   const all = [...stretches, ...(code === null || at < 0 ? [] : [{ start: at, end: at + code.length }])];
   return all.flatMap(({ start, end }): Marked[] => {
     const value = text.slice(start, end);
-    const isSaid = value !== said && ` ${said} `.includes(` ${value} `) && /^[\p{Lu}\p{N}][^\n]*[^.!?:\s]$/u.test(value);
+    const isSaid =
+      value !== said && ` ${said} `.includes(` ${value} `) && /^[\p{Lu}\p{N}][^\n]*[^.!?:\s]$/u.test(value);
     const before = text.slice(text.lastIndexOf('\n', start - 1) + 1, start);
     const label = isSaid && value.split(/\s+/).length <= longestTitle ? labelBefore(before, ownTypes.words) : null;
     return label === null ? [] : [{ label, start, end, by: 'sentence' }];

@@ -1,7 +1,8 @@
 import { linesOf, type Range } from '../reading/index.js';
 import { folded } from '../rules/table/header.js';
 import type { ReadContext } from '../values/index.js';
-import { examine, isOverSome, maxMarked, onlyOnce, overlap, type SuggestFrom } from './examine-one.js';
+import { examine, isOverSome, maxMarked, onlyOnce, overlap, type SuggestFrom, withoutScale } from './examine-one.js';
+import { findBetween } from './find-between.js';
 import { type Compared, compared, findDifferences } from './find-differences.js';
 import { type Examined, groupByLabels } from './group.js';
 import { foldLabel, freeLabel, type Looked, type Marked, rawOf } from './marked.js';
@@ -81,18 +82,39 @@ function withDifferences(group: Examined[]): Examined[] {
     const taken = new Set([...sure, ...told].map(({ label }) => foldLabel(label)));
     const isNamed = ({ label }: Marked) => label !== '';
     const named = onlyOnce(one.message, more.filter(isNamed)).map((mark) => ({
-      ...mark,
+      ...withoutScale(one.message.view.text, mark),
       label: freeLabel(mark.label, taken),
     }));
     const ignored = more.filter((mark) => !isNamed(mark));
     return { ...one, marked: [...sure, ...told, ...named, ...ignored].slice(0, maxMarked) };
   });
-  const shown = fullest(all);
+  const whole = withTexts(all);
+  const shown = fullest(whole);
   const known = new Set(shown.marked.map(({ label }) => foldLabel(label)));
-  return all.map((one) => ({
+  return whole.map((one) => ({
     ...one,
     marked: one.marked.filter(({ by, label }) => by === 'label' || label === '' || known.has(foldLabel(label))),
   }));
+}
+
+/** With what somebody wrote between the same two lines of each. */
+function withTexts(all: readonly Examined[]): Examined[] {
+  const texts = findBetween(
+    all.map(({ message, rows, marked, covered }) => ({
+      text: letterAround(message.view.text, rows).text,
+      known: marked,
+      covered: [...covered, ...(rows ? [rows.over] : [])],
+    })),
+  );
+  return all.map((one, i) => {
+    const taken = new Set(one.marked.map(({ label }) => foldLabel(label)));
+    const named = (texts[i] ?? []).map((text) => {
+      const label = freeLabel(text.label, taken);
+      taken.add(foldLabel(label));
+      return { ...text, label };
+    });
+    return { ...one, marked: [...one.marked, ...named] };
+  });
 }
 
 /** Whether a value has its line to itself, so that no words of it could be compared, and stands in none of the others. */

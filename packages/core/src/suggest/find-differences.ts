@@ -153,9 +153,14 @@ function twinOf(text: string, line: Line, candidates: readonly Line[]): Line | n
   const enough =
     best &&
     ((best.shared >= minShared && best.shared >= words.length * sameShare) ||
-      (small >= minSmall && best.small >= small * sameSmallShare));
+      (small >= minSmall && best.small >= small * sameSmallShare) ||
+      (small >= minShared && best.small === small && beginsAlike(line, best.line)));
   return best && enough ? best.line : null;
 }
+
+/** `Written by Ada Holm on 3 May`: the same first word, beside all the small ones. */
+const beginsAlike = (one: Line, other: Line): boolean =>
+  firstWordOf(one) !== undefined && firstWordOf(one) === firstWordOf(other);
 
 /** Words of a line that is but a word and what it names: `Status Overdue`. */
 const shortLine = 6;

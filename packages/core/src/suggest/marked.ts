@@ -8,6 +8,8 @@ export interface Marked {
   end: number;
   /** How it was found; labels are surer than what stands in sentences. */
   by: 'label' | 'sentence' | 'difference';
+  /** Where the line begins that it ends before, however many lines it has. */
+  until?: number;
 }
 
 /** A message as it is looked at for suggestions. */

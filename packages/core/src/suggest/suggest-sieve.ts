@@ -4,6 +4,7 @@ import { type FieldOptions, localeOf, type ReadContext } from '../values/index.j
 import { examined } from './examine.js';
 import type { SuggestFrom } from './examine-one.js';
 import type { Naming } from './field-name.js';
+import type { Examined } from './group.js';
 import { dropRare, dropSaidToAll, nameFields } from './name-fields.js';
 import { nameColumns } from './rows/name-columns.js';
 import {
@@ -71,12 +72,22 @@ function suggestedBy(messages: readonly SuggestFrom[], options: SuggestOptions, 
   const left: LeftOut[] = [...dropRare(fields, groups.flat().length), ...dropSaidToAll(fields, groups.flat())];
   const found = groups.flat().flatMap(({ rows }) => rows ?? []);
   const columns = nameColumns(found, context, naming, new Set([...fields.values()].map(({ name }) => name)));
-  const draft: Draft = { sieve: options.sieve ?? 'suggested', locale, fields, columns, groups, ends: new Map() };
+  const draft: Draft = {
+    sieve: options.sieve ?? 'suggested',
+    locale,
+    fields,
+    columns,
+    groups,
+    ends: endsKnown(groups.flat()),
+    besideItems: false,
+  };
   // A field is at worst made a text first, and dropped then; dropping some may help or harm others once more.
   for (let round = 0; round < maxRounds && draft.fields.size + draft.columns.length > 0; round++) {
     const compiled = tryCompileSieve(writeSieve(draft, null));
-    // Values that nothing parts cannot be told apart again: rather no rows than no suggestion.
-    if (!compiled.ok && draft.columns.length > 0) draft.columns = [];
+    // A value alone below items has nothing else to be found by; and values that nothing parts cannot be told apart again: rather no
+    // rows than no suggestion.
+    if (!compiled.ok && draft.columns.length > 0 && !draft.besideItems) draft.besideItems = true;
+    else if (!compiled.ok && draft.columns.length > 0) draft.columns = [];
     else if (!compiled.ok && !withoutGuesses(draft)) return null;
     if (!compiled.ok) continue;
     const outcomes = tried(compiled.sieve, looked);
@@ -88,6 +99,10 @@ function suggestedBy(messages: readonly SuggestFrom[], options: SuggestOptions, 
   }
   return null;
 }
+
+/** Lines that values end before, of each message. */
+const endsKnown = (all: readonly Examined[]): Draft['ends'] =>
+  new Map(all.map(({ message, marked }) => [message, new Set(marked.flatMap(({ until }) => until ?? []))]));
 
 /** English is read by regions: pounds are British, dollars American, and other sums tell nothing. */
 function withRegion(language: string, messages: readonly SuggestFrom[]): string {

@@ -3,8 +3,8 @@ import { ownRules } from '../rules/index.js';
 import type { FieldOptions } from '../values/index.js';
 import type { Examined } from './group.js';
 import { foldLabel, type Looked, type Marked } from './marked.js';
-import { headingsOf, namesFor, type SuggestedColumn } from './rows/name-columns.js';
 import { letterAround } from './rows/found-rows.js';
+import { headingsOf, namesFor, type SuggestedColumn } from './rows/name-columns.js';
 import { type Named, writeLayout } from './write-layout.js';
 
 /** What told a value: words that name it, its looks in a sentence, or that it differs between messages. */
@@ -38,6 +38,8 @@ export interface Draft {
   groups: Examined[][];
   /** Lines of the shown messages that are kept as they are, for a text above them ends there: where they begin. */
   ends: Map<Looked, Set<number>>;
+  /** Whether a value may be found by the words of an item above it. */
+  besideItems: boolean;
 }
 
 export const layoutName = (index: number) => `layout ${index + 1}`;
@@ -73,7 +75,7 @@ export function writeSieve(draft: Draft, samples: object[] | null): string {
   return document.toString({ lineWidth: 0 });
 }
 
-function layoutOf(group: readonly Examined[], name: string, { fields, columns, ends }: Draft): object[] {
+function layoutOf(group: readonly Examined[], name: string, { fields, columns, ends, besideItems }: Draft): object[] {
   const first = fullest(group);
   const named = first.marked.flatMap((mark): Named[] => {
     if (mark.label === '') return [{ ...mark, field: '*' }];
@@ -85,7 +87,7 @@ function layoutOf(group: readonly Examined[], name: string, { fields, columns, e
   if (named.length === 0 && !rows) return [];
   const subject = subjectOf(first.message, named);
   // What stands among the items is no word of what stands around them.
-  const { text: letter } = letterAround(view.text, columns.length > 0 ? first.rows : null, named);
+  const { text: letter } = letterAround(view.text, columns.length > 0 && !besideItems ? first.rows : null, named);
   const part = (from: number, to: number) =>
     writeLayout(
       letter,

@@ -202,6 +202,13 @@ describe('a text that runs on', () => {
     );
     expect(fields.remarks).toBe('We come late.\n\nPort: Moss');
   });
+
+  test('and below a line with values', async () => {
+    const below = [{ name: 'form', text: '[[vessel]] has written:\n[[remarks...]]\nAnswer within a week.' }];
+    const text = 'Tern has written:\n\nWe come late.\n\nIs there a crane?\n\nAnswer within a week.\n';
+    const { fields } = await fill(text, below);
+    expect(fields).toMatchObject({ vessel: 'Tern', remarks: 'We come late.\n\nIs there a crane?' });
+  });
 });
 
 test('a value above the first words stands above them also where these begin with words to ignore', async () => {

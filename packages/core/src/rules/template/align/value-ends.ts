@@ -32,7 +32,8 @@ const maxBlank = 2;
 const farthestDown = 2;
 
 /** The lines below a value, each for the next slot: the first, or for a type the nearest that reads as it. */
-function linesUnder({ landmark, line, end }: Candidate, from: number, claims: Claims, search: Search): ValuePlace[] {
+function linesUnder(candidate: Candidate, from: number, claims: Claims, search: Search): ValuePlace[] {
+  const { landmark, line, end } = candidate;
   let at = search.lines.findIndex((one) => one.start <= Math.max(from, line.start) && one.end >= Math.max(from, end));
   const next = () => {
     let to = at + 1;
@@ -49,7 +50,8 @@ function linesUnder({ landmark, line, end }: Candidate, from: number, claims: Cl
       .find((i) => fitsOn(slot, search.lines[i], search));
     at = near ?? to;
     const one = search.lines[at] as Line;
-    return { ...place, start: startOf(one, slot), end: lastOffset(one) };
+    const own = { ...place, start: startOf(one, slot), end: lastOffset(one) };
+    return toNext(own, candidate, at, claims, search) ?? own;
   });
 }
 

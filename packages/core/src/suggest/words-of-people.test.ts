@@ -1,0 +1,87 @@
+import { describe, expect, test } from '@jest/globals';
+import { madeOf } from './mail.fixture.js';
+
+const comment = (who: string, on: string, words: string) => ({
+  subject: `A comment on ${on}`,
+  html: `<html><body><p>${who} left a comment on <em>${on}</em>:</p><blockquote>${words}</blockquote><p>Answer within a week, please.</p></body></html>`,
+});
+
+describe('what people write, and no label names', () => {
+  const mails = [
+    comment('Ada Quist', 'Rules of the yard', 'Please check the sums.'),
+    comment('Dag Ivarsen', 'Winter store', '<p>It is too cold.</p><p>The heater is broken.</p>'),
+    comment('Piet Holloway', 'Crane hours', 'Nobody answers.'),
+    comment('Nuno Marsh', 'Night watch', '<p>I can do Monday.</p><p>And Friday, if need be.</p>'),
+  ];
+
+  test('stands between the same two lines of every message, and is whole', async () => {
+    const { fields } = await madeOf(mails, 3);
+    expect(Object.values(fields)).toContain('Nuno Marsh');
+    expect(Object.values(fields)).toContain('Night watch');
+    expect(Object.values(fields)).toContain('I can do Monday.\n\nAnd Friday, if need be.');
+  });
+
+  test('has the name of a title right above it', async () => {
+    const letter = (words: string) => ({ text: `Somebody has written.\n\nTheir wish\n${words}\n\nGood night.\n` });
+    const { fields } = await madeOf([letter('A berth in May.'), letter('Two nights'), letter('Is there a crane?')]);
+    expect(fields).toEqual({ their_wish: 'Is there a crane?' });
+  });
+
+  test('is none of it where the lines around differ, or all say the same', async () => {
+    const letter = (first: string, words: string) => ({
+      text: `Order: ${first}\n\n${words}\n\nThe desk is open until noon.\n`,
+    });
+    const { suggestion } = await madeOf([letter('A-1041', 'We thank you.'), letter('B-2042', 'We thank you.')]);
+    expect(suggestion.fields.map(({ name }) => name)).toEqual(['order']);
+  });
+});
+
+describe('words below items', () => {
+  const report = (jobs: [string, string][], failed: number) => ({
+    text: `Host: gull\n\nJOB          STATUS   SIZE\n${jobs.map(([job, size]) => `${job.padEnd(13)}OK       ${size}`).join('\n')}\n\n${jobs.length} jobs, ${failed} failed.\n\nAsk the desk for help until 17:00.\n\nThe desk is at 12 Mill Lane, and 4 people work there.\n`,
+  });
+
+  test('are looked at as far as they are of this one message', async () => {
+    const { fields, suggestion } = await madeOf([
+      report(
+        [
+          ['mail', '12.0 GB'],
+          ['web', '3.5 GB'],
+          ['charts', '9.1 GB'],
+        ],
+        1,
+      ),
+    ]);
+    expect(fields).toMatchObject({ host: 'gull', jobs: 3, failed: 1 });
+    expect(suggestion.columns.map(({ name }) => name)).toEqual(['job', 'status', 'size']);
+    expect(fields).not.toHaveProperty('people');
+  });
+});
+
+describe('values that a mail says twice, or by halves', () => {
+  test('what a sentence sets apart and the subject says is named by the word before it', async () => {
+    const { fields } = await madeOf([
+      {
+        subject: 'Demand: La Vigie',
+        html: '<p>There is a demand for the cottage <em>La Vigie</em> of the coast.</p><p>Adults: 2</p>',
+      },
+    ]);
+    expect(fields).toEqual({ cottage: 'La Vigie', adults: 2 });
+  });
+
+  test('a code of nothing but capitals, where the subject ends with it', async () => {
+    const { fields } = await madeOf([
+      { subject: 'Your crossing QKWZTD', text: 'Your booking QKWZTD is fixed.\n\nVehicle: camper\n' },
+    ]);
+    expect(fields).toEqual({ booking: 'QKWZTD', vehicle: 'camper' });
+  });
+
+  test('the last figures of something, a code that begins with figures, whom a line with a colon greets', async () => {
+    const { fields } = await madeOf([
+      {
+        text: 'Dear Ada Quist:\n\nThe sum for meter 12E48210 is taken from your account ending in 4711 on 3 May 2027.\n',
+      },
+    ]);
+    expect(fields).toEqual({ addressee: 'Ada Quist', meter: '12E48210', account: '4711', date: '2027-05-03' });
+  });
+});
