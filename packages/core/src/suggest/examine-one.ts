@@ -129,7 +129,16 @@ function labelledIn(
   const labelled = wide
     .filter((mark) => !isNamedWithin(text, mark, allBut(mark)))
     .map((one) => withoutScale(text, one));
-  return { labelled, line };
+  return { labelled: withoutCounts(labelled), line };
+}
+
+/** `26 payments`: how many there are this time is no part of what names their sum, where nothing else is called so. */
+function withoutCounts(marked: readonly Marked[]): Marked[] {
+  const labels = marked.map(({ label }) => label.replace(/^\d{1,4} (?=\p{Ll}{3,}$)/u, ''));
+  return marked.map((one, i) => {
+    const label = labels[i] ?? one.label;
+    return labels.filter((other) => foldLabel(other) === foldLabel(label)).length === 1 ? { ...one, label } : one;
+  });
 }
 
 /** Items that stand where labels and their values do are none. */

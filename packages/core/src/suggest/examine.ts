@@ -4,6 +4,7 @@ import type { ReadContext } from '../values/index.js';
 import { examine, isOverSome, maxMarked, onlyOnce, overlap, type SuggestFrom, withoutScale } from './examine-one.js';
 import { findBetween } from './find-between.js';
 import { type Compared, compared, findDifferences } from './find-differences.js';
+import { addressee } from './find-in-prose.js';
 import { type Examined, groupByLabels } from './group.js';
 import { foldLabel, freeLabel, type Looked, type Marked, rawOf } from './marked.js';
 import { letterAround } from './rows/found-rows.js';
@@ -74,6 +75,7 @@ function withDifferences(group: Examined[]): Examined[] {
         mark.label !== '' &&
         (differences.some((other) => isMost(counted(one.message, mark), other)) ||
           hasOwnLine(one.message, mark, others) ||
+          isGreeted(one.message, mark, others) ||
           isFact(one.message, mark, others)),
     );
     const more = differences.filter(
@@ -126,6 +128,10 @@ function hasOwnLine({ view: { text } }: Looked, { start, end }: Marked, others: 
   const value = text.slice(start, end);
   return line.trim() === value && !others.some((other) => other.text.includes(value));
 }
+
+/** Whether a value is whom this one message greets: of such a line all words but one are names. */
+const isGreeted = (message: Looked, mark: Marked, others: readonly Compared[]): boolean =>
+  mark.label === addressee && !others.every(({ text }) => text.includes(rawOf(message, mark)));
 
 /** Whether a value with a figure is one of several facts in a line, kept apart by marks, and stands in none of the other messages. */
 function isFact(message: Looked, mark: Marked, others: readonly Compared[]): boolean {

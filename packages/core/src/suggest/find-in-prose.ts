@@ -170,6 +170,9 @@ const hasFacts = (words: string, context: ReadContext) =>
     return /\d/.test(part) && !isFree({ type }) && type !== ownTypes.count && type !== ownTypes.number;
   });
 
+/** What names whom a line greets. */
+export const addressee = 'addressee';
+
 /** `Dear Ottoline Marsh,`: whom a line greets. */
 function greetedIn(line: string): Named | null {
   const [, before = '', greeting = '', gap = '', name = ''] =
@@ -177,7 +180,7 @@ function greetedIn(line: string): Named | null {
       line,
     ) ?? [];
   const said = name !== '' && isGreeting(greeting.toLowerCase().split(' ')[0] ?? '') && !nobody.test(name);
-  return said ? { label: 'addressee', value: name, from: before.length + greeting.length + gap.length } : null;
+  return said ? { label: addressee, value: name, from: before.length + greeting.length + gap.length } : null;
 }
 
 /** What is greeted and is nobody: the day, or everybody. */

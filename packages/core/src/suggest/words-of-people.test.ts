@@ -85,3 +85,28 @@ describe('values that a mail says twice, or by halves', () => {
     expect(fields).toEqual({ addressee: 'Ada Quist', meter: '12E48210', account: '4711', date: '2027-05-03' });
   });
 });
+
+describe('what differs from message to message', () => {
+  test('whom it greets, and the count in a label, which names nothing', async () => {
+    const payout = (who: string, count: number, sum: string) => ({
+      html: `<p>Dear ${who},</p><table><tr><td>${count} payments</td><td>€${sum}</td></tr><tr><td>Fees</td><td>€1.20</td></tr></table>`,
+    });
+    const { fields } = await madeOf([
+      payout('Ada Quist', 26, '795.07'),
+      payout('Dag Ivarsen', 20, '36.90'),
+      payout('Nuno Marsh', 55, '49.65'),
+      payout('Orla Kilbride', 12, '81.11'),
+    ]);
+    expect(fields).toMatchObject({ addressee: 'Orla Kilbride', payments: { value: 81.11 }, fees: { value: 1.2 } });
+  });
+
+  test('what stands behind a span of times, as far apart as columns', async () => {
+    const { rows } = await madeOf([
+      {
+        text: 'Hours of this week\n\nMon 2 Nov   08:00 - 16:30    8.5 h   Slipway\nTue 3 Nov   07:00 - 17:30   10.5 h   Fuel dock\nWed 4 Nov   09:00 - 14:30    5.5 h   Crane\n\nTotal:     24.5 h\n',
+      },
+    ]);
+    const [, second] = rows.map((one) => Object.values(one));
+    expect(second).toEqual([expect.anything(), '07:00', '17:30', 10.5, 'Fuel dock']);
+  });
+});

@@ -5,9 +5,12 @@ import type { AlikePart } from './alike-part.js';
 
 /** What parts the values of a line, the most telling first. */
 const leader = /\s*[._…]{3,}\s*/g;
+/** A gap as wide as those between columns. */
+const gap = / {3,}/g;
 const separators = [
   leader,
   '\t',
+  gap,
   ' | ',
   '|',
   ';',
@@ -35,6 +38,8 @@ export function cutByMarks(
   const bracketed = cutAtBrackets(values, context);
   if (bracketed) return bracketed;
   for (const mark of separators) {
+    // A label and its value stand as far apart as often.
+    if (mark === gap && !isPart) continue;
     const cut = values.map((value) => (value === null ? null : between(value, mark)));
     const count = Math.min(...cut.flatMap((cells) => cells?.length ?? []));
     if (count < 2 || !Number.isFinite(count)) continue;
