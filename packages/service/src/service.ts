@@ -262,7 +262,7 @@ async function startWeb({
   log: Logger;
 }): Promise<Web> {
   const live = new LiveHub({ db, log });
-  const show = new ShowPool(config.database, config.siftSeconds, config.threads);
+  const show = new ShowPool(config.database, config.siftSeconds);
   const trying = { db, databaseUrl: config.database, comparer: show, model };
   const app = await buildApp({ db, together, live, show, trying, ...context }, config, log);
   await app.listen({ host: config.host, port: config.httpPort });

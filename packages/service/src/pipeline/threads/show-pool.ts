@@ -23,8 +23,8 @@ import type { CountTask, EditTask, GuessTask, RuleTask, ShownTask, TextTask } fr
 import type { Works } from './worker.js';
 import type { WouldReply, WouldTask } from './would.js';
 
-/** Two, where there are as many, so that a long message holds up nobody but who looks at it. */
-const maxThreads = 2;
+/** Two, so that a long message holds up nobody but who looks at it. */
+const threads = 2;
 /** Requests of one person or token that may wait for a thread; a page asks for a handful at once. */
 const maxWaiting = 40;
 /**
@@ -44,8 +44,6 @@ export class ShowPool {
   constructor(
     private readonly database: string,
     private readonly seconds: number,
-    /** Threads for reading and sifting that the service has. */
-    private readonly threads: number,
   ) {}
 
   /** What rules see of a message. @throws YsError YS-MESSAGE-TOO-SLOW when reading takes too long. */
@@ -138,7 +136,6 @@ export class ShowPool {
 
   /** The threads are started by the first who looks. */
   private started(): ThreadPool {
-    const threads = Math.min(maxThreads, this.threads);
     this.pool ??= new ThreadPool({ threads, resting: 1, seconds: this.seconds, maxWaiting });
     return this.pool;
   }

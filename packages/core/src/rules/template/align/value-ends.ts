@@ -41,7 +41,7 @@ function linesUnder(candidate: Candidate, from: number, claims: Claims, search: 
     const found = search.lines[to];
     return found && !isFiller(found) && !claims.lines.has(to) ? to : null;
   };
-  return landmark.under.map((slot): ValuePlace => {
+  return landmark.under.map((slot, i): ValuePlace => {
     const place = { slot, start: end, end, joined: true, uncertain: null };
     const to = at < 0 ? null : next();
     if (to === null) return place;
@@ -51,7 +51,9 @@ function linesUnder(candidate: Candidate, from: number, claims: Claims, search: 
     at = near ?? to;
     const one = search.lines[at] as Line;
     const own = { ...place, start: startOf(one, slot), end: lastOffset(one) };
-    return toNext(own, candidate, at, claims, search) ?? own;
+    // What runs on leaves nothing to those below it, so only the last can.
+    const isLast = i === landmark.under.length - 1;
+    return (isLast && toNext(own, candidate, at, claims, search)) || own;
   });
 }
 
