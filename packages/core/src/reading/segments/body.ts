@@ -37,7 +37,7 @@ export function bodyOf(
   if (!forwarded && passedOn && wordsOf(quoted).trim() !== '')
     return { own, body: quoted, bodyReason: 'the quotation: the subject says it is passed on', forwarded };
   if (passages.length > 0 && !replies && subjectKind(plain(subject)) !== 'reply') {
-    const bodyReason = 'the sender’s own words, with what stands quoted below a label';
+    const bodyReason = 'the sender’s own words, with what stands quoted below a label, or between them';
     return { own, body: together([...own, ...passages]), bodyReason, forwarded };
   }
   return { own, body: own, bodyReason: 'the sender’s own words', forwarded };
