@@ -86,6 +86,15 @@ export interface World extends RunningService {
   end(): Promise<void>;
 }
 
+/** A database with nothing in it: on the shared server one that is up to date, on others one for the service to bring up to date. */
+async function makeDatabase(name: string, { port, password }: DatabaseAddress): Promise<void> {
+  const server = await createConnection({ host: '127.0.0.1', port, user: 'app', password, multipleStatements: true });
+  const mould = process.env.TEST_DATABASE_MOULD;
+  await server.query(`CREATE DATABASE ${name} CHARACTER SET utf8mb4; USE ${name}`);
+  if (mould && port === sharedDatabase().port) await server.query(readFileSync(mould, 'utf8'));
+  await server.end();
+}
+
 /** A service with an empty database of its own and all stand-ins; nothing is set up in it. */
 export async function startWorld(
   env: Record<string, string> = {},
@@ -94,9 +103,7 @@ export async function startWorld(
 ): Promise<World> {
   const name = `test_${process.pid}_${Date.now().toString(36)}_${Math.random().toString(36).slice(2, 6)}`;
   const folder = mkdtempSync(join(tmpdir(), 'yellow-sieve-world-'));
-  const root = await connect(database);
-  await root.query(`CREATE DATABASE ${name} CHARACTER SET utf8mb4`);
-  await root.end();
+  await makeDatabase(name, database);
   const [model, mail] = [await startModel(0), await startMail(0, 0)];
   const [crm, chat] = [await startCrm(0), await startChat(0)];
   const settings = {

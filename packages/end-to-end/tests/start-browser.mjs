@@ -1,3 +1,6 @@
+import { mkdtempSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
 import { chromium } from 'playwright-core';
 import { chromiumOptions } from './chromium.mjs';
 import startDatabase from './start-database.mjs';
@@ -8,4 +11,5 @@ export default async function start() {
   const server = await chromium.launchServer(chromiumOptions);
   globalThis.yellowSieveBrowser = server;
   process.env.TEST_BROWSER = server.wsEndpoint();
+  process.env.TEST_LOOKED = mkdtempSync(join(tmpdir(), 'yellow-sieve-looked-'));
 }

@@ -2,6 +2,7 @@ import { mkdtempSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { startDatabase } from '../../../scripts/database.mjs';
+import { makeMould } from './mould.mjs';
 
 /** One private MariaDB for all end-to-end tests; each file makes databases of its own in it. */
 export default async function start() {
@@ -16,4 +17,5 @@ export default async function start() {
   globalThis.yellowSieveTests = { database, folder };
   process.env.TEST_DATABASE_PORT = String(database.port);
   process.env.TEST_DATABASE_PASSWORD = database.password;
+  process.env.TEST_DATABASE_MOULD = await makeMould(database, folder);
 }
