@@ -1,10 +1,11 @@
-// node corpus/kinds/make.mjs FOLDER: writes 172 kinds of mail with their right answers into it, a folder each: case.json, train-1.eml,
+// node corpus/kinds/make.mjs FOLDER: writes 184 kinds of mail with their right answers into it, a folder each: case.json, train-1.eml,
 // test-01.eml to test-11.eml, expected.json. They were written before anybody looked at what becomes of them.
 import { mkdirSync, rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { kinds as eighth } from './eighth.mjs';
 import { kinds as eleventh } from './eleventh.mjs';
+import { kinds as fifteenth } from './fifteenth.mjs';
 import { kinds as fifth } from './fifth.mjs';
 import { kinds as first } from './first.mjs';
 import { kinds as fourteenth } from './fourteenth.mjs';
@@ -119,6 +120,7 @@ export function writeKinds(folder) {
     [1201, twelfth],
     [1301, thirteenth],
     [1409, fourteenth],
+    [1511, fifteenth],
   ]) {
     begin(seed);
     for (const [name, kind] of Object.entries(kinds)) write(folder, name, kind);

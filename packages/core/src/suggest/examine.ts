@@ -7,6 +7,8 @@ import { type Compared, compared, findDifferences } from './find-differences.js'
 import { addressee } from './find-in-prose.js';
 import { type Examined, groupByLabels } from './group.js';
 import { foldLabel, freeLabel, type Looked, type Marked, rawOf } from './marked.js';
+import { areTelling } from './rows/alike-part.js';
+import { behindSameWords } from './rows/cut-by-words.js';
 import { letterAround } from './rows/found-rows.js';
 import { fullest } from './write-sieve.js';
 
@@ -17,7 +19,7 @@ const maxCompared = 6;
 export const examined = (messages: readonly SuggestFrom[], context: ReadContext, withRows: boolean): Examined[][] =>
   groupByLabels(
     withRows ? examineAll(messages, context) : withSameNames(messages.map((one) => examine(one, context, 'none'))),
-  ).map((group) => withDifferences(group));
+  ).map((group) => withoutSharedWords(withDifferences(group), context));
 
 /** Rows have to be in this share of the messages. */
 const rowsShare = 0.34;
@@ -96,6 +98,37 @@ function withDifferences(group: Examined[]): Examined[] {
   return whole.map((one) => ({
     ...one,
     marked: one.marked.filter(({ by, label }) => by === 'label' || label === '' || known.has(foldLabel(label))),
+  }));
+}
+
+/** Messages by which words that all values of a label begin with are known for words of the layout. */
+const minSharing = 3;
+
+/** `Re: repair R17542`, `Re: repair R49773`: what all values of a label begin with is a word, where what follows tells by itself what it is. */
+function withoutSharedWords(group: readonly Examined[], context: ReadContext): Examined[] {
+  const shared = new Map<string, number>();
+  const labels = new Set(group.flatMap(({ marked }) => marked.map(({ label }) => foldLabel(label))));
+  for (const key of labels) {
+    const said = group.flatMap(({ message, marked }) =>
+      marked.filter(({ label, by }) => by === 'label' && foldLabel(label) === key).map((mark) => rawOf(message, mark)),
+    );
+    const [part] = said.length < minSharing || areTelling(said, context) ? [] : (behindSameWords(said, context) ?? []);
+    const from = part?.ranges[0]?.start ?? 0;
+    const isOneLine = said.every((value) => !value.includes('\n'));
+    if (
+      from > 0 &&
+      isOneLine &&
+      areTelling(
+        said.map((value) => value.slice(from)),
+        context,
+      )
+    )
+      shared.set(key, from);
+  }
+  if (shared.size === 0) return [...group];
+  return group.map((one) => ({
+    ...one,
+    marked: one.marked.map((mark) => ({ ...mark, start: mark.start + (shared.get(foldLabel(mark.label)) ?? 0) })),
   }));
 }
 

@@ -122,6 +122,7 @@ function namedIn(line: string, context: ReadContext): Named[] {
       ...numberedIn(words, context),
       ...calledIn(words),
       ...endingIn(words),
+      ...shoutedIn(words),
     ];
     return all.map((one) => ({ ...one, from: from + one.from }));
   });
@@ -176,7 +177,7 @@ export const addressee = 'addressee';
 /** `Dear Ottoline Marsh,`: whom a line greets. */
 function greetedIn(line: string): Named | null {
   const [, before = '', greeting = '', gap = '', name = ''] =
-    /^(\s*)((?:[Gg]uten |[Gg]ood |[Ss]ehr )?\p{L}+)((?:\([ao]\)|\/[ao]|e[rs]? (?:herr|frau))? )(\p{Lu}[\p{L}.'’-]*(?: \p{Lu}[\p{L}.'’-]*)*)[,!:]?\s*$/u.exec(
+    /^(\s*)((?:[Gg]uten |[Gg]ood |[Ss]ehr )?\p{L}+)((?:\([ao]\)|\/[ao]|\.le|\.mi|e[rs]? (?:herr|frau))? )(\p{Lu}[\p{L}.'’-]*(?: (?:(?:del|della|di|de|du|van|von|der|den|da|do|dos|&) )?\p{Lu}[\p{L}.'’-]*)*)[,!:]?\s*$/u.exec(
       line,
     ) ?? [];
   const said = name !== '' && isGreeting(greeting.toLowerCase().split(' ')[0] ?? '') && !nobody.test(name);
@@ -209,7 +210,8 @@ function lookingLike({ type, like, begin, namesItself }: Telling, words: string,
 export function labelBefore(text: string, type: string): string | null {
   const words = (text.match(/[\p{L}’'-]+/gu) ?? []).reverse();
   const money = type === ownTypes.money ? words.slice(0, farthest).find((word) => ofMoney.test(word)) : undefined;
-  const [next = ''] = words;
+  // `sull’IBAN`, `l’adresse`: the article is none of the name.
+  const next = (words[0] ?? '').replace(/^\p{L}{1,5}['’](?=\p{L}{2})/u, '');
   const adjacent = /\p{L}[\s.:,…–-]*$/u.test(text) && next.length >= 3 && !small.test(next);
   return money ?? (adjacent ? next : null);
 }
@@ -219,9 +221,9 @@ const code =
   /(?<![\p{L}\p{N}@/.-])(?=[\p{L}\p{N}/-]*\d{2})(?=[\p{L}\p{N}/-]*\p{Lu})\p{Lu}[\p{Lu}\p{N}]*(?:[-/][\p{Lu}\p{N}]+)+(?![\p{L}@]|\.\p{L})/gu;
 /** `list 82-B`: one that begins with figures, as a word in front names it. */
 const figuresFirst = /(?<![\p{L}\p{N}@/.-])\d{1,6}[-/]\p{Lu}[\p{Lu}\p{N}]{0,5}(?![\p{L}\p{N}@/-])/gu;
-/** `Rechnung R10482`, `meter 12E48210`: letters and figures in one, as a word in front names them. */
+/** `Rechnung R10482`, `meter 12E48210`, `IBAN IT42X16711…`: letters and figures in one, as a word in front names them. */
 const lettersAndFigures =
-  /(?<![\p{L}\p{N}@/.-])(?:\p{Lu}{1,4}\d{3,}|\d{1,4}\p{Lu}{1,3}\d{3,})(?![\p{L}\p{N}@/-]|\.\p{L})/gu;
+  /(?<![\p{L}\p{N}@/.-])(?:\p{Lu}{1,4}\d{3,}|\d{1,4}\p{Lu}{1,3}\d{3,}|(?=\p{Lu}*\d{2})(?=\d*\p{Lu}{2})[\p{Lu}\d]{10,34})(?![\p{L}\p{N}@/-]|\.\p{L})/gu;
 const numberWords = /(?:^|[^\p{L}])(?:no|nr|number|num|n°|nº|núm|nummer|numéro|número)[.:]?\s*$/iu;
 
 const codesIn = (words: string): Named[] =>
@@ -331,7 +333,7 @@ const numberedIn = (words: string, context: ReadContext): Named[] =>
 
 /** `your account ending in 4711`: the last figures of something. */
 const ending =
-  /(\p{L}{3,}) (?:ending (?:in|with)|that ends (?:in|with)|mit den Endziffern|endend auf|se terminant par|terminant par|finissant par|terminada en|que termina en|eindigend op|die eindigt op|der slutter på) (\d{2,6})(?!\p{N})/gu;
+  /(\p{L}{3,}) (?:ending(?: (?:in|with))?|that ends (?:in|with)|mit den Endziffern|endend auf|se terminant par|terminant par|finissant par|terminada en|que termina en|eindigend op|die eindigt op|der slutter på) (\d{2,6})(?!\p{N})/gu;
 
 const endingIn = (words: string): Named[] =>
   [...words.matchAll(ending)].map(({ 0: all, 1: label = '', 2: value = '', index }) => ({
@@ -349,3 +351,14 @@ const calledIn = (words: string): Named[] =>
     from: index + all.length - value.length,
     value,
   }));
+
+/** `was made to TARN BOOKS LTD on`: what stands in capitals among small words is somebody's name, as machines have it. */
+const shouted = /(?<=\p{Ll} )\p{Lu}{2,}[\p{Lu}\p{N}&'’-]*(?: [\p{Lu}\p{N}&'’-]+)+(?= \p{Ll}{2,}|[.,])/gu;
+const minLetters = 6;
+
+const shoutedIn = (words: string): Named[] =>
+  [...words.matchAll(shouted)].flatMap(({ 0: value, index: from }) =>
+    (value.match(/\p{Lu}/gu) ?? []).length >= minLetters
+      ? [{ label: labelBefore(words.slice(0, from), ownTypes.words) ?? 'name', from, value }]
+      : [],
+  );

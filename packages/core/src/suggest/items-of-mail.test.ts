@@ -2,6 +2,32 @@ import { describe, expect, test } from '@jest/globals';
 import { around, madeOf, row } from './mail.fixture.js';
 
 describe('lines that are items', () => {
+  test('codes tell them, what is remarked in brackets comes and goes, and so do the units of figures', async () => {
+    const { rows } = await madeOf([
+      {
+        text: 'Sailing EE585\n\n1) Ada Quist, cabin B133\n2) Dag Holm, cabin C144 (no nuts)\n3) Nuno Marsh, cabin C314\n\nBye\n',
+      },
+    ]);
+    expect(rows).toEqual([
+      { item: 'Ada Quist', cabin: 'B133', remark: null },
+      { item: 'Dag Holm', cabin: 'C144', remark: 'no nuts' },
+      { item: 'Nuno Marsh', cabin: 'C314', remark: null },
+    ]);
+    const watched = await madeOf([{ text: 'Host: gull\n\n1. Load: 43 %\n2. Free: 438 MB\n3. Lag: 54 s\n\nBye\n' }]);
+    expect(watched.rows[1]).toEqual({ item: 'Free', text: '438 MB' });
+  });
+
+  test('an arrow begins a line as a bullet does', async () => {
+    const item = (was: string, is: string, price: string) =>
+      `<table><tr><td><s>${was}</s></td></tr><tr><td>→ ${is}</td><td>${price}</td></tr></table>`;
+    const { rows } = await madeOf([
+      {
+        html: `<p>We had to replace</p>${item('Rice', 'Wheat', '£7.46')}${item('Butter', 'Lard', '£7.04')}${item('Tea, 40 bags', 'Coffee', '£5.56')}<p>All else is there.</p>`,
+      },
+    ]);
+    expect(rows[2]).toEqual({ title: 'Tea, 40 bags', text: 'Coffee', amount: { value: 5.56, currency: 'GBP' } });
+  });
+
   test('the last word before a value is one between where all have it, and else a part of a name; so is the mark before it', async () => {
     const { rows } = await madeOf([
       {

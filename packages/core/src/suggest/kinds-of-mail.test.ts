@@ -455,8 +455,8 @@ describe('values in lines of text', () => {
     ['Telemóvel', 'phone'],
     ['Mobiltelefon', 'phone'],
     ['Tel.', 'phone'],
-    ['Bestelnummer', 'number'],
-  ])('figures under “%s” are a %s', (label, type) => {
+    ['Bestelnummer', 'text'],
+  ])('many figures behind a zero, under “%s”, are a %s', (label, type) => {
     const context = { language: 'en', region: 'GB', reference: '2026-11-03', zone: null };
     expect(guessType(label, ['02079460958'], context).type).toBe(type);
   });
@@ -466,5 +466,13 @@ describe('values in lines of text', () => {
     expect(guessType('Seat', ['9C'], context)).toEqual({ type: 'text' });
     expect(guessType('Seat', ['9C', '28B'], context)).toEqual({ type: 'text' });
     expect(guessType('Power', ['9W', '28W'], context)).toEqual({ type: 'number', unit: 'W' });
+  });
+
+  test('more figures than a quantity has are a code, and figures of several things no number', () => {
+    const context = { language: 'en', region: 'GB', reference: '2026-11-03', zone: null };
+    expect(guessType('Parcel', ['00345966041371753478'], context)).toEqual({ type: 'text' });
+    expect(guessType('Depth', ['045'], context)).toEqual({ type: 'number' });
+    expect(guessType('Value', ['43 s', '438 MB'], context)).toEqual({ type: 'text' });
+    expect(guessType('Value', ['43 s', '54 s'], context)).toEqual({ type: 'number', unit: 's' });
   });
 });

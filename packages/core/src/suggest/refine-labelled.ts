@@ -1,5 +1,6 @@
 import { linesOf, type Range } from '../reading/index.js';
 import { isGreeting } from '../rules/template/text/words.js';
+import { telling } from './looks.js';
 import { foldLabel, type Marked } from './marked.js';
 
 /** Words of a label; a comma and more of them are a sentence. */
@@ -17,6 +18,7 @@ export function refined(text: string, found: readonly Marked[], buttons: readonl
     withAddress(text, one)
       .flatMap((part) => withSpan(text, part))
       .flatMap((part) => withDays(text, part))
+      .flatMap((part) => withFormer(text, part))
       .flatMap((part) => withNext(text, part))
       .map((part) => withoutRemark(text, part))
       .map((part) => unquoted(text, part));
@@ -109,6 +111,24 @@ function withSpan(text: string, one: Marked): Marked[] {
     { ...one, end: one.start + from.length },
     { ...one, label: `${one.label} end`, start: one.start + from.length + between.length },
   ];
+}
+
+/** `When: 17 November 2026, 09:10 24 September 2026, 16:30`, `Price: £50.00 £40.00`: what it was, and right behind it what it is. */
+function withFormer(text: string, one: Marked): Marked[] {
+  const value = text.slice(one.start, one.end);
+  for (const { like, begin } of telling) {
+    const [first, second, ...more] = [...value.matchAll(like)].map((match) => ({
+      start: begin?.(value, match.index) ?? match.index,
+      end: match.index + match[0].length,
+    }));
+    if (!first || !second || more.length > 0 || first.start > 0 || second.end < value.length) continue;
+    if (!/^ +$/.test(value.slice(first.end, second.start))) continue;
+    return [
+      { ...one, label: `${one.label} before`, end: one.start + first.end },
+      { ...one, start: one.start + second.start },
+    ];
+  }
+  return [one];
 }
 
 /** `Arrival: 2026-10-14 from 3 pm`: a day, and small words with what they say of it; a time to the minute is a part of the value. */

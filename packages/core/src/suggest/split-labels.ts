@@ -14,8 +14,9 @@ export function alignedSplits(text: string, lines: readonly Line[]): Map<number,
   const found = new Map<number, Split>();
   for (let at = 0; at < lines.length; at++) {
     let to = at;
-    while (isBare({ kind: lines[to]?.kind ?? 'blank' })) to++;
-    const block = lines.slice(at, to);
+    while (isBare({ kind: lines[to]?.kind ?? 'blank' }) || (to > at && lines[to]?.kind === 'ruling')) to++;
+    // A ruling above a sum parts it from nothing.
+    const block = lines.slice(at, to).filter(({ kind }) => kind !== 'ruling');
     const columns = block.flatMap((line) =>
       line.tokens.flatMap(({ start, gap }, i) => (i > 0 && gap >= columnGap ? [start - line.start] : [])),
     );
@@ -27,7 +28,8 @@ export function alignedSplits(text: string, lines: readonly Line[]): Map<number,
         : [];
     });
     const isAligned = new Set(columns).size === 1 && columns.length <= block.length && splits.length === block.length;
-    if (block.length >= minAligned && isAligned) for (const [i, split] of splits.entries()) found.set(at + i, split);
+    if (block.length >= minAligned && isAligned)
+      for (const [i, split] of splits.entries()) found.set(lines.indexOf(block[i] as Line), split);
     at = Math.max(at, to - 1);
   }
   return found;

@@ -86,6 +86,61 @@ describe('values that a mail says twice, or by halves', () => {
   });
 });
 
+describe('names in sentences', () => {
+  test('in capitals among small words, behind an article, and in the greeting of a firm', async () => {
+    const { fields } = await madeOf([
+      {
+        text: "Spett.le Vele del Nord,\n\nA payment of £81.67 was made for TARN BOOKS LTD on 8 October 2026, from l'IBAN IT42X1671123374734643128896.\n",
+      },
+    ]);
+    expect(fields).toEqual({
+      addressee: 'Vele del Nord',
+      amount: { value: 81.67, currency: 'GBP' },
+      name: 'TARN BOOKS LTD',
+      date: '2026-10-08',
+      iban: 'IT42X1671123374734643128896',
+    });
+  });
+
+  test('a sentence that ends in brackets may stand behind another', async () => {
+    const { fields } = await madeOf([
+      {
+        subject: 'Viewing: 22 Old Wharf',
+        html: '<p>Good news! Somebody would like to see <b>22 Old Wharf</b> (£555,000).</p><p>Name: Ada Quist</p>',
+      },
+    ]);
+    expect(fields).toEqual({ see: '22 Old Wharf', amount: { value: 555000, currency: 'GBP' }, name: 'Ada Quist' });
+  });
+});
+
+describe('values beside their label', () => {
+  test('what it was and what it is are two, and a ruling above a sum parts it from nothing', async () => {
+    const { fields } = await madeOf([
+      {
+        text: 'When: Tuesday 17 November 2026, 09:10 Thursday 24 September 2026, 16:30\n\nLabour   £181.43\nParts    £38.83\n         -------\nTotal    £220.26\n',
+      },
+    ]);
+    expect(fields).toMatchObject({
+      when_before: '2026-11-17T09:10:00',
+      when: '2026-09-24T16:30:00',
+      total: { value: 220.26 },
+    });
+  });
+
+  test('several of them stand in the subject as well', async () => {
+    const { suggestion } = await madeOf([
+      { subject: 'PROBLEM: Disk is full on gull-01', text: 'TRIGGER: Disk is full\nHOST: gull-01\n' },
+    ]);
+    expect(suggestion.source).toContain('subject: "PROBLEM: [[trigger]] on [[host]]"');
+  });
+
+  test('a word that all of them begin with is a word, where codes follow, and not where names do', async () => {
+    const letter = (code: string, who: string) => ({ text: `About: repair ${code}\nBy: crew ${who}\n` });
+    const { fields } = await madeOf([letter('R17542', 'Ada'), letter('R49773', 'Dag'), letter('R66333', 'Nuno')]);
+    expect(fields).toEqual({ about: 'R66333', by: 'crew Nuno' });
+  });
+});
+
 describe('what differs from message to message', () => {
   test('whom it greets, and the count in a label, which names nothing', async () => {
     const payout = (who: string, count: number, sum: string) => ({

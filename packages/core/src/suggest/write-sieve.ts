@@ -106,13 +106,33 @@ export const fullest = (group: readonly Examined[]): Examined =>
 
 const weightOf = ({ marked, rows }: Examined) => marked.length + (rows ? 1 + rows.columns.length : 0);
 
-/** The subject as a layout, where a value of the text stands in it as a whole. */
+/** Shorter values may stand in a subject by chance. */
+const minInSubject = 3;
+
+/** The subject as a layout, where values of the text stand in it, as words of their own and with others around them; else null. */
 function subjectOf({ subject, view }: Looked, named: readonly Named[]): string | null {
-  for (const { start, end, field } of named) {
+  const placed: Named[] = [];
+  const inOrder = () => placed.sort((a, b) => a.start - b.start);
+  const constants = () => {
+    const ends = [0, ...inOrder().map(({ end }) => end)];
+    return ends.map((from, i) => subject.slice(from, placed[i]?.start ?? subject.length));
+  };
+  for (const { start, end, ...one } of [...named].sort((a, b) => b.end - b.start - (a.end - a.start))) {
     const value = view.text.slice(start, end).trim();
-    const at = value.length >= 3 ? subject.indexOf(value) : -1;
-    const around = at < 0 ? '' : subject.slice(0, at) + subject.slice(at + value.length);
-    if (/\p{L}{3}/u.test(around)) return `${subject.slice(0, at)}[[${field}]]${subject.slice(at + value.length)}`;
+    const at = value.length < minInSubject ? -1 : subject.indexOf(value);
+    const isWhole = !/[\p{L}\p{N}]/u.test((subject[at - 1] ?? '') + (subject[at + value.length] ?? ''));
+    const isFree = placed.every((other) => other.end <= at || other.start >= at + value.length);
+    if (at < 0 || !isWhole || !isFree || placed.some(({ field }) => field === one.field)) continue;
+    const place = { ...one, start: at, end: at + value.length };
+    placed.push(place);
+    // Values need something between them, and all of them words to be known by.
+    const isParted = constants()
+      .slice(1, -1)
+      .every((words) => /\S/.test(words));
+    if (!isParted || !constants().some((words) => /\p{L}{3}/u.test(words))) placed.splice(placed.indexOf(place), 1);
   }
-  return null;
+  if (placed.length === 0) return null;
+  return constants()
+    .map((words, i) => words + (placed[i] ? `[[${placed[i].field}]]` : ''))
+    .join('');
 }

@@ -1,3 +1,6 @@
+/** Marks that lines of a list begin with, as for a class of characters. */
+export const bulletMarks = '-*•·–+▪▸‣◦●○■□►➤→✓✔';
+
 /** Words and characters of a label. */
 const maxWords = 5;
 const maxLength = 40;

@@ -1,7 +1,7 @@
 import type { Range } from '../../reading/index.js';
 import { isFree, ownTypes, type ReadContext } from '../../values/index.js';
 import { guessType } from '../guess-type.js';
-import type { AlikePart } from './alike-part.js';
+import { type AlikePart, areCodes, areTelling } from './alike-part.js';
 
 /** What parts the values of a line, the most telling first. */
 const leader = /\s*[._…]{3,}\s*/g;
@@ -35,7 +35,7 @@ export function cutByMarks(
   context: ReadContext,
   isPart: boolean,
 ): AlikePart[] | null {
-  const bracketed = cutAtBrackets(values, context);
+  const bracketed = cutAtBrackets(values, context) ?? withRemarks(values, context);
   if (bracketed) return bracketed;
   for (const mark of separators) {
     // A label and its value stand as far apart as often.
@@ -47,14 +47,15 @@ export function cutByMarks(
       (cells) =>
         cells && [{ start: 0, end: cells[cells.length - count]?.end ?? 0 }, ...cells.slice(cells.length - count + 1)],
     );
+    let telling = false;
     const parts = [...Array(count).keys()].map((at): AlikePart => {
       const own = ranges.map((row) => row?.[at] ?? null);
       const said = own.flatMap((range, i) => (range ? [values[i]?.slice(range.start, range.end) ?? ''] : []));
+      telling ||= areTelling(said, context);
       return { type: guessType('', said, context).type, label: null, ranges: own };
     });
     const sure = isSure(mark, isPart) || (isPart && mark === ', ' && isOfTwo(cut, values));
-    if (parts.some(({ type }) => !isFree({ type })) || (sure && isCutAlike(cut) && !isOfPairs(parts, values, context)))
-      return parts;
+    if (telling || (sure && isCutAlike(cut) && !isOfPairs(parts, values, context))) return parts;
   }
   return null;
 }
@@ -101,6 +102,27 @@ function cutAtBrackets(values: readonly (string | null)[], context: ReadContext)
     return { type: typed ? guessType('', words, context).type : ownTypes.words, label: null, ranges: own };
   };
   return [part(0, false), part(1, true), ...(rests > 0 ? [part(2, true)] : [])];
+}
+
+/** `B133`, `C144 (no nuts)`: what is remarked behind some of the values, which tell by themselves where they end. */
+function withRemarks(values: readonly (string | null)[], context: ReadContext): AlikePart[] | null {
+  const split = values.map((value) => (value === null ? null : /^(.*?)(?:( \()([^()]+)\))?$/u.exec(value)));
+  const said = split.flatMap((one) => one?.[1] ?? []);
+  const { type } = guessType('', said, context);
+  if (split.every((one) => one?.[3] === undefined) || said.length < 2 || !(areCodes(said) || !isFree({ type })))
+    return null;
+  return [
+    { type, label: null, ranges: split.map((one) => one && { start: 0, end: (one[1] ?? '').length }) },
+    {
+      type: ownTypes.words,
+      label: 'remark',
+      ranges: split.map((one) => {
+        const [, before = '', between = '', inner] = one ?? [];
+        const start = before.length + between.length;
+        return inner === undefined ? null : { start, end: start + inner.length };
+      }),
+    },
+  ];
 }
 
 /** Values of items are of one kind, but for an odd one; those of a form differ. */

@@ -5,7 +5,7 @@ import { isFree, ownTypes, type ReadContext, readValue } from '../../values/inde
 import { unitNamed } from '../../values/units.js';
 import { guessType } from '../guess-type.js';
 import { telling } from '../looks.js';
-import { type AlikePart, most } from './alike-part.js';
+import { type AlikePart, areCodes, most } from './alike-part.js';
 
 /** Words that begin so many values alike are none of their own, whatever follows; fewer, only where what follows is no mere text. */
 const minAlike = 3;
@@ -45,6 +45,7 @@ export function betweenSameWords(values: readonly (string | null)[], context: Re
   if (constants.length === 0) return null;
   const cut = tokens.map((all) => all && betweenWords(all, constants));
   const width = constants.length + 1;
+  let hasCodes = false;
   const parts = [...Array(width).keys()].flatMap((at): AlikePart[] => {
     const ranges = cut.map((row, i) => trimmedMarks(values[i] ?? '', row?.[at] ?? null));
     const counted = at < constants.length ? withCount(ranges, values, constants[at] ?? '') : null;
@@ -52,9 +53,10 @@ export function betweenSameWords(values: readonly (string | null)[], context: Re
     const said = ranges.flatMap((range, i) => (range ? [values[i]?.slice(range.start, range.end) ?? ''] : []));
     if (said.length < Math.max(2, most * there.length)) return [];
     const type = guessType('', said, context).type;
+    hasCodes ||= areCodes(said);
     return [{ type, label: nameFrom(constants, at, type), ranges }];
   });
-  return parts.length >= 2 && parts.some(({ type }) => !isFree({ type })) ? parts : null;
+  return parts.length >= 2 && (hasCodes || parts.some(({ type }) => !isFree({ type }))) ? parts : null;
 }
 
 /** Whether a mark joins the word behind it to what stands before. */

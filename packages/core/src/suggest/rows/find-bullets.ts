@@ -1,8 +1,9 @@
 import type { Range } from '../../reading/index.js';
 import type { Line } from '../../rules/template/model.js';
 import { enumerationEnd, normalise } from '../../rules/template/text/lines.js';
-import { isFree, type ReadContext, valueTypes } from '../../values/index.js';
+import { type ReadContext, valueTypes } from '../../values/index.js';
 import { guessType } from '../guess-type.js';
+import { areTelling } from './alike-part.js';
 import { type FoundRows, isLinked, type LookedForRows } from './found-rows.js';
 
 const maxLines = 600;
@@ -53,7 +54,7 @@ function cutBy(
   ]);
   const values = [...Array(count).keys()].map((at) => ranges.map((row) => textAt(view.text, row[at])));
   const types = values.map((all) => guessType('', all, context).type);
-  if (!chosen && types.every((type) => isFree({ type }))) return null;
+  if (!chosen && !values.some((all) => areTelling(all, context))) return null;
   const labels = types.map((type, i) => {
     const same = types.slice(0, i).filter((other) => other === type).length;
     const name = valueTypes[type]?.called ?? type.replace('-', ' ');

@@ -66,17 +66,24 @@ function outside(decimal: string, { min, max }: FieldOptions): string | null {
 export const plainFigure = (text: string): string | null =>
   /^-?\d+(?:\.\d+)?(?: [A-Z]{3})?$/.test(text) ? text : null;
 
-/** The unit that all values have, if they have one. */
-function sharedUnit(values: readonly string[], { language }: ReadContext): string | null {
-  const units = new Set(
+/** The units that values have; null for none. */
+const unitsOf = (values: readonly string[], { language }: ReadContext): Set<string | null> =>
+  new Set(
     values.map((value) => {
       const read = readNumber(value, { type: 'number' }, language);
       return read.ok ? read.value.unit : null;
     }),
   );
-  const [only] = units;
-  return units.size === 1 && only !== undefined ? only : null;
+
+/** The unit that all values have, if they have one. */
+function sharedUnit(values: readonly string[], context: ReadContext): string | null {
+  const [only = null, ...more] = unitsOf(values, context);
+  return more.length === 0 ? only : null;
 }
+
+/** `43 s` and `438 MB`: figures of which some are of one thing and some of another. */
+const areOfSeveral = (values: readonly string[], context: ReadContext): boolean =>
+  [...unitsOf(values, context)].filter((unit) => unit !== null).length > 1;
 
 /** `1234 BCD`: figures and capitals that are no unit are a code. */
 function isPlate(value: string): boolean {
@@ -106,14 +113,16 @@ export const number = valueType<NumberValue>({
   looks: [
     {
       like: new RegExp(
-        `^[+−-]?\\d[\\d.,]* ?(?:\\p{L}{1,4}[²³]?(?:/\\p{L}{1,4}[²³]?)?|%|°C?|${unitWords.join('|')})?$`,
+        // Zeros before many figures count, and more than fifteen are no quantity: both are codes.
+        `^(?!0\\d{4}|\\d{16})[+−-]?\\d[\\d.,]* ?(?:\\p{L}{1,4}[²³]?(?:/\\p{L}{1,4}[²³]?)?|%|°C?|${unitWords.join('|')})?$`,
         'iu',
       ),
       rank: 11,
       // `9C`, `28B`: seats and berths are written so; a letter is a unit where all have the same.
       together: (values, context) =>
-        !values.some((value) => /^\d+\p{L}$/u.test(value) || isPlate(value)) ||
-        (values.length > 1 && sharedUnit(values, context) !== null),
+        (!values.some((value) => /^\d+\p{L}$/u.test(value) || isPlate(value)) ||
+          (values.length > 1 && sharedUnit(values, context) !== null)) &&
+        !areOfSeveral(values, context),
     },
   ],
   countable: true,

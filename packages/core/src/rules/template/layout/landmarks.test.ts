@@ -64,6 +64,7 @@ describe('a layout', () => {
     ['Vessel: [[vessel]] m', false],
     ['VESSEL NAME [[vessel]]', false],
     ['From [[vessel]] to [[remarks]]', true],
+    ['We would like to see [[vessel]] ([[nights]]).', true],
   ])('%j is a sentence: %s', (text, prose) => {
     expect(landmarks(text)[0]?.prose).toBe(prose);
   });

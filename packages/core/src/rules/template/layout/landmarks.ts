@@ -200,9 +200,9 @@ function landmarkOf(
 /** Words before the value of a sentence that ends with it. */
 const wordsOfSentence = 3;
 
-/** Whether enough words before a value, and a full stop behind it, make a sentence. */
+/** Whether enough words before a value, and a full stop behind it, make a sentence; a bracket or a quotation may close before. */
 const closesSentence = (words: readonly Token[], after: readonly Token[]) =>
-  words.length >= wordsOfSentence && /^[.!?]$/.test(after[0]?.norm ?? '');
+  words.length >= wordsOfSentence && /^[.!?]$/.test(after.find(({ norm }) => !/^[)\]"'*_]$/.test(norm))?.norm ?? '');
 
 /** What each value of a delimited line weighs: its place among the others tells it, though no word does. */
 const delimitedValue = 0.75;

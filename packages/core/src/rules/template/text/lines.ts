@@ -1,4 +1,4 @@
-import { linesOf, type Range } from '../../../reading/index.js';
+import { bulletMarks, linesOf, type Range } from '../../../reading/index.js';
 import type { LabelStyle, Line, LineKind, Token } from '../model.js';
 import { columnGap, isSeparator, tokenise } from './tokens.js';
 
@@ -43,13 +43,15 @@ export function classify(tokens: readonly Token[]): LineKind {
     : 'text';
 }
 
+const bullet = new RegExp(`^[${bulletMarks}]$`);
+
 /** Where a line begins behind its bullet or number: `- `, `* `, `3. `, `b) `, `No. 3 `, `(3) `, `#3 `. */
 export function enumerationEnd(tokens: readonly Token[]): number {
   const [first, second] = tokens;
   if (!first || !second) return 0;
   const named = numberedEnd(tokens);
   if (named > 0) return named;
-  if (/^[-*•·–+]$/.test(first.norm) && (second.gap > 0 || second.norm === '*')) return 1;
+  if (bullet.test(first.norm) && (second.gap > 0 || second.norm === '*')) return 1;
   const numbered = /^(?:\d{1,3}|[a-z])$/.test(first.norm) && /^[.)]$/.test(second.norm) && second.gap === 0;
   return numbered && (tokens[2]?.gap ?? 0) > 0 ? 2 : 0;
 }

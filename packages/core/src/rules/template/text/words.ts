@@ -13,7 +13,7 @@ export function folded(token: string): string {
 
 /** Words that open a letter; one may stand for another, as the next writer greets otherwise. */
 const greetingWords = new Set(
-  'dear hi hello hey howdy hej kære goddag olá ola oi caro cara prezado prezada hallo liebe lieber guten bonjour salut cher chère hola querido querida estimado estimada buenos buenas ciao salve gentile beste geachte'.split(
+  'dear hi hello hey howdy hej kære goddag olá ola oi caro cara prezado prezada hallo liebe lieber guten bonjour salut cher chère hola querido querida estimado estimada buenos buenas ciao salve gentile egregio egregia spettabile spett beste geachte'.split(
     ' ',
   ),
 );
