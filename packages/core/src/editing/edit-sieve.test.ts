@@ -87,6 +87,19 @@ describe('marking a value', () => {
     expect(fieldsOf(both.source, shown)).toMatchObject({ arrival: '2027-06-03', nights: 4 });
   });
 
+  test('what stands beside it and is told by its looks, or by a label, is words to ignore from the start', async () => {
+    const shown = await shownOf(
+      'Name: Ada Quist | Phone: +44 20 5622 0608 | Day: Friday 23 October 2026 | Town: Kirkholm\n\nWhen: 3 June 2027, 09:10 4 June 2027, 16:30\n',
+    );
+    const empty = 'sieve: calls\nlocale: en-GB\nfields: {}\n';
+    const name = done(empty, { act: 'mark', in: 'message.text', ...at(shown, 'Ada Quist') }, shown);
+    expect(layoutText(name.source)).toBe('Name: [[name]] | Phone: [[*]] | Day: [[*]] | Town: [[*]]\n');
+    expect(fieldsOf(name.source, shown).name).toBe('Ada Quist');
+    const when = done(empty, { act: 'mark', in: 'message.text', ...at(shown, '4 June 2027, 16:30') }, shown);
+    expect(layoutText(when.source)).toBe('When: [[*]] [[when]]\n');
+    expect(fieldsOf(when.source, shown).when).toContain('2027-06-04T16:30');
+  });
+
   test('below its label, over several lines, takes the label along', async () => {
     const shown = await shownOf(mail);
     const words = 'Shore power if you have it.\nWe come in late.';

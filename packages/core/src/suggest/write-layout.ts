@@ -1,7 +1,7 @@
 import { linesOf, type Range } from '../reading/index.js';
 import { addsUp } from '../rules/table/totals.js';
-import { longestLine, telling } from './looks.js';
 import type { Marked } from './marked.js';
+import { wordsBeside } from './words-beside.js';
 
 /** A marked value with the name of its field; null for words that change but are no field. */
 export interface Named extends Marked {
@@ -193,43 +193,8 @@ function withCells(
     const isSum = addsUp(line.slice(from, to));
     return taken || isKey || isSum || first === last ? [] : [{ start: first, end: last, field: '*' }];
   });
-  const beside = others.length > 0 ? [] : wordsBeside(line, start, own);
+  const beside = others.length > 0 ? [] : wordsBeside(text, { start, end }, own).map((one) => ({ ...one, field: '*' }));
   return [...own, ...others, ...beside].sort((a, b) => a.start - b.start);
-}
-
-/** Names and figures in a sentence: `from Port Selwyn Ferries was credited to your account ending in 7062`. */
-const ofThisOne =
-  /(?<![\p{L}\p{N}@/.-])\p{Lu}{1,4}-?\d{3,}(?![\p{L}\p{N}@/-])|(?<=\p{Ll} )\p{Lu}[\p{L}'’-]+(?: \p{Lu}[\p{L}'’-]+)+|(?<![\p{L}\p{N}.,:/#-])\d+(?:[.,:/-]\d+)*(?![\p{L}\p{N}:/-])/gu;
-/** Words of a line that is a sentence, or a part of one. */
-const minOfSentence = 4;
-
-/**
- * What stands beside a value and is another message's own as well: addresses anywhere, and in a sentence names and figures. They are
- * words to ignore, where something parts them from the value.
- */
-function wordsBeside(line: string, offset: number, own: readonly Range[]) {
-  if (line.length > longestLine) return [];
-  // Words of a label are its own.
-  const isLabelled = /[:=\t]\s*$/.test(line.slice(0, Math.min(...own.map(({ start }) => start)) - offset));
-  const isProse = !isLabelled && (line.match(/(?<!\S)\p{Ll}{2,}/gu) ?? []).length >= minOfSentence;
-  const likes = [
-    ...telling.filter(({ namesItself }) => namesItself).map(({ like }) => like),
-    ...(isProse || /^\s*\d{1,4} \p{Ll}{2,}/u.test(line) ? [ofThisOne] : []),
-  ];
-  const found: { start: number; end: number; field: string }[] = [];
-  for (const like of likes)
-    for (const match of line.matchAll(like)) {
-      const [start, end] = [offset + match.index, offset + match.index + match[0].length];
-      const isParted = [...own, ...found].every((one) => {
-        const between =
-          one.end <= start
-            ? line.slice(one.end - offset, start - offset)
-            : line.slice(end - offset, one.start - offset);
-        return (one.end <= start || one.start >= end) && /[^\s]/.test(between);
-      });
-      if (isParted) found.push({ start, end, field: '*' });
-    }
-  return found;
 }
 
 /** The cells of a line that a mark cuts into many values without labels; none where it is no such line. */

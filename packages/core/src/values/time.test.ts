@@ -61,6 +61,8 @@ describe('moments', () => {
     ['3 June 2027 14:30 Europe/Lisbon', '2027-06-03T14:30:00+01:00'],
     ['tomorrow at 9', 'YS-VALUE-DATE'],
     ['tomorrow at 9 am', '2026-11-21T09:00:00+00:00'],
+    ['09:10 on 3 June 2027', '2027-06-03T09:10:00+01:00'],
+    ['09:10 3 June 2027, 16:30', 'YS-VALUE-DATETIME-TWO'],
     ['3 June 2027', 'YS-VALUE-DATETIME-TIME'],
     ['14:30', 'YS-VALUE-DATE'],
     ['soon', 'YS-VALUE-DATE'],

@@ -194,6 +194,10 @@ export const ofFiles = {
   'YS-VALUE-DATE-WEEKDAY': { status: 422, sentence: 'The weekday is not that of the day. One of them is wrong.' },
   'YS-VALUE-TIME': { status: 422, sentence: 'This is not readable as a time of day.' },
   'YS-VALUE-DATETIME-TIME': { status: 422, sentence: 'A day stands here, but no time of day.' },
+  'YS-VALUE-DATETIME-TWO': {
+    status: 422,
+    sentence: 'A time of day stands before the day and another behind it: which is meant is not said.',
+  },
   'YS-VALUE-DURATION': { status: 422, sentence: 'This is not readable as a length of time.' },
   'YS-VALUE-YES-NO': { status: 422, sentence: 'This is neither a yes nor a no.' },
   'YS-VALUE-URL': { status: 422, sentence: 'This is not readable as a web address.' },

@@ -16,12 +16,16 @@ const read: ValueType<DatetimeValue>['read'] = (raw, options, context) => {
   const day = readDay(rest, options, context);
   if ('code' in day) return { ok: false, code: day.code };
   if (!time) return { ok: false, code: 'YS-VALUE-DATETIME-TIME' };
+  const other = beginsWithTime.test(raw) ? clockTime(rest) : null;
+  if (other && other.time !== time.time) return { ok: false, code: 'YS-VALUE-DATETIME-TWO' };
   const stated = typeof options.timezone === 'string' ? options.timezone : context.zone;
   const datetime = zoned(`${day.date}T${time.time}`, time.zone ?? stated);
   if (datetime === null) return { ok: false, code: 'YS-VALUE-DATE' };
   const value = { kind: 'datetime', datetime } as const;
   return day.counted ? { ok: true, value, reference: dayOf(context) } : { ok: true, value };
 };
+
+const beginsWithTime = /^\s*\d{1,2}[:.h]\d{2}(?!\d|\.\d)/;
 
 const dayOf = ({ reference }: ReadContext) => reference.slice(0, 10);
 

@@ -55,6 +55,7 @@ describe('a layout', () => {
     ['Vessel: [[vessel]]    Nights: [[nights]]', [['vessel'], ['nights']]],
     ['Vessel: [[vessel]] | Nights: [[nights]] | E-mail: [[email]]', [['vessel'], ['nights'], ['email']]],
     ['Vessel: [[vessel]], [[nights]] nights', [['vessel', 'nights']]],
+    ['Vessel: [[vessel]] | Home: Thornby | Nights: [[nights]]', [['vessel'], ['nights']]],
   ])('labelled values in columns are landmarks of their own: %j', (text, expected) => {
     expect(landmarks(text).map(slotsOf)).toEqual(expected);
   });

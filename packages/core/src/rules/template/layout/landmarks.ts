@@ -249,7 +249,9 @@ function pairsOf(pieces: readonly Piece[]): Piece[][] {
       pairs.at(-1)?.push(piece);
       continue;
     }
-    const behind = piece.constant.slice(0, edge).filter((token) => !isCellEdge(token) && token.norm !== ',');
+    // The edge right before the next label parts it from this pair; others stand between words of this one.
+    const closes = (token: Token) => !isCellEdge(token) && token.norm !== ',';
+    const behind = piece.constant.slice(0, piece.constant.slice(0, edge).findLastIndex(closes) + 1);
     if (behind.length > 0)
       pairs.at(-1)?.push({ ...piece, constant: behind, text: textOf(behind, piece), gap: columnGap });
     pairs.push([{ ...piece, constant: label, text: textOf(label, piece) }]);
