@@ -1,4 +1,4 @@
-// node corpus/kinds/make.mjs FOLDER: writes 184 kinds of mail with their right answers into it, a folder each: case.json, train-1.eml,
+// node corpus/kinds/make.mjs FOLDER: writes 196 kinds of mail with their right answers into it, a folder each: case.json, train-1.eml,
 // test-01.eml to test-11.eml, expected.json. They were written before anybody looked at what becomes of them.
 import { mkdirSync, rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
@@ -14,6 +14,7 @@ import { begin, mail, pad } from './kit.mjs';
 import { kinds as ninth } from './ninth.mjs';
 import { kinds as second } from './second.mjs';
 import { kinds as seventh } from './seventh.mjs';
+import { kinds as sixteenth } from './sixteenth.mjs';
 import { kinds as sixth } from './sixth.mjs';
 import { kinds as tenth } from './tenth.mjs';
 import { kinds as third } from './third.mjs';
@@ -121,6 +122,7 @@ export function writeKinds(folder) {
     [1301, thirteenth],
     [1409, fourteenth],
     [1511, fifteenth],
+    [1601, sixteenth],
   ]) {
     begin(seed);
     for (const [name, kind] of Object.entries(kinds)) write(folder, name, kind);

@@ -259,7 +259,7 @@ export async function sendRaw(
 }
 
 /** Milliseconds between two looks at what is waited for: short at first, since much is there at once. Each costs the service work too. */
-const [shortestPause, longestPause] = [20, 250];
+const [shortestPause, longestPause] = [50, 250];
 
 /** Waits until something holds; the reason is told when it never does. */
 export async function until<T>(
@@ -268,7 +268,7 @@ export async function until<T>(
   seconds = 60,
 ): Promise<T> {
   const end = Date.now() + seconds * 1000;
-  for (let pause = shortestPause; Date.now() < end; pause = Math.min(longestPause, pause * 1.5)) {
+  for (let pause = shortestPause; Date.now() < end; pause = Math.min(longestPause, pause * 2)) {
     const found = await look();
     if (found) return found;
     await sleep(pause);

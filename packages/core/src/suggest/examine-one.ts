@@ -15,7 +15,9 @@ import {
   type TextForm,
   type View,
 } from '../reading/index.js';
+import { accentless } from '../values/fold.js';
 import { ownTypes, type ReadContext } from '../values/index.js';
+import { months } from '../values/month-names.js';
 import { findDelimited } from './find-delimited.js';
 import { findDressed, findDressedTitles, findMoreOfLook } from './find-dressed.js';
 import { findInProse, isProseOfValues, labelBefore } from './find-in-prose.js';
@@ -40,8 +42,9 @@ export const maxMarked = 120;
 export function examine(
   { name, reading }: SuggestFrom,
   inGeneral: ReadContext,
-  /** The headings of tables with items that other messages have; or that there are no items. */
+  /** The headings of tables with items that other messages have; or that there are no items. `pairsAreItems`: as of `LookedForRows`. */
   asked: ReadonlySet<string> | 'none' | null = null,
+  pairsAreItems = false,
 ): Examined {
   // Dates without a year count from the message's own.
   const context = { ...inGeneral, reference: reading.date?.slice(0, 10) ?? inGeneral.reference };
@@ -55,10 +58,12 @@ export function examine(
     lists: listsOf(form),
     listed: asked === 'none' || asked === null ? new Set<string>() : asked,
     expected: asked instanceof Set,
+    pairsAreItems,
   };
   const under = findUnderLabels(whole);
-  const rows = asked === 'none' ? null : unless(under, findRows(whole, context));
   const stretches = setApart(form).flatMap((range) => fromOrigin(view, range) ?? []);
+  const seen = asked === 'none' ? null : unless(under, findRows(whole, context));
+  const rows = seen && isOfDressed(view.text, seen, stretches) ? null : seen;
   const { labelled, line } = labelledIn(whole, form, { under, rows, stretches }, context);
   const { text: letter, end } = letterAround(view.text, rows);
   const sentences = findInProse(letter, labelled, context, stretches, end).filter(
@@ -66,7 +71,7 @@ export function examine(
   );
   const title = apartFrom(
     [...labelled, ...sentences, ...(rows ? [rows.over] : [])],
-    [...titleBySubject(message), ...saidInSubject(message, stretches)],
+    [...titleBySubject(message), ...saidInSubject(message, stretches, [...labelled, ...sentences])],
   );
   const repeated = repeatedBeside(view.text, labelled, sentences);
   return {
@@ -145,6 +150,17 @@ function withoutCounts(marked: readonly Marked[]): Marked[] {
 const unless = (under: readonly Range[], rows: FoundRows | null): FoundRows | null =>
   rows && under.some(({ start, end }) => start < rows.over.end && rows.over.start < end) ? null : rows;
 
+/** Labels in lines that seem to be of items, by which these are a form. */
+const minDressed = 3;
+
+/** Whether what seem to be items are parts of a form: labels in a dress of their own stand in them, each another. */
+function isOfDressed(text: string, { over }: FoundRows, stretches: readonly Range[]): boolean {
+  const labels = findDressed(text, stretches).flatMap(({ label, start, end }) =>
+    start >= over.start && end <= over.end ? [foldLabel(label)] : [],
+  );
+  return labels.length >= minDressed && new Set(labels).size === labels.length;
+}
+
 /** Links that say nothing but what one may do: where they lead is not what they say. */
 const buttonsOf = (view: View, links: readonly Link[]): Range[] =>
   links.flatMap((link) => {
@@ -208,21 +224,55 @@ function titleBySubject({ subject, view: { text } }: Looked): Marked[] {
 /** A code of nothing but capitals. */
 const capitals = /(?<!\S)\p{Lu}{5,9}$/u;
 
-/** What a sentence sets apart, or writes in capitals, and the subject says too: what this one mail is about. */
-function saidInSubject({ subject, view: { text } }: Looked, stretches: readonly Range[]): Marked[] {
+/** Somebody: what is none is called a title. */
+const person =
+  /^(?!(?:The|An?|Der|Die|Das|Les?|La|El|Los|Las|Il|De|Het) )\p{Lu}[\p{L}.’'-]+(?: \p{Lu}[\p{L}.’'-]*)*\p{L}$/u;
+
+/**
+ * What a sentence sets apart, or writes in capitals, or names, and the subject says too, or ends with: what this one mail is about.
+ */
+function saidInSubject(
+  { subject, view: { text } }: Looked,
+  stretches: readonly Range[],
+  known: readonly Marked[],
+): Marked[] {
   const said = subject.trim();
   const code = /\p{Ll}/u.test(said) ? (capitals.exec(said)?.[0] ?? null) : null;
-  const at = code === null ? -1 : text.search(new RegExp(`(?<![\\p{L}\\p{N}-])${code}(?![\\p{L}\\p{N}-])`, 'u'));
-  const all = [...stretches, ...(code === null || at < 0 ? [] : [{ start: at, end: at + code.length }])];
-  return all.flatMap(({ start, end }): Marked[] => {
+  const all = [...stretches, ...[code, endOfSubject(said)].flatMap((words) => wordsIn(text, words))];
+  return all.flatMap(({ start, end }, i): Marked[] => {
     const value = text.slice(start, end);
     const isSaid =
       value !== said && ` ${said} `.includes(` ${value} `) && /^[\p{Lu}\p{N}][^\n]*[^.!?:\s]$/u.test(value);
     const before = text.slice(text.lastIndexOf('\n', start - 1) + 1, start);
-    const label = isSaid && value.split(/\s+/).length <= longestTitle ? labelBefore(before, ownTypes.words) : null;
-    return label === null ? [] : [{ label, start, end, by: 'sentence' }];
+    const word = labelBefore(before, ownTypes.words);
+    const own = known.some(({ label }) => foldLabel(label) === foldLabel(word ?? '')) ? null : word;
+    const label =
+      own ?? (said.endsWith(value) && /\p{L}/u.test(before) ? (person.test(value) ? 'name' : 'title') : null);
+    const isFirst = all.findIndex((one) => one.start < end && start < one.end) === i;
+    return isFirst && isSaid && label !== null && value.split(/\s+/).length <= longestTitle
+      ? [{ label, start, end, by: 'sentence' }]
+      : [];
   });
 }
+
+/** What a subject is about, where it names it last: `Results: Autumn sale`, `Free courses in Oststrand`. */
+function endOfSubject(subject: string): string | null {
+  const behind =
+    /^.*(?:[:–—-]|(?<!\p{L})(?:at|of|for|about|in|from|by|von|vom|für|über|bei|aus|à|chez|en|de|du|da|do|di|per|voor|van|bij|om|til|på|i))\s+(\p{Lu}.*)$/u.exec(
+      subject,
+    )?.[1];
+  const isMonth = months.has(accentless((behind ?? '').toLowerCase()));
+  return behind !== undefined && !/\d/.test(behind) && !isMonth ? behind : null;
+}
+
+/** Where words stand in a text as words of their own, behind others on their line; none where they stand there more than twice. */
+function wordsIn(text: string, words: string | null): Range[] {
+  if (words === null) return [];
+  const all = [...text.matchAll(new RegExp(`(?<![\\p{L}\\p{N}-])${escaped(words)}(?![\\p{L}\\p{N}-])`, 'gu'))];
+  return all.length <= 2 ? all.slice(0, 1).map(({ index }) => ({ start: index, end: index + words.length })) : [];
+}
+
+const escaped = (words: string) => words.replace(/[.*+?^${}()|[\]\\/]/g, '\\$&');
 
 /** What a sentence with a value says once more of a label. */
 function repeatedBeside(text: string, labelled: readonly Marked[], sentences: readonly Marked[]): Marked[] {

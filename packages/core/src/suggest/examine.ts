@@ -1,5 +1,6 @@
-import { linesOf, type Range } from '../reading/index.js';
+import { labelOf, linesOf, type Range } from '../reading/index.js';
 import { folded } from '../rules/table/header.js';
+import { bulletEnd } from '../rules/template/text/lines.js';
 import type { ReadContext } from '../values/index.js';
 import { examine, isOverSome, maxMarked, onlyOnce, overlap, type SuggestFrom, withoutScale } from './examine-one.js';
 import { findBetween } from './find-between.js';
@@ -25,7 +26,9 @@ export const examined = (messages: readonly SuggestFrom[], context: ReadContext,
 const rowsShare = 0.34;
 
 function examineAll(messages: readonly SuggestFrom[], context: ReadContext): Examined[] {
-  const all = messages.map((one) => examine(one, context));
+  const first = messages.map((one) => examine(one, context));
+  const shuffled = areShuffled(first);
+  const all = shuffled ? messages.map((one) => examine(one, context, null, true)) : first;
   const withRows = all.filter(({ rows }) => rows !== null).length;
   const tables = all.flatMap(({ rows }) => (rows?.by === 'table' && rows.count > 1 ? [rows] : []));
   const headings = new Set(tables.flatMap(({ columns }) => columns.map(({ label }) => folded(label))));
@@ -35,8 +38,25 @@ function examineAll(messages: readonly SuggestFrom[], context: ReadContext): Exa
     few
       ? messages.map((one) => examine(one, context, 'none'))
       : headings.size > 0 || (withRows > 0 && withRows < all.length)
-        ? messages.map((one) => examine(one, context, headings))
+        ? messages.map((one) => examine(one, context, headings, shuffled))
         : all,
+  );
+}
+
+/** Whether labels of bulleted lines stand in one order here, and in another there: no form is filled in so, and what is listed is. */
+function areShuffled(all: readonly Examined[]): boolean {
+  const orders = all.map(({ message: { view } }) =>
+    linesOf(view.text).flatMap(({ start, end }) => {
+      const line = view.text.slice(start, end);
+      const bullet = bulletEnd(line);
+      return bullet > 0 ? (labelOf(line.slice(bullet)) ?? []) : [];
+    }),
+  );
+  return orders.some((order, i) =>
+    orders.slice(i + 1).some((other) => {
+      const places = order.flatMap((label) => (other.includes(label) ? [other.indexOf(label)] : []));
+      return places.some((place, k) => k > 0 && place < (places[k - 1] ?? 0));
+    }),
   );
 }
 

@@ -9,15 +9,16 @@ const maxLines = 600;
 const longestLabel = 4;
 /** A line that is but two stretches is a label and its value where others are made like it. */
 const minLines = 2;
+const minAlike = 3;
 
 /**
  * Labels that only their dress keeps apart from their values, with no mark between: `Object no. OB-4711`, the one grey or the other
  * bold. `stretches`: what the markup sets apart, in the order of the text.
  */
 export function findDressed(text: string, stretches: readonly Range[]): Marked[] {
-  const found = linesOf(text)
+  const all = linesOf(text)
     .slice(0, maxLines)
-    .flatMap((line): Marked[] => {
+    .flatMap((line): (Marked & { sure: boolean })[] => {
       const words = text.slice(line.start, line.end);
       const own = stretches.filter(({ start, end }) => start >= line.start && end <= line.end);
       const [first] = own;
@@ -30,10 +31,13 @@ export function findDressed(text: string, stretches: readonly Range[]): Marked[]
       if (!leads && (own.length > 1 || first.end < end)) return [];
       const label = text.slice(begin, value).trim();
       const start = value + (/^\s*/.exec(text.slice(value, end))?.[0].length ?? 0);
-      return start < end && isLabel(label) && !goesOn(text.slice(start, end))
-        ? [{ label, start, end, by: 'label' }]
-        : [];
+      const sure = !goesOn(text.slice(start, end));
+      // A few small words may be an answer, where other lines are made like it.
+      const isAnswer = leads && own.length === 1 && /^\p{Ll}[^.!?]*$/u.test(text.slice(start, end));
+      return start < end && isLabel(label) && (sure || isAnswer) ? [{ label, start, end, by: 'label', sure }] : [];
     });
+  const isSure = all.filter(({ sure }) => sure).length >= minAlike;
+  const found = all.flatMap(({ sure, ...mark }): Marked[] => (sure || isSure ? [mark] : []));
   const labels = new Set(found.map(({ label }) => label));
   return labels.size >= minLines ? found : [];
 }

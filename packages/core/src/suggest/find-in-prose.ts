@@ -123,6 +123,7 @@ function namedIn(line: string, context: ReadContext): Named[] {
       ...calledIn(words),
       ...endingIn(words),
       ...shoutedIn(words),
+      ...writtenToIn(words),
     ];
     return all.map((one) => ({ ...one, from: from + one.from }));
   });
@@ -148,7 +149,7 @@ const isProse = (text: string, { start, end }: Marked) => /[.!?,;]\s*$/.test(tex
 
 /** Whoever is asked for something is told nothing of this one case. */
 const asks =
-  /^\W*(?:please(?! find)|kindly|do not|call|ring|reply|visit|click|see|write|bitte|antworten|rufen|merci|veuillez|répond\p{L}+|por favor|responda|llame|favor|per favore|alstublieft|gelieve|bel)(?!\p{L})/iu;
+  /^\W*(?:please(?! (?:find|pay|transfer|remit))|kindly|do not|call|ring|reply|visit|click|see|write|bitte(?! (?:überweisen|zahlen|begleichen))|antworten|rufen|merci|veuillez(?! (?:régler|virer|payer))|répond\p{L}+|por favor|responda|llame|favor|per favore|alstublieft|gelieve|bel)(?!\p{L})/iu;
 
 /** What ends a letter; behind it stands who sends it, and where. */
 const closing =
@@ -190,7 +191,7 @@ const nobody =
 
 /** Words that name no value they stand before. */
 const small =
-  /^(?:on|at|for|from|by|within|the|of|to|is|are|was|be|in|a|an|and|or|with|until|till|between|am|um|von|bis|der|die|das|ist|und|mit|zum|zur|ab|le|la|les|el|los|de|du|des|del|den|dem|à|et|y|e|em|no|na|do|da|het|op|en|van|het)$/i;
+  /^(?:on|at|for|from|by|within|the|of|to|is|are|was|be|in|a|an|and|or|with|until|till|between|pay|transfer|am|um|von|bis|bei|nach|seit|auf|aus|für|gegen|über|unter|vor|per|der|die|das|ist|und|mit|zum|zur|ab|le|la|les|el|los|de|du|des|del|den|dem|à|et|y|e|em|no|na|do|da|het|op|en|van|het)$/i;
 /** Words of money, one of which names an amount from some words away. */
 const ofMoney =
   /^(?:price|cost|total|sum|amount|fee|deposit|balance|rent|value|rate|charge|preis|betrag|gesamt\p{L}*|summe|kosten|gebühr|anzahlung|prix|montant|total|coût|tarif|importe|precio|coste|valor|preço|bedrag|prijs)$/iu;
@@ -224,15 +225,22 @@ const figuresFirst = /(?<![\p{L}\p{N}@/.-])\d{1,6}[-/]\p{Lu}[\p{Lu}\p{N}]{0,5}(?
 /** `Rechnung R10482`, `meter 12E48210`, `IBAN IT42X16711…`: letters and figures in one, as a word in front names them. */
 const lettersAndFigures =
   /(?<![\p{L}\p{N}@/.-])(?:\p{Lu}{1,4}\d{3,}|\d{1,4}\p{Lu}{1,3}\d{3,}|(?=\p{Lu}*\d{2})(?=\d*\p{Lu}{2})[\p{Lu}\d]{10,34})(?![\p{L}\p{N}@/-]|\.\p{L})/gu;
+/** `account DE72 2162 8491 9415 3218 16`: an account as people write it. */
+const accounts = /(?<![\p{L}\p{N}])\p{Lu}{2}\d{2}(?: [\p{Lu}\d]{4}){3,7}(?: [\p{Lu}\d]{1,4})?(?![\p{L}\p{N}])/gu;
+/** `vehicle AB12 CDE`, `Fahrzeug BK LH 1697`: what stands on a plate, as a word in front names it. */
+const plates =
+  /(?<![\p{L}\p{N}-])(?:\p{Lu}{1,3}[ -]\p{Lu}{1,2} \d{1,4}|\p{Lu}{2}\d{2} \p{Lu}{3})(?![\p{L}\p{N}]|-\p{N})/gu;
 const numberWords = /(?:^|[^\p{L}])(?:no|nr|number|num|n°|nº|núm|nummer|numéro|número)[.:]?\s*$/iu;
 
 const codesIn = (words: string): Named[] =>
-  [code, figuresFirst, lettersAndFigures, figures, named].flatMap((like) =>
+  [code, figuresFirst, lettersAndFigures, accounts, plates, figures, named].flatMap((like) =>
     [...words.matchAll(like)].flatMap(({ 0: value, index: from }) => {
       const all = words.slice(0, from).replace(/[#(]\s*$/, '');
       const before = all.replace(numberWords, '');
       const said = /(\p{L}+)[.:]?\s*$/u.exec(all)?.[1] ?? null;
-      const label = labelBefore(before, 'code') ?? (before === all ? null : said);
+      // `Ada Quist (no. M-2775)`: what stands before the bracket has this number, and is no name of it.
+      const isApart = before !== all && all.charAt(before.length) === '(';
+      const label = (isApart ? 'number' : labelBefore(before, 'code')) ?? (before === all ? null : said);
       return like === code || (label !== null && !calls.test(label))
         ? [{ label: label ?? 'reference', from, value }]
         : [];
@@ -345,8 +353,12 @@ const endingIn = (words: string): Named[] =>
 /** `The driver is Tom Hale`: whoever is said to be something. */
 const called = /(\p{L}{3,}) (?:is|ist|est|es|é|er) (\p{Lu}[\p{Ll}.]+(?: \p{Lu}[\p{L}.’'-]*\p{L})+)/gu;
 
+/** `member Ada Quist`, `Mieterin Greta Holm`: what somebody is, and who. */
+const ofRole =
+  /(?<!\p{L})((?:[Mm]ember|[Cc]ustomer|[Gg]uest|[Tt]enant|[Pp]upil|[Ss]tudent|[Dd]river|[Pp]atient|[Aa]pplicant|[Vv]isitor|[Uu]ser|[Ee]mployee|Mitglied|Kunden?|Kundin|Gast|Mieter(?:in)?|Schüler(?:in)?|Fahrer(?:in)?|Teilnehmer(?:in)?|Bewohner(?:in)?|Patient(?:in)?|Bewerber(?:in)?|[Cc]liente?|[Éé]lève|[Mm]embre|[Ss]ocio|[Ss]ocia|[Aa]lumno|[Aa]lumna|[Aa]lunno|[Kk]lant|[Hh]uurder|[Ll]id|[Kk]unde)) (\p{Lu}[\p{L}.’'-]+(?: \p{Lu}[\p{L}.’'-]*\p{L})+)/gu;
+
 const calledIn = (words: string): Named[] =>
-  [...words.matchAll(called)].map(({ 0: all, 1: label = '', 2: value = '', index }) => ({
+  [...words.matchAll(called), ...words.matchAll(ofRole)].map(({ 0: all, 1: label = '', 2: value = '', index }) => ({
     label,
     from: index + all.length - value.length,
     value,
@@ -362,3 +374,13 @@ const shoutedIn = (words: string): Named[] =>
       ? [{ label: labelBefore(words.slice(0, from), ownTypes.words) ?? 'name', from, value }]
       : [],
   );
+
+/** `checked by Ada Quist <a.quist@mail.example>`: who it is that is written to there. */
+const writtenTo = /(?<!\p{L})(\p{Lu}[\p{L}.’'-]+(?: \p{Lu}[\p{L}.’'-]*)+) [<(][^\s<>()@]+@/gu;
+
+const writtenToIn = (words: string): Named[] =>
+  [...words.matchAll(writtenTo)].map(({ 1: value = '', index: from }) => ({
+    label: labelBefore(words.slice(0, from), ownTypes.words) ?? 'name',
+    from,
+    value,
+  }));

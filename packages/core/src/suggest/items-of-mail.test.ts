@@ -14,7 +14,80 @@ describe('lines that are items', () => {
       { item: 'Nuno Marsh', cabin: 'C314', remark: null },
     ]);
     const watched = await madeOf([{ text: 'Host: gull\n\n1. Load: 43 %\n2. Free: 438 MB\n3. Lag: 54 s\n\nBye\n' }]);
-    expect(watched.rows[1]).toEqual({ item: 'Free', text: '438 MB' });
+    expect(watched.rows[1]).toEqual({ item: 'Free', count: 438, unit: 'MB' });
+  });
+
+  test('what is ticked off is listed, ticks and crosses, with a sum behind some', async () => {
+    const { rows } = await madeOf([
+      {
+        text: 'Vehicle: BK LH 1697\n\n✗ Wipers: worn (£36.71)\n✗ Brakes: leaking (£30.25)\n✓ Light: all right\n\nBye\n',
+      },
+    ]);
+    expect(rows.map((one) => Object.values(one))).toEqual([
+      ['Wipers', 'worn', { value: 36.71, currency: 'GBP' }],
+      ['Brakes', 'leaking', { value: 30.25, currency: 'GBP' }],
+      ['Light', 'all right', null],
+    ]);
+  });
+
+  test('labels of bulleted lines in another order each time are no form', async () => {
+    const report = (...lines: string[]) => ({
+      text: `Host: gull\n\n${lines.map((line) => `- ${line}`).join('\n')}\n\nBye\n`,
+    });
+    const mails = [
+      report('Load: high', 'Disk: full', 'Mail: slow'),
+      report('Disk: full', 'Load: low', 'Mail: idle'),
+      report('Mail: idle', 'Load: high', 'Disk: empty'),
+    ];
+    const { fields, rows } = await madeOf(mails);
+    expect(fields).toEqual({ host: 'gull' });
+    expect(rows.map((one) => Object.values(one))).toEqual([
+      ['Mail', 'idle'],
+      ['Load', 'high'],
+      ['Disk', 'empty'],
+    ]);
+    const form = await madeOf(mails.slice(0, 1));
+    expect(form.fields).toMatchObject({ load: 'high', disk: 'full' });
+  });
+
+  test('of groups with few of them each; what stands before a sign names what stands behind it', async () => {
+    const day = (title: string, ...events: string[]) =>
+      `<h3>${title}</h3><ul>${events.map((one) => `<li><b>${one}</b></li>`).join('')}</ul>`;
+    const week = await madeOf([
+      {
+        html: around(
+          `<tr><td><h1>This week</h1>${day('Wednesday, 28 October', '06:00 Sailing (Pier 3)')}${day('Saturday, 10 October', '18:00 Choir (Club house)', '06:40 Film (Slipway)')}${day('Sunday, 11 October', '09:00 Race (Pier 3)')}</td></tr>`,
+        ),
+      },
+    ]);
+    expect(week.rows.map((one) => Object.values(one))).toContainEqual(['06:40', 'Film', 'Slipway']);
+    expect(week.rows).toHaveLength(4);
+    const station = await madeOf([
+      {
+        text: 'STATION=LOCK-1\n\n02:00 WIND=9.7 DIR=185\n03:00 WIND=6.8 DIR=023\n04:00 WIND=24.5 DIR=125\n\nEND\n',
+      },
+    ]);
+    expect(station.rows[1]).toEqual({ time: '03:00', wind: 6.8, dir: 23 });
+  });
+
+  test('a table of nothing but words, in which values come again, is no form', async () => {
+    const { rows } = await madeOf([
+      {
+        html: `<table>${row(['Subject', 'Mark', 'Teacher'], 'th')}${row(['Music', 'D', 'Ms Cardoso'])}${row(['History', 'D', 'Mr Holloway'])}${row(['French', 'C', 'Dr Holloway'])}</table>`,
+      },
+    ]);
+    expect(rows[2]).toEqual({ subject: 'French', mark: 'C', teacher: 'Dr Holloway' });
+  });
+
+  test('labels in a dress of their own are those of a form, however it is cut into parts', async () => {
+    const line = (label: string, value: string) => `<p><strong>${label}</strong> ${value}</p>`;
+    const { fields, rows } = await madeOf([
+      {
+        html: `<html><body><h4>Tenant</h4>${line('Name', 'Ada Quist')}${line('Flat', '4/36')}${line('Urgent', 'yes')}<h4>Repair</h4>${line('Broken', 'Lift')}${line('Best days', 'not before five')}${line('Words', 'It stands still.')}</body></html>`,
+      },
+    ]);
+    expect(rows).toEqual([]);
+    expect(fields).toMatchObject({ name: 'Ada Quist', flat: '4/36', broken: 'Lift', best_days: 'not before five' });
   });
 
   test('an arrow begins a line as a bullet does', async () => {

@@ -102,6 +102,34 @@ describe('names in sentences', () => {
     });
   });
 
+  test('behind what they are, with their number or address in brackets; what stands on a plate, and an account in parts', async () => {
+    const { fields } = await madeOf([
+      {
+        text: 'The member Ada Quist (no. M-2775) has left her vehicle AB12 CDE.\n\nPlease transfer £14.32 to the account DE72 2162 8491 9415 3218 16.\n\nIt was looked over by Dag Holm <d.holm@mail.example>.\n',
+      },
+    ]);
+    expect(fields).toEqual({
+      member: 'Ada Quist',
+      number: 'M-2775',
+      vehicle: 'AB12 CDE',
+      amount: { value: 14.32, currency: 'GBP' },
+      account: 'DE72 2162 8491 9415 3218 16',
+      name: 'Dag Holm',
+      email: 'd.holm@mail.example',
+    });
+  });
+
+  test('what a subject names last and the mail says is what it is about, but for a month', async () => {
+    const { fields } = await madeOf([
+      { subject: 'Results: Autumn sale', text: 'These are the results of the Autumn sale of 3 May 2026.\n' },
+    ]);
+    expect(fields).toEqual({ title: 'Autumn sale', date: '2026-05-03' });
+    const club = await madeOf([
+      { subject: 'The club in October', text: 'In October 35 members joined.\n\nFees: £6,023.02\n' },
+    ]);
+    expect(Object.keys(club.fields)).not.toContain('title');
+  });
+
   test('a sentence that ends in brackets may stand behind another', async () => {
     const { fields } = await madeOf([
       {

@@ -1,5 +1,5 @@
 /** Marks that lines of a list begin with, as for a class of characters. */
-export const bulletMarks = '-*•·–+▪▸‣◦●○■□►➤→✓✔';
+export const bulletMarks = '-*•·–+▪▸‣◦●○■□►➤→✓✔✗✘';
 
 /** Words and characters of a label. */
 const maxWords = 5;

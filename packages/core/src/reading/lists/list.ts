@@ -121,19 +121,21 @@ const beginningOf = (make: string) => make.split(' ').slice(0, 2).join(' ');
 /** What groups of items are worth beside the items themselves. */
 const groupsOnly = 0.4;
 
-/** Whether most lines of the items are of one look and make with others of the same item: then these are the items, and it is a group of them. */
+/** Headings stand beside as many items of theirs at the most, where groups have but one or two. */
+const sameInGroups = 0.5;
+
+/** Whether lines of one look and make come again within an item, and most lines are of such: then these are the items, and it is a group of them. */
 function isOfGroups(items: readonly (readonly ItemLine[])[]): boolean {
-  const again = items.map((lines) => {
-    const makes = lines.map(({ look, label, words }) =>
-      label === null ? `${look} ${beginningOf(makeOf(words))}` : '',
-    );
-    const own = lines.filter(
-      ({ words }, i) => isTelling(makeOf(words)) && makes.filter((one) => one === makes[i]).length > 1,
-    );
-    return { lines: lines.length, again: own.length };
-  });
-  const sum = (of: 'lines' | 'again') => again.reduce((all, one) => all + one[of], 0);
-  return again.some((one) => one.again > 0) && sum('again') >= sameMake * sum('lines');
+  const makes = items.map((lines) =>
+    lines.map(({ look, label, words }) =>
+      label === null && isTelling(makeOf(words)) ? `${look} ${beginningOf(makeOf(words))}` : null,
+    ),
+  );
+  const again = new Set(makes.flatMap((own) => own.filter((make, i) => make !== null && own.indexOf(make) !== i)));
+  const lines = makes.flat();
+  return (
+    again.size > 0 && lines.filter((make) => make !== null && again.has(make)).length >= sameInGroups * lines.length
+  );
 }
 
 /** Lines of one look, most of which begin with labels that come again, are told apart by these. */

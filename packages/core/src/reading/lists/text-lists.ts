@@ -6,7 +6,7 @@ import { type FoundList, type ItemLine, listOf } from './list.js';
 /** A line that is not blank: how deep it is indented, its bullet if it begins with one, and whether something parts it from the one above. */
 interface TextLine extends Range {
   indent: number;
-  /** The kind of bullet: the mark itself, or `1` for a number. */
+  /** The kind of bullet: the mark itself, `1` for a number, `✓` for a tick or a cross: they are ticked off in one list. */
   bullet: string | null;
   /** Where its words begin, behind quote marks, blanks and bullet. */
   words: number;
@@ -17,6 +17,7 @@ const beginning = new RegExp(
   `^((?:\\s{0,3}>)* ?)(\\s*)(?:([${bulletMarks}])\\s+|(\\d{1,3}(?=[.)])|[a-z](?=[.)])|(?:n[or°º]\\.? ?|[(#[])\\d{1,3})[.):\\]]{0,2}\\s+)?`,
   'i',
 );
+const ticks = /[✔✗✘]/;
 const isRuling = (words: string) => /^[\s>|+:=_–—*.~#-]+$/.test(words) && words.replace(/[\s>]/g, '').length >= 3;
 
 /** The lists of a text by its bullets or numbers: each item goes on over the lines below that are indented deeper than its bullet. */
@@ -171,7 +172,7 @@ function linesBetween(text: string): TextLine[] {
       parted = true;
       continue;
     }
-    const bullet = words === '' ? null : (mark ?? (number ? '1' : null));
+    const bullet = words === '' ? null : mark ? mark.replace(ticks, '✓') : number ? '1' : null;
     lines.push({ start, end, indent: blanks.length, bullet, words: start + all.length, parted });
     parted = false;
   }

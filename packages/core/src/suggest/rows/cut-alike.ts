@@ -23,13 +23,15 @@ export function cutAlike(
     : parts.flatMap((part) => cutOn(part, values, context));
 }
 
-/** `2517 MWh`, `79 m3`: where each value is measured in another unit, the figure and the unit are one value each. */
+/** `2517 MWh`, `79 m3`, `6 %`, `12`: where values are measured in several units, the figure and the unit are one value each. */
 function fromUnits(values: readonly (string | null)[], context: ReadContext): AlikePart[] | null {
-  const split = values.map((value) => (value === null ? null : /^(-?\d[\d.,]*) (\p{L}[\p{L}\d/²³]*)$/u.exec(value)));
-  const units = split.map((one) => one?.[2] ?? null);
-  const known = values.every((value, i) => value === null || (units[i] && unitNamed(units[i].toLowerCase()) !== null));
-  const said = units.filter((unit) => unit !== null);
-  if (!known || new Set(said).size < 2) return null;
+  const split = values.map((value) =>
+    value === null ? null : /^(-?\d[\d.,]*)(?: ?(%|°C|\p{L}[\p{L}\d/²³]*))?$/u.exec(value),
+  );
+  const isUnit = (unit: string) => unit === '%' || unitNamed(unit.toLowerCase()) !== null;
+  const known = values.every((value, i) => value === null || (split[i] && isUnit(split[i][2] ?? '%')));
+  const said = split.flatMap((one) => one?.[2] ?? []);
+  if (!known || new Set(said).size < 2 || 2 * said.length < values.length) return null;
   const figures = split.flatMap((one) => one?.[1] ?? []);
   const { type } = guessType('', figures, context);
   if (isFree({ type })) return null;
@@ -38,7 +40,7 @@ function fromUnits(values: readonly (string | null)[], context: ReadContext): Al
     {
       type: ownTypes.words,
       label: 'unit',
-      ranges: split.map((one) => one && { start: one[0].length - (one[2] ?? '').length, end: one[0].length }),
+      ranges: split.map((one) => (one?.[2] ? { start: one[0].length - one[2].length, end: one[0].length } : null)),
     },
   ];
 }

@@ -104,18 +104,20 @@ function cutAtBrackets(values: readonly (string | null)[], context: ReadContext)
   return [part(0, false), part(1, true), ...(rests > 0 ? [part(2, true)] : [])];
 }
 
-/** `B133`, `C144 (no nuts)`: what is remarked behind some of the values, which tell by themselves where they end. */
+/** `B133`, `C144 (no nuts)`, `worn (£94.88)`: what stands in brackets behind some of the values, where either tells by itself what it is. */
 function withRemarks(values: readonly (string | null)[], context: ReadContext): AlikePart[] | null {
   const split = values.map((value) => (value === null ? null : /^(.*?)(?:( \()([^()]+)\))?$/u.exec(value)));
   const said = split.flatMap((one) => one?.[1] ?? []);
   const { type } = guessType('', said, context);
-  if (split.every((one) => one?.[3] === undefined) || said.length < 2 || !(areCodes(said) || !isFree({ type })))
-    return null;
+  const inner = split.flatMap((one) => one?.[3] ?? []);
+  const remarked = guessType('', inner, context).type;
+  const isSum = inner.length > 1 && !isFree({ type: remarked });
+  if (inner.length === 0 || said.length < 2 || !(areCodes(said) || !isFree({ type }) || isSum)) return null;
   return [
     { type, label: null, ranges: split.map((one) => one && { start: 0, end: (one[1] ?? '').length }) },
     {
-      type: ownTypes.words,
-      label: 'remark',
+      type: remarked,
+      label: isSum ? null : 'remark',
       ranges: split.map((one) => {
         const [, before = '', between = '', inner] = one ?? [];
         const start = before.length + between.length;

@@ -54,7 +54,10 @@ export function betweenSameWords(values: readonly (string | null)[], context: Re
     if (said.length < Math.max(2, most * there.length)) return [];
     const type = guessType('', said, context).type;
     hasCodes ||= areCodes(said);
-    return [{ type, label: nameFrom(constants, at, type), ranges }];
+    // `WIND=9.7`: a sign makes the word a label.
+    const isLabelled =
+      at > 0 && values.every((value, i) => /[=:]\s*$/.test(value?.slice(0, ranges[i]?.start ?? 0) || '='));
+    return [{ type, label: isLabelled ? (constants[at - 1] ?? null) : nameFrom(constants, at, type), ranges }];
   });
   return parts.length >= 2 && (hasCodes || parts.some(({ type }) => !isFree({ type }))) ? parts : null;
 }
@@ -103,10 +106,10 @@ function betweenWords(tokens: readonly Token[], words: readonly string[]): (Rang
 function trimmedMarks(value: string, range: Range | null): Range | null {
   if (!range) return null;
   const said = value.slice(range.start, range.end);
-  const from = /^[\s,;:.)|·•–-]*(?![\d])/.exec(said)?.[0].length ?? 0;
+  const from = /^=\s*|^[\s,;:.)|·•–-]*(?![\d])/.exec(said)?.[0].length ?? 0;
   // A bracket that was opened before closes nothing of this.
   const inner = said.includes('(') ? said : said.replace(/\)[\s.,;]*$/, '');
-  const to = inner.replace(/[\s,;:.(|·•–-]+$/, '').length;
+  const to = inner.replace(/[\s,;:=.(|·•–-]+$/, '').length;
   return to > from ? { start: range.start + from, end: range.start + to } : null;
 }
 

@@ -26,7 +26,8 @@ interface Part {
 export function findList(message: LookedForRows, context: ReadContext): FoundRows | null {
   const found = listsIn(message.view, message.lists).flatMap((list) => {
     if (!isChosen(message, list)) return [];
-    if (!message.chosen && isOfPairs(list, message, context)) return [];
+    if (!message.chosen && !message.pairsAreItems && !isTickedOff(list, message) && isOfPairs(list, message, context))
+      return [];
     return rowsOfList(list, message, context) ?? [];
   });
   const weight = ({ count, columns }: FoundRows) => count * columns.length;
@@ -37,7 +38,7 @@ export function findList(message: LookedForRows, context: ReadContext): FoundRow
 export function findPairs(message: LookedForRows, context: ReadContext): Marked[] {
   const { text } = message.view;
   return listsIn(message.view, message.lists).flatMap((list) => {
-    if (!isOfPairs(list, message, context)) return [];
+    if (message.pairsAreItems || isTickedOff(list, message) || !isOfPairs(list, message, context)) return [];
     const isReversed = labelsBelow(list, message, context);
     return list.items.flatMap(({ spots }): Marked[] => {
       const [label, ...values] = isReversed ? [...spots].reverse() : spots;
@@ -54,6 +55,10 @@ export function findPairs(message: LookedForRows, context: ReadContext): Marked[
     });
   });
 }
+
+/** Whether each item begins with a tick or a cross: what is ticked off is listed. */
+const isTickedOff = ({ items }: ItemList, { view: { text } }: LookedForRows): boolean =>
+  items.every(({ start }) => /^[✓✔✗✘☑☒]/.test(text.slice(start).trimStart()));
 
 /** Values of cards are of one kind, but for an odd one; those of a form differ. */
 const sameKind = 0.75;
@@ -170,7 +175,7 @@ function titlesOf({ items }: ItemList, text: string): Map<number, string> {
 function partsOf(
   list: ItemList,
   spot: number,
-  { view, links }: LookedForRows,
+  { view, links, pairsAreItems = false }: LookedForRows,
   context: ReadContext,
   names: ColumnNames,
   titles: ReadonlyMap<number, string>,
@@ -189,7 +194,7 @@ function partsOf(
     return linked && label === null && !titles.has(spot + 1)
       ? [{ label: 'link', places: values, linked: true, button: true }]
       : [];
-  const cuts = cutAlike(words, context);
+  const cuts = cutAlike(words, context, pairsAreItems);
   return cuts.map(({ type, ranges, label: said }, i): Part => {
     const places = ranges.map((range, k) => {
       const value = values[k];

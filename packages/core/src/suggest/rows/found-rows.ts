@@ -31,6 +31,8 @@ export interface LookedForRows extends Looked {
   chosen?: Range;
   /** The headings, folded, of what other messages of its kind have several items of: these above one row are a table too. */
   listed?: ReadonlySet<string>;
+  /** Whether labels of bulleted lines stand in another order in each message of its kind: no form is filled in so. */
+  pairsAreItems?: boolean;
   /** Whether other messages of its kind have items: then it takes less to believe in some. */
   expected?: boolean;
 }

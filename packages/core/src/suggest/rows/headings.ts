@@ -34,10 +34,18 @@ export function isOfLabels(grid: Grid, listed: ReadonlySet<string> = new Set()):
     const above = texts[i - 1] ?? [];
     return i % 2 === 0 ? isHeading(row) : row.length <= above.length && row.some((cell) => cell !== '');
   });
-  if (!paired || texts.length > 2) return paired;
+  if (!paired || texts.length > 2) return paired && areApart(texts);
   const labels = (texts[0] ?? []).filter((cell) => cell !== '');
   const known = labels.filter((cell) => listed.has(folded(cell))).length;
   return 2 * known <= labels.length && !labels.some((cell) => ofItems.test(cell));
+}
+
+/** Whether no label stands twice in rows of labels and values, nor is a value elsewhere: what is listed says the same again and again. */
+function areApart(rows: readonly (readonly string[])[]): boolean {
+  const filled = (odd: number) => rows.flatMap((row, i) => (i % 2 === odd ? row.filter((cell) => cell !== '') : []));
+  const labels = filled(0).map(folded);
+  const values = new Set(filled(1).map(folded));
+  return new Set(labels).size === labels.length && !labels.some((label) => values.has(label));
 }
 
 /** The rows of a grid but those of one cell: titles and adverts across the others. */

@@ -3,6 +3,10 @@ import type { Range } from '../../../reading/index.js';
 /** Words that a full stop shortens. */
 const shortened = /(?:^|[^\p{L}])(?:Dr|Mr|Mrs|Ms|St|No|Nr|Hr|Fr|Sr|Sra|Mme|Mlle|Prof|Str|Tel|ca|etc|bzw|z\.B)$/u;
 
+/** `no. M-2775`: a number is said to follow, and does. */
+const numbering = /(?:^|[^\p{L}])n[or]$/iu;
+const numbered = /^\p{Lu}{0,4}[-/]?\d/u;
+
 /** Words that begin a sentence behind a figure: `am 4. Mai` and `im 2. Stock` go on there. */
 const opener =
   /^(?:The|This|These|Our|We|Your|You|It|He|She|They|Please|If|Der|Die|Das|Wir|Sie|Ihr|Ihre|Bitte|Es|Er|Le|La|Les|Nous|Vous|Votre|Il|Elle|Merci|El|Los|Las|Nuestro|Su|Por|Os|As|O|A|De|Het|Wij|Uw?)(?!\p{L})/u;
@@ -20,6 +24,7 @@ export function sentencesOf(line: string, ordinals = true): Range[] {
   for (const match of line.matchAll(/(?<=\d|[\p{L}\d)”"'][\p{L})”"'%€])[.!?]+\s+(?=\p{Lu})/gu)) {
     const next = match.index + match[0].length;
     const before = line.slice(start, match.index);
+    if (numbering.test(before) && numbered.test(line.slice(next))) continue;
     if (shortened.test(before) || (ordinals && ordinal.test(before) && !opener.test(line.slice(next)))) continue;
     found.push({ start, end: match.index + match[0].trimEnd().length });
     start = next;
