@@ -15,12 +15,11 @@ import {
   type TextForm,
   type View,
 } from '../reading/index.js';
-import { accentless } from '../values/fold.js';
-import { ownTypes, type ReadContext } from '../values/index.js';
-import { months } from '../values/month-names.js';
+import type { ReadContext } from '../values/index.js';
 import { findDelimited } from './find-delimited.js';
 import { findDressed, findDressedTitles, findMoreOfLook } from './find-dressed.js';
-import { findInProse, isProseOfValues, labelBefore } from './find-in-prose.js';
+import { findInProse, isProseOfValues } from './find-in-prose.js';
+import { saidInSubject, titleBySubject } from './find-in-subject.js';
 import { findLabelled } from './find-labelled.js';
 import type { Examined } from './group.js';
 import { foldLabel, type Looked, type Marked, repeatedIn } from './marked.js';
@@ -204,75 +203,6 @@ export function withoutScale(text: string, one: Marked): Marked {
     ) ?? [];
   return figure === '' ? one : { ...one, end: one.start + figure.length };
 }
-
-/** `Guests of`, `Order:`: words of a subject behind which stands what it is about. */
-const about =
-  /(?:[:–—-]|(?:^|\s)(?:of|for|about|on|von|für|über|zu|de|du|pour|para|do|da|van|voor|di|per|til|för|om))\s+$/iu;
-/** Words of a title. */
-const longestTitle = 6;
-
-/** The first line of a message, where it has words that its subject ends with: what the mail is about. */
-function titleBySubject({ subject, view: { text } }: Looked): Marked[] {
-  const line = linesOf(text).find(({ start, end }) => text.slice(start, end).trim() !== '');
-  const words = line ? text.slice(line.start, line.end).trim() : '';
-  const before = words !== '' && subject.trim().endsWith(words) ? subject.trim().slice(0, -words.length) : '';
-  const isTitle = about.test(before) && words.split(/\s+/).length <= longestTitle && !/[.!?:]$/.test(words);
-  const start = text.indexOf(words, line?.start);
-  return isTitle ? [{ label: 'title', start, end: start + words.length, by: 'label' }] : [];
-}
-
-/** A code of nothing but capitals. */
-const capitals = /(?<!\S)\p{Lu}{5,9}$/u;
-
-/** Somebody: what is none is called a title. */
-const person =
-  /^(?!(?:The|An?|Der|Die|Das|Les?|La|El|Los|Las|Il|De|Het) )\p{Lu}[\p{L}.’'-]+(?: \p{Lu}[\p{L}.’'-]*)*\p{L}$/u;
-
-/**
- * What a sentence sets apart, or writes in capitals, or names, and the subject says too, or ends with: what this one mail is about.
- */
-function saidInSubject(
-  { subject, view: { text } }: Looked,
-  stretches: readonly Range[],
-  known: readonly Marked[],
-): Marked[] {
-  const said = subject.trim();
-  const code = /\p{Ll}/u.test(said) ? (capitals.exec(said)?.[0] ?? null) : null;
-  const all = [...stretches, ...[code, endOfSubject(said)].flatMap((words) => wordsIn(text, words))];
-  return all.flatMap(({ start, end }, i): Marked[] => {
-    const value = text.slice(start, end);
-    const isSaid =
-      value !== said && ` ${said} `.includes(` ${value} `) && /^[\p{Lu}\p{N}][^\n]*[^.!?:\s]$/u.test(value);
-    const before = text.slice(text.lastIndexOf('\n', start - 1) + 1, start);
-    const word = labelBefore(before, ownTypes.words);
-    const own = known.some(({ label }) => foldLabel(label) === foldLabel(word ?? '')) ? null : word;
-    const label =
-      own ?? (said.endsWith(value) && /\p{L}/u.test(before) ? (person.test(value) ? 'name' : 'title') : null);
-    const isFirst = all.findIndex((one) => one.start < end && start < one.end) === i;
-    return isFirst && isSaid && label !== null && value.split(/\s+/).length <= longestTitle
-      ? [{ label, start, end, by: 'sentence' }]
-      : [];
-  });
-}
-
-/** What a subject is about, where it names it last: `Results: Autumn sale`, `Free courses in Oststrand`. */
-function endOfSubject(subject: string): string | null {
-  const behind =
-    /^.*(?:[:–—-]|(?<!\p{L})(?:at|of|for|about|in|from|by|von|vom|für|über|bei|aus|à|chez|en|de|du|da|do|di|per|voor|van|bij|om|til|på|i))\s+(\p{Lu}.*)$/u.exec(
-      subject,
-    )?.[1];
-  const isMonth = months.has(accentless((behind ?? '').toLowerCase()));
-  return behind !== undefined && !/\d/.test(behind) && !isMonth ? behind : null;
-}
-
-/** Where words stand in a text as words of their own, behind others on their line; none where they stand there more than twice. */
-function wordsIn(text: string, words: string | null): Range[] {
-  if (words === null) return [];
-  const all = [...text.matchAll(new RegExp(`(?<![\\p{L}\\p{N}-])${escaped(words)}(?![\\p{L}\\p{N}-])`, 'gu'))];
-  return all.length <= 2 ? all.slice(0, 1).map(({ index }) => ({ start: index, end: index + words.length })) : [];
-}
-
-const escaped = (words: string) => words.replace(/[.*+?^${}()|[\]\\/]/g, '\\$&');
 
 /** What a sentence with a value says once more of a label. */
 function repeatedBeside(text: string, labelled: readonly Marked[], sentences: readonly Marked[]): Marked[] {
