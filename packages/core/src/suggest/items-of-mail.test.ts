@@ -90,6 +90,17 @@ describe('lines that are items', () => {
     expect(fields).toMatchObject({ name: 'Ada Quist', flat: '4/36', broken: 'Lift', best_days: 'not before five' });
   });
 
+  test('a row of cells has its title in a row of its own above it', async () => {
+    const piece = (what: string, kilos: number, hold: string) =>
+      `<tr><td colspan="2"><b>${what}</b></td></tr>${row([`${kilos} kg`, `Hold ${hold}`, 'on deck'])}`;
+    const { rows } = await madeOf([
+      {
+        html: `<p>Voyage: V220</p><table border="1">${piece('Roof tiles', 8456, 'H2')}${piece('Flour in sacks', 3113, 'H3')}${piece('Two horses', 820, 'H4')}</table><p>Bye</p>`,
+      },
+    ]);
+    expect(rows[1]).toMatchObject({ title: 'Flour in sacks', quantity: 3113, hold: 'H3' });
+  });
+
   test('an arrow begins a line as a bullet does', async () => {
     const item = (was: string, is: string, price: string) =>
       `<table><tr><td><s>${was}</s></td></tr><tr><td>→ ${is}</td><td>${price}</td></tr></table>`;

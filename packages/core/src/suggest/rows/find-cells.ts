@@ -8,6 +8,7 @@ import { type Named, writeItem } from '../write-layout.js';
 import type { AlikePart } from './alike-part.js';
 import { ColumnNames } from './column-names.js';
 import { cutAlike } from './cut-alike.js';
+import { behindSameWords } from './cut-by-words.js';
 import { type FoundColumn, type FoundRows, isChosen, isLinked, type LookedForRows } from './found-rows.js';
 import { isOfLabels } from './headings.js';
 
@@ -48,7 +49,8 @@ function rowsOf(
   const items = grid.rows.filter(
     (row) => filled(row) >= filledShare * width && !addsUp(textOf(row.find((cell) => !isEmpty(view, cell)))),
   );
-  const ranges = items.flat(2);
+  const titles = titlesOf(grid, items);
+  const ranges = [...items.flat(2), ...(titles ?? [])];
   const over = { start: Math.min(...ranges.map(({ start }) => start)), end: Math.max(...ranges.map(({ end }) => end)) };
   const least =
     message.chosen ||
@@ -63,13 +65,21 @@ function rowsOf(
   if (!message.chosen && isOfLabels(grid, message.listed)) return null;
   if (width < least || width > maxColumns || items.length < minItems || !isChosen(message, over)) return null;
   const names = new ColumnNames();
+  const title = titles && {
+    label: names.next(ownTypes.words),
+    values: titles.map(({ start, end }) => view.text.slice(start, end)),
+    linked: titles.every((place) => isLinked(view, place, links)),
+  };
   const columns = [...Array(width).keys()].flatMap((at) => {
     const values = items.map((row) => textOf(row[at]));
     // Signs for what the next cell says in words are no values.
     if (values.every((value) => !/[\p{L}\p{N}]/u.test(value))) return [];
     const linked = items.every((row) => row[at]?.[0] !== undefined && isLinked(view, row[at][0], links));
     // Of two cells, one may hold what else stands in two: `4 × Rope`.
-    const parts = width < minColumns && !linked ? cutAlike(values, context) : [whole(values, context)];
+    const parts =
+      width < minColumns && !linked
+        ? cutAlike(values, context)
+        : ((linked ? null : behindSameWords(values, context)) ?? [whole(values, context)]);
     return parts.map(({ type, label, ranges }) => ({
       at,
       type,
@@ -87,7 +97,9 @@ function rowsOf(
     by: 'block',
     over,
     count: items.length,
-    columns: columns.map(({ label, values, linked }): FoundColumn => ({ label, values, linked })),
+    columns: [...(title ? [title] : []), ...columns].map(
+      ({ label, values, linked }): FoundColumn => ({ label, values, linked }),
+    ),
     write: (nameOf) => {
       const line = linesAround(view.text, shown.flat());
       const named = columns.flatMap(({ at, label, ranges }): Named[] => {
@@ -96,9 +108,22 @@ function rowsOf(
         const [start, end] = [cell.start - line.start + range.start, cell.start - line.start + range.end];
         return [{ label, start, end, field: names.join(', '), by: 'label' }];
       });
-      return writeItem(view.text.slice(line.start, line.end), named);
+      const above = title ? nameOf(title.label) : null;
+      return (above ? `[[${above.join(', ')}]]\n` : '') + writeItem(view.text.slice(line.start, line.end), named);
     },
   };
+}
+
+/** The titles of items that each have one in a row of its own right above: `Roof tiles`, and below it weight, hold and port. */
+function titlesOf({ view, rows }: Grid, items: readonly Grid['rows'][number][]): Range[] | null {
+  const above = items.map((row) => {
+    const title = rows[rows.indexOf(row) - 1];
+    const filled = (title ?? []).filter((cell) => !isEmpty(view, cell));
+    return title && !items.includes(title) && filled.length === 1 ? (filled[0]?.[0] ?? null) : null;
+  });
+  const titles = above.filter((place) => place !== null);
+  const said = new Set(titles.map(({ start, end }) => view.text.slice(start, end)));
+  return titles.length === items.length && said.size > 1 ? titles : null;
 }
 
 const whole = (values: readonly string[], context: ReadContext): AlikePart => ({

@@ -56,6 +56,7 @@ describe('a layout', () => {
     ['Vessel: [[vessel]] | Nights: [[nights]] | E-mail: [[email]]', [['vessel'], ['nights'], ['email']]],
     ['Vessel: [[vessel]], [[nights]] nights', [['vessel', 'nights']]],
     ['Vessel: [[vessel]] | Home: Thornby | Nights: [[nights]]', [['vessel'], ['nights']]],
+    ['[[nights]] | Vessel: [[vessel]] | E-mail: [[email]]', [['nights', 'vessel'], ['email']]],
   ])('labelled values in columns are landmarks of their own: %j', (text, expected) => {
     expect(landmarks(text).map(slotsOf)).toEqual(expected);
   });

@@ -245,7 +245,10 @@ function pairsOf(pieces: readonly Piece[]): Piece[][] {
   for (const [i, piece] of pieces.entries()) {
     const edge = piece.slot === null && i > 0 ? columnEdge(piece.constant) : -1;
     const label = piece.constant.slice(edge);
-    if (edge < 0 || !pieces[i + 1]?.slot || !label.some((token) => token.word)) {
+    // A value with no words of its own is found by those of the next.
+    const current = pairs.at(-1) ?? [];
+    const isBare = current.some(({ slot }) => slot !== null) && !hasWords(current);
+    if (edge < 0 || isBare || !pieces[i + 1]?.slot || !label.some((token) => token.word)) {
       pairs.at(-1)?.push(piece);
       continue;
     }
