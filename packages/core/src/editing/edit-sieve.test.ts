@@ -230,6 +230,15 @@ describe('what lines of other layouts find', () => {
 });
 
 describe('the last column', () => {
+  test('of a column that a blank alone parts from the next, nothing is left in the block', () => {
+    const text =
+      'sieve: stores\nfields: {}\nrows:\n  columns:\n    item: { type: text }\n    count: { type: integer }\n    unit: { type: text }\nrules:\n  - kind: template\n    layouts:\n      - name: plain\n        text: |\n          [[rows:]]\n          - [[item]], [[count]] [[unit]]\n          [[:rows]]\n';
+    const { source: left } = done(text, { act: 'remove field', field: 'count' });
+    expect(layoutText(left)).toContain('- [[item]], [[unit]]\n');
+    const { source: last } = done(left, { act: 'remove field', field: 'item' });
+    expect(layoutText(last)).toContain('- [[*]], [[unit]]\n');
+  });
+
   test('goes with the rows, their blocks and their table', () => {
     const text = `sieve: x\nfields:\n  who: { type: text }\nrows:\n  columns:\n    item: { type: text }\n    price: { type: amount }\nrules:\n  - kind: template\n    layouts:\n      - name: a\n        text: |\n          Who: [[who]]\n          [[rows:]]\n          - [[item]], [[price]]\n          [[:rows]]\n  - kind: table\n    columns:\n      item: Item\n      price: Price\n`;
     const one = editSieve(text, { act: 'remove field', field: 'item' }, null);

@@ -6,7 +6,7 @@ import { checked, type Edited, refused, type ShownMessage } from './edited.js';
 import { learnExample, learnLayout, type RightValues } from './learn.js';
 import { splitColumn } from './mark-cell.js';
 import { markRows } from './mark-rows.js';
-import { layoutFrom, type MarkedStretch, markValue, unmark, withoutMark } from './mark-value.js';
+import { joinedIfTouching, layoutFrom, type MarkedStretch, markValue, unmark, withoutMark } from './mark-value.js';
 import { withProposed } from './propose-fields.js';
 import { addItem, removeItem, setEntry } from './set-entry.js';
 import { itemRanges, SourceMap, spliced, throughLine } from './source-map.js';
@@ -98,13 +98,15 @@ const groupOf = (source: string, field: string): string[] =>
   new SourceMap(source).keys('rows', 'columns').includes(field) ? ['rows', 'columns'] : ['fields'];
 
 function removeField(source: string, field: string): Edited {
-  const left = withoutHeading(withoutMark(source, field, null), field);
-  const group = groupOf(left, field);
-  const isLast = group[0] === 'rows' && new SourceMap(left).keys(...group).length === 1;
-  // With the last column the rows go, and the blocks that would fill them.
-  return isLast
-    ? checked(setEntry(withoutBlocks(left), [], 'rows', undefined), field)
-    : checked(setEntry(left, group, field, undefined), field);
+  return joinedIfTouching((joined) => {
+    const left = withoutHeading(withoutMark(source, field, null, joined), field);
+    const group = groupOf(left, field);
+    const isLast = group[0] === 'rows' && new SourceMap(left).keys(...group).length === 1;
+    // With the last column the rows go, and the blocks that would fill them.
+    return isLast
+      ? checked(setEntry(withoutBlocks(left), [], 'rows', undefined), field)
+      : checked(setEntry(left, group, field, undefined), field);
+  });
 }
 
 /** The source text without the heading of a column; a table rule goes with its last one. */

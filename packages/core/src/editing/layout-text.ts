@@ -171,9 +171,9 @@ function withCells(
 
 /**
  * Takes a field's slot out of a layout's text: with its line, where it stands alone with its label; where other values share the
- * line, its place is kept as words to ignore.
+ * line, its place is kept as words to ignore. `joined`: but not where a blank alone parts it from another, whose value is longer then.
  */
-export function withoutSlot(layout: string, field: string): string {
+export function withoutSlot(layout: string, field: string, joined = false): string {
   const lines = layout.split('\n').flatMap((line, i, all): string[] => {
     const names = slotsIn(line);
     if (!names.includes(field)) {
@@ -187,16 +187,11 @@ export function withoutSlot(layout: string, field: string): string {
         : [line];
     }
     if (names.length === 1) return [];
-    return [
-      line.replace(slot, (written, inside: string) => {
-        const left = inside.split(/\s*,\s*/).filter((name) => name !== field);
-        return left.length === 0
-          ? '[[*]]'
-          : left.length < inside.split(',').length
-            ? `[[${left.join(', ')}]]`
-            : written;
-      }),
-    ];
+    const ignored = line.replace(slot, (written, inside: string) => {
+      const left = inside.split(/\s*,\s*/).filter((name) => name !== field);
+      return left.length === 0 ? '[[*]]' : left.length < inside.split(',').length ? `[[${left.join(', ')}]]` : written;
+    });
+    return [joined ? ignored.replace(/\[\[\*\]\] (?=\[\[)|(?<=\]\]) \[\[\*\]\]/g, '') : ignored];
   });
   return lines.join('\n');
 }

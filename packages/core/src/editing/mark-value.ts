@@ -214,11 +214,22 @@ export function unmark(source: string, shown: ShownMessage, field: string): Edit
   if (!compiled.ok) return { ok: false, problems: compiled.problems };
   const result = sift(shown.reading, compiled.sieve, noFacts);
   const layout = result.kind === 'outcome' ? workingLayout(source, result.outcome) : null;
-  return checked(withoutMark(source, field, layout?.path ?? null), field);
+  return joinedIfTouching((joined) => checked(withoutMark(source, field, layout?.path ?? null, joined), field));
 }
 
-/** The source text without a field's slots, in one layout or in all. */
-export function withoutMark(source: string, field: string, only: readonly (string | number)[] | null): string {
+/** What is made of a layout without a slot: where words to ignore in its place would touch another slot, it has none there. */
+export function joinedIfTouching(make: (joined: boolean) => Edited): Edited {
+  const edited = make(false);
+  return !edited.ok && edited.problems.some(({ code }) => code === 'YS-TEMPLATE-TOUCHING-SLOTS') ? make(true) : edited;
+}
+
+/** The source text without a field's slots, in one layout or in all. `joined`: as of `withoutSlot`. */
+export function withoutMark(
+  source: string,
+  field: string,
+  only: readonly (string | number)[] | null,
+  joined = false,
+): string {
   const map = new SourceMap(source);
   const paths = map
     .list('rules')
@@ -228,7 +239,7 @@ export function withoutMark(source: string, field: string, only: readonly (strin
     return ['text', 'subject'].reduce((left, key) => {
       const written = now.text(...path, key);
       if (written === null || !written.split('\n').some((line) => slotsIn(line).includes(field))) return left;
-      const without = withoutSlot(written, field);
+      const without = withoutSlot(written, field, joined);
       return setEntry(left, path, key, without.trim() === '' ? undefined : without);
     }, text);
   }, source);

@@ -198,7 +198,8 @@ async function suggested(
   const left = ({ name }: { name: string }) => !without.includes(name);
   const source = without.reduce((text, field) => {
     const edited = editSieve(text, { act: 'remove field', field }, null);
-    return edited.ok ? edited.source : text;
+    if (!edited.ok) throw new YsError(edited.problems[0]?.code ?? 'YS-FILE-WRONG-VALUE', {}, edited.problems);
+    return edited.source;
   }, found.source);
   return { ...found, source, fields: found.fields.filter(left), columns: found.columns.filter(left) };
 }
