@@ -41,6 +41,8 @@ describe('the way in', () => {
     await page.getByRole('button', { name: /settings and log-out/ }).click();
     await page.getByRole('menuitem', { name: 'Log out' }).click();
     await page.getByRole('heading', { name: 'Log in' }).waitFor();
+    // The stream of news ends with the session, which the browser notes where the page has not closed it before.
+    errors.splice(0, errors.length, ...errors.filter((error) => !error.includes('/api/v1/live')));
     await expectCalm(browsing);
     await page.goto(`${world.url}/destinations`);
     await page.getByLabel('E-mail address').fill(person.email);
