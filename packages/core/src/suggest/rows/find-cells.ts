@@ -52,16 +52,10 @@ function rowsOf(
   const titles = titlesOf(grid, items);
   const ranges = [...items.flat(2), ...(titles ?? [])];
   const over = { start: Math.min(...ranges.map(({ start }) => start)), end: Math.max(...ranges.map(({ end }) => end)) };
-  const least =
-    message.chosen ||
-    (enough !== null &&
-      isOfSums(
-        items.map((row) => row.map(textOf)),
-        grid.rows.filter((row) => !items.includes(row)).map((row) => row.map(textOf)),
-        context,
-      ))
-      ? 2
-      : minColumns;
+  const textsOf = (rows: Grid['rows']) => rows.map((row) => row.map(textOf));
+  const others = grid.rows.filter((row) => !items.includes(row));
+  const areSums = enough !== null && isOfSums(textsOf(items), textsOf(others), context);
+  const least = message.chosen || areSums ? 2 : minColumns;
   if (!message.chosen && isOfLabels(grid, message.listed)) return null;
   if (width < least || width > maxColumns || items.length < minItems || !isChosen(message, over)) return null;
   const names = new ColumnNames();
