@@ -274,6 +274,7 @@ describe('a sieve from nothing, on the workbench', () => {
     await page.getByRole('button', { name: /^Line \d+: .*integr/ }).waitFor();
     await text.fill(source.replace('title: Keys of the gates', 'title: Keys'));
     await page.getByRole('dialog').getByRole('button', { name: 'Close' }).click();
+    await page.getByRole('dialog').waitFor({ state: 'detached' });
     await page.getByRole('heading', { name: 'Keys', exact: true }).waitFor();
   });
 
