@@ -1,5 +1,5 @@
 import type { Range } from '../../reading/index.js';
-import { isFree, type ReadContext } from '../../values/index.js';
+import { isFree, ownTypes, type ReadContext } from '../../values/index.js';
 import { guessType } from '../guess-type.js';
 
 /** What values at one spot have in common as one part of them: its type, and its range in each; null where a value lacks it. */
@@ -17,12 +17,12 @@ const code = /^\p{Lu}{0,4}[-/]?\d[\p{Lu}\d/-]*(?: \([^()]+\))?$/u;
 export const areCodes = (values: readonly string[]): boolean =>
   values.length > 0 && values.every((value) => code.test(value) && /\p{Lu}/u.test(value));
 
-/** Whether values are no mere text: all are of one type, or codes, or each is a figure of something, as `43 s` and `438 MB` are. */
+/** Whether values are no mere text: all are of one type, or codes, or each is a figure of something, as `43 s` and `438 MB` are; those of a form differ. */
 export const areTelling = (values: readonly string[], context: ReadContext): boolean =>
   values.length > 0 &&
   (!isFree(guessType('', values, context)) ||
     areCodes(values) ||
-    values.every((value) => /\d/.test(value) && !isFree(guessType('', [value], context))));
+    values.every((value) => guessType('', [value], context).type === ownTypes.number));
 
 /** The share of the values that have to be cut alike. */
 export const most = 0.8;
