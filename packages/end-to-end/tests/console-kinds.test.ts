@@ -128,6 +128,8 @@ describe('a kind of everything that nobody else knows of', () => {
     const { page } = shown;
     await page.goto(`${world.url}/destinations`);
     await page.getByRole('button', { name: 'Make a destination' }).click();
+    // A list that is asked for while the form still comes in is shut by it.
+    await page.getByRole('dialog').getByLabel('Title').waitFor();
     await page.getByLabel('Kind').click();
     await page.getByRole('option', { name: 'paint shelf' }).click();
     await page.getByLabel('Title').fill('Second shelf');
