@@ -6,7 +6,7 @@ export { sameness } from './content-digest.js';
 export { dressedBoxes, dressedLines, setApart } from './html/set-apart.js';
 export * from './language.js';
 export { linesOf } from './lines.js';
-export { bulletMarks, labelOf, makeOf, numberedLabel } from './lists/label.js';
+export { bulletMarks, labelOf, makeOf, numberedLabel, tickMarks } from './lists/label.js';
 export type { ItemList, ListItem } from './lists/list.js';
 export { listsIn, listsOf } from './lists/lists.js';
 export * from './origin/authentication.js';

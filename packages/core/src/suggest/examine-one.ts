@@ -62,8 +62,9 @@ export function examine(
   const under = findUnderLabels(whole);
   const stretches = setApart(form).flatMap((range) => fromOrigin(view, range) ?? []);
   const seen = asked === 'none' ? null : unless(under, findRows(whole, context));
-  const rows = seen && isOfDressed(view.text, seen, stretches) ? null : seen;
-  const { labelled, line } = labelledIn(whole, form, { under, rows, stretches }, context);
+  const dressed = findDressed(view.text, stretches);
+  const rows = seen && isOfDressed(seen, dressed) ? null : seen;
+  const { labelled, line } = labelledIn(whole, form, { under, rows, dressed }, context);
   const { text: letter, end } = letterAround(view.text, rows);
   const sentences = findInProse(letter, labelled, context, stretches, end).filter(
     (mark) => !isOverSome(message, rows, mark),
@@ -87,14 +88,15 @@ export function examine(
 interface Known {
   under: ReturnType<typeof findUnderLabels>;
   rows: FoundRows | null;
-  stretches: readonly Range[];
+  /** Labels in a dress of their own. */
+  dressed: readonly Marked[];
 }
 
 /** The labelled values of a message, by its structure first and then by its words; and its line of nothing but values. */
 function labelledIn(
   whole: LookedForRows,
   form: TextForm & { html?: string },
-  { under, rows, stretches }: Known,
+  { under, rows, dressed }: Known,
   context: ReadContext,
 ) {
   const { view } = whole;
@@ -110,7 +112,7 @@ function labelledIn(
   const pairs = [
     ...under.flatMap(({ marked }) => marked),
     ...listed,
-    ...apartFrom(under, findDressed(text, stretches)),
+    ...apartFrom(under, dressed),
     ...(rows ? [] : apartFrom(under, findDressedTitles(text, looks(dressedLines(form)), context))),
   ];
   const line = rows || pairs.length > 0 ? null : findDelimited(text, context);
@@ -153,8 +155,8 @@ const unless = (under: readonly Range[], rows: FoundRows | null): FoundRows | nu
 const minDressed = 3;
 
 /** Whether what seem to be items are parts of a form: labels in a dress of their own stand in them, each another. */
-function isOfDressed(text: string, { over }: FoundRows, stretches: readonly Range[]): boolean {
-  const labels = findDressed(text, stretches).flatMap(({ label, start, end }) =>
+function isOfDressed({ over }: FoundRows, dressed: readonly Marked[]): boolean {
+  const labels = dressed.flatMap(({ label, start, end }) =>
     start >= over.start && end <= over.end ? [foldLabel(label)] : [],
   );
   return labels.length >= minDressed && new Set(labels).size === labels.length;

@@ -1,5 +1,7 @@
+/** Marks by which lines are ticked off or crossed out, as for a class of characters. */
+export const tickMarks = '✓✔✗✘☑☒';
 /** Marks that lines of a list begin with, as for a class of characters. */
-export const bulletMarks = '-*•·–+▪▸‣◦●○■□►➤→✓✔✗✘';
+export const bulletMarks = `-*•·–+▪▸‣◦●○■□►➤→${tickMarks}`;
 
 /** Words and characters of a label. */
 const maxWords = 5;

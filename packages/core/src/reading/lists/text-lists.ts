@@ -1,6 +1,6 @@
 import { linesOf } from '../lines.js';
 import type { Range } from '../reading.js';
-import { bulletMarks, labelOf, makeOf, numberedLabel, wordsOf } from './label.js';
+import { bulletMarks, labelOf, makeOf, numberedLabel, tickMarks, wordsOf } from './label.js';
 import { type FoundList, type ItemLine, listOf } from './list.js';
 
 /** A line that is not blank: how deep it is indented, its bullet if it begins with one, and whether something parts it from the one above. */
@@ -17,7 +17,7 @@ const beginning = new RegExp(
   `^((?:\\s{0,3}>)* ?)(\\s*)(?:([${bulletMarks}])\\s+|(\\d{1,3}(?=[.)])|[a-z](?=[.)])|(?:n[or°º]\\.? ?|[(#[])\\d{1,3})[.):\\]]{0,2}\\s+)?`,
   'i',
 );
-const ticks = /[✔✗✘]/;
+const ticks = new RegExp(`[${tickMarks}]`);
 const isRuling = (words: string) => /^[\s>|+:=_–—*.~#-]+$/.test(words) && words.replace(/[\s>]/g, '').length >= 3;
 
 /** The lists of a text by its bullets or numbers: each item goes on over the lines below that are indented deeper than its bullet. */

@@ -1,4 +1,4 @@
-import { type ItemList, labelOf, listsIn, type Range } from '../../reading/index.js';
+import { type ItemList, labelOf, listsIn, type Range, tickMarks } from '../../reading/index.js';
 import { bulletEnd } from '../../rules/template/text/lines.js';
 import { isFree, type ReadContext } from '../../values/index.js';
 import { guessType } from '../guess-type.js';
@@ -58,7 +58,9 @@ export function findPairs(message: LookedForRows, context: ReadContext): Marked[
 
 /** Whether each item begins with a tick or a cross: what is ticked off is listed. */
 const isTickedOff = ({ items }: ItemList, { view: { text } }: LookedForRows): boolean =>
-  items.every(({ start }) => /^[✓✔✗✘☑☒]/.test(text.slice(start).trimStart()));
+  items.every(({ start, end }) => ticked.test(text.slice(start, end)));
+
+const ticked = new RegExp(`^\\s*[${tickMarks}]`);
 
 /** Values of cards are of one kind, but for an odd one; those of a form differ. */
 const sameKind = 0.75;
