@@ -3,7 +3,7 @@ export { csvTable } from './attachments/csv-table.js';
 export { sheetsOf } from './attachments/workbook.js';
 export { unpackedSize } from './attachments/zip-size.js';
 export { sameness } from './content-digest.js';
-export { dressedBoxes, dressedLines, setApart } from './html/set-apart.js';
+export { definitionsIn, dressedBoxes, dressedLines, setApart } from './html/set-apart.js';
 export * from './language.js';
 export { linesOf } from './lines.js';
 export { bulletMarks, labelOf, makeOf, numberedLabel, tickMarks } from './lists/label.js';

@@ -1,5 +1,6 @@
 import {
   bodyViews,
+  definitionsIn,
   dressedBoxes,
   dressedLines,
   formOf,
@@ -23,9 +24,10 @@ import { saidInSubject, titleBySubject } from './find-in-subject.js';
 import { findLabelled } from './find-labelled.js';
 import type { Examined } from './group.js';
 import { foldLabel, type Looked, type Marked, repeatedIn } from './marked.js';
+import { refined } from './refine-labelled.js';
 import { findPairs } from './rows/find-list.js';
 import { findRows } from './rows/find-rows.js';
-import { findUnderLabels } from './rows/find-under-labels.js';
+import { findDefined, findUnderLabels } from './rows/find-under-labels.js';
 import { type FoundRows, type LookedForRows, letterAround } from './rows/found-rows.js';
 
 /** A message to suggest from, under the name its sample will have. */
@@ -59,7 +61,7 @@ export function examine(
     expected: asked instanceof Set,
     pairsAreItems,
   };
-  const under = findUnderLabels(whole);
+  const under = [...findUnderLabels(whole, context), ...findDefined(view, definitionsIn(form), context)];
   const stretches = setApart(form).flatMap((range) => fromOrigin(view, range) ?? []);
   const seen = asked === 'none' ? null : unless(under, findRows(whole, context));
   const dressed = findDressed(view.text, stretches);
@@ -109,16 +111,18 @@ function labelledIn(
       }),
     );
   const listed = apartFrom(under, findPairs(whole, context));
-  const pairs = [
+  const buttons = buttonsOf(view, form.links);
+  const told = [
     ...under.flatMap(({ marked }) => marked),
     ...listed,
     ...apartFrom(under, dressed),
     ...(rows ? [] : apartFrom(under, findDressedTitles(text, looks(dressedLines(form)), context))),
   ];
+  const pairs = refined(text, told, buttons);
   const line = rows || pairs.length > 0 ? null : findDelimited(text, context);
   const others = apartFrom(
     [...under, ...pairs, ...(line ? [line] : [])],
-    findLabelled(text, buttonsOf(view, form.links)).filter((mark) => !isNamedWithin(text, mark, pairs)),
+    findLabelled(text, buttons).filter((mark) => !isNamedWithin(text, mark, pairs)),
   ).filter(({ start, end }) => !isProseOfValues(text.slice(start, end), context));
   const known = [...pairs, ...(line?.marked ?? []), ...others];
   const labels = new Set(known.map(({ label }) => label));

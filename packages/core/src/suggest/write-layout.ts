@@ -1,6 +1,6 @@
 import { linesOf, type Range } from '../reading/index.js';
 import { addsUp } from '../rules/table/totals.js';
-import type { Marked } from './marked.js';
+import { foldLabel, type Marked } from './marked.js';
 import { wordsBeside } from './words-beside.js';
 
 /** A marked value with the name of its field; null for words that change but are no field. */
@@ -185,13 +185,15 @@ function withCells(
   cells: readonly Range[],
 ): { start: number; end: number; field: string }[] {
   const line = text.slice(start, end);
+  const named = new Set(own.map(({ label }) => foldLabel(label)));
   const others = cells.flatMap(({ start: from, end: to }, i) => {
     const [first, last] = [start + from, start + to];
     const taken = own.some((mark) => mark.start <= last && first <= mark.end);
     // A word in capitals that a line begins with says what kind of line it is.
     const isKey = i === 0 && /^\p{Lu}{3,}$/u.test(line.slice(from, to));
     const isSum = addsUp(line.slice(from, to));
-    return taken || isKey || isSum || first === last ? [] : [{ start: first, end: last, field: '*' }];
+    const isLabel = named.has(foldLabel(line.slice(from, to)));
+    return taken || isKey || isSum || isLabel || first === last ? [] : [{ start: first, end: last, field: '*' }];
   });
   const beside = others.length > 0 ? [] : wordsBeside(text, { start, end }, own).map((one) => ({ ...one, field: '*' }));
   return [...own, ...others, ...beside].sort((a, b) => a.start - b.start);

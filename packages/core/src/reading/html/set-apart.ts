@@ -9,6 +9,13 @@ interface Dress {
   apart: Range[];
   lines: Map<number, string>;
   boxes: Map<number, string>;
+  definitions: Definition[];
+}
+
+/** What a `dt` of the markup says, and all that the `dd` behind it do. */
+export interface Definition {
+  term: Range;
+  value: Range;
 }
 
 const known = new WeakMap<TextForm, Dress>();
@@ -28,17 +35,21 @@ export const dressedLines = (form: TextForm & { html?: string }): ReadonlyMap<nu
 /** The class and style of the innermost block that holds a line and nothing else, by where the line begins; none for one that has neither. */
 export const dressedBoxes = (form: TextForm & { html?: string }): ReadonlyMap<number, string> => dressOf(form).boxes;
 
+/** The terms that the markup itself calls so, each with what stands for it, in the order of the text. */
+export const definitionsIn = (form: TextForm & { html?: string }): readonly Definition[] => dressOf(form).definitions;
+
 function dressOf(form: TextForm & { html?: string }): Dress {
   const found = known.get(form);
   if (found) return found;
-  const all = form.html === undefined ? [] : stretchesOf(form.html, form.text, form.source);
+  const definitions: Definition[] = [];
+  const all = form.html === undefined ? [] : stretchesOf(form.html, form.text, form.source, definitions);
   const apart = outermost(all.filter((one) => !one.block && isPart(form.text, one)));
   const lines = new Map<number, string>();
   const whole = all.filter((one) => isLine(form.text, one));
   for (const { start, look, block } of whole) if (!block) lines.set(start, `${lines.get(start) ?? ''}>${look}`);
   const boxes = new Map<number, string>();
   for (const { start, look, block } of whole) if (block && !boxes.has(start)) boxes.set(start, look);
-  const dress = { apart, lines, boxes };
+  const dress = { apart, lines, boxes, definitions };
   known.set(form, dress);
   return dress;
 }
@@ -49,11 +60,15 @@ interface Held extends Range {
   block: boolean;
 }
 
-/** The stretches of text that elements within lines hold, or blocks of one line with a class or a style of their own. */
-function stretchesOf(html: string, text: string, source: readonly SourceRun[]): Held[] {
+/**
+ * The stretches of text that elements within lines hold, or blocks of one line with a class or a style of their own. Terms and what
+ * stands for them are added to `definitions`.
+ */
+function stretchesOf(html: string, text: string, source: readonly SourceRun[], definitions: Definition[]): Held[] {
   const runs = [...source].sort((a, b) => a.source - b.source);
   const open: { element: HtmlElement; start: number; end: number }[] = [];
   const found: Held[] = [];
+  let term: Range | null = null;
   const reach = (start: number, end: number) => {
     const top = open.at(-1);
     if (!top) return;
@@ -72,6 +87,12 @@ function stretchesOf(html: string, text: string, source: readonly SourceRun[]): 
       const { element, start, end } = open.pop() ?? { element: null, start: 0, end: -1 };
       if (!element || end < 0) return;
       reach(start, end);
+      if (element.name === 'dt') term = { start, end };
+      const before = definitions.at(-1);
+      if (element.name === 'dd' && term && definitions.length < maxStretches) {
+        if (before?.term === term) before.value.end = end;
+        else definitions.push({ term, value: { start, end } });
+      }
       const { class: names = '', style = '' } = element.attributes;
       const block = blocks.has(element.name);
       if ((block && names === '' && style === '') || found.length >= maxStretches) return;

@@ -79,6 +79,12 @@ interface LandmarkSlot {
   blank: boolean;
 }
 
+/** A line of several slots without words, below a label: the marks before the first one, and the slots. */
+export interface Parts {
+  opens: Token[];
+  slots: LandmarkSlot[];
+}
+
 /** The constants of one template line and the slots between them: `before slot after slot after …`. */
 export interface Landmark {
   index: number;
@@ -92,6 +98,8 @@ export interface Landmark {
   over: Slot | null;
   /** A slot that stands alone on the line below this one. */
   below: Slot | null;
+  /** The slots of that line, where it has several with marks between: `[[begins]] – [[ends]]`. */
+  parts: Parts | null;
   /** Whether that slot stands in the same cell of the next row, as where a row of labels stands above one of values. */
   column: boolean;
   /** Slots alone on the lines below its value, whatever that is: each takes the next line. */

@@ -65,8 +65,15 @@ const ticked = new RegExp(`^\\s*[${tickMarks}]`);
 /** Values of cards are of one kind, but for an odd one; those of a form differ. */
 const sameKind = 0.75;
 
-const mixed = (kinds: readonly string[]) =>
-  Math.max(0, ...kinds.map((kind) => kinds.filter((other) => other === kind).length)) < sameKind * kinds.length;
+/** So many pairs are a form, whatever stands around them. */
+const minPairs = 3;
+
+const mixed = (kinds: readonly string[]) => {
+  const count = (kind: string) => kinds.filter((other) => other === kind).length;
+  const usual = kinds.reduce((best, kind) => (count(kind) > count(best) ? kind : best), kinds[0] ?? '');
+  // Texts of a form have something else among them.
+  return count(usual) < (isFree({ type: usual }) ? 1 : sameKind) * kinds.length;
+};
 
 /** Whether each item is a figure, and below it what it is: `1,148`, and `Visits`. */
 function labelsBelow(list: ItemList, { view: { text } }: LookedForRows, context: ReadContext): boolean {
@@ -89,17 +96,25 @@ function labelsBelow(list: ItemList, { view: { text } }: LookedForRows, context:
   );
 }
 
+/** Paragraphs that have nothing where the others have their label: what a letter says around a form that is made of paragraphs as well. */
+function withoutStrays(list: ItemList): ItemList {
+  const items = list.items.filter(({ spots: [label, ...values] }) => label && values.some((value) => value !== null));
+  return items.length >= minPairs && 2 * items.length > list.items.length ? { ...list, items } : list;
+}
+
 /** Whether each item is but a label and a value: the labels differ, and so do the kinds of the values. */
-function isOfPairs(list: ItemList, message: LookedForRows, context: ReadContext): boolean {
+function isOfPairs(whole: ItemList, message: LookedForRows, context: ReadContext): boolean {
   const { text } = message.view;
-  if (labelsBelow(list, message, context)) return true;
+  if (labelsBelow(whole, message, context)) return true;
+  const list = withoutStrays(whole);
   const at = ({ start, end }: Range) => text.slice(start, end).trim();
   const pairs = list.items.map(({ spots: [label, ...values] }) => ({
     label: label ? at(label) : '',
     value: values.find((value) => value !== null) ?? null,
   }));
   const isLabel = (label: string) =>
-    (/^\p{L}[^\d.!?,;]*$/u.test(label) && label.split(/\s+/).length <= longestLabel) || isQuestion(label);
+    (/^\p{L}(?:[^\d.!?,;]|\.º|\b\p{L}{1,4}\.(?= ))*$/u.test(label) && label.split(/\s+/).length <= longestLabel) ||
+    isQuestion(label);
   const labels = new Set(pairs.map(({ label }) => label));
   const labelled = pairs.filter(({ label }) => isLabel(label)).length;
   const own = list.items.every(({ spots }) => spots.filter((spot) => spot !== null).length <= 3);

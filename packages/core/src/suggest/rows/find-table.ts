@@ -8,7 +8,7 @@ import { isFree, type ReadContext } from '../../values/index.js';
 import { guessType } from '../guess-type.js';
 import type { Marked } from '../marked.js';
 import { type FoundColumn, type FoundRows, isChosen, isLinked, type LookedForRows } from './found-rows.js';
-import { isHeading, isOfLabels } from './headings.js';
+import { isHeading, isOfLabels, isOfPairs } from './headings.js';
 
 /** A heading may stand below the title of its table. */
 const maxAbove = 2;
@@ -28,7 +28,7 @@ export function findTable(message: LookedForRows, context: ReadContext): FoundRo
   };
   const all = [...marked, ...textGrids(view, isHeading).filter(isFreeText)];
   const grids = all
-    .filter((grid) => message.chosen !== undefined || !isOfLabels(grid, message.listed))
+    .filter((grid) => message.chosen !== undefined || !(isOfLabels(grid, message.listed) || isOfPairs(grid, context)))
     .map((grid) => withCellLabels(grid) ?? grid);
   const found = grids.flatMap((grid) => tableOf(grid, message, context)).filter(({ over }) => isChosen(message, over));
   return found.reduce<FoundRows | null>((best, one) => (best && best.count >= one.count ? best : one), null);

@@ -1,9 +1,11 @@
-import { makeOf, type Range } from '../../reading/index.js';
+import { fromOrigin, makeOf, type Range, type View } from '../../reading/index.js';
 import { cellText, type Grid, isEmpty, markedGrids } from '../../rules/table/grid.js';
 import { textGrids } from '../../rules/table/text-grid.js';
-import type { Marked } from '../marked.js';
+import type { ReadContext } from '../../values/index.js';
+import { guessType } from '../guess-type.js';
+import { foldLabel, type Marked } from '../marked.js';
 import type { LookedForRows } from './found-rows.js';
-import { isHeading, isOfLabels, withoutBanners } from './headings.js';
+import { isHeading, isOfLabels, isOfPairs, withoutBanners, withoutColon } from './headings.js';
 
 /** Rows of labels and values: the values, and where all of it stands. */
 interface Under extends Range {
@@ -11,8 +13,11 @@ interface Under extends Range {
 }
 
 /** What stands under its label in such rows, of the markup or else of the text. */
-export function findUnderLabels({ view, tables, listed }: LookedForRows): Under[] {
-  const find = (grids: readonly Grid[]) => grids.filter((grid) => isOfLabels(grid, listed)).map(under);
+export function findUnderLabels({ view, tables, listed }: LookedForRows, context: ReadContext): Under[] {
+  const find = (grids: readonly Grid[]) => [
+    ...grids.filter((grid) => isOfPairs(grid, context)).map(inPairs),
+    ...grids.filter((grid) => !isOfPairs(grid, context) && isOfLabels(grid, listed)).map(under),
+  ];
   const grids = markedGrids(view, tables);
   const marked = [...find(grids), ...grids.filter(isOfIcons).map(beside)];
   if (marked.length > 0) return marked;
@@ -27,6 +32,26 @@ const under = (grid: Grid): Under => ({ ...overOf(grid), marked: valuesOf(grid) 
 function overOf({ rows }: Grid): Range {
   const all = rows.flat(2);
   return { start: Math.min(...all.map(({ start }) => start)), end: Math.max(...all.map(({ end }) => end)) };
+}
+
+/** Terms that the markup calls so, and what stands for them, where the values are of more than one kind as those of a form are. */
+export function findDefined(
+  view: View,
+  definitions: readonly { term: Range; value: Range }[],
+  context: ReadContext,
+): Under[] {
+  const marked = definitions.flatMap(({ term, value }): Marked[] => {
+    const [label, there] = [fromOrigin(view, term), fromOrigin(view, value)];
+    const words = there && view.text.slice(there.start, there.end);
+    if (!label || !there || !words?.trim()) return [];
+    const start = there.start + (words.length - words.trimStart().length);
+    const said = withoutColon(view.text.slice(label.start, label.end).trim());
+    return [{ label: said, start, end: there.start + words.trimEnd().length, by: 'label' }];
+  });
+  const labels = new Set(marked.map(({ label }) => foldLabel(label)));
+  const kinds = new Set(marked.map(({ start, end }) => guessType('', [view.text.slice(start, end)], context).type));
+  if (labels.size < marked.length || kinds.size < 2) return [];
+  return marked.map((one) => ({ start: view.text.lastIndexOf(one.label, one.start), end: one.end, marked: [one] }));
 }
 
 /** Rows of a sign, a label and what it names: in place of the sign stands what a picture is called, if anything. */
@@ -50,6 +75,18 @@ const beside = (grid: Grid): Under => ({
     if (!label || !cell || !first || !last || isEmpty(grid.view, cell)) return [];
     return [{ label: cellText(grid.view, label), start: first.start, end: last.end, by: 'label' }];
   }),
+});
+
+const inPairs = (grid: Grid): Under => ({
+  ...overOf(grid),
+  marked: withoutBanners(grid).flatMap((row) =>
+    row.flatMap((cell, i): Marked[] => {
+      const label = row[i - 1];
+      const [first, last] = [cell[0], cell.at(-1)];
+      if (i % 2 === 0 || !label || !first || !last || isEmpty(grid.view, cell)) return [];
+      return [{ label: withoutColon(cellText(grid.view, label)), start: first.start, end: last.end, by: 'label' }];
+    }),
+  ),
 });
 
 function valuesOf(grid: Grid): Marked[] {

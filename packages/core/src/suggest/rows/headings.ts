@@ -1,5 +1,7 @@
 import { cellText, type Grid } from '../../rules/table/grid.js';
 import { folded } from '../../rules/table/header.js';
+import type { ReadContext } from '../../values/index.js';
+import { guessType } from '../guess-type.js';
 
 /** Words of a heading. */
 const longestHeading = 5;
@@ -39,6 +41,34 @@ export function isOfLabels(grid: Grid, listed: ReadonlySet<string> = new Set()):
   const known = labels.filter((cell) => listed.has(folded(cell))).length;
   return 2 * known <= labels.length && !labels.some((cell) => ofItems.test(cell));
 }
+
+/** Two pairs of a label and its value side by side, and more of them below. */
+const minPairColumns = 4;
+
+/**
+ * Rows of several labels, each with its value in the next cell: `Owner | Ada Quist | Phone | +44 …`. In a table of items the values below
+ * one another are of one kind.
+ */
+export function isOfPairs(grid: Grid, context: ReadContext): boolean {
+  const texts = withoutBanners(grid).map((row) => row.map((cell) => cellText(grid.view, cell)));
+  const width = Math.max(0, ...texts.map((row) => row.length));
+  if (texts.length < 2 || width < minPairColumns || width % 2 === 1) return false;
+  const at = (odd: number) => texts.map((row) => row.filter((_, i) => i % 2 === odd));
+  const labels = at(0)
+    .flat()
+    .filter((label) => label !== '');
+  if (!isHeading(labels.map(withoutColon))) return false;
+  if (labels.every((label) => label !== withoutColon(label))) return true;
+  // The first row may be one of headings.
+  const values = isHeading(texts[0] ?? []) ? at(1).slice(1) : at(1);
+  return [...Array(width / 2).keys()].some((column) => {
+    const kinds = values.flatMap((row) => (row[column] ? [guessType('', [row[column]], context).type] : []));
+    return new Set(kinds).size > 1;
+  });
+}
+
+/** A label without the mark that closes it. */
+export const withoutColon = (label: string): string => label.replace(/\s*[:=]\s*$/, '');
 
 /** Whether no label stands twice in rows of labels and values, nor is a value elsewhere: what is listed says the same again and again. */
 function areApart(rows: readonly (readonly string[])[]): boolean {

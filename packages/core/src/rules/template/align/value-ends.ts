@@ -4,14 +4,41 @@ import type { Candidate, Claims, Landmark, Line, Slot, SlotSpan, Token, ValuePla
 import { enumerationEnd, isDressed, isLabelShaped, isSentence } from '../text/lines.js';
 import { isWrapped, type Search } from '../text/prepared-text.js';
 import { cellsOf } from '../text/tokens.js';
+import { waysToPlace } from './place-slots.js';
+import { fitOf, spansOf } from './weigh.js';
 
 /** The place of every value of a claimed landmark. A span of no length is a place that is there and empty. */
 export function placesOf(candidate: Candidate, claims: Claims, search: Search): ValuePlace[] {
   const { landmark } = candidate;
   const spans = landmark.below ? [below(candidate, landmark, claims, search)] : beside(candidate, claims, search);
-  const own = spans.map((place, i) => withinClaims(place, candidate, claims, search, landmark.slots[i]?.after[0]));
+  const whole = spans.map((place, i) => withinClaims(place, candidate, claims, search, landmark.slots[i]?.after[0]));
+  const own = landmark.parts ? whole.flatMap((place) => cutInParts(place, landmark, search)) : whole;
   const under = landmark.under.length === 0 ? [] : linesUnder(candidate, own.at(-1)?.end ?? 0, claims, search);
   return [...own, ...under, ...(landmark.over ? [lineOver(candidate, landmark.over, claims, search)] : [])];
+}
+
+/** The parts of a value that has several below its label in the layout: cut where they read best as their types. */
+function cutInParts(place: ValuePlace, landmark: Landmark, search: Search): ValuePlace[] {
+  const { opens, slots } = landmark.parts ?? { opens: [], slots: [] };
+  const tokens = search.lines.flatMap((line) =>
+    line.end < place.start || line.start > place.end
+      ? []
+      : line.tokens.filter(({ start, end }) => start >= place.start && end <= place.end),
+  );
+  let from = 0;
+  for (const { norm } of opens) if (tokens[from]?.norm === norm) from++;
+  const head = { from: 0, to: from, weight: 0, almost: false, sameSeparator: null };
+  const line = { ...landmark, slots };
+  const ways = waysToPlace(line, tokens, head, () => tokens.length, search).map((way) => {
+    const spans = spansOf(line, tokens, way, head);
+    return { spans, points: way.weight - way.missed + fitOf(spans, search, []) };
+  });
+  const [first, ...others] = ways;
+  const best = first && others.reduce((a, b) => (b.points > a.points ? b : a), first);
+  return slots.map(({ slot }) => {
+    const span = best?.spans.find((one) => one.slot === slot);
+    return { ...place, slot, start: span?.start ?? place.end, end: span?.end ?? place.end };
+  });
 }
 
 /** The line right above the first words of a layout. */

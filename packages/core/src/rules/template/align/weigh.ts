@@ -72,7 +72,13 @@ export function weigh({ landmark, line, tokens, head, way, standing }: Match, se
 
 const endOf = (tokens: readonly Token[], { to }: ConstantsMatch, line: Line) => tokens[to - 1]?.end ?? line.start;
 
-function spansOf({ slots }: Landmark, tokens: readonly Token[], { ranges }: Way, head: ConstantsMatch): SlotSpan[] {
+/** Where the values of a landmark's slots stand, by the tokens that a way gives them. */
+export function spansOf(
+  { slots }: Landmark,
+  tokens: readonly Token[],
+  { ranges }: Way,
+  head: ConstantsMatch,
+): SlotSpan[] {
   return slots.flatMap(({ slot }, i) => {
     const range = ranges[i];
     if (!range) return [];
@@ -84,7 +90,7 @@ function spansOf({ slots }: Landmark, tokens: readonly Token[], { ranges }: Way,
 }
 
 /** Values that read as their type speak for a place, those that do not against it. */
-function fitOf(spans: readonly SlotSpan[], { fits, fields }: Search, notes: string[]): number {
+export function fitOf(spans: readonly SlotSpan[], { fits, fields }: Search, notes: string[]): number {
   let points = 0;
   for (const { slot, start, end } of spans) {
     if (slot.field === null || start === end) continue;

@@ -62,6 +62,7 @@ function takeLine(
   }
   if (slots.length === 1 && !hasWords(pieces))
     return placeBelow(withMarks(slots[0] as Slot, pieces), number, lines, landmarks, fields);
+  if (slots.length > 1 && !hasWords(pieces) && placePartsBelow(pieces, landmarks)) return null;
   if (slots.length > 0 && !hasWords(pieces)) return { code: 'YS-TEMPLATE-BARE-SLOT', slot: slots[0]?.field ?? '*' };
   const pairs = pairsOf(pieces);
   const edge = pairs.length > 1 ? edgeOf(pieces) : null;
@@ -135,6 +136,17 @@ function placeBelow(
   return null;
 }
 
+/** Several slots with marks between, right below a label: its value is cut in as many. */
+function placePartsBelow(pieces: readonly Piece[], landmarks: readonly Landmark[]): boolean {
+  const above = landmarks.at(-1);
+  const slots = slotsOf(pieces);
+  const [first] = slots;
+  if (!first || !above || above.delimited || above.slots.length > 0 || above.below) return false;
+  above.below = first.slot;
+  above.parts = { opens: pieces[0]?.constant ?? [], slots };
+  return true;
+}
+
 const isText = ({ field }: Slot, fields: Fields) =>
   field !== null && (isFree(fields[field]) || fields[field]?.many === true);
 
@@ -153,18 +165,7 @@ function landmarkOf(
   const head = pieces.slice(0, firstSlot < 0 ? undefined : firstSlot);
   const all = head.flatMap((piece) => piece.constant);
   const before = firstSlot === 0 ? [] : all.slice(enumerationEnd(all));
-  const slots = pieces.flatMap((piece, i) =>
-    piece.slot
-      ? [
-          {
-            slot: piece.slot,
-            after: pieces[i + 1]?.constant ?? [],
-            afterText: pieces[i + 1]?.text ?? '',
-            blank: isBlank(pieces[i + 1]),
-          },
-        ]
-      : [],
-  );
+  const slots = slotsOf(pieces);
   const last = slots.at(-1);
   const closing = closingOf(before, head.at(-1)?.gap ?? 0);
   const wordsBehind = slots.flatMap(({ after }) => after).filter((token) => token.word).length;
@@ -176,6 +177,7 @@ function landmarkOf(
     slots,
     over: null,
     below: null,
+    parts: null,
     column: false,
     under: [],
     block: last !== undefined && last.after.length === 0 && isText(last.slot, fields),
@@ -197,6 +199,21 @@ function landmarkOf(
   };
 }
 
+/** The slots of a line, each with what stands behind it. */
+const slotsOf = (pieces: readonly Piece[]): Landmark['slots'] =>
+  pieces.flatMap((piece, i) =>
+    piece.slot
+      ? [
+          {
+            slot: piece.slot,
+            after: pieces[i + 1]?.constant ?? [],
+            afterText: pieces[i + 1]?.text ?? '',
+            blank: isBlank(pieces[i + 1]),
+          },
+        ]
+      : [],
+  );
+
 /** Words before the value of a sentence that ends with it. */
 const wordsOfSentence = 3;
 
@@ -215,8 +232,9 @@ function closingOf(before: readonly Token[], gap: number): Closing {
 }
 
 /** The fields whose slots a landmark holds. */
-export function fieldsOf({ slots, over, below, under, delimited }: Landmark): string[] {
-  const lone = [...(over ? [over] : []), ...(below ? [below] : []), ...under];
+export function fieldsOf({ slots, over, below, parts, under, delimited }: Landmark): string[] {
+  const there = parts ? parts.slots.map(({ slot }) => slot) : below ? [below] : [];
+  const lone = [...(over ? [over] : []), ...there, ...under];
   const places = delimited ? delimited.slots : [...slots.map(({ slot }) => slot), ...lone];
   return places.flatMap(namesOf);
 }
