@@ -4,17 +4,7 @@ import { bulletEnd, isSentence, normalise } from '../rules/template/text/lines.j
 import { columnGap } from '../rules/template/text/tokens.js';
 import { type Marked, ofBlock } from './marked.js';
 import { refined } from './refine-labelled.js';
-import {
-  alignedSplits,
-  answered,
-  isLabel,
-  minOfStyle,
-  type Split,
-  type Style,
-  splitsOf,
-  styled,
-  styleOf,
-} from './split-labels.js';
+import { alignedSplits, answered, isLabel, minOfStyle, type Split, splitsOf, styled, styleOf } from './split-labels.js';
 
 /** Lines that are looked at for labels. */
 const maxLines = 600;
@@ -47,13 +37,15 @@ export function findLabelled(text: string, buttons: readonly Range[] = []): Mark
   const plain = lines.map((line) => splitsOf(line));
   for (const [i, line] of lines.entries())
     if (plain[i]?.length === 0 && (plain[i - 1]?.length || plain[i + 1]?.length)) plain[i] = answered(line);
-  for (const [i, split] of alignedSplits(text, lines)) if (plain[i]?.length === 0) plain[i] = [split];
+  const aligned = alignedSplits(text, lines);
+  for (const [i, split] of aligned) if (plain[i]?.length === 0) plain[i] = [split];
   const style = styleOf(lines, plain);
+  const isLabelled = (line: Line) => aligned.has(line.index) || styled(line, style).length > 0;
   const found: Marked[] = [];
   for (let at = 0; at < lines.length; at++) {
     const line = lines[at] as Line;
     const splits = plain[at]?.length ? (plain[at] as Split[]) : styled(line, style);
-    found.push(...splits.flatMap((_, i) => labelledAt(text, lines, at, splits, i, style) ?? []));
+    found.push(...splits.flatMap((_, i) => labelledAt(text, lines, at, splits, i, isLabelled) ?? []));
   }
   return withoutNumbered(withoutOverlaps(refined(text, [...keyed, ...found], buttons)));
 }
@@ -102,7 +94,7 @@ function labelledAt(
   at: number,
   splits: readonly Split[],
   i: number,
-  style: Style,
+  isLabelled: (line: Line) => boolean,
 ): Marked | null {
   const line = lines[at] as Line;
   const [split, next] = [splits[i] as Split, splits[i + 1]];
@@ -110,8 +102,9 @@ function labelledAt(
   if (label === '' || isDay(label)) return null;
   const start = line.tokens[split.value]?.start;
   const end = next ? endBefore(line, next.from) : line.end;
-  if (start !== undefined && start < end) return marked(text, label, start, next ? end : runOn(text, lines, at, style));
-  const below = next ? null : blockBelow(text, lines, at, style);
+  if (start !== undefined && start < end)
+    return marked(text, label, start, next ? end : runOn(text, lines, at, isLabelled));
+  const below = next ? null : blockBelow(text, lines, at, isLabelled);
   return below && { label, ...below, by: 'label' };
 }
 
@@ -163,25 +156,25 @@ function titlesAbove(text: string, lines: readonly Line[]): Line[] {
 const labelText = (text: string, { tokens }: Line, { from, to }: Split): string =>
   text
     .slice(tokens[from]?.start ?? 0, tokens[to - 1]?.end ?? 0)
-    .replace(/^[*_"'(]+|[*_"')]+$/g, '')
+    .replace(/^[*_"'([]+|[*_"')\]]+$/g, '')
     .trim();
 
 /** Where the column before another one ends. */
 const endBefore = ({ tokens }: Line, token: number): number => tokens[token - 1]?.end ?? 0;
 
 function marked(text: string, label: string, start: number, end: number): Marked {
-  const value = text.slice(start, end).replace(/[\s|;]+$/, '');
+  const value = text.slice(start, end).replace(/[\s|;,]+$/, '');
   // The sign in front of a number that is one's name is none of it.
   const from = /^#(?=\d)/.test(value) ? start + 1 : start;
   return { label, start: from, end: start + value.length, by: 'label' };
 }
 
 /** A value that was wrapped goes on in the lines below it, as long as they are no labels and the line above was a long one. */
-function runOn(text: string, lines: readonly Line[], at: number, style: Style): number {
+function runOn(text: string, lines: readonly Line[], at: number, isLabelled: (line: Line) => boolean): number {
   let end = (lines[at] as Line).end;
   for (let i = at + 1; i < lines.length; i++) {
     const [above, line] = [lines[i - 1] as Line, lines[i] as Line];
-    if (line.kind !== 'text' || styled(line, style).length > 0 || above.end - above.start < wrapWidth) break;
+    if (line.kind !== 'text' || isLabelled(line) || above.end - above.start < wrapWidth) break;
     if (isSentence(text.slice(line.start, line.end)) && /[.!?]\s*$/.test(text.slice(above.start, above.end))) break;
     end = line.end;
   }
@@ -195,12 +188,13 @@ function blockBelow(
   text: string,
   lines: readonly Line[],
   at: number,
-  style: Style,
+  isLabelled: (line: Line) => boolean,
 ): { start: number; end: number } | null {
   let from = at + 1;
   while (from <= at + 2 && ['blank', 'ruling'].includes(lines[from]?.kind ?? '')) from++;
   let to = from;
-  while (to < lines.length && to < from + longestBlock && goesOn(lines[to] as Line, style)) to++;
+  while (to < lines.length && to < from + longestBlock && goesOn(lines[to] as Line) && !isLabelled(lines[to] as Line))
+    to++;
   const [first, last] = [lines[from], lines[to - 1]];
   if (!first || !last || to === from) return null;
   // A bullet before a value that is one line is none of it; of several each has its own.
@@ -209,7 +203,7 @@ function blockBelow(
   return { start, end: last.end - (/\s*$/.exec(text.slice(last.start, last.end))?.[0].length ?? 0) };
 }
 
-const goesOn = (line: Line, style: Style) => ['text', 'bullet'].includes(line.kind) && styled(line, style).length === 0;
+const goesOn = ({ kind }: Line) => kind === 'text' || kind === 'bullet';
 
 /** Two that overlap cannot both be marked: the first one stands. */
 function withoutOverlaps(found: readonly Marked[]): Marked[] {

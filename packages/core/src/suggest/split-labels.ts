@@ -72,7 +72,10 @@ export function splitsOf({ tokens, kind }: Line): Split[] {
     if (!closesLabel(tokens, at) || !isLabel(tokens.slice(from, at))) continue;
     const value = skipSeparators(tokens, at + 1);
     splits.push({ from, to: at, value });
-    const next = nextColumn(tokens, value + 1) ?? (isTight(tokens, at) ? nextTight(tokens, value + 1) : null);
+    const next =
+      nextColumn(tokens, value + 1) ??
+      nextListed(tokens, first, value + 1) ??
+      (isTight(tokens, at) ? nextTight(tokens, value + 1) : null);
     if (next === null) break;
     from = next;
     at = next;
@@ -86,6 +89,32 @@ function sentenceLabel(tokens: readonly Token[], first: number): number {
   if (close < 0 || close === tokens.length - 1 || isLabel(tokens.slice(first, close))) return -1;
   const from = tokens.findLastIndex(({ norm }, i) => i < close && /^[.!?]$/.test(norm)) + 1;
   return from > first && (tokens[from]?.gap ?? 0) > 0 && isLabel(tokens.slice(from, close)) ? from : -1;
+}
+
+/** Marks that part the labelled values of one line, and how many of them there are at the least: commas part words as often. */
+const partedBy: readonly (readonly [string, number])[] = [
+  [';', 2],
+  [',', 3],
+];
+/** Words of a label behind a comma. */
+const longestListed = 3;
+
+/** `Host: db-3; Disk: /var; Used: 91 %`: where the next label of such a line begins. */
+function nextListed(tokens: readonly Token[], first: number, from: number): number | null {
+  for (const [mark, least] of partedBy) {
+    const begins = [...tokens.keys()].filter(
+      (at) => at > first && tokens[at - 1]?.norm === mark && isLabelAt(tokens, at),
+    );
+    const next = begins.find((at) => at >= from);
+    if (begins.length + 1 >= least && next !== undefined) return next;
+  }
+  return null;
+}
+
+function isLabelAt(tokens: readonly Token[], at: number): boolean {
+  const close = tokens.findIndex((_, i) => i > at && closesLabel(tokens, i));
+  const label = tokens.slice(at, close);
+  return close > at && label.every(({ word }) => word) && label.length <= longestListed && isLabel(label);
 }
 
 /** `host=db-03 limit=90`: a sign between a key and its value, with no blanks around it. */
@@ -126,12 +155,12 @@ function nextColumn(tokens: readonly Token[], from: number): number | null {
   return null;
 }
 
-export type Style = 'gap' | 'dots' | 'dash' | 'capitals' | 'semicolon' | null;
+export type Style = 'gap' | 'dots' | 'arrow' | 'dash' | 'brackets' | 'capitals' | 'semicolon' | null;
 
 /** The style of labels without a mark, if enough lines have it. */
 export function styleOf(lines: readonly Line[], plain: readonly Split[][]): Style {
   const bare = lines.filter((line, i) => plain[i]?.length === 0 && isBare(line));
-  const styles = ['dots', 'gap', 'dash', 'semicolon', 'capitals'] as const;
+  const styles = ['dots', 'gap', 'arrow', 'dash', 'brackets', 'semicolon', 'capitals'] as const;
   return styles.find((style) => bare.filter((line) => styled(line, style).length > 0).length >= minOfStyle) ?? null;
 }
 
@@ -142,7 +171,10 @@ export function styled({ tokens, kind }: Line, style: Style): Split[] {
   const from = enumerationEnd(tokens);
   const close = tokens.findIndex((token, i) => i > from && closes[style](tokens, i, token));
   if (close < 0 || !isLabel(tokens.slice(from, close))) return [];
-  const value = style === 'gap' || style === 'capitals' ? close : firstBehind(tokens, close);
+  const value =
+    style === 'gap' || style === 'capitals'
+      ? close
+      : firstBehind(tokens, close + (arrowAt(tokens, close) || Number(style === 'brackets')));
   const columns = tokens.filter(({ gap }, i) => i > from && gap >= columnGap).length;
   // A line of many columns is one of a table.
   return style === 'gap' && columns > 1 ? [] : [{ from, to: close, value }];
@@ -153,9 +185,22 @@ const closes: Record<NonNullable<Style>, (tokens: readonly Token[], i: number, t
   dots: (tokens, i, { norm }) => /^[._…]$/.test(norm) && tokens[i + 1]?.norm === norm && tokens[i + 2]?.norm === norm,
   capitals: (tokens, i, { capitals }) =>
     !capitals && tokens.slice(0, i).every((one) => one.capitals && one.norm.length > 1),
+  arrow: (tokens, i) => arrowAt(tokens, i) > 0,
+  brackets: (tokens, i, { norm }) =>
+    norm === ']' &&
+    tokens.slice(0, i).filter((one) => one.norm === '[').length === 1 &&
+    tokens[enumerationEnd(tokens)]?.norm === '[',
   dash: (_tokens, _i, { norm, gap }) => norm === '-' && gap > 0,
   semicolon: (tokens, _i, { norm }) => norm === ';' && tokens.filter((one) => one.norm === ';').length === 1,
 };
+
+/** The length of an arrow that leads from a label to its value; 0 where none stands here. */
+function arrowAt(tokens: readonly Token[], at: number): number {
+  const [mark, behind] = [tokens[at], tokens[at + 1]];
+  if (!mark || mark.gap === 0) return 0;
+  if (/^[→»>]$/.test(mark.norm)) return 1;
+  return /^[-=]$/.test(mark.norm) && behind?.norm === '>' && behind.gap === 0 ? 2 : 0;
+}
 
 function firstBehind(tokens: readonly Token[], from: number): number {
   let at = from;

@@ -1,9 +1,10 @@
-import { type ItemList, labelOf, listsIn, type Range, tickMarks } from '../../reading/index.js';
+import { type ItemList, labelOf, linesOf, listsIn, type Range, tickMarks } from '../../reading/index.js';
 import { bulletEnd } from '../../rules/template/text/lines.js';
 import { isFree, type ReadContext } from '../../values/index.js';
 import { guessType } from '../guess-type.js';
-import { type Marked, ofBlock } from '../marked.js';
+import { foldLabel, type Marked, ofBlock } from '../marked.js';
 import { type Named, writeItem } from '../write-layout.js';
+import { areCodes } from './alike-part.js';
 import { ColumnNames } from './column-names.js';
 import { cutAlike } from './cut-alike.js';
 import { type FoundColumn, type FoundRows, isChosen, isLinked, type LookedForRows } from './found-rows.js';
@@ -24,10 +25,15 @@ interface Part {
 
 /** The items of the list that stands in a message by its structure: one that tells most, unless it is one of labels and their values. */
 export function findList(message: LookedForRows, context: ReadContext): FoundRows | null {
-  const found = listsIn(message.view, message.lists).flatMap((list) => {
+  const lists = listsIn(message.view, message.lists);
+  const isForm = (list: ItemList) =>
+    !message.pairsAreItems && !isTickedOff(list, message) && isOfPairs(list, message, context);
+  const forms = message.chosen ? [] : lists.filter(isForm);
+  const found = lists.flatMap((list) => {
     if (!isChosen(message, list)) return [];
-    if (!message.chosen && !message.pairsAreItems && !isTickedOff(list, message) && isOfPairs(list, message, context))
-      return [];
+    // What holds a form, or a part of one, is no list of items.
+    if (forms.some(({ start, end }) => start < list.end && list.start < end)) return [];
+    if (!message.chosen && isOfParts(list, message, context)) return [];
     return rowsOfList(list, message, context) ?? [];
   });
   const weight = ({ count, columns }: FoundRows) => count * columns.length;
@@ -96,6 +102,26 @@ function labelsBelow(list: ItemList, { view: { text } }: LookedForRows, context:
   );
 }
 
+const labelledLine = /^[^\p{L}\n]*(\p{L}[^:=\t\n]{0,40}?)\s*[:=\t]+[^\S\n]*(\S.*)/u;
+
+/** Whether what seem to be items of several lines are the parts of a form: each of their lines has a label of its own. */
+function isOfParts({ items, start, end }: ItemList, { view: { text } }: LookedForRows, context: ReadContext): boolean {
+  if (items.every(({ spots }) => spots.filter((spot) => spot !== null).length < 2)) return false;
+  const pairs = linesOf(text.slice(start, end)).flatMap((line) => {
+    const [, label = '', value = ''] = labelledLine.exec(text.slice(start + line.start, start + line.end)) ?? [];
+    return label !== '' && label.split(/\s+/).length <= longestLabel ? [{ label: foldLabel(label), value }] : [];
+  });
+  const isApart = new Set(pairs.map(({ label }) => label)).size === pairs.length;
+  return (
+    isApart &&
+    pairs.length >= Math.max(minParts, items.length) &&
+    mixed(pairs.map(({ value }) => guessType('', [value], context).type))
+  );
+}
+
+/** Lines with labels of their own by which several blocks are parts of a form. */
+const minParts = 3;
+
 /** Paragraphs that have nothing where the others have their label: what a letter says around a form that is made of paragraphs as well. */
 function withoutStrays(list: ItemList): ItemList {
   const items = list.items.filter(({ spots: [label, ...values] }) => label && values.some((value) => value !== null));
@@ -109,7 +135,7 @@ function isOfPairs(whole: ItemList, message: LookedForRows, context: ReadContext
   const list = withoutStrays(whole);
   const at = ({ start, end }: Range) => text.slice(start, end).trim();
   const pairs = list.items.map(({ spots: [label, ...values] }) => ({
-    label: label ? at(label) : '',
+    label: label ? at(label).replace(/^(?:\p{L}|\d{1,2})[.)] /u, '') : '',
     value: values.find((value) => value !== null) ?? null,
   }));
   const isLabel = (label: string) =>
@@ -120,10 +146,14 @@ function isOfPairs(whole: ItemList, message: LookedForRows, context: ReadContext
   const own = list.items.every(({ spots }) => spots.filter((spot) => spot !== null).length <= 3);
   if (labels.size === pairs.length && pairs.every(({ label }) => isQuestion(label) || ofBlock.test(label))) return true;
   if (!own || labelled < 0.9 * pairs.length || labels.size < pairs.length) return false;
+  const kindOf = (label: string, value: string) => {
+    const { type } = guessType(label, [value], context);
+    return isFree({ type }) && areCodes([value]) ? 'code' : type;
+  };
   const kindsOf = (spots: readonly number[]) =>
     list.items.flatMap((item, i) => {
       const value = spots.map((spot) => item.spots[spot]).find((one) => one);
-      return value ? [guessType(pairs[i]?.label ?? '', [at(value)], context).type] : [];
+      return value ? [kindOf(pairs[i]?.label ?? '', at(value))] : [];
     });
   const spots = [...(list.items[0]?.spots ?? []).keys()].slice(1);
   // Where each item has one value, all of them are compared, whatever their make.
