@@ -170,8 +170,18 @@ function byPath(
     const apart = group.every(({ first }, i) => first > (group[i - 1]?.last ?? -1));
     if (group.length < 2 || !apart) return [];
     const items = group.map(({ element, first, last }) => itemLines(leaves.slice(first, last + 1), looks, element));
-    return listOf('elements', items) ?? [];
+    return listOf('elements', withoutParagraphsAround(items)) ?? [];
   });
+}
+
+/** Of the items between the first and the last that begin in a dress of their own, the share that do. */
+const dressed = 0.6;
+
+/** Items that begin in a dress, such as a title in bold, without the plain paragraphs of the letter above and below them. */
+function withoutParagraphsAround(items: readonly ItemLine[][]): readonly ItemLine[][] {
+  const isDressed = ([first]: readonly ItemLine[]) => first !== undefined && first.look !== '';
+  const inner = items.slice(items.findIndex(isDressed), items.findLastIndex(isDressed) + 1);
+  return inner.length > 1 && inner.filter(isDressed).length >= dressed * inner.length ? inner : items;
 }
 
 /** A child of an element that holds lines, and what kind it is. */
