@@ -15,7 +15,7 @@ describe('text from HTML', () => {
       'a\tb\nc\td',
     ],
     ['a paragraph in a cell does not break its row', '<table><tr><td>a</td><td><p>b</p></td></tr></table>', 'a\tb'],
-    ['list items have a mark', '<ul><li>a<li>b</ul>', '- a\n- b'],
+    ['list items have a mark', '<ul><li>a<li>b</ul>', '- a\n  - b'],
     ['preformatted text is kept', '<pre>a  b\n  c</pre>', 'a  b\n  c'],
     ['entities', '&lt;a&gt; &amp; &euro;5 &#8217;', '<a> & €5 ’'],
     ['a hard space is kept as it is', 'a&nbsp;b', 'a\u00a0b'],
@@ -25,7 +25,7 @@ describe('text from HTML', () => {
     ['unclosed elements', '<p>a<p>b<table><tr><td>c', 'a\n\nb\n\nc'],
     ['nothing', '', ''],
     ['numbered items count', '<ol start="3"><li><p>a</p><li>b</ol>', '3. a\n4. b'],
-    ['lists in lists', '<ul><li>a<ul><li>b</ul></ul>', '- a\n- b'],
+    ['lists in lists', '<ul><li>a<ul><li>b</ul></ul>', '- a\n  - b'],
     [
       'inline elements that their style sets on lines',
       '<span style="display:block">a</span><a style="display: inline-block">b</a>',

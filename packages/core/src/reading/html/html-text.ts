@@ -40,6 +40,9 @@ const signing = /(?:^|[\s_-])signature(?:$|[\s_-])/i;
 const blockStyle = /(?:^|[;\s])display\s*:\s*(?:block|flex|grid|table|list-item)\b/i;
 const preformatted = /white-space\s*:\s*(?:pre|break-spaces)/i;
 
+/** Lists within lists that are told apart by where their lines begin; tables and mail programs nest more than anybody reads. */
+const deepestIndent = 4;
+
 /** What an element changes for all inside it, and what is done when it closes. */
 interface Scope {
   invisible: boolean;
@@ -211,7 +214,9 @@ class HtmlTextWriter implements TreeVisitor {
 
   private item(): void {
     const list = this.lists.at(-1);
-    this.out.generated(list?.next == null ? '- ' : `${list.next++}. `);
+    // What is listed within an item stands further in.
+    const indent = '  '.repeat(Math.max(0, Math.min(deepestIndent, this.lists.length) - 1));
+    this.out.generated(`${indent}${list?.next == null ? '- ' : `${list.next++}. `}`);
     this.out.beginCell();
     this.onLeave(() => this.out.dropBreaks());
   }

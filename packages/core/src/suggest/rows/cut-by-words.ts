@@ -15,18 +15,23 @@ const sameShare = 0.8;
 /** Lines that say the same words by chance are fewer. */
 const minSentences = 3;
 
+/** `GB` of `GB 541`: a letter or two before figures, which are one code with them. */
+const shortCode = /^\p{Lu}{1,2}$/u;
+
 /** `15 pieces of Grease at £40.70 each`: what stands between words that the lines share, in their order. */
 export function betweenSameWords(values: readonly (string | null)[], context: ReadContext): AlikePart[] | null {
   const tokens = values.map((value) => (value === null ? null : tokenise(value, 0)));
   const there = tokens.filter((one) => one !== null);
   const [first] = there;
   if (!first || there.length < minSentences) return null;
+  const text = values.find((value) => value !== null) ?? '';
   const count = (norm: string) => there.filter((all) => all.some((token) => token.norm === norm)).length;
   // A part of a code that all have, as `SKU` of `SKU-2012`, is no word.
   const isOfCode = (at: number) =>
-    isJoined(first[at + 1], first[at + 2]) || (at > 1 && isJoined(first[at - 1], first[at]));
+    isJoined(first[at + 1], first[at + 2]) ||
+    (at > 1 && isJoined(first[at - 1], first[at])) ||
+    (shortCode.test(text.slice(first[at]?.start, first[at]?.end)) && /^\d+$/.test(first[at + 1]?.norm ?? ''));
   // A month that all days share is a part of them.
-  const text = values.find((value) => value !== null) ?? '';
   const told = telling.flatMap(({ type, like }) =>
     [...text.matchAll(like)].flatMap((match) =>
       readValue(match[0], { type }, context).ok ? [{ start: match.index, end: match.index + match[0].length }] : [],
@@ -133,7 +138,8 @@ export function behindSameWords(values: readonly (string | null)[], context: Rea
     prefix += word;
   }
   const rest = there.map((value) => value.slice(prefix.length));
-  if (!/\p{L}/u.test(prefix) || there.length < 2 || new Set(rest).size < 2) return null;
+  const isCode = shortCode.test(prefix.trim()) && rest.every((value) => /^\d+$/.test(value));
+  if (!/\p{L}/u.test(prefix) || isCode || there.length < 2 || new Set(rest).size < 2) return null;
   const type = guessType(prefix, rest, context).type;
   if (isFree({ type }) && there.length < minAlike) return null;
   return [
