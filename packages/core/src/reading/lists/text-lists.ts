@@ -55,7 +55,11 @@ export function plainLists(text: string): FoundList[] {
   }
   const outlines = blocks.map((block) => outlined(block)).filter((items) => items.length >= 2);
   return [
-    ...runsOf(blocks, (block) => block.length > 1 && madeOf(text, block).length > 1).map(
+    ...runsOf(
+      blocks,
+      (block) => block.length > 1 && madeOf(text, block).length > 1,
+      (run) => areTwins(text, run),
+    ).map(
       (run) => ['blocks', run] as const,
     ),
     ...outlines.map((items) => ['blocks', items] as const),
@@ -85,14 +89,34 @@ function atMargin(block: readonly TextLine[]): TextLine[][] {
   return items;
 }
 
-/** Stretches of blocks that may be items, as long as they are. */
-function runsOf(blocks: readonly TextLine[][], mayBe: (block: readonly TextLine[]) => boolean): TextLine[][][] {
+/** Lines with figures that two blocks have in common, line by line, by which they are two of a kind. */
+const minTwinned = 2;
+
+/** Whether two blocks are of as many lines, and these of the same makes one by one, two of them with figures. */
+function areTwins(text: string, [one, other, ...more]: readonly TextLine[][]): boolean {
+  if (!one || !other || more.length > 0 || one.length !== other.length || one.length <= minTwinned) return false;
+  const make = ({ words, end }: TextLine) => makeOf(text.slice(words, end));
+  const isLabelled = ({ words, end }: TextLine) => labelOf(text.slice(words, end)) !== null;
+  const same = one.filter((line, i) => make(line) === make(other[i] as TextLine));
+  return (
+    same.length >= one.length - 1 &&
+    same.filter((line) => make(line).includes('9')).length >= minTwinned &&
+    ![...one, ...other].some(isLabelled)
+  );
+}
+
+/** Stretches of blocks that may be items, as long as they are; `areTwo` tells which two are enough. */
+function runsOf(
+  blocks: readonly TextLine[][],
+  mayBe: (block: readonly TextLine[]) => boolean,
+  areTwo: (run: readonly TextLine[][]) => boolean,
+): TextLine[][][] {
   const runs: TextLine[][][] = [[]];
   for (const block of blocks) {
     if (mayBe(block)) runs.at(-1)?.push(block);
     else runs.push([]);
   }
-  return runs.filter(({ length }) => length >= minAlike);
+  return runs.filter((run) => run.length >= minAlike || areTwo(run));
 }
 
 /** The share of the lines of a block that are of one make, where all of them are items: a figure in a name makes another. */
