@@ -28,10 +28,28 @@ export function findTable(message: LookedForRows, context: ReadContext): FoundRo
   };
   const all = [...marked, ...textGrids(view, isHeading).filter(isFreeText)];
   const grids = all
+    .filter((grid) => message.chosen !== undefined || !isOneOfCards(grid, all))
     .filter((grid) => message.chosen !== undefined || !(isOfLabels(grid, message.listed) || isOfPairs(grid, context)))
     .map((grid) => withCellLabels(grid) ?? grid);
   const found = grids.flatMap((grid) => tableOf(grid, message, context)).filter(({ over }) => isChosen(message, over));
   return found.reduce<FoundRows | null>((best, one) => (best && best.count >= one.count ? best : one), null);
+}
+
+/** What stands in the first of two columns. */
+const firstCells = ({ view, rows }: Grid): string[] =>
+  rows.every((row) => row.length <= 2)
+    ? rows.flatMap(([first, second]) => (first && second ? [folded(cellText(view, first))] : []))
+    : [];
+
+/** Whether a table is one of several that have the same labels in their first column, each with the values of one item beside them. */
+function isOneOfCards(grid: Grid, all: readonly Grid[]): boolean {
+  const own = firstCells(grid).filter((label) => label !== '');
+  return (
+    own.length > 1 &&
+    all.some(
+      (other) => other !== grid && firstCells(other).filter((label) => own.includes(label)).length > own.length / 2,
+    )
+  );
 }
 
 function overOf({ rows }: Pick<Grid, 'rows'>): Range {
