@@ -59,9 +59,7 @@ export function plainLists(text: string): FoundList[] {
       blocks,
       (block) => block.length > 1 && madeOf(text, block).length > 1,
       (run) => areTwins(text, run),
-    ).map(
-      (run) => ['blocks', run] as const,
-    ),
+    ).map((run) => ['blocks', run] as const),
     ...outlines.map((items) => ['blocks', items] as const),
     ...blocks.map((block) => ['lines', alikeLines(text, block)] as const),
   ].flatMap(
