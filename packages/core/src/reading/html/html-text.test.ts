@@ -15,7 +15,7 @@ describe('text from HTML', () => {
       'a\tb\nc\td',
     ],
     ['a paragraph in a cell does not break its row', '<table><tr><td>a</td><td><p>b</p></td></tr></table>', 'a\tb'],
-    ['list items have a mark', '<ul><li>a<li>b</ul>', '- a\n  - b'],
+    ['list items have a mark', '<ul><li>a<li>b</ul>', '- a\n- b'],
     ['preformatted text is kept', '<pre>a  b\n  c</pre>', 'a  b\n  c'],
     ['entities', '&lt;a&gt; &amp; &euro;5 &#8217;', '<a> & €5 ’'],
     ['a hard space is kept as it is', 'a&nbsp;b', 'a\u00a0b'],

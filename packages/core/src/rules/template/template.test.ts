@@ -332,6 +332,43 @@ describe('a value alone on its line', () => {
   });
 });
 
+describe('several values in the line below one label', () => {
+  const one = (text: string) => [{ name: 'l', text }];
+  const layout = one('SKIPPER\n[[vessel]] ([[email]])\nSTAY\n[[arrival]] – [[nights]]');
+
+  test('are cut at the marks between them, where they read best as their types', async () => {
+    const { fields: got, trace } = await fill(
+      'SKIPPER\nAda Quist-Hall (ada@skerry.example)\n\nSTAY\n3 June 2027 - 4\n',
+      layout,
+    );
+    expect(got).toMatchObject({
+      vessel: 'Ada Quist-Hall',
+      email: 'ada@skerry.example',
+      arrival: '2027-06-03',
+      nights: 4,
+    });
+    expect(JSON.stringify(trace)).toContain('a part of the line under “SKIPPER”');
+  });
+
+  test('beside the label as well, and what is not there leaves its field empty', async () => {
+    const { fields: got } = await fill('SKIPPER: Ada Quist\n\nSTAY\n\n3 June 2027\n', layout);
+    expect(got).toMatchObject({ vessel: 'Ada Quist', email: null, arrival: '2027-06-03', nights: null });
+    const { fields: none } = await fill('SKIPPER\n\nSTAY\n', layout);
+    expect([none.vessel, none.email, none.arrival]).toEqual([null, null, null]);
+  });
+
+  test('stand below none where nothing but marks stands above', () => {
+    expect(() =>
+      compileSieve({
+        sieve: 's',
+        locale: 'en',
+        fields,
+        rules: [{ kind: 'template', name: 'l', layouts: one('[[vessel]] ([[email]])') }],
+      }),
+    ).toThrow('Nothing constant stands before');
+  });
+});
+
 describe('whatever the text', () => {
   const words = fc.constantFrom(
     'Vessel',
