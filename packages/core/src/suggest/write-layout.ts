@@ -186,17 +186,32 @@ function withCells(
 ): { start: number; end: number; field: string }[] {
   const line = text.slice(start, end);
   const named = new Set(own.map(({ label }) => foldLabel(label)));
+  const isOfPairs = areInPairs(line, cells, own, start);
   const others = cells.flatMap(({ start: from, end: to }, i) => {
     const [first, last] = [start + from, start + to];
     const taken = own.some((mark) => mark.start <= last && first <= mark.end);
     // A word in capitals that a line begins with says what kind of line it is.
     const isKey = i === 0 && /^\p{Lu}{3,}$/u.test(line.slice(from, to));
     const isSum = addsUp(line.slice(from, to));
-    const isLabel = named.has(foldLabel(line.slice(from, to)));
+    const isLabel = named.has(foldLabel(line.slice(from, to))) || (isOfPairs && i % 2 === 0);
     return taken || isKey || isSum || isLabel || first === last ? [] : [{ start: first, end: last, field: '*' }];
   });
   const beside = others.length > 0 ? [] : wordsBeside(text, { start, end }, own).map((one) => ({ ...one, field: '*' }));
   return [...own, ...others, ...beside].sort((a, b) => a.start - b.start);
+}
+
+/** Whether the cells of a row are a label and its value in turn, and the marked ones are values: `Owner⇥Ada Quist⇥Phone⇥+44 …`. */
+function areInPairs(line: string, cells: readonly Range[], own: readonly Range[], offset: number): boolean {
+  const labels = cells.filter((_, i) => i % 2 === 0).map(({ start, end }) => line.slice(start, end));
+  const isMarked = (cell: Range) =>
+    own.some(({ start, end }) => start < offset + cell.end && offset + cell.start < end);
+  return (
+    line.includes('\t') &&
+    cells.length % 2 === 0 &&
+    labels.every((label) => /^\p{L}[^\d:@]*$/u.test(label) && label.split(/\s+/).length <= longestCell) &&
+    new Set(labels.map(foldLabel)).size === labels.length &&
+    !cells.some((cell, i) => i % 2 === 0 && isMarked(cell))
+  );
 }
 
 /** The cells of a line that a mark cuts into many values without labels; none where it is no such line. */
