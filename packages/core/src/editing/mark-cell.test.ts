@@ -147,3 +147,18 @@ describe('a suggestion of cards', () => {
     expect(found?.fields).toEqual([]);
   });
 });
+
+test('the labels of a row stay words, whichever of its values is marked', async () => {
+  const form = (cells: readonly string[][]) =>
+    letter(
+      'a',
+      `<table>${cells.map((row) => `<tr>${row.map((cell) => `<td>${cell}</td>`).join('')}</tr>`).join('')}</table>`,
+    );
+  const shown = await form([['Pet', 'Biscuit', 'Species', 'Dog'], ['Owner', 'Ada Quist', 'Seen by', 'Dr Marsh']]); // biome-ignore format: two rows
+  const empty = 'sieve: visits\nlocale: en-GB\nfields: {}\nrules: []\n';
+  const owner = done(editSieve(empty, { act: 'mark', ...at(shown, 'Ada Quist'), field: 'owner' }, shown));
+  const source = done(editSieve(owner, { act: 'mark', ...at(shown, 'Dog'), field: 'species' }, shown));
+  const other = await form([['Pet', 'Tofu', 'Owner', 'Nuno Holm'], ['Seen by', 'Dr Penn', 'Species', 'Cat']]); // biome-ignore format: two rows
+  const result = sift(other.reading, compileSieve(source), noFacts);
+  expect(result.kind === 'outcome' && result.outcome.fields).toEqual({ owner: 'Nuno Holm', species: 'Cat' });
+});

@@ -99,7 +99,8 @@ function beside(candidate: Candidate, claims: Claims, search: Search): ValuePlac
     const last = i === landmark.slots.length - 1;
     if (!last || landmark.slots[i]?.after.some(({ word }) => word) || span.slot.field === null) return place;
     const cell = cellAt(span.start, search);
-    if (cell && cell.start > line.start) return wholeCell(place, cell, search);
+    if (cell && cell.start > line.start)
+      return withoutMark(wholeCell(place, cell, search), landmark.slots[i]?.after[0], search);
     if (!landmark.block) return place;
     return toNext(place, candidate, line.index, claims, search) ?? continued(place, landmark, line, claims, search);
   });
@@ -206,6 +207,12 @@ function wholeCell(place: ValuePlace, cell: Range, { text }: Search): ValuePlace
     start: Math.min(start, cell.end),
     end: Math.max(from, from + content.trimEnd().length),
   };
+}
+
+/** A place without the mark that closes its value in the sample, such as a bracket. */
+function withoutMark(place: ValuePlace, mark: Token | undefined, { text }: Search): ValuePlace {
+  const isClosed = mark && !mark.word && text.slice(place.start, place.end).endsWith(mark.norm);
+  return isClosed ? { ...place, end: place.end - mark.norm.length } : place;
 }
 
 /** The table cell an offset lies in; null when it lies in none. */

@@ -287,8 +287,11 @@ const textOf = (tokens: readonly Token[], { text, constant }: Piece) => {
 
 /** Where constants between two slots begin a new column: behind a bar or tab, or a wide gap; -1 when they do not. */
 function columnEdge(constant: readonly Token[]): number {
-  const edge = constant.findLastIndex(isCellEdge);
+  // A label in a cell of its own has a tab behind it as well.
+  const labelEnd = constant.at(-1)?.norm === '\t' ? constant.length - 1 : constant.length;
+  const edge = constant.slice(0, labelEnd).findLastIndex(isCellEdge);
   if (edge >= 0) return edge + 1;
+  if (labelEnd < constant.length) return constant.length;
   const comma = constant.findLastIndex(({ norm }) => norm === ',');
   // A comma separates labelled values only: `wind=[[wind]] kn, gust=[[gust]] kn`.
   if (comma >= 0 && /^[=:]$/.test(constant.at(-1)?.norm ?? '')) return comma + 1;
