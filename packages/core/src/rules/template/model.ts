@@ -80,7 +80,7 @@ interface LandmarkSlot {
 }
 
 /** A line of several slots without words, below a label: the marks before the first one, and the slots. */
-export interface Parts {
+interface Parts {
   opens: Token[];
   slots: LandmarkSlot[];
 }

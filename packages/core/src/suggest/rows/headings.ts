@@ -57,10 +57,14 @@ export function isOfPairs(grid: Grid, context: ReadContext): boolean {
   const labels = at(0)
     .flat()
     .filter((label) => label !== '');
-  if (!isHeading(labels.map(withoutColon))) return false;
+  // What is asked for may be asked in a sentence.
+  if (!isHeading(labels.map(withoutColon).filter((label) => !/^\p{Lu}[^.!]*\?$/u.test(label)))) return false;
   if (labels.every((label) => label !== withoutColon(label))) return true;
-  // The first row may be one of headings.
-  const values = isHeading(texts[0] ?? []) ? at(1).slice(1) : at(1);
+  // The first row may be one of headings; below others the last may be half a row.
+  const isHeaded = isHeading(texts[0] ?? []);
+  const last = texts.at(-1)?.filter((cell) => cell !== '') ?? [];
+  if (!isHeaded && last.length === width / 2 && last.length % 2 === 0) return true;
+  const values = isHeaded ? at(1).slice(1) : at(1);
   return [...Array(width / 2).keys()].some((column) => {
     const kinds = values.flatMap((row) => (row[column] ? [guessType('', [row[column]], context).type] : []));
     return new Set(kinds).size > 1;
