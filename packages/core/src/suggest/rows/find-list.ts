@@ -8,6 +8,7 @@ import { areCodes } from './alike-part.js';
 import { ColumnNames } from './column-names.js';
 import { cutAlike } from './cut-alike.js';
 import { type FoundColumn, type FoundRows, isChosen, isLinked, type LookedForRows } from './found-rows.js';
+import { maxOfForm } from './headings.js';
 
 /** The share of the items that have a spot which is theirs, and no stray line. */
 const commonShare = 0.3;
@@ -102,15 +103,17 @@ function labelsBelow(list: ItemList, { view: { text } }: LookedForRows, context:
   );
 }
 
-const labelledLine = /^[^\p{L}\n]*(\p{L}[^:=\t\n]{0,40}?)\s*[:=\t]+[^\S\n]*(\S.*)/u;
+/** A label, what closes it, and its value. */
+const labelledLine = /^[^\p{L}\n]*(\p{L}[^:=\t\n]{0,40})[:=\t][:=\s]*(.*)/u;
 
 /** Whether what seem to be items of several lines are the parts of a form: each of their lines has a label of its own. */
 function isOfParts({ items, start, end }: ItemList, { view: { text } }: LookedForRows, context: ReadContext): boolean {
   if (items.every(({ spots }) => spots.filter((spot) => spot !== null).length < 2)) return false;
   const pairs = linesOf(text.slice(start, end)).flatMap((line) => {
     const [, label = '', value = ''] = labelledLine.exec(text.slice(start + line.start, start + line.end)) ?? [];
-    return label !== '' && label.split(/\s+/).length <= longestLabel ? [{ label: foldLabel(label), value }] : [];
+    return value !== '' && label.trim().split(/\s+/).length <= longestLabel ? [{ label: foldLabel(label), value }] : [];
   });
+  if (pairs.length > maxOfForm) return false;
   const isApart = new Set(pairs.map(({ label }) => label)).size === pairs.length;
   return (
     isApart &&
@@ -139,8 +142,7 @@ function isOfPairs(whole: ItemList, message: LookedForRows, context: ReadContext
     value: values.find((value) => value !== null) ?? null,
   }));
   const isLabel = (label: string) =>
-    (/^\p{L}(?:[^\d.!?,;]|\.º|\b\p{L}{1,4}\.(?= ))*$/u.test(label) && label.split(/\s+/).length <= longestLabel) ||
-    isQuestion(label);
+    (label.split(/\s+/, longestLabel + 1).length <= longestLabel && labelWords.test(label)) || isQuestion(label);
   const labels = new Set(pairs.map(({ label }) => label));
   const labelled = pairs.filter(({ label }) => isLabel(label)).length;
   const own = list.items.every(({ spots }) => spots.filter((spot) => spot !== null).length <= 3);
@@ -160,6 +162,9 @@ function isOfPairs(whole: ItemList, message: LookedForRows, context: ReadContext
   const single = list.items.every((item) => item.spots.filter((spot) => spot !== null).length === 2);
   return single ? mixed(kindsOf(spots)) : spots.some((spot) => mixed(kindsOf([spot])));
 }
+
+/** Words without figures; `N.º` and `No.` are such. Asked of few words only, for its parts overlap. */
+const labelWords = /^\p{L}(?:[^\d.!?,;]|\.º|\b\p{L}{1,4}\.(?= ))*$/u;
 
 /** Words of a question that is asked in a form. */
 const longestQuestion = 16;

@@ -27,8 +27,9 @@ export function findTable(message: LookedForRows, context: ReadContext): FoundRo
     return taken.every((one) => one.end <= start || one.start >= end);
   };
   const all = [...marked, ...textGrids(view, isHeading).filter(isFreeText)];
+  const cards = cardsAmong(all);
   const grids = all
-    .filter((grid) => message.chosen !== undefined || !isOneOfCards(grid, all))
+    .filter((grid) => message.chosen !== undefined || !cards.has(grid))
     .filter((grid) => message.chosen !== undefined || !(isOfLabels(grid, message.listed) || isOfPairs(grid, context)))
     .map((grid) => withCellLabels(grid) ?? grid);
   const found = grids.flatMap((grid) => tableOf(grid, message, context)).filter(({ over }) => isChosen(message, over));
@@ -41,15 +42,14 @@ const firstCells = ({ view, rows }: Grid): string[] =>
     ? rows.flatMap(([first, second]) => (first && second ? [folded(cellText(view, first))] : []))
     : [];
 
-/** Whether a table is one of several that have the same labels in their first column, each with the values of one item beside them. */
-function isOneOfCards(grid: Grid, all: readonly Grid[]): boolean {
-  const own = firstCells(grid).filter((label) => label !== '');
-  return (
-    own.length > 1 &&
-    all.some(
-      (other) => other !== grid && firstCells(other).filter((label) => own.includes(label)).length > own.length / 2,
-    )
-  );
+/** Tables of two columns whose first has for the most part the labels of others: each is one item, with its values beside them. */
+function cardsAmong(all: readonly Grid[]): Set<Grid> {
+  const labels = all.map((grid) => new Set(firstCells(grid).filter((label) => label !== '')));
+  const counts = new Map<string, number>();
+  for (const own of labels) for (const label of own) counts.set(label, (counts.get(label) ?? 0) + 1);
+  const isCard = (own: ReadonlySet<string>) =>
+    own.size > 1 && 2 * [...own].filter((label) => (counts.get(label) ?? 0) > 1).length > own.size;
+  return new Set(all.filter((_, i) => isCard(labels[i] ?? new Set())));
 }
 
 function overOf({ rows }: Pick<Grid, 'rows'>): Range {

@@ -5,7 +5,7 @@ import type { ReadContext } from '../../values/index.js';
 import { guessType } from '../guess-type.js';
 import { foldLabel, type Marked } from '../marked.js';
 import type { LookedForRows } from './found-rows.js';
-import { isHeading, isOfLabels, isOfPairs, withoutBanners, withoutColon } from './headings.js';
+import { isHeading, isOfLabels, isOfPairs, maxOfForm, withoutBanners, withoutColon } from './headings.js';
 
 /** Rows of labels and values: the values, and where all of it stands. */
 interface Under extends Range {
@@ -14,10 +14,11 @@ interface Under extends Range {
 
 /** What stands under its label in such rows, of the markup or else of the text. */
 export function findUnderLabels({ view, tables, listed }: LookedForRows, context: ReadContext): Under[] {
-  const find = (grids: readonly Grid[]) => [
-    ...grids.filter((grid) => isOfPairs(grid, context)).map(inPairs),
-    ...grids.filter((grid) => !isOfPairs(grid, context) && isOfLabels(grid, listed)).map(under),
-  ];
+  const find = (grids: readonly Grid[]) =>
+    grids.flatMap((grid) => {
+      if (isOfPairs(grid, context)) return [inPairs(grid)];
+      return isOfLabels(grid, listed) ? [under(grid)] : [];
+    });
   const grids = markedGrids(view, tables);
   const marked = [...find(grids), ...grids.filter(isOfIcons).map(beside)];
   if (marked.length > 0) return marked;
@@ -40,6 +41,7 @@ export function findDefined(
   definitions: readonly { term: Range; value: Range }[],
   context: ReadContext,
 ): Under[] {
+  if (definitions.length > maxOfForm) return [];
   const marked = definitions.flatMap(({ term, value }): Marked[] => {
     const [label, there] = [fromOrigin(view, term), fromOrigin(view, value)];
     const words = there && view.text.slice(there.start, there.end);

@@ -42,6 +42,9 @@ export function isOfLabels(grid: Grid, listed: ReadonlySet<string> = new Set()):
   return 2 * known <= labels.length && !labels.some((cell) => ofItems.test(cell));
 }
 
+/** Labels of a form at the most: nobody fills in more, and what has more need not be looked at as one. */
+export const maxOfForm = 120;
+
 /** Two pairs of a label and its value side by side, and more of them below. */
 const minPairColumns = 4;
 
@@ -57,6 +60,7 @@ export function isOfPairs(grid: Grid, context: ReadContext): boolean {
   const labels = at(0)
     .flat()
     .filter((label) => label !== '');
+  if (labels.length > maxOfForm) return false;
   // What is asked for may be asked in a sentence.
   if (!isHeading(labels.map(withoutColon).filter((label) => !/^\p{Lu}[^.!]*\?$/u.test(label)))) return false;
   if (labels.every((label) => label !== withoutColon(label))) return true;

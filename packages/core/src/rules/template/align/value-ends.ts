@@ -2,7 +2,7 @@ import type { Range } from '../../../reading/index.js';
 import { isFree } from '../../../values/index.js';
 import type { Candidate, Claims, Landmark, Line, Slot, SlotSpan, Token, ValuePlace } from '../model.js';
 import { enumerationEnd, isDressed, isLabelShaped, isSentence } from '../text/lines.js';
-import { isWrapped, type Search } from '../text/prepared-text.js';
+import { isWrapped, linesWithin, type Search } from '../text/prepared-text.js';
 import { cellsOf } from '../text/tokens.js';
 import { waysToPlace } from './place-slots.js';
 import { fitOf, spansOf } from './weigh.js';
@@ -20,10 +20,8 @@ export function placesOf(candidate: Candidate, claims: Claims, search: Search): 
 /** The parts of a value that has several below its label in the layout: cut where they read best as their types. */
 function cutInParts(place: ValuePlace, landmark: Landmark, search: Search): ValuePlace[] {
   const { opens, slots } = landmark.parts ?? { opens: [], slots: [] };
-  const tokens = search.lines.flatMap((line) =>
-    line.end < place.start || line.start > place.end
-      ? []
-      : line.tokens.filter(({ start, end }) => start >= place.start && end <= place.end),
+  const tokens = linesWithin(search.lines, place.start, place.end).flatMap((line) =>
+    line.tokens.filter(({ start, end }) => start >= place.start && end <= place.end),
   );
   let from = 0;
   for (const { norm } of opens) if (tokens[from]?.norm === norm) from++;
