@@ -217,12 +217,29 @@ export const arrangements = {
 
 const fromHeader = /^(?:from|to|subject|date|message-id):/i;
 
-/** A message with the head of another, and a body of its own. */
+/** A message with the head of another, and a body of its own: HTML, plain text, or the two as alternatives. */
 export function mailWith(head, { html: markup, text: plain }) {
   const kept = head.split(/\r?\n(?![ \t])/).filter((line) => fromHeader.test(line));
-  const type = `Content-Type: text/${markup === undefined ? 'plain' : 'html'}; charset=utf-8`;
-  const lines = [...kept, 'MIME-Version: 1.0', type, 'Content-Transfer-Encoding: 8bit', ''];
-  return Buffer.from([...lines, markup === undefined ? plain : `<html><body>${markup}</body></html>`].join('\r\n'));
+  const part = (type, body) => [
+    `Content-Type: text/${type}; charset=utf-8`,
+    'Content-Transfer-Encoding: 8bit',
+    '',
+    body,
+  ];
+  const page = markup?.includes('<body') ? markup : `<html><body>${markup}</body></html>`;
+  const rich = markup === undefined ? [] : [part('html', page)];
+  const parts = plain === undefined ? rich : [part('plain', plain), ...rich];
+  const [only] = parts;
+  const lines =
+    parts.length === 1
+      ? only
+      : [
+          'Content-Type: multipart/alternative; boundary=either',
+          '',
+          ...parts.flatMap((lines) => ['--either', ...lines]),
+          '--either--',
+        ];
+  return Buffer.from([...kept, 'MIME-Version: 1.0', ...lines].join('\r\n'));
 }
 
 /** A letter around items. */

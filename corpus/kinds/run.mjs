@@ -1,6 +1,7 @@
-// npm run corpus:kinds [-- --samples 1|4] [--kind BEGINNING] [--dress NAME|all]: how much of each of these kinds of mail is suggested from
+// npm run corpus:kinds [-- --samples 1|4] [--kind BEGINNING] [--dress NAME|all] [--around NAME|all [--later]]: how much of each of these kinds of mail is suggested from
 // its first messages. A field or column counts where four of five of its values come out right in the others, whatever it is called.
-// With --dress the same values are written otherwise, in one of the ways of dresses.mjs or in each of them.
+// With --dress the same values are written otherwise, in one of the ways of dresses.mjs or in each of them; with --around other words stand
+// around them, one of surroundings.mjs or each of them, and with --later those stand around the messages alone that nothing was suggested from.
 import { mkdtempSync, readdirSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -8,12 +9,15 @@ import { parseArgs } from 'node:util';
 import { compileSieve, noFacts, publicReading, readMessage, sift, suggestSieve } from '@yellow-sieve/core';
 import { arrangements, dresses, letterAround, mailWith, pairOf, wordsOf } from './dresses.mjs';
 import { writeKinds } from './make.mjs';
+import { surroundings } from './surroundings.mjs';
 
 const { values: options } = parseArgs({
   options: {
     samples: { type: 'string', default: '4' },
     kind: { type: 'string', default: '' },
     dress: { type: 'string', default: '' },
+    around: { type: 'string', default: '' },
+    later: { type: 'boolean', default: false },
   },
 });
 const most = 0.8;
@@ -122,6 +126,23 @@ function arranged(kind, arrange) {
   };
 }
 
+/** A kind with other words around what it says; without a surrounding the same message, packed as those are. */
+async function surrounded(kind, surrounding) {
+  const known = Number(options.samples);
+  const messages = [];
+  for (const [i, message] of kind.messages.entries()) {
+    const { html, plain } = await readMessage(message.raw);
+    const wrap =
+      surrounding && !(options.later && i < known) ? surrounding : { html: (body) => body, text: (body) => body };
+    const body = {
+      ...(html ? { html: wrap.html(html.html, i) } : {}),
+      ...(plain && !(html && plain.stub) ? { text: wrap.text(plain.text, i) } : {}),
+    };
+    messages.push({ ...message, raw: mailWith(headOf(message.raw), body) });
+  }
+  return { ...kind, messages };
+}
+
 /** Measures kinds, prints a line for each if `lines` says so, and gives their sum. */
 async function sumOf(kinds, lines) {
   const sum = { kinds: 0, fields: [0, 0], columns: [0, 0], beyond: 0 };
@@ -147,9 +168,28 @@ const kinds = readdirSync(join(folder, 'cases'))
   .map((name) => [name, kindIn(join(folder, 'cases', name))]);
 rmSync(folder, { recursive: true });
 
+/** What is lost, and found too much, by each surrounding. */
+async function measureAround(names) {
+  const plainKinds = [];
+  for (const [name, kind] of kinds) plainKinds.push([name, await surrounded(kind, null)]);
+  const without = await sumOf(plainKinds, false);
+  const told = ({ fields, columns, beyond }) =>
+    `fields ${fields.join('/')}, columns ${columns.join('/')}, beyond ${beyond}`;
+  console.log(`${'nothing'.padEnd(24)} ${told(without)}`);
+  for (const name of names) {
+    if (!surroundings[name])
+      throw new Error(`There is no surrounding “${name}”; these are: ${Object.keys(surroundings).join(', ')}.`);
+    const others = [];
+    for (const [kindName, kind] of kinds) others.push([kindName, await surrounded(kind, surroundings[name])]);
+    console.log(`${name.padEnd(24)} ${told(await sumOf(others, names.length === 1))}`);
+  }
+}
+
 const ways = { ...dresses, ...arrangements };
 const worn = options.dress === 'all' ? Object.keys(ways) : options.dress === '' ? [] : [options.dress];
-if (worn.length === 0) {
+const { around } = options;
+if (around !== '') await measureAround(around === 'all' ? Object.keys(surroundings) : [around]);
+else if (worn.length === 0) {
   const { fields, columns, beyond } = await sumOf(kinds, true);
   console.log(
     `fields ${fields.join('/')}, columns ${columns.join('/')}, fields beyond ${beyond}, from ${options.samples} of each`,

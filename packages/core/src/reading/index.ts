@@ -17,5 +17,6 @@ export * from './read-message.js';
 export * from './reading.js';
 export { bareSubjectStart } from './segments/bare-subject.js';
 export * from './segments/body.js';
+export { plain } from './text/plain-words.js';
 export * from './text-parts.js';
 export * from './view.js';

@@ -29,6 +29,7 @@ import { findPairs } from './rows/find-list.js';
 import { findRows } from './rows/find-rows.js';
 import { findDefined, findUnderLabels } from './rows/find-under-labels.js';
 import { type FoundRows, type LookedForRows, letterAround } from './rows/found-rows.js';
+import { withBlanks, wordsAround } from './words-around.js';
 
 /** A message to suggest from, under the name its sample will have. */
 export interface SuggestFrom {
@@ -50,13 +51,19 @@ export function examine(
   // Dates without a year count from the message's own.
   const context = { ...inGeneral, reference: reading.date?.slice(0, 10) ?? inGeneral.reference };
   const form = formOf(reading);
-  const view = bodyViews(form)[0] ?? { in: 'message.text', text: '', pieces: [] };
-  const message: Looked = { name, view, subject: reading.subject };
+  const body = bodyViews(form)[0] ?? { in: 'message.text', text: '', pieces: [] };
+  const around = wordsAround(body, form.links);
+  const isAround = (range: Range) => {
+    const at = fromOrigin(body, range);
+    return at !== null && around.some(({ start, end }) => start <= at.start && at.end <= end);
+  };
+  const view = { ...body, text: withBlanks(body.text, around) };
+  const message: Looked = { name, view, whole: body.text, subject: reading.subject };
   const whole = {
     ...message,
-    tables: form.tables,
+    tables: form.tables.filter((table) => !isAround(table)),
     links: form.links,
-    lists: listsOf(form),
+    lists: listsOf(form).filter((list) => !isAround(list)),
     listed: asked === 'none' || asked === null ? new Set<string>() : asked,
     expected: asked instanceof Set,
     pairsAreItems,
@@ -82,6 +89,7 @@ export function examine(
     rows,
     shape: line?.shape ?? null,
     stretches,
+    around,
     covered: [...under, ...(line ? [line] : [])].map(({ start, end }) => ({ start, end })),
   };
 }

@@ -54,7 +54,8 @@ export function findInProse(
       found.push({ label: said, start, end, by: 'sentence' });
     }
   }
-  const nothingElse = taken.length === 0 && found.every(({ start, end }) => /^\d+$/.test(text.slice(start, end)));
+  const others = found.filter(({ label }) => label !== addressee);
+  const nothingElse = taken.length === 0 && others.every(({ start, end }) => /^\d+$/.test(text.slice(start, end)));
   const apart = nothingElse ? apartInProse(text, stretches, until).filter(({ start, end }) => isFree(start, end)) : [];
   return [...found, ...apart].sort((a, b) => a.start - b.start);
 }

@@ -11,14 +11,21 @@ const about =
 /** Words of a title. */
 const longestTitle = 6;
 
-/** The first line of a message, where it has words that its subject ends with: what the mail is about. */
+/** Lines among which the title of a message stands, below what greets. */
+const maxAbove = 5;
+
+/** A line near the top of a message, where its subject ends with the words of it: what the mail is about. */
 export function titleBySubject({ subject, view: { text } }: Looked): Marked[] {
-  const line = linesOf(text).find(({ start, end }) => text.slice(start, end).trim() !== '');
-  const words = line ? text.slice(line.start, line.end).trim() : '';
-  const before = words !== '' && subject.trim().endsWith(words) ? subject.trim().slice(0, -words.length) : '';
-  const isTitle = about.test(before) && words.split(/\s+/).length <= longestTitle && !/[.!?:]$/.test(words);
-  const start = text.indexOf(words, line?.start);
-  return isTitle ? [{ label: 'title', start, end: start + words.length, by: 'label' }] : [];
+  const said = subject.trim();
+  const lines = linesOf(text).filter(({ start, end }) => text.slice(start, end).trim() !== '');
+  for (const line of lines.slice(0, maxAbove)) {
+    const words = text.slice(line.start, line.end).trim();
+    const before = said.endsWith(words) ? said.slice(0, -words.length) : '';
+    const start = text.indexOf(words, line.start);
+    if (about.test(before) && words.split(/\s+/).length <= longestTitle && !/[.!?:]$/.test(words))
+      return [{ label: 'title', start, end: start + words.length, by: 'label' }];
+  }
+  return [];
 }
 
 /** A code of nothing but capitals. */

@@ -12,6 +12,8 @@ export interface Examined {
   shape: string | null;
   /** Stretches of labels and values, in which nothing else is looked for. */
   covered: Range[];
+  /** What stands around the words that matter. */
+  around: Range[];
   /** What the markup sets apart. */
   stretches: Range[];
 }

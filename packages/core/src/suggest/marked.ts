@@ -15,7 +15,10 @@ export interface Marked {
 /** A message as it is looked at for suggestions. */
 export interface Looked {
   name: string;
+  /** What is looked at: without what stands around the words that matter, in whose place there are blanks. */
   view: View;
+  /** All of the text. */
+  whole: string;
   subject: string;
 }
 

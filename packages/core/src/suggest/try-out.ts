@@ -41,13 +41,15 @@ export function addEnds(outcomes: Tried, { fields, groups, ends }: Draft): boole
     ends.set(message, known);
     for (const mark of marked) {
       const field = fields.get(foldLabel(mark.label));
+      // What has a type ends by itself; a target is read beside its words.
+      if (field && !isFree(field.options)) continue;
       const read = (field ? (outcome.evidence[field.name] ?? []) : []).map(({ raw }) => raw ?? '').join(' ');
-      const next = nextLine(message.view.text, mark.end);
+      const next = nextLine(message.whole, mark.end);
       if (next === null || known.has(next) || squeezed(read).length <= squeezed(rawOf(message, mark)).length) continue;
       // What stands below a colon may have paragraphs, where it is prose.
       const isBlock = /[:：]\s*\n\s*$/.test(message.view.text.slice(0, mark.start));
       const isProse = /[.!?]["”)]?\s*$/.test(rawOf(message, mark));
-      const isSame = isProse && (isBlock || !message.view.text.slice(mark.end, next).includes('\n\n'));
+      const isSame = isProse && (isBlock || !message.whole.slice(mark.end, next).includes('\n\n'));
       if (isSame && !isNoneOf(mark, next, message, group)) continue;
       known.add(next);
       added = true;
@@ -57,9 +59,9 @@ export function addEnds(outcomes: Tried, { fields, groups, ends }: Draft): boole
 }
 
 /** Whether the line below a value is none of it: all messages have the same one, or what is quoted ends before it. */
-function isNoneOf({ end }: Marked, next: number, { view }: Looked, group: readonly Examined[]): boolean {
-  const line = view.text.slice(next).split('\n', 1)[0]?.trim() ?? '';
-  const inAll = group.length > 1 && group.every(({ message }) => message.view.text.includes(line));
+function isNoneOf({ end }: Marked, next: number, { view, whole }: Looked, group: readonly Examined[]): boolean {
+  const line = whole.slice(next).split('\n', 1)[0]?.trim() ?? '';
+  const inAll = group.length > 1 && group.every(({ message }) => message.whole.includes(line));
   return inAll || view.pieces.some(({ at }) => at >= end && at <= next);
 }
 

@@ -131,7 +131,7 @@ function wordsBelow(
   const line = lines[at];
   const isAlone = line && first && !hasWords(text, line.start, first.start) && !hasWords(text, first.end, line.end);
   const below = isAlone && more.length === 0 ? lineBelow(text, lines, at) : null;
-  return below !== null && !all.some((one) => isOn(one, below)) ? [anyFigures(literal(textAt(text, below)))] : [];
+  return below !== null && !all.some((one) => isOn(one, below)) ? [anybody(anyFigures(literal(textAt(text, below))))] : [];
 }
 
 const isOn = (mark: Range, line: Range) => mark.start <= line.end && mark.end > line.start;
@@ -287,6 +287,10 @@ function labelAbove(text: string, lines: readonly { start: number; end: number }
 /** `5 guests have written`: how many differs. */
 const anyFigures = (words: string): string =>
   words.replace(/(?<![\p{L}\p{N}.,:/#-])\d+(?![\p{L}\p{N}.,:/-])/gu, '[[*]]');
+
+/** `Ines Lindqvist has moved this meeting`: who does it this time is another the next. */
+const anybody = (words: string): string =>
+  words.replace(/^\p{Lu}\p{L}+(?: \p{Lu}[\p{L}'’-]+)+(?=(?: \p{Ll}{2,}){2})/u, '[[*]]');
 
 /** `Your shop in week 19`: figures behind the words of a heading are those of this message. */
 const withoutFigures = (heading: string): string =>

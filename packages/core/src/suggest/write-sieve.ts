@@ -5,6 +5,7 @@ import type { Examined } from './group.js';
 import { foldLabel, type Looked, type Marked } from './marked.js';
 import { letterAround } from './rows/found-rows.js';
 import { headingsOf, namesFor, type SuggestedColumn } from './rows/name-columns.js';
+import { withBlanks } from './words-around.js';
 import { type Named, writeLayout } from './write-layout.js';
 
 /** What told a value: words that name it, its looks in a sentence, or that it differs between messages. */
@@ -82,18 +83,23 @@ function layoutOf(group: readonly Examined[], name: string, { fields, columns, e
     const field = fields.get(foldLabel(mark.label));
     return field ? [{ ...mark, field: field.name }] : [];
   });
-  const { view } = first.message;
+  const { view, whole } = first.message;
+  const ended = ends.get(first.message) ?? new Set();
+  const clear = withBlanks(whole, first.around, ended);
   const rows = columns.length > 0 && first.rows?.by === 'block' ? first.rows : null;
   if (named.length === 0 && !rows) return [];
   const subject = subjectOf(first.message, named);
   // What stands among the items is no word of what stands around them.
-  const { text: letter } = letterAround(view.text, columns.length > 0 && !besideItems ? first.rows : null, named);
-  const part = (from: number, to: number) =>
-    writeLayout(
+  const { text: letter } = letterAround(clear, columns.length > 0 && !besideItems ? first.rows : null, named);
+  const part = (from: number, to: number) => {
+    const isIn = (offset: number) => offset >= from && offset < to;
+    const kept = [...ended].filter(isIn);
+    return writeLayout(
       letter,
-      named.filter(({ start }) => start >= from && start < to),
-      ends.get(first.message),
+      named.filter(({ start }) => isIn(start)),
+      new Set(kept),
     );
+  };
   const text = rows
     ? `${part(0, rows.over.start)}[[rows:]]\n${rows.write(namesFor(columns))}\n[[:rows]]\n${part(rows.over.end, view.text.length)}`
     : part(0, view.text.length);

@@ -23,7 +23,7 @@ export interface FoundRows {
 }
 
 /** A message as it is looked at for rows. */
-export interface LookedForRows extends Looked {
+export interface LookedForRows extends Omit<Looked, 'whole'> {
   tables: readonly Table[];
   links: readonly Link[];
   lists: readonly ItemList[];

@@ -1,0 +1,156 @@
+import { fromOrigin, type Link, linesOf, plain, type Range, type View } from '../reading/index.js';
+
+/**
+ * What stands around the words that matter, and says the same to everybody: a letterhead with its menu, a notice on top, what is
+ * recommended beside, how to reach the sender, and what the law or good manners ask for at the foot. No value is looked for there.
+ */
+export function wordsAround(view: View, links: readonly Link[]): Range[] {
+  const { text } = view;
+  const paragraphs = paragraphsOf(text);
+  const placed = links.flatMap((link) => fromOrigin(view, link) ?? []);
+  return [
+    ...letterhead(text, placed),
+    ...paragraphs.slice(0, 2).filter(({ start, end }) => isNotice(text.slice(start, end))),
+    ...recommended(text, paragraphs),
+    ...foot(text, paragraphs),
+  ];
+}
+
+/** A text in which some ranges are blanks, so that offsets stay; but for the lines that begin at an offset in `keep`. */
+export function withBlanks(text: string, ranges: readonly Range[], keep: ReadonlySet<number> = new Set()): string {
+  if (ranges.length === 0) return text;
+  return linesOf(text)
+    .map((line) => {
+      let words = text.slice(line.start, line.end);
+      if (keep.has(line.start)) return words;
+      for (const { start, end } of ranges) {
+        const [from, to] = [Math.max(start, line.start) - line.start, Math.min(end, line.end) - line.start];
+        if (from < to) words = words.slice(0, from) + ' '.repeat(to - from) + words.slice(to);
+      }
+      return words;
+    })
+    .join('\n');
+}
+
+/** Stretches of lines that are not blank; a ruling parts them too. */
+function paragraphsOf(text: string): Range[] {
+  const found: Range[] = [];
+  let open: Range | null = null;
+  for (const { start, end } of linesOf(text)) {
+    const isApart = !/[\p{L}\p{N}]/u.test(text.slice(start, end));
+    if (isApart) open = null;
+    else if (open) open.end = end;
+    else {
+      open = { start, end };
+      found.push(open);
+    }
+  }
+  return found;
+}
+
+/** Lines of a letterhead that are looked at, a menu among them. */
+const maxHead = 5;
+
+/** A menu near the top, with the name of the sender above or before it. */
+function letterhead(text: string, links: readonly Range[]): Range[] {
+  const filled = linesOf(text).filter(({ start, end }) => text.slice(start, end).trim() !== '');
+  const at = filled.slice(0, maxHead).findLastIndex((line) => isMenu(text, line, links));
+  const last = filled[at];
+  if (!last || filled.length <= at + 1) return [];
+  const isName = ({ start, end }: Range) =>
+    /^\P{N}{1,40}$/u.test(text.slice(start, end)) && !/[:=,.!?]/.test(text.slice(start, end));
+  return [{ start: filled.slice(0, at).every(isName) ? 0 : last.start, end: last.end }];
+}
+
+/** Entries of a menu at least, and characters of each at the most. */
+const minEntries = 3;
+const longestEntry = 24;
+
+/** A few words to click each, side by side, and no line of a table. */
+function isMenu(text: string, { start, end }: Range, links: readonly Range[]): boolean {
+  const words = text.slice(start, end);
+  const entries = words.split(/\s*[|·•\t]\s*| {3,}/).filter((entry) => entry.trim() !== '');
+  if (entries.length < minEntries || entries.some((entry) => entry.length > longestEntry || /[\d:=@]/.test(entry)))
+    return false;
+  const own = links.filter((link) => link.start >= start && link.end <= end);
+  if (own.length >= entries.length - 1) return true;
+  // A line of a table has others right below, or above.
+  const isAlone = [text.slice(0, start).split('\n').at(-2), text.slice(end).split('\n')[1]].every(
+    (line = '') => !/[|·•\t+]/.test(line),
+  );
+  return links.length === 0 && /[|·•]/.test(words) && isAlone && text.slice(end).startsWith('\n\n');
+}
+
+/** Words in capitals, or of warning, and then sentences: a notice to everybody, or an advert. */
+function isNotice(paragraph: string): boolean {
+  const words = paragraph.replace(/\s+/g, ' ').replace(/^[\W_]+|[*_#\s-]+$/gu, '');
+  const [, label = '', said = ''] = /^([^:.!?]{2,40})[:!] (.+)$/u.exec(words) ?? [];
+  const isSentence = /^\S+(?: \S+){3,}/.test(said) && /[.!]["”)]?$|https?:\S+$|[.!] .{1,40}$/.test(said);
+  return isSentence && (ofWarning.test(plain(label)) || (label === label.toUpperCase() && /\p{Lu}{3}/u.test(label)));
+}
+
+const ofWarning =
+  /\b(?:caution|warning|external|attention|important|please note|achtung|warnung|vorsicht|wichtig|hinweis|extern|avertissement|prudence|precaucion|advertencia|aviso|importante|atencao|cuidado|attenzione|avviso|let op|waarschuwing|belangrijk|advarsel|vigtigt)$/;
+
+/** The part of a message that what stands around it takes at the most, when it runs on to the end. */
+const maxShare = 0.6;
+
+/** From what one might like as well to the end. */
+function recommended(text: string, paragraphs: readonly Range[]): Range[] {
+  const at = paragraphs.findIndex(
+    ({ start, end }, i) => i > 0 && ofOffers.test(plain(firstLine(text.slice(start, end)))),
+  );
+  return toEnd(text, paragraphs, at);
+}
+
+const firstLine = (paragraph: string) => paragraph.split('\n', 1)[0] ?? '';
+
+const ofOffers =
+  /^(?:you (?:may|might) (?:also|like)|(?:customers|others) (?:also|who)|recommended for you|we (?:also )?recommend|more (?:for|from) (?:you|us)|discover more|das konnte (?:sie|dich|ihnen|dir)|weitere empfehlungen|unsere empfehlungen|empfehlungen fur|vous (?:aimerez|pourriez) (?:aussi|aimer)|nos (?:suggestions|recommandations)|(?:te|le) (?:puede|podria) (?:interesar|gustar)|(?:tambien|talvez) (?:te|lhe|le)|(?:pode|podera) (?:tambem )?(?:gostar|interessar)|(?:ti|le) potrebbe(?:ro)? (?:anche )?(?:interessare|piacere)|misschien vind (?:je|u)|(?:anderen|klanten) bekeken|maske kan du)/;
+
+/** Lines of a foot at the most; where more follow, such words stand above something else. */
+const longestFoot = 16;
+
+/** From the first words of a foot to the end, with how to reach the sender right above. */
+function foot(text: string, paragraphs: readonly Range[]): Range[] {
+  const lines = paragraphs.flatMap((paragraph, of) =>
+    linesOf(text.slice(paragraph.start, paragraph.end)).map(({ start, end }) => ({
+      of,
+      start: paragraph.start + start,
+      end: paragraph.start + end,
+    })),
+  );
+  const wordsIn = ({ start, end }: Range) => plain(text.slice(start, end));
+  const told = lines.findIndex((line, i) => i >= minAbove && ofFoot.test(wordsIn(line)));
+  const near = paragraphs[(lines[told]?.of ?? paragraphs.length) - minAbove]?.start ?? text.length;
+  const help = lines.findIndex((line, i) => i >= minAbove && line.start >= near && ofHelp.test(wordsIn(line)));
+  const first = lines[help >= 0 ? help : told];
+  if (!first) return [];
+  const own = lines.filter(({ of, start }) => of === first.of && start < first.start);
+  const at = own.every((line) => ofSender.test(wordsIn(line)))
+    ? lines.findIndex(({ of }) => of === first.of)
+    : lines.indexOf(first);
+  const { start } = lines[at] as Range;
+  return lines.length - at > longestFoot ? [first] : [{ start, end: text.length }];
+}
+
+/** Lines, or paragraphs, that stand above a foot at least. */
+const minAbove = 2;
+
+/** A line that says who the sender is, and how to reach them. */
+const ofSender =
+  /\b(?:ltd|limited|plc|llp|gmbh|ag|kg|e\.? ?v|s\.?a\.?r?\.?l?|s\.?r\.?l|s\.?l|lda|b\.?v|n\.?v|aps|a\/s)\b|registered|handelsregister|\bhrb\b|\bvat\b|ust-?id|\biva\b|@|\bwww\.|https?:|\+?\d[\d ()/-]{6,}\d/;
+
+const ofFoot =
+  /\bunsubscribe\b|manage (?:your )?(?:preferences|subscriptions)|all rights reserved|(?:^|\n| )(?:©|\(c\)) ?\d{4}|you(?:'re| are)? (?:receive|receiving|received|got|getting) this (?:e-?mail|message|notice|newsletter)? ?(?:because|as)|newsletter (?:abbestellen|abmelden)|\babbestellen\b|alle rechte vorbehalten|(?:sie|du) (?:erhalten|erhaltst|bekommen|bekommst) diese (?:e-?mail|nachricht|mail)|se (?:desabonner|desinscrire)|tous droits reserves|vous recevez (?:ce|cet|cette) |darse de baja|date de baja|cancelar (?:la |a )?(?:suscripcion|subscricao|inscricao)|todos los derechos reservados|todos os direitos reservados|(?:recibes?|recibe|recebeu?|recebes) est[ea] (?:correo|mensaje|e-?mail|mensagem)|annulla (?:l.)?iscrizione|disiscri\w+|tutti i diritti riservati|ricev(?:i|e) questa (?:e-?mail|mail)|\b(?:uitschrijven|afmelden)\b|alle rechten voorbehouden|(?:u|je) ontvangt (?:deze|dit) |\bafmeld\b|alle rettigheder|du (?:modtager|far) denne/;
+
+/** What asks a reader to get in touch with the sender. */
+const ofHelp =
+  /^(?:need (?:any )?help|(?:any |got )?questions\?|(?:contact|call|write to|ring|reach) us\b|get in touch|haben sie fragen|noch fragen|fragen\?|brauchen sie hilfe|besoin d.aide|(?:une |des )?questions? ?\?|contactez-nous|nous contacter|necesitas? ayuda|¿necesitas?|alguna duda|contactanos|contactenos|precisa de ajuda|duvidas\?|fale con(?:n)?osco|contacte-nos|hai bisogno|bisogno d.aiuto|contattaci|hulp nodig|vragen\?|neem contact|har du sporgsmal|brug for hjaelp|kontakt os)/;
+
+function toEnd(text: string, paragraphs: readonly Range[], at: number): Range[] {
+  const first = paragraphs[at];
+  const all = text.trim().length;
+  if (at <= 0 || !first || text.slice(first.start).trim().length > maxShare * all) return [];
+  return [{ start: first.start, end: text.length }];
+}
