@@ -84,12 +84,10 @@ function suggestedBy(messages: readonly SuggestFrom[], options: SuggestOptions, 
   // A field is at worst made a text first, and dropped then; dropping some may help or harm others once more.
   for (let round = 0; round < maxRounds && draft.fields.size + draft.columns.length > 0; round++) {
     const compiled = tryCompileSieve(writeSieve(draft, null));
-    // A value alone below items has nothing else to be found by; and values that nothing parts cannot be told apart again: rather no
-    // rows than no suggestion.
-    if (!compiled.ok && draft.columns.length > 0 && !draft.besideItems) draft.besideItems = true;
-    else if (!compiled.ok && draft.columns.length > 0) draft.columns = [];
-    else if (!compiled.ok && !withoutGuesses(draft)) return null;
-    if (!compiled.ok) continue;
+    if (!compiled.ok) {
+      if (!withLess(draft)) return null;
+      continue;
+    }
     const outcomes = tried(compiled.sieve, looked);
     const failing = failingFields(outcomes, draft);
     const amiss = failingColumns(outcomes, draft);
@@ -98,6 +96,24 @@ function suggestedBy(messages: readonly SuggestFrom[], options: SuggestOptions, 
     left.push(...weakenFields(draft, failing), ...weakenColumns(draft, amiss));
   }
   return null;
+}
+
+/**
+ * Takes out of a draft that is no sieve what may be in the way; whether there was anything. A value alone below items has nothing else to
+ * be found by; and values that nothing parts cannot be told apart again: rather no guesses than no rows, and rather no rows than nothing.
+ */
+function withLess(draft: Draft): boolean {
+  const hasRows = draft.columns.length > 0;
+  if (hasRows && !draft.besideItems) draft.besideItems = true;
+  else if (!hasRows || areGuessesAmiss(draft)) return withoutGuesses(draft);
+  else draft.columns = [];
+  return true;
+}
+
+/** Whether a sieve of rows is one as soon as the fields are gone that no label names. */
+function areGuessesAmiss(draft: Draft): boolean {
+  const fewer = { ...draft, fields: new Map(draft.fields) };
+  return withoutGuesses(fewer) && tryCompileSieve(writeSieve(fewer, null)).ok;
 }
 
 /** Lines that values end before, of each message. */

@@ -10,6 +10,7 @@ export function wordsAround(view: View, links: readonly Link[]): Range[] {
   const placed = links.flatMap((link) => fromOrigin(view, link) ?? []);
   return [
     ...letterhead(text, placed),
+    ...buttons(text, placed),
     ...paragraphs.slice(0, 2).filter(({ start, end }) => isNotice(text.slice(start, end))),
     ...recommended(text, paragraphs),
     ...foot(text, paragraphs),
@@ -48,6 +49,24 @@ function paragraphsOf(text: string): Range[] {
   return found;
 }
 
+/** Lines of nothing but links, side by side, at the most: of more, each is an item of something. */
+const maxButtons = 3;
+
+/** What one may do with a message: lines of a few links and nothing else. */
+function buttons(text: string, links: readonly Range[]): Range[] {
+  const found = linesOf(text).filter(({ start, end }) => {
+    const own = links.filter((link) => link.start >= start && link.end <= end);
+    const rest = own.reduceRight(
+      (words, link) => words.slice(0, link.start - start) + words.slice(link.end - start),
+      text.slice(start, end),
+    );
+    return (
+      own.length > 1 && !/[\p{L}\p{N}]/u.test(rest) && own.every((link) => isEntry(text.slice(link.start, link.end)))
+    );
+  });
+  return found.length > maxButtons ? [] : found;
+}
+
 /** Lines of a letterhead that are looked at, a menu among them. */
 const maxHead = 5;
 
@@ -66,12 +85,13 @@ function letterhead(text: string, links: readonly Range[]): Range[] {
 const minEntries = 3;
 const longestEntry = 24;
 
+const isEntry = (words: string) => words.length <= longestEntry && !/[\d:=@]/.test(words);
+
 /** A few words to click each, side by side, and no line of a table. */
 function isMenu(text: string, { start, end }: Range, links: readonly Range[]): boolean {
   const words = text.slice(start, end);
   const entries = words.split(/\s*[|·•\t]\s*| {3,}/).filter((entry) => entry.trim() !== '');
-  if (entries.length < minEntries || entries.some((entry) => entry.length > longestEntry || /[\d:=@]/.test(entry)))
-    return false;
+  if (entries.length < minEntries || !entries.every(isEntry)) return false;
   const own = links.filter((link) => link.start >= start && link.end <= end);
   if (own.length >= entries.length - 1) return true;
   // A line of a table has others right below, or above.
@@ -93,7 +113,7 @@ const ofWarning =
   /\b(?:caution|warning|external|attention|important|please note|achtung|warnung|vorsicht|wichtig|hinweis|extern|avertissement|prudence|precaucion|advertencia|aviso|importante|atencao|cuidado|attenzione|avviso|let op|waarschuwing|belangrijk|advarsel|vigtigt)$/;
 
 /** The part of a message that what stands around it takes at the most, when it runs on to the end. */
-const maxShare = 0.6;
+const maxShare = 0.75;
 
 /** From what one might like as well to the end. */
 function recommended(text: string, paragraphs: readonly Range[]): Range[] {

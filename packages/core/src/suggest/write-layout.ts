@@ -131,7 +131,9 @@ function wordsBelow(
   const line = lines[at];
   const isAlone = line && first && !hasWords(text, line.start, first.start) && !hasWords(text, first.end, line.end);
   const below = isAlone && more.length === 0 ? lineBelow(text, lines, at) : null;
-  return below !== null && !all.some((one) => isOn(one, below)) ? [anybody(anyFigures(literal(textAt(text, below))))] : [];
+  return below !== null && !all.some((one) => isOn(one, below))
+    ? [anybody(anyFigures(literal(textAt(text, below))))]
+    : [];
 }
 
 const isOn = (mark: Range, line: Range) => mark.start <= line.end && mark.end > line.start;

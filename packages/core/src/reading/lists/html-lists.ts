@@ -157,7 +157,8 @@ function byPath(
     if (group) group.push(holder);
     else groups.set(path, [holder]);
   }
-  return [...groups.values()].flatMap((whole) => {
+  const all = [...groups.values()];
+  return [...all, ...all.flatMap((group) => apartIn(group, leaves))].flatMap((whole) => {
     const group = outsideTables(
       whole,
       ({ first, last }) => {
@@ -172,6 +173,27 @@ function byPath(
     const items = group.map(({ element, first, last }) => itemLines(leaves.slice(first, last + 1), looks, element));
     return listOf('elements', withoutParagraphsAround(items)) ?? [];
   });
+}
+
+/** Boxes that elements of one path stand in at the most, for those in each to be looked at by themselves. */
+const maxBoxes = 4;
+
+/** What stands in boxes side by side, those of each: cells of a list, and cells of an advert below it. */
+function apartIn(group: readonly Holder[], leaves: readonly Leaf[]): Holder[][] {
+  const above = group.map(({ element, first }) => {
+    const { around } = leaves[first] as Leaf;
+    return around.slice(0, around.indexOf(element));
+  });
+  const [one = []] = above;
+  const depth = one.findIndex((element, i) => above.some((other) => other[i] !== element));
+  if (depth < 0) return [];
+  const boxes = new Map<HtmlElement | undefined, Holder[]>();
+  for (const [i, holder] of group.entries()) {
+    const box = above[i]?.[depth];
+    boxes.set(box, [...(boxes.get(box) ?? []), holder]);
+  }
+  const parts = [...boxes.values()].filter(({ length }) => length > 1);
+  return boxes.size > 1 && boxes.size <= maxBoxes ? parts : [];
 }
 
 /** Of the items between the first and the last that begin in a dress of their own, the share that do. */
@@ -230,7 +252,10 @@ function from(units: readonly Unit[], leader: string): Unit[][] {
   const longest = Math.max(...others.map(({ length }) => length));
   const last = items.at(-1) ?? [];
   const strange = last.findIndex(({ look }) => !known.has(look));
-  return [...others, last.slice(0, Math.min(longest, strange < 0 ? last.length : strange))];
+  const own = last.slice(0, Math.min(longest, strange < 0 ? last.length : strange));
+  // A heading like theirs, with nothing below it that they have, heads something else.
+  const isOther = own.length === 1 && others.length > 1 && others.every(({ length }) => length > 2);
+  return isOther ? others : [...others, own];
 }
 
 const itemLines = (leaves: readonly Leaf[], looks: Looks, item: HtmlElement): ItemLine[] =>

@@ -89,7 +89,8 @@ export function listOf(made_of: ItemList['made_of'], candidates: readonly (reado
   // Lines alone, one like the other, are a list where they have bullets, or two cells; else they are a menu, or mere paragraphs.
   const isOfPairs = made_of === 'elements' && items.every((lines) => lines.length === 1 && lines[0]?.parted);
   const areLines = made_of === 'bullets' || made_of === 'lines' || isOfPairs || isOfOneMake(items);
-  if (own.length < 2 || (order.filter(isCommon).length < 2 && !areLines)) return null;
+  const inTwo = (key: string) => own.filter((i) => keyed[i]?.includes(key)).length >= 2;
+  if (own.length < 2 || (order.filter((key) => isCommon(key) && inTwo(key)).length < 2 && !areLines)) return null;
   const list = own.map((i): ListItem => {
     const lines = items[i] ?? [];
     const spots: (Range | null)[] = order.map(() => null);

@@ -27,7 +27,7 @@ export function bulletLists(text: string): FoundList[] {
   for (let at = 0; at < lines.length; at++) {
     const { bullet, indent } = lines[at] as TextLine;
     if (bullet === null) continue;
-    const { items, next } = itemsFrom(lines, at, bullet, indent);
+    const { items, next } = itemsFrom(text, lines, at, bullet, indent);
     const list = listOf(
       'bullets',
       items.map((item) => linesOfItem(text, item)),
@@ -203,11 +203,14 @@ function linesBetween(text: string): TextLine[] {
 
 /** Lines between two items that are none, such as an advert, after which the list goes on. */
 const maxStrangers = 3;
+/** Of more than a heading, what comes below is of the same list only where it is made like one of the items above. */
+const mereHeading = 1;
 
 /** Items from a bullet on: those with the same one at the same depth, with what is indented below them. */
-function itemsFrom(lines: readonly TextLine[], from: number, bullet: string, indent: number) {
+function itemsFrom(text: string, lines: readonly TextLine[], from: number, bullet: string, indent: number) {
   const items: TextLine[][] = [];
   const begins = (line: TextLine | undefined) => line?.bullet === bullet && line.indent === indent;
+  const makeOfLine = ({ words, end }: TextLine) => makeOf(text.slice(words, end));
   let next = from;
   while (next < lines.length) {
     const line = lines[next] as TextLine;
@@ -216,6 +219,8 @@ function itemsFrom(lines: readonly TextLine[], from: number, bullet: string, ind
     else {
       const again = lines.slice(next, next + maxStrangers + 1).findIndex((one) => one.parted && begins(one));
       if (!line.parted || again < 0) break;
+      const make = makeOfLine(lines[next + again] as TextLine);
+      if (again > mereHeading && !items.some(([first]) => first && makeOfLine(first) === make)) break;
       next += again;
       continue;
     }
