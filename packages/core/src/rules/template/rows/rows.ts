@@ -30,7 +30,7 @@ export function readBlock(
       return { alignment, rows: { rows, known: [], passedOver: [] } };
     }
     case 'words':
-      return { alignment, rows: wordedRows(block, region, source, prepared, marks) };
+      return { alignment, rows: wordedRows(block, region, source, prepared, marks, lists) };
   }
 }
 

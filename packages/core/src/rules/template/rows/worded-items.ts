@@ -1,4 +1,4 @@
-import type { Range } from '../../../reading/index.js';
+import { makeOf, type Range } from '../../../reading/index.js';
 import type { Finding } from '../../rule-kind.js';
 import { align } from '../align/align.js';
 import type { BlockRows, ItemMark, Laid, Line, Source, WordedItem } from '../model.js';
@@ -17,13 +17,14 @@ interface ItemSearch extends Source {
   prepared: PreparedText;
 }
 
-/** The items of a stretch that have the same words; `all` are the places of these in the whole text. */
+/** The items of a stretch that have the same words; `all` are the places of these in the whole text, `lists` those that its structure tells. */
 export function wordedRows(
   item: WordedItem,
   region: Range,
   source: Source,
   whole: PreparedText,
   all: readonly ItemMark[],
+  lists: readonly Range[],
 ): BlockRows {
   const scene: ItemSearch = { ...source, item, region, prepared: narrowed(whole, region) };
   const marks = all.filter(({ from }) => from >= region.start && from < region.end);
@@ -32,7 +33,7 @@ export function wordedRows(
   const items = cutItems(marks, boundaries, item);
   const laid = layBetween(items, scene);
   const begins = items.map((own, i) => beginOf(own[0] as ItemMark, items[i - 1]?.at(-1)));
-  const shortened = [...shortRows(marks, scene), ...wordlessItems(items, laid, scene)];
+  const shortened = [...shortRows(marks, lists, scene), ...wordlessItems(items, laid, scene)];
   const found: BlockRows = { rows: [], known: [], passedOver: [] };
   const rows = [...shortened];
   for (const [i, begin] of begins.entries()) {
@@ -55,17 +56,26 @@ export function wordedRows(
   return found;
 }
 
-/** Items of a list that lack the words the others have: told by their bullet, which is that of the others. */
-function shortRows(marks: readonly ItemMark[], scene: ItemSearch): FoundItem[] {
+/** Items of a list that lack the words the others have: told by their bullet, which is that of the others, and by no list of their own. */
+function shortRows(marks: readonly ItemMark[], lists: readonly Range[], scene: ItemSearch): FoundItem[] {
   const { short } = scene.item;
   if (!short) return [];
   const bulletAt = ({ start, end }: Range) => bulletOf(short, scene.view.text.slice(start, end));
   const marked = new Set(marks.map(({ line }) => line.start));
+  const isIn = (line: Range) => (list: Range) => list.start <= line.start && line.end <= list.end;
+  const makeAt = ({ start, end }: Range) => makeOf(scene.view.text.slice(start, end));
+  const makes = new Set(marks.map(({ line }) => makeAt(line)));
+  const others = lists.filter(
+    (list) =>
+      marks.length > 0 &&
+      !marks.some(({ line }) => isIn(line)(list)) &&
+      linesWithin(scene.prepared.lines, list.start, list.end).every((line) => !makes.has(makeAt(line))),
+  );
   const [first] = marks;
   const bullet = first && bulletAt(first.line);
   return scene.prepared.lines.flatMap((line) => {
     const own = bulletAt(line);
-    if (own === null || marked.has(line.start) || (bullet && own !== bullet)) return [];
+    if (own === null || marked.has(line.start) || (bullet && own !== bullet) || others.some(isIn(line))) return [];
     const shaped = shapedLine(short, line, scene);
     return shaped ? [{ begin: line.start, row: readShaped(short, shaped, scene) }] : [];
   });
