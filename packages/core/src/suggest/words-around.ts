@@ -98,7 +98,7 @@ function isMenu(text: string, { start, end }: Range, links: readonly Range[]): b
   const isAlone = [text.slice(0, start).split('\n').at(-2), text.slice(end).split('\n')[1]].every(
     (line = '') => !/[|·•\t+]/.test(line),
   );
-  return links.length === 0 && /[|·•]/.test(words) && isAlone && text.slice(end).startsWith('\n\n');
+  return own.length === 0 && /[|·•]/.test(words) && isAlone && text.slice(end).startsWith('\n\n');
 }
 
 /** Words in capitals, or of warning, and then sentences: a notice to everybody, or an advert. */

@@ -69,11 +69,12 @@ export function listOf(made_of: ItemList['made_of'], candidates: readonly (reado
   const [first] = inOrder(keyed, counts).filter(isCommon);
   const labels = [...counts].filter(([key, count]) => key.startsWith(': ') && count >= usually * items.length);
   const unlabelled = items.filter((lines) => lines.every(({ label }) => label === null)).length;
+  // A block of labels beside blocks that have none is a form above them, and what stands above that is none of them either.
+  const isForm = (lines: readonly ItemLine[]) => lines.length > 1 && lines.every(({ label }) => label !== null);
+  const form = unlabelled >= alike * items.length ? items.findIndex(isForm) : -1;
   const own = [...items.keys()].filter((i) => {
     const { share = 0, part = 0 } = shape[i] ?? {};
-    // A block of labels beside blocks that have none is a form above them.
-    const isForm = (items[i]?.length ?? 0) > 1 && items[i]?.every(({ label }) => label !== null);
-    if (isForm && unlabelled >= alike * items.length) return false;
+    if (form >= 0 && (isForm(items[i] ?? []) || (i < form && 2 * form < items.length))) return false;
     if (labels.length >= minLabels && items[i]?.every(({ label }) => label === null)) return false;
     // What begins as they do, and is else of lines whose labels others have, is one of them, however few have the same.
     const [begin, ...rest] = keyed[i] ?? [];
