@@ -162,4 +162,72 @@ export const surroundings = {
     (i) => ['', `<p><small>Sent by Ticker 4.2 on 3 March 2026 at ${hour(i)}, job ${88100 + i}</small></p>`],
     (i) => ['', `\nSent by Ticker 4.2 on 3 March 2026 at ${hour(i)}, job ${88100 + i}\n`],
   ),
+  'foot in German': around(
+    () => [
+      '',
+      '<p style="color:#999">Diese E-Mail wurde automatisch erstellt, bitte antworten Sie nicht darauf.</p><p style="color:#999">Kontor Oststrand GmbH &middot; Kaistraße 3 &middot; 24103 Oststrand<br>Tel.: 0431 999 1200 &middot; Fax: 0431 999 1201<br>Geschäftsführerin: Elke Brandt &middot; Amtsgericht Oststrand HRB 4711 &middot; USt-IdNr.: DE000000000</p>',
+    ],
+    () => [
+      '',
+      '\nDiese E-Mail wurde automatisch erstellt, bitte antworten Sie nicht darauf.\n\nKontor Oststrand GmbH\nKaistraße 3, 24103 Oststrand\nTel.: 0431 999 1200\nFax: 0431 999 1201\nGeschäftsführerin: Elke Brandt\nAmtsgericht Oststrand, HRB 4711\nUSt-IdNr.: DE000000000\n',
+    ],
+  ),
+  'desk in German': around(
+    () => [
+      '',
+      '<table><tr><td><b>Kundenservice</b></td></tr><tr><td>Telefon: 0431 999 1200</td></tr><tr><td>E-Mail: service@kontor.example</td></tr><tr><td>Erreichbar: Mo–Fr 8–17 Uhr</td></tr></table>',
+    ],
+    () => ['', '\nKundenservice\nTelefon: 0431 999 1200\nE-Mail: service@kontor.example\nErreichbar: Mo–Fr 8–17 Uhr\n'],
+  ),
+  'foot in French': around(
+    () => [
+      '',
+      '<hr><p><small>Cet e-mail vous a été envoyé par Quai Ouest SARL, 8 rue du Môle, 29000 Port-Selwyn. Pour ne plus recevoir nos messages, <a href="https://quai.example/stop">cliquez ici</a>.<br>Service client : 02 99 00 00 00 (appel non surtaxé)</small></p>',
+    ],
+    () => [
+      '',
+      '\n----\nCet e-mail vous a été envoyé par Quai Ouest SARL, 8 rue du Môle, 29000 Port-Selwyn.\nPour ne plus recevoir nos messages : https://quai.example/stop\nService client : 02 99 00 00 00 (appel non surtaxé)\n',
+    ],
+  ),
+  'follow us': around(
+    () => [
+      '',
+      '<p align="center">Follow us<br><a href="https://tidewater.example/f">Facepage</a> <a href="https://tidewater.example/i">Instaframe</a></p><p align="center">Tidewater Services, Port Selwyn</p>',
+    ],
+    () => ['', '\nFollow us: https://tidewater.example/f\nOur blog: https://tidewater.example/blog\n'],
+  ),
+  'what happens next': around(
+    () => [
+      '',
+      '<h2>What happens next?</h2><ol><li>We check your details.</li><li>We write to you within 2 working days.</li><li>You get a receipt.</li></ol>',
+    ],
+    () => [
+      '',
+      '\nWHAT HAPPENS NEXT?\n1. We check your details.\n2. We write to you within 2 working days.\n3. You get a receipt.\n',
+    ],
+  ),
+  'no reply on top': around(
+    () => ['<p><i>This is an automated message from Harbour Desk. Replies to this address are not read.</i></p>'],
+    () => ['*** This is an automated message from Harbour Desk. Replies to this address are not read. ***\n\n'],
+  ),
+  'pick-up hours': around(
+    () => [
+      '',
+      '<h3>Our opening hours</h3><table><tr><td>Monday to Friday</td><td>8:00 - 18:00</td></tr><tr><td>Saturday</td><td>9:00 - 13:00</td></tr><tr><td>Sunday</td><td>closed</td></tr></table>',
+    ],
+    () => [
+      '',
+      '\nOur opening hours\nMonday to Friday  8:00 - 18:00\nSaturday          9:00 - 13:00\nSunday            closed\n',
+    ],
+  ),
+  'small print': around(
+    () => [
+      '',
+      '<p>Prices include VAT at 20 %. Goods may be returned within 14 days. Our terms of 1 March 2025 apply, see <a href="https://tidewater.example/terms">our terms</a>.</p>',
+    ],
+    () => [
+      '',
+      '\nPrices include VAT at 20 %. Goods may be returned within 14 days. Our terms of 1 March 2025\napply, see https://tidewater.example/terms.\n',
+    ],
+  ),
 };

@@ -1,6 +1,6 @@
-import type { Range } from '../reading/index.js';
+import { makeOf, type Range } from '../reading/index.js';
 import type { Line } from '../rules/template/model.js';
-import { isSentence, normalise } from '../rules/template/text/lines.js';
+import { bulletEnd, isSentence, normalise } from '../rules/template/text/lines.js';
 import { sentencesOf } from '../rules/template/text/sentences.js';
 import { isGreeting } from '../rules/template/text/words.js';
 import { isFree, ownTypes, type ReadContext } from '../values/index.js';
@@ -54,10 +54,34 @@ export function findInProse(
       found.push({ label: said, start, end, by: 'sentence' });
     }
   }
-  const others = found.filter(({ label }) => label !== addressee);
+  const own = withoutListed(text, lines, found);
+  const others = own.filter(({ label }) => label !== addressee);
   const nothingElse = taken.length === 0 && others.every(({ start, end }) => /^\d+$/.test(text.slice(start, end)));
   const apart = nothingElse ? apartInProse(text, stretches, until).filter(({ start, end }) => isFree(start, end)) : [];
-  return [...found, ...apart].sort((a, b) => a.start - b.start);
+  return [...own, ...apart].sort((a, b) => a.start - b.start);
+}
+
+/** Lines with a bullet and of one make from which on they are items, and what stands in them names no field. */
+const minListed = 3;
+
+/** Values without those of a list: `* Tern, £4,000` and its like are rows, or nothing. */
+function withoutListed(text: string, lines: readonly Line[], found: readonly Marked[]): Marked[] {
+  const makes = new Map<string, number>();
+  const makeOn = ({ start, end }: Line) => {
+    const words = text.slice(start, end);
+    const bullet = bulletEnd(words);
+    return bullet > 0 ? makeOf(words.slice(bullet)) : null;
+  };
+  const lineOf = (mark: Range) => lines.find(({ start, end }) => start <= mark.start && mark.end <= end);
+  const listed = new Set(found.flatMap((mark) => lineOf(mark) ?? []));
+  for (const line of listed) {
+    const make = makeOn(line);
+    if (make !== null) makes.set(make, (makes.get(make) ?? 0) + 1);
+  }
+  return found.filter((mark) => {
+    const line = lineOf(mark);
+    return ((line && makes.get(makeOn(line) ?? '')) ?? 0) < minListed;
+  });
 }
 
 /** Where nothing else tells a value, words of a sentence that the markup sets apart are: who did it, and to what. */
@@ -100,7 +124,7 @@ function namedIn(line: string, context: ReadContext): Named[] {
   if (greeted) return [greeted];
   return sentencesOf(line).flatMap(({ start: from, end }) => {
     const words = line.slice(from, end);
-    if (asks.test(words)) return [];
+    if (asks.test(words) || toEverybody.test(words)) return [];
     return namedInSentence(words, context).map((one) => ({ ...one, from: from + one.from }));
   });
 }
@@ -126,6 +150,10 @@ const isProse = (text: string, { start, end }: Marked) => /[.!?,;]\s*$/.test(tex
 /** Whoever is asked for something is told nothing of this one case. */
 const asks =
   /^\W*(?:please(?! (?:find|pay|transfer|remit))|kindly|do not|call|ring|reply|visit|click|see|write|bitte(?! (?:überweisen|zahlen|begleichen))|antworten|rufen|merci|veuillez(?! (?:régler|virer|payer))|répond\p{L}+|por favor|responda|llame|favor|per favore|alstublieft|gelieve|bel)(?!\p{L})/iu;
+
+/** What is promised to everybody, or holds for all: how long something takes, what is included, and whose terms apply. */
+const toEverybody =
+  /\b(?:within|innerhalb von|binnen|sous|dans un délai de|en un plazo de|dentro de|no prazo de|entro|inden for) (?:the next )?\d+(?: ?(?:-|to|bis|à|a|tot|til) ?\d+)? ?(?:\p{L}+ )?(?:days?|hours?|minutes?|weeks?|tagen?|stunden|wochen|werktagen|arbeitstagen|jours?|heures?|días?|horas?|dias?|giorni|ore|dagen|werkdagen|uur|dage|timer)\b|\b(?:prices?|sums|fares) (?:include|are in)|\b(?:terms|conditions) (?:of|apply|and)|\bgeschäftsbedingungen|\bAGB\b|\bwiderruf|conditions générales|condiciones generales|condições gerais|condizioni generali|algemene voorwaarden/iu;
 
 /** What ends a letter; behind it stands who sends it, and where. */
 const closing =

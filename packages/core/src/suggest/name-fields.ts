@@ -1,3 +1,4 @@
+import type { Range } from '../reading/index.js';
 import type { ReadContext } from '../values/index.js';
 import { fieldName, type Naming } from './field-name.js';
 import type { Examined } from './group.js';
@@ -55,18 +56,38 @@ export function dropRare(fields: Map<string, SuggestedField>, messages: number):
   return rare.map(([, { label, found }]) => ({ label, found, why: 'rare' }));
 }
 
-/** From so many messages on, a sentence or an address that all of them have is said to everybody. */
+/** From so many messages on, what all of them have is said to everybody where it is a sentence or an address, or stands apart, below all that differs. */
 const enough = 3;
 const saidToAll = /^(?:\S+\s+){3,}\S+[.!?]$|^https?:\/\/\S+$/;
 
-/** Takes out the fields whose value is the same sentence or address in every message, and says which. */
+/** Takes out the fields whose value is the same in every message, and a sentence or an address, or apart, below all that differs; says which. */
 export function dropSaidToAll(fields: Map<string, SuggestedField>, all: readonly Examined[]): LeftOut[] {
   if (all.length < enough) return [];
-  return [...fields].flatMap(([key, { label, found }]): LeftOut[] => {
-    const said = all.flatMap(({ message, marked }) =>
-      marked.filter((mark) => foldLabel(mark.label) === key).map((mark) => rawOf(message, mark).trim()),
+  const values = new Map<string, Set<string>>();
+  const keyed = all.map((one) =>
+    one.marked.map((mark) => ({ key: foldLabel(mark.label), mark, raw: rawOf(one.message, mark).trim() })),
+  );
+  for (const { key, raw } of keyed.flat()) values.set(key, (values.get(key) ?? new Set()).add(raw));
+  const isSame = (key: string) =>
+    values.get(key)?.size === 1 && keyed.every((own) => own.some((one) => one.key === key));
+  const isParted = ({ message }: Examined, from: number, to: number) => /\n\s*\n/.test(message.whole.slice(from, to));
+  // Where the last of what differs ends; nowhere, where blanks part it from the rest of what differs too, and so say nothing.
+  const end = all.map((one, i) => {
+    const told = keyed[i]?.filter(({ key, mark }) => mark.label !== '' && !isSame(key)).map(({ mark }) => mark) ?? [];
+    const stretches: Range[] = [...told, ...(one.rows ? [one.rows.over] : [])].sort((a, b) => a.start - b.start);
+    const gaps = stretches.slice(1).filter(({ start }, k) => isParted(one, stretches[k]?.end ?? 0, start));
+    const isBlock = stretches.length > 1 && 2 * gaps.length < stretches.length - 1;
+    return isBlock || one.rows ? Math.max(...stretches.map((stretch) => stretch.end)) : Number.POSITIVE_INFINITY;
+  });
+  const isBelow = (key: string) =>
+    all.every((one, i) =>
+      keyed[i]?.every(
+        ({ key: other, mark }) => other !== key || isParted(one, end[i] ?? Number.POSITIVE_INFINITY, mark.start),
+      ),
     );
-    if (said.length < all.length || new Set(said).size > 1 || !saidToAll.test(said[0] ?? '')) return [];
+  return [...fields].flatMap(([key, { label, found }]): LeftOut[] => {
+    const [said = ''] = values.get(key) ?? [];
+    if (!isSame(key) || !(saidToAll.test(said) || isBelow(key))) return [];
     fields.delete(key);
     return [{ label, found, why: 'same' }];
   });

@@ -11,7 +11,9 @@ export function wordsAround(view: View, links: readonly Link[]): Range[] {
   return [
     ...letterhead(text, placed),
     ...buttons(text, placed),
-    ...paragraphs.slice(0, 2).filter(({ start, end }) => isNotice(text.slice(start, end))),
+    ...paragraphs
+      .slice(0, 2)
+      .filter(({ start, end }) => end - start <= longestNotice && isNotice(text.slice(start, end))),
     ...recommended(text, paragraphs),
     ...foot(text, paragraphs),
   ];
@@ -51,11 +53,20 @@ function paragraphsOf(text: string): Range[] {
 
 /** Lines of nothing but links, side by side, at the most: of more, each is an item of something. */
 const maxButtons = 3;
+const maxOnLine = 12;
 
 /** What one may do with a message: lines of a few links and nothing else. */
 function buttons(text: string, links: readonly Range[]): Range[] {
-  const found = linesOf(text).filter(({ start, end }) => {
-    const own = links.filter((link) => link.start >= start && link.end <= end);
+  const lines = linesOf(text);
+  const onLine = new Map<number, Range[]>();
+  const inOrder = [...links].sort((a, b) => a.start - b.start);
+  let at = 0;
+  for (const link of inOrder) {
+    while (lines[at] && (lines[at] as Range).end < link.end) at++;
+    onLine.set(at, [...(onLine.get(at) ?? []), link].slice(0, maxOnLine));
+  }
+  const found = lines.filter(({ start, end }, i) => {
+    const own = onLine.get(i)?.filter((link) => link.start >= start) ?? [];
     const rest = own.reduceRight(
       (words, link) => words.slice(0, link.start - start) + words.slice(link.end - start),
       text.slice(start, end),
@@ -90,6 +101,7 @@ const isEntry = (words: string) => words.length <= longestEntry && !/[\d:=@]/.te
 /** A few words to click each, side by side, and no line of a table. */
 function isMenu(text: string, { start, end }: Range, links: readonly Range[]): boolean {
   const words = text.slice(start, end);
+  if (words.length > longestLine) return false;
   const entries = words.split(/\s*[|·•\t]\s*| {3,}/).filter((entry) => entry.trim() !== '');
   if (entries.length < minEntries || !entries.every(isEntry)) return false;
   const own = links.filter((link) => link.start >= start && link.end <= end);
@@ -100,6 +112,8 @@ function isMenu(text: string, { start, end }: Range, links: readonly Range[]): b
   );
   return own.length === 0 && /[|·•]/.test(words) && isAlone && text.slice(end).startsWith('\n\n');
 }
+
+const longestNotice = 600;
 
 /** Words in capitals, or of warning, and then sentences: a notice to everybody, or an advert. */
 function isNotice(paragraph: string): boolean {
@@ -123,10 +137,13 @@ function recommended(text: string, paragraphs: readonly Range[]): Range[] {
   return toEnd(text, paragraphs, at);
 }
 
-const firstLine = (paragraph: string) => paragraph.split('\n', 1)[0] ?? '';
+const firstLine = (paragraph: string) => (paragraph.split('\n', 1)[0] ?? '').slice(0, longestLine);
 
 const ofOffers =
   /^(?:you (?:may|might) (?:also|like)|(?:customers|others) (?:also|who)|recommended for you|we (?:also )?recommend|more (?:for|from) (?:you|us)|discover more|das konnte (?:sie|dich|ihnen|dir)|weitere empfehlungen|unsere empfehlungen|empfehlungen fur|vous (?:aimerez|pourriez) (?:aussi|aimer)|nos (?:suggestions|recommandations)|(?:te|le) (?:puede|podria) (?:interesar|gustar)|(?:tambien|talvez) (?:te|lhe|le)|(?:pode|podera) (?:tambem )?(?:gostar|interessar)|(?:ti|le) potrebbe(?:ro)? (?:anche )?(?:interessare|piacere)|misschien vind (?:je|u)|(?:anderen|klanten) bekeken|maske kan du)/;
+
+/** Characters of a line that are looked at. */
+const longestLine = 400;
 
 /** Lines of a foot at the most; where more follow, such words stand above something else. */
 const longestFoot = 16;
@@ -140,7 +157,7 @@ function foot(text: string, paragraphs: readonly Range[]): Range[] {
       end: paragraph.start + end,
     })),
   );
-  const wordsIn = ({ start, end }: Range) => plain(text.slice(start, end));
+  const wordsIn = ({ start, end }: Range) => plain(text.slice(start, Math.min(end, start + longestLine)));
   const told = lines.findIndex((line, i) => i >= minAbove && ofFoot.test(wordsIn(line)));
   const near = paragraphs[(lines[told]?.of ?? paragraphs.length) - minAbove]?.start ?? text.length;
   const help = lines.findIndex((line, i) => i >= minAbove && line.start >= near && ofHelp.test(wordsIn(line)));
@@ -161,12 +178,33 @@ const minAbove = 2;
 const ofSender =
   /\b(?:ltd|limited|plc|llp|gmbh|ag|kg|e\.? ?v|s\.?a\.?r?\.?l?|s\.?r\.?l|s\.?l|lda|b\.?v|n\.?v|aps|a\/s)\b|registered|handelsregister|\bhrb\b|\bvat\b|ust-?id|\biva\b|@|\bwww\.|https?:|\+?\d[\d ()/-]{6,}\d/;
 
-const ofFoot =
-  /\bunsubscribe\b|manage (?:your )?(?:preferences|subscriptions)|all rights reserved|(?:^|\n| )(?:©|\(c\)) ?\d{4}|you(?:'re| are)? (?:receive|receiving|received|got|getting) this (?:e-?mail|message|notice|newsletter)? ?(?:because|as)|newsletter (?:abbestellen|abmelden)|\babbestellen\b|alle rechte vorbehalten|(?:sie|du) (?:erhalten|erhaltst|bekommen|bekommst) diese (?:e-?mail|nachricht|mail)|se (?:desabonner|desinscrire)|tous droits reserves|vous recevez (?:ce|cet|cette) |darse de baja|date de baja|cancelar (?:la |a )?(?:suscripcion|subscricao|inscricao)|todos los derechos reservados|todos os direitos reservados|(?:recibes?|recibe|recebeu?|recebes) est[ea] (?:correo|mensaje|e-?mail|mensagem)|annulla (?:l.)?iscrizione|disiscri\w+|tutti i diritti riservati|ricev(?:i|e) questa (?:e-?mail|mail)|\b(?:uitschrijven|afmelden)\b|alle rechten voorbehouden|(?:u|je) ontvangt (?:deze|dit) |\bafmeld\b|alle rettigheder|du (?:modtager|far) denne/;
+const ofFoot = new RegExp(
+  [
+    // One may leave, or stays on a list.
+    String.raw`\bunsubscribe\b|manage (?:your )?(?:preferences|subscriptions)|(?:stop|no longer (?:wish|want) to) receiv`,
+    String.raw`\babbestellen\b|newsletter abmelden|keine (?:e-?mails|nachrichten) mehr`,
+    'se (?:desabonner|desinscrire)|(?:ne plus|plus) recevoir',
+    '(?:darse|date) de baja|cancelar (?:la |a )?(?:suscripcion|subscricao|inscricao)|(?:dejar|deixar) de recibir|deixar de receber',
+    String.raw`annulla (?:l.)?iscrizione|disiscri\w+|non (?:vuoi|desideri) piu|\b(?:uitschrijven|afmelden)\b|niet meer ontvangen|\bafmeld\b`,
+    // Why somebody gets it, and from whom.
+    "you(?:'re| are)? (?:receive|receiving|received|got|get|getting) this (?:e-?mail|mail|message|notice|newsletter)? ?(?:because|as)",
+    '(?:this|the) (?:e-?mail|message) (?:was|has been|is) (?:sent|automatically|generated)|this is an automat(?:ed|ic)|do not reply|not monitored',
+    '(?:sie|du) (?:erhalten|erhaltst|bekommen|bekommst) diese (?:e-?mail|nachricht|mail)|diese (?:e-?mail|nachricht|mail) (?:wurde|ist) |antworten sie (?:bitte )?nicht',
+    'vous recevez (?:ce|cet|cette) |vous a ete (?:envoye|adresse)|ne (?:pas|repondez pas) (?:repondre|a)',
+    '(?:recibes?|recibe|recebeu?|recebes) est[ea] (?:correo|mensaje|e-?mail|mensagem)|est[ea] (?:correo|mensaje|mensagem|e-?mail) (?:ha sido|fue|foi) |(?:no|nao) respond[ae]',
+    'ricev(?:i|e) questa (?:e-?mail|mail)|questa (?:e-?mail|mail) |non rispondere|(?:u|je) ontvangt (?:deze|dit) |(?:deze|dit) (?:e-?mail|mail|bericht) (?:is|wordt) ',
+    'du (?:modtager|far) denne|denne (?:e-?mail|mail|besked) (?:er|kan) ',
+    // Whose words they are, and what the law wants to be said of a firm.
+    String.raw`all rights reserved|alle rechte vorbehalten|tous droits reserves|todos (?:los derechos|os direitos) reservados|tutti i diritti riservati|alle rechten voorbehouden|alle rettigheder|(?:^| )(?:©|\(c\)) ?\d{4}`,
+    String.raw`\bhrb ?\d|geschaftsfuhr|amtsgericht|registergericht|\bau capital de\b|\bsiret\b|registered (?:in|office)`,
+    // Where else they can be met.
+    '^(?:follow us|folgen sie uns|folge uns|suivez-nous|siguenos|siga-nos|seguici|volg ons|folg os)',
+  ].join('|'),
+);
 
-/** What asks a reader to get in touch with the sender. */
+/** What heads words for everybody: how to get in touch with the sender, when they are there, and what they do next. */
 const ofHelp =
-  /^(?:need (?:any )?help|(?:any |got )?questions\?|(?:contact|call|write to|ring|reach) us\b|get in touch|haben sie fragen|noch fragen|fragen\?|brauchen sie hilfe|besoin d.aide|(?:une |des )?questions? ?\?|contactez-nous|nous contacter|necesitas? ayuda|¿necesitas?|alguna duda|contactanos|contactenos|precisa de ajuda|duvidas\?|fale con(?:n)?osco|contacte-nos|hai bisogno|bisogno d.aiuto|contattaci|hulp nodig|vragen\?|neem contact|har du sporgsmal|brug for hjaelp|kontakt os)/;
+  /^(?:need (?:any )?help|(?:any |got )?questions\?|(?:contact|call|write to|ring|reach) us\b|get in touch|haben sie fragen|noch fragen|fragen\?|brauchen sie hilfe|besoin d.aide|(?:une |des )?questions? ?\?|contactez-nous|nous contacter|necesitas? ayuda|¿necesitas?|alguna duda|contactanos|contactenos|precisa de ajuda|duvidas\?|fale con(?:n)?osco|contacte-nos|hai bisogno|bisogno d.aiuto|contattaci|hulp nodig|vragen\?|neem contact|har du sporgsmal|brug for hjaelp|kontakt os|customer (?:service|care|support)\b|support team|help ?desk|kundenservice|kundendienst|service client|(?:servicio de )?atencion al cliente|apoio ao cliente|servizio clienti|klantenservice|kundeservice|(?:our )?(?:opening|business|office) hours|(?:unsere )?(?:offnungs|geschafts)zeiten|(?:nos )?horaires|horario de (?:apertura|atencion|atendimento|funcionamento)|orari(?:o)? di apertura|openingstijden|abningstider|what happens (?:next|now)|(?:your )?next steps|(?:so|wie) geht (?:es|.s) (?:jetzt )?weiter|et maintenant|prochaines etapes|¿?(?:y ahora|que pasa ahora)|proximos (?:pasos|passos)|e agora|cosa succede (?:ora|adesso)|prossimi passi|hoe (?:nu )?verder|hvad sker der nu)/;
 
 function toEnd(text: string, paragraphs: readonly Range[], at: number): Range[] {
   const first = paragraphs[at];

@@ -98,7 +98,7 @@ export function listOf(made_of: ItemList['made_of'], candidates: readonly (reado
     for (const [k, { start, end }] of lines.entries()) spots[order.indexOf(keyed[i]?.[k] ?? '')] = { start, end };
     return { start: lines[0]?.start ?? 0, end: lines.at(-1)?.end ?? 0, spots };
   });
-  const all = order.reduce((sum, key) => sum + (isCommon(key) ? (counts.get(key) ?? 0) : 0), 0);
+  const all = own.reduce((sum, i) => sum + (keyed[i]?.filter(isCommon).length ?? 0), 0);
   const score = isOfGroups(own.map((i) => items[i] ?? [])) ? groupsOnly * all : all;
   return { list: { made_of, start: list[0]?.start ?? 0, end: list.at(-1)?.end ?? 0, items: list }, score };
 }

@@ -78,6 +78,35 @@ describe('the markup tells where items begin', () => {
     const table = `<table border="1"><tr><th>Ware</th><th>Price</th></tr><tr><td>Rope</td><td>£5</td></tr><tr><td>Oil</td><td>£9</td></tr></table>`;
     expect(await listsIn(table)).toEqual([]);
     expect(await listsIn('<p>Dear Nell,</p><p>we sail on Monday.</p><p>Yours, Jo</p>')).toEqual([]);
+    expect(await listsIn('<p>Dear Nell,</p><p>we sail on Monday.</p><p>Yours<br>Jo</p>')).toEqual([]);
+    const around = `<p>Hello,</p><p>the posts:</p><h3>Quay</h3><ul><li>Deckhand – £210</li><li>Mate – £340</li></ul><p>See you<br>Jo</p>`;
+    expect((await listsIn(around)).flatMap(({ items }) => items)).toEqual([['Deckhand – £210'], ['Mate – £340']]);
+  });
+
+  test('cells of another table are no items, however alike their place', async () => {
+    const cell = ([title, ...more]: readonly string[]) =>
+      `<td><b>${title}</b>${more.map((line) => `<div>${line}</div>`).join('')}</td>`;
+    const grid = (...all: (readonly string[])[][]) =>
+      `<table>${all.map((cells) => `<tr>${cells.map(cell).join('')}</tr>`).join('')}</table>`;
+    const post = (title: string) => [title, 'Ship: Tern', 'Pay: £210', 'From: Monday'];
+    const goods = [
+      ['Lamp', '£4'],
+      ['Stool', '£5'],
+      ['Rug', '£6'],
+    ];
+    const page = `${grid([post('Deckhand'), post('Mate')], [post('Cook'), post('Engineer')])}<p>More</p>${grid(goods)}`;
+    const [first, second] = await listsIn(page);
+    expect(first?.items.map(([title]) => title)).toEqual(['Deckhand', 'Mate', 'Cook', 'Engineer']);
+    expect(second?.items.map(([title]) => title)).toEqual(['Lamp', 'Stool', 'Rug']);
+  });
+
+  test('a heading like theirs with nothing below it heads something else', async () => {
+    const post = ([title, ship, pay]: readonly string[]) =>
+      `<h3>${title}</h3><p class="s">${ship}</p><p class="p">${pay}</p>`;
+    const [list] = await listsIn(
+      `<div>${posts.map(post).join('')}<h3>You may also like</h3><table><tr><td>Lamp</td></tr></table></div>`,
+    );
+    expect(list?.items).toEqual(posts.map((one) => [...one]));
   });
 });
 
@@ -122,6 +151,22 @@ describe('a text tells it, too', () => {
     const html = regions.map(([region, level, what]) => `<h3>${region}</h3><p>${level}</p><p>${what}</p>`).join('');
     const [list] = await listsIn(`<div><h1>Warnings</h1><p>Issued today</p>${html}</div>`);
     expect(list?.items.slice(-3)).toEqual(regions);
+  });
+
+  test('bullets below other words are of the same list where they are made alike', async () => {
+    const days = (second: string) => `* 4 May: Tern\n* 5 May: Gull\n\nWe are sorry.\n\nAnd then\n\n${second}`;
+    const counts = async (second: string) => (await listsIn(days(second), 'plain')).map(({ items }) => items.length);
+    expect(await counts('* 6 May: Skua\n* 7 May: Auk\n')).toEqual([4]);
+    expect(await counts('* Lamp, £4.00\n* Stool, £5.00\n* Rug, £6.00\n')).toEqual([2, 3]);
+  });
+
+  test('what stands above a form is no block of a list below it', async () => {
+    const crew = ['Ada Quist\nMate, born 1990', 'Jo Marsh\nCook, born 1988', 'Bo Dunn\nDeckhand, born 2001'];
+    const [list] = await listsIn(
+      `STORES\nShop and help\n\nBoat: Tern\nBerth: 14\n\n${crew.join('\n\n')}\n\nEnd\n`,
+      'plain',
+    );
+    expect(list?.items.map(([name]) => name)).toEqual(['Ada Quist', 'Jo Marsh', 'Bo Dunn']);
   });
 
   test('items are whole: a question and its answer are one', async () => {

@@ -51,7 +51,9 @@ export function enumerationEnd(tokens: readonly Token[]): number {
   if (!first || !second) return 0;
   const named = numberedEnd(tokens);
   if (named > 0) return named;
-  if (bullet.test(first.norm) && (second.gap > 0 || second.norm === '*')) return 1;
+  // Two stars are a bullet before what is bold; more are a ruling.
+  const isBold = second.norm === '*' && tokens[2]?.norm !== '*';
+  if (bullet.test(first.norm) && (second.gap > 0 || isBold)) return 1;
   const numbered = /^(?:\d{1,3}|[a-z])$/.test(first.norm) && /^[.)]$/.test(second.norm) && second.gap === 0;
   return numbered && (tokens[2]?.gap ?? 0) > 0 ? 2 : 0;
 }
