@@ -1,4 +1,5 @@
 import { fromOrigin, type Link, linesOf, plain, type Range, type View } from '../reading/index.js';
+import { weekdays } from '../values/month-names.js';
 
 /**
  * What stands around the words that matter, and says the same to everybody: a letterhead with its menu, a notice on top, what is
@@ -129,6 +130,10 @@ const ofWarning =
 /** The part of a message that what stands around it takes at the most, when it runs on to the end. */
 const maxShare = 0.75;
 
+/** Labels that what is offered has at the most; below more of them stands a form. */
+const maxOfGoods = 2;
+const longestForm = 200;
+
 /** From what one might like as well to the end. */
 function recommended(text: string, paragraphs: readonly Range[]): Range[] {
   const at = paragraphs.findIndex(
@@ -160,7 +165,8 @@ function foot(text: string, paragraphs: readonly Range[]): Range[] {
   const wordsIn = ({ start, end }: Range) => plain(text.slice(start, Math.min(end, start + longestLine)));
   const told = lines.findIndex((line, i) => i >= minAbove && ofFoot.test(wordsIn(line)));
   const near = paragraphs[(lines[told]?.of ?? paragraphs.length) - minAbove]?.start ?? text.length;
-  const help = lines.findIndex((line, i) => i >= minAbove && line.start >= near && ofHelp.test(wordsIn(line)));
+  const isHeading = (words: string) => ofHelp.test(words) && !/[:\t] *[^ ]/.test(words);
+  const help = lines.findIndex((line, i) => i >= minAbove && line.start >= near && isHeading(wordsIn(line)));
   const first = lines[help >= 0 ? help : told];
   if (!first) return [];
   const own = lines.filter(({ of, start }) => of === first.of && start < first.start);
@@ -168,7 +174,21 @@ function foot(text: string, paragraphs: readonly Range[]): Range[] {
     ? lines.findIndex(({ of }) => of === first.of)
     : lines.indexOf(first);
   const { start } = lines[at] as Range;
-  return lines.length - at > longestFoot ? [first] : [{ start, end: text.length }];
+  // `This message was sent from your contact form` may stand above the form.
+  const labels = lines.slice(at).flatMap((line) => otherLabel(wordsIn(line)) ?? []);
+  const isAbove = lines.length - at > longestFoot || new Set(labels).size > maxLabels;
+  return isAbove ? [first] : [{ start, end: text.length }];
+}
+
+/** Labels in a foot at the most that say nothing of the sender. */
+const maxLabels = 1;
+
+/** The label of a line that has a value, and is none of a foot; null where it is none. */
+function otherLabel(words: string): string | null {
+  const label = /^[-*•]? ?(\p{L}[^:\t]{0,40})[:\t] *[^ /]/u.exec(words)?.[1] ?? null;
+  // On which days they are there.
+  const isDay = weekdays.has(/^\p{L}+/u.exec(label ?? '')?.[0] ?? '');
+  return label === null || isDay || ofSender.test(words) || ofFoot.test(words) || ofHelp.test(words) ? null : label;
 }
 
 /** Lines, or paragraphs, that stand above a foot at least. */
@@ -196,7 +216,7 @@ const ofFoot = new RegExp(
     'du (?:modtager|far) denne|denne (?:e-?mail|mail|besked) (?:er|kan) ',
     // Whose words they are, and what the law wants to be said of a firm.
     String.raw`all rights reserved|alle rechte vorbehalten|tous droits reserves|todos (?:los derechos|os direitos) reservados|tutti i diritti riservati|alle rechten voorbehouden|alle rettigheder|(?:^| )(?:©|\(c\)) ?\d{4}`,
-    String.raw`\bhrb ?\d|geschaftsfuhr|amtsgericht|registergericht|\bau capital de\b|\bsiret\b|registered (?:in|office)`,
+    String.raw`\bhrb ?\d|geschaftsfuhr|amtsgericht|registergericht|\bau capital de\b|\bsiret\b|registered in (?:england|scotland|wales|ireland)|registered office`,
     // Where else they can be met.
     '^(?:follow us|folgen sie uns|folge uns|suivez-nous|siguenos|siga-nos|seguici|volg ons|folg os)',
   ].join('|'),
@@ -210,5 +230,12 @@ function toEnd(text: string, paragraphs: readonly Range[], at: number): Range[] 
   const first = paragraphs[at];
   const all = text.trim().length;
   if (at <= 0 || !first || text.slice(first.start).trim().length > maxShare * all) return [];
-  return [{ start: first.start, end: text.length }];
+  const below = linesOf(text.slice(first.start)).slice(0, longestForm);
+  const labels = new Set(
+    below.flatMap(
+      ({ start, end }) =>
+        otherLabel(plain(text.slice(first.start + start, first.start + Math.min(end, start + longestLine)))) ?? [],
+    ),
+  );
+  return labels.size > maxOfGoods ? [] : [{ start: first.start, end: text.length }];
 }
