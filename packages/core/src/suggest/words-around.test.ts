@@ -23,6 +23,11 @@ describe('what stands around the words that matter', () => {
     ['the foot of a firm', '', '\n\nKontor GmbH\nTel.: 0431 999 1200\nGeschäftsführerin: Elke Brandt\n'],
     ['who answers questions', '', '\n\nKundenservice\nTelefon: 0431 999 1200\nErreichbar: 8–17 Uhr\n'],
     ['why one gets it', '', '\n\nVous recevez cet e-mail car vous avez un compte.\n'],
+    ['in Spanish', '', '\n\nRecibe este correo porque tiene una cuenta.\nDarse de baja\n'],
+    ['in Portuguese', '', '\n\nSe pretende deixar de receber estas mensagens, escreva-nos.\n'],
+    ['in Italian', '', '\n\nServizio clienti\nTelefono: 02 0000 0000\n'],
+    ['in Dutch', '', '\n\nU ontvangt deze mail omdat u klant bent.\nAfmelden\n'],
+    ['in Danish', '', '\n\nDu modtager denne mail, fordi du er kunde.\n'],
     ['when they are there', '', '\n\nOur opening hours\nMonday to Friday  8:00 - 18:00\n'],
   ])('is told: %s', (_, before, after) => {
     expect(leftOf(`${before}${form}${after}`).filter((line) => line !== '----')).toEqual(form.split('\n'));

@@ -190,7 +190,9 @@ function apartIn(group: readonly Holder[], leaves: readonly Leaf[]): Holder[][] 
   const boxes = new Map<HtmlElement | undefined, Holder[]>();
   for (const [i, holder] of group.entries()) {
     const box = above[i]?.[depth];
-    boxes.set(box, [...(boxes.get(box) ?? []), holder]);
+    const own = boxes.get(box);
+    if (own) own.push(holder);
+    else boxes.set(box, [holder]);
   }
   const parts = [...boxes.values()].filter(({ length }) => length > 1);
   return boxes.size > 1 && boxes.size <= maxBoxes ? parts : [];

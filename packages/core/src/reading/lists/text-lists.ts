@@ -211,6 +211,13 @@ function itemsFrom(text: string, lines: readonly TextLine[], from: number, bulle
   const items: TextLine[][] = [];
   const begins = (line: TextLine | undefined) => line?.bullet === bullet && line.indent === indent;
   const makeOfLine = ({ words, end }: TextLine) => makeOf(text.slice(words, end));
+  const makes = new Set<string>();
+  let made = 0;
+  /** Each item is asked for its make once, and only where something else stands below. */
+  const isLikeOne = (line: TextLine) => {
+    for (; made < items.length; made++) makes.add(makeOfLine(items[made]?.[0] as TextLine));
+    return makes.has(makeOfLine(line));
+  };
   let next = from;
   while (next < lines.length) {
     const line = lines[next] as TextLine;
@@ -219,8 +226,7 @@ function itemsFrom(text: string, lines: readonly TextLine[], from: number, bulle
     else {
       const again = lines.slice(next, next + maxStrangers + 1).findIndex((one) => one.parted && begins(one));
       if (!line.parted || again < 0) break;
-      const make = makeOfLine(lines[next + again] as TextLine);
-      if (again > mereHeading && !items.some(([first]) => first && makeOfLine(first) === make)) break;
+      if (again > mereHeading && !isLikeOne(lines[next + again] as TextLine)) break;
       next += again;
       continue;
     }
