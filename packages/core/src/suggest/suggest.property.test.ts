@@ -95,6 +95,29 @@ describe('made-up forms', () => {
     );
   });
 
+  test('have a slot for every field, though no message has all the lines', async () => {
+    await fc.assert(
+      fc.asyncProperty(form, fc.nat(), async (one, seed) => {
+        fc.pre(one.rounds.length > 1);
+        const mails = mailsOf(one);
+        const lacks = (i: number, label: string) => label === one.fields[(seed + i) % one.fields.length]?.label;
+        const write = styles[one.style] as (label: string, value: string) => string;
+        const texts = mails.map(({ said }, i) => {
+          const lines = said.filter(({ label }) => !lacks(i, label)).map(({ label, value }) => write(label, value));
+          return `A form was filled in.\n\n${lines.join('\n')}\n`;
+        });
+        const found = await suggested(texts);
+        for (const { name, label } of found?.suggestion.fields ?? [])
+          for (const [i, { said }] of mails.entries())
+            expect([name, found?.evidence[i]?.[name]?.[0]?.raw]).toEqual([
+              name,
+              lacks(i, label) ? undefined : said.find((known) => known.label === label)?.value,
+            ]);
+      }),
+      { numRuns: 30 },
+    );
+  });
+
   test('one more message of the same layout loses no field', async () => {
     await fc.assert(
       fc.asyncProperty(form, async (one) => {

@@ -76,7 +76,7 @@ const mayFail = 0.3;
 /** Of the values of a column, the share that may not be read. */
 const mayBeUnread = 0.1;
 
-/** Labels of fields that are not read again where they were marked, or not as their type, in more than an odd message. */
+/** Labels of fields that are not read again where they were marked, or not as their type, in more than an odd message; or in none at all. */
 export function failingFields(outcomes: Tried, { fields, groups }: Draft): Set<string> {
   const failed = new Map<string, number>();
   const seen = new Map<string, number>();
@@ -95,6 +95,9 @@ export function failingFields(outcomes: Tried, { fields, groups }: Draft): Set<s
     }
   }
   for (const [label, times] of failed) if (times > Math.max(1, mayFail * (seen.get(label) ?? 0))) failing.add(label);
+  const all = [...outcomes.values()];
+  for (const [label, { name }] of fields)
+    if (all.every((one) => (one.fields[name] ?? null) === null)) failing.add(label);
   return failing;
 }
 

@@ -2,6 +2,7 @@ import { Document, isMap, type YAMLMap } from 'yaml';
 import { ownRules } from '../rules/index.js';
 import type { FieldOptions } from '../values/index.js';
 import type { Examined } from './group.js';
+import { withLinesOfOthers } from './lines-of-others.js';
 import { foldLabel, type Looked, type Marked } from './marked.js';
 import { letterAround } from './rows/found-rows.js';
 import { headingsOf, namesFor, type SuggestedColumn } from './rows/name-columns.js';
@@ -78,11 +79,13 @@ export function writeSieve(draft: Draft, samples: object[] | null): string {
 
 function layoutOf(group: readonly Examined[], name: string, { fields, columns, ends, besideItems }: Draft): object[] {
   const first = fullest(group);
-  const named = first.marked.flatMap((mark): Named[] => {
-    if (mark.label === '') return [{ ...mark, field: '*' }];
-    const field = fields.get(foldLabel(mark.label));
-    return field ? [{ ...mark, field: field.name }] : [];
-  });
+  const namedIn = ({ marked }: Examined) =>
+    marked.flatMap((mark): Named[] => {
+      if (mark.label === '') return [{ ...mark, field: '*' }];
+      const field = fields.get(foldLabel(mark.label));
+      return field ? [{ ...mark, field: field.name }] : [];
+    });
+  const named = namedIn(first);
   const { view, whole } = first.message;
   const ended = ends.get(first.message) ?? new Set();
   const clear = withBlanks(whole, first.around, ended);
@@ -103,7 +106,15 @@ function layoutOf(group: readonly Examined[], name: string, { fields, columns, e
   const text = rows
     ? `${part(0, rows.over.start)}[[rows:]]\n${rows.write(namesFor(columns))}\n[[:rows]]\n${part(rows.over.end, view.text.length)}`
     : part(0, view.text.length);
-  return [{ name, sample: first.message.name, ...(subject ? { subject } : {}), text: `${text.trim()}\n` }];
+  const others = group.filter((one) => one !== first);
+  return [
+    {
+      name,
+      sample: first.message.name,
+      ...(subject ? { subject } : {}),
+      text: withLinesOfOthers(text.trim(), [first, ...others], namedIn),
+    },
+  ];
 }
 
 /** The message of a group with most values marked, or most items: a layout that lacks a label cannot find its value. */
