@@ -57,7 +57,7 @@ describe('the page of a sorter', () => {
     );
 
   test('from nothing: messages are labelled by keys, one after the other', async () => {
-    await page.getByRole('link', { name: 'sorter', exact: true }).click();
+    await page.getByRole('link', { name: 'Sorter', exact: true }).click();
     await page.getByText('Two categories need a labelled message each', { exact: false }).waitFor();
     await page.getByRole('link', { name: 'Mail 1', exact: true }).waitFor();
     await expectCalm(browsing);

@@ -332,7 +332,7 @@ describe('destinations and mailboxes', () => {
     await page.goto(`${world.url}/mailboxes`);
     const office = page.getByRole('region', { name: 'Harbour office' });
     await office.getByText('3 messages').waitFor();
-    const box = await office.getByText('or drop them here').boundingBox();
+    const box = await office.getByText('or drop files here').boundingBox();
     const devtools = await page.context().newCDPSession(page);
     const file = demoFile('berths', 'messages', '004.eml');
     for (const type of ['dragEnter', 'dragOver', 'drop'] as const)

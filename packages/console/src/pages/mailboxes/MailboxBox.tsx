@@ -47,10 +47,12 @@ const States = styled.div`
 `;
 
 const Drop = styled(DropZone)`
-  display: grid;
+  display: flex;
+  flex-wrap: wrap;
   gap: 8px;
-  justify-items: start;
+  align-items: center;
   align-content: start;
+  align-self: start;
   padding: 12px 14px;
   border: 1px dashed var(--strong-rule);
   border-radius: var(--round);
@@ -78,7 +80,11 @@ export function MailboxBox({ mailbox }: { mailbox: MailboxItem }) {
           <Address key={address}>{address}</Address>
         ))}
         <Muted>
-          {sieves.length > 0 ? `${mailboxWords.sieves}: ${sieves.join(', ')}` : mailboxWords.noSieves}
+          {sieves.length > 0
+            ? `${mailboxWords.sieves}: ${sieves.join(', ')}`
+            : sorts
+              ? mailboxWords.onlySorts
+              : mailboxWords.noSieves}
           {sieves.length === 0 && !sorts && messages > 0 && (
             <>
               {' · '}
@@ -152,8 +158,8 @@ export function PutIn({ mailbox }: { mailbox: MailboxItem }) {
       >
         <Button isPending={taking > 0}>{mailboxWords.upload}</Button>
       </FileTrigger>
-      <Muted>{mailboxWords.drop}</Muted>
       <Button onPress={() => setPasting(true)}>{mailboxWords.paste}</Button>
+      <Muted>{mailboxWords.drop}</Muted>
       <span role="status">
         {taking > 0 && fill(mailboxWords.uploading, { count: taking, taken })}
         {taking === 0 && taken > 0 && fill(mailboxWords.uploaded, { count: taken })}
