@@ -1,4 +1,4 @@
-// node corpus/kinds/make.mjs FOLDER: writes 196 kinds of mail with their right answers into it, a folder each: case.json, train-1.eml,
+// node corpus/kinds/make.mjs FOLDER: writes 212 kinds of mail with their right answers into it, a folder each: case.json, train-1.eml,
 // test-01.eml to test-11.eml, expected.json. They were written before anybody looked at what becomes of them.
 import { mkdirSync, rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
@@ -13,6 +13,7 @@ import { kinds as fourth } from './fourth.mjs';
 import { begin, mail, pad } from './kit.mjs';
 import { kinds as ninth } from './ninth.mjs';
 import { kinds as second } from './second.mjs';
+import { kinds as seventeenth } from './seventeenth.mjs';
 import { kinds as seventh } from './seventh.mjs';
 import { kinds as sixteenth } from './sixteenth.mjs';
 import { kinds as sixth } from './sixth.mjs';
@@ -123,6 +124,7 @@ export function writeKinds(folder) {
     [1409, fourteenth],
     [1511, fifteenth],
     [1601, sixteenth],
+    [1709, seventeenth],
   ]) {
     begin(seed);
     for (const [name, kind] of Object.entries(kinds)) write(folder, name, kind);

@@ -71,9 +71,10 @@ export function examine(
   const under = [...findUnderLabels(whole, context), ...findDefined(view, definitionsIn(form), context)];
   const stretches = setApart(form).flatMap((range) => fromOrigin(view, range) ?? []);
   const seen = asked === 'none' ? null : unless(under, findRows(whole, context));
-  const dressed = findDressed(view.text, stretches);
+  const looks = looksIn(view, form);
+  const dressed = findDressed(view.text, stretches, looks.lines);
   const rows = seen && isOfDressed(seen, dressed) ? null : seen;
-  const { labelled, line } = labelledIn(whole, form, { under, rows, dressed }, context);
+  const { labelled, line } = labelledIn(whole, form, { under, rows, dressed, looks }, context);
   const { text: letter, end } = letterAround(view.text, rows);
   const sentences = findInProse(letter, labelled, context, stretches, end).filter(
     (mark) => !isOverSome(message, rows, mark),
@@ -90,6 +91,7 @@ export function examine(
     shape: line?.shape ?? null,
     stretches,
     around,
+    buttons: buttonsOf(view, form.links),
     covered: [...under, ...(line ? [line] : [])].map(({ start, end }) => ({ start, end })),
   };
 }
@@ -100,31 +102,42 @@ interface Known {
   rows: FoundRows | null;
   /** Labels in a dress of their own. */
   dressed: readonly Marked[];
+  looks: Looks;
 }
 
-/** The labelled values of a message, by its structure first and then by its words; and its line of nothing but values. */
-function labelledIn(
-  whole: LookedForRows,
-  form: TextForm & { html?: string },
-  { under, rows, dressed }: Known,
-  context: ReadContext,
-) {
-  const { view } = whole;
-  const { text } = view;
-  const looks = (all: ReadonlyMap<number, string>) =>
+/** How whole lines of a view are dressed, and the blocks that hold but one, by where they begin. */
+interface Looks {
+  lines: ReadonlyMap<number, string>;
+  boxes: ReadonlyMap<number, string>;
+}
+
+function looksIn(view: View, form: TextForm & { html?: string }): Looks {
+  const placed = (all: ReadonlyMap<number, string>) =>
     new Map(
       [...all].flatMap(([start, look]): [number, string][] => {
         const at = fromOrigin(view, { start, end: start });
         return at ? [[at.start, look]] : [];
       }),
     );
+  return { lines: placed(dressedLines(form)), boxes: placed(dressedBoxes(form)) };
+}
+
+/** The labelled values of a message, by its structure first and then by its words; and its line of nothing but values. */
+function labelledIn(
+  whole: LookedForRows,
+  form: TextForm & { html?: string },
+  { under, rows, dressed, looks }: Known,
+  context: ReadContext,
+) {
+  const { view } = whole;
+  const { text } = view;
   const listed = apartFrom(under, findPairs(whole, context));
   const buttons = buttonsOf(view, form.links);
   const told = [
     ...under.flatMap(({ marked }) => marked),
     ...listed,
     ...apartFrom(under, dressed),
-    ...(rows ? [] : apartFrom(under, findDressedTitles(text, looks(dressedLines(form)), context))),
+    ...(rows ? [] : apartFrom(under, findDressedTitles(text, looks.lines, context))),
   ];
   const pairs = refined(text, told, buttons);
   const line = rows || pairs.length > 0 ? null : findDelimited(text, context);
@@ -134,7 +147,7 @@ function labelledIn(
   ).filter(({ start, end }) => !isProseOfValues(text.slice(start, end), context));
   const known = [...pairs, ...(line?.marked ?? []), ...others];
   const labels = new Set(known.map(({ label }) => label));
-  const more = findMoreOfLook(text, listed, looks(dressedBoxes(form))).filter(({ label }) => !labels.has(label));
+  const more = findMoreOfLook(text, listed, looks.boxes).filter(({ label }) => !labels.has(label));
   const apart = outside(rows, [...known, ...apartFrom([...under, ...known], more)]);
   const sums = apartFrom(apart, rows?.sums ?? []);
   const cells = rowsOf(view, form.tables)

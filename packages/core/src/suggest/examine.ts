@@ -35,11 +35,24 @@ function examineAll(messages: readonly SuggestFrom[], context: ReadContext): Exa
   // What one message of many seems to list, and most have not, is no list of theirs.
   const few = withRows > 0 && withRows < rowsShare * all.length;
   return withSameNames(
-    few
+    few || areLabels(all)
       ? messages.map((one) => examine(one, context, 'none'))
       : headings.size > 0 || (withRows > 0 && withRows < all.length)
         ? messages.map((one) => examine(one, context, headings, shuffled))
         : all,
+  );
+}
+
+/** Whether what seem to be items begin with the same words in all messages, one after the other: then these are labels, and what follows them their values. */
+function areLabels(all: readonly Examined[]): boolean {
+  const begins = all.map(({ rows }) => (rows?.by === 'block' ? (rows.columns[0]?.values ?? []) : []));
+  const first = begins[0] ?? [];
+  return (
+    all.length > 1 &&
+    first.length > 1 &&
+    new Set(first.map(foldLabel)).size === first.length &&
+    first.every((words) => /\p{L}{2}/u.test(words)) &&
+    begins.every((one) => one.length === first.length && one.every((words, i) => words === first[i]))
   );
 }
 
@@ -98,6 +111,7 @@ function withDifferences(group: Examined[]): Examined[] {
         (differences.some((other) => isMost(counted(one.message, mark), other)) ||
           hasOwnLine(one.message, mark, others) ||
           isGreeted(one.message, mark, others) ||
+          isSaidAlike(one.message, mark, others) ||
           isFact(one.message, mark, others)),
     );
     const more = differences.filter(
@@ -180,6 +194,19 @@ function hasOwnLine({ view: { text } }: Looked, { start, end }: Marked, others: 
   );
   const value = text.slice(start, end);
   return line.trim() === value && !others.some((other) => other.text.includes(value));
+}
+
+/** Words before a value by which its sentence is known for the same in other messages, whatever else they say; and the share of these. */
+const minBefore = 2;
+const alikeShare = 0.5;
+
+/** Whether most other messages have the same words before a value, from the beginning of its line, and not all of them say it. */
+function isSaidAlike({ view: { text } }: Looked, { start, end }: Marked, others: readonly Compared[]): boolean {
+  const before = text.slice(text.lastIndexOf('\n', start - 1) + 1, start).trimStart();
+  const value = text.slice(start, end);
+  const isEnough = (before.match(/\p{L}{2,}/gu) ?? []).length >= minBefore;
+  const alike = isEnough ? others.filter((other) => other.text.includes(before)) : [];
+  return alike.length > alikeShare * others.length && !alike.every((other) => other.text.includes(before + value));
 }
 
 /** Whether a value is whom this one message greets: of such a line all words but one are names. */

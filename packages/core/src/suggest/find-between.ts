@@ -105,11 +105,14 @@ function between(lines: readonly Line[], above: string, below: string, covered: 
     : { start: first.start, end: last.end, until: end };
 }
 
-/** Marks around a text that is quoted are none of it. */
+/** Marks around a text that is quoted, and rulings above and below it, are none of it. */
 function markOf(text: string, label: string, range: Stretch | null): Marked[] {
   if (range === null) return [];
-  const words = text.slice(range.start, range.end);
+  const words = text
+    .slice(range.start, range.end)
+    .replace(/^\s*[-=_*~]{3,}[^\S\n]*\n/, '')
+    .replace(/\n[^\S\n]*[-=_*~]{3,}\s*$/, '');
   const inner = /^\s*["“„«]?\s*([\s\S]*?)\s*["“”»]?\s*$/.exec(words)?.[1] ?? words.trim();
-  const start = range.start + words.indexOf(inner);
+  const start = text.indexOf(inner, range.start);
   return [{ label, start, end: start + inner.length, by: 'difference', until: range.until }];
 }

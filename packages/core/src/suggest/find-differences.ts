@@ -109,9 +109,12 @@ const shortLines = (text: string): Line[] =>
 const joined =
   /https?:\/\/[^\s<>"]+|\p{L}{3,10} 20\d\d(?!\d)|(?<!\S)\/[\p{L}\p{N}._-]+(?:\/[\p{L}\p{N}._-]+)*|[\p{L}\p{N}]+(?:[-/:.][\p{L}\p{N}]+)+/gu;
 
+/** With a figure in it; a path, a link, the name of a host, a word made of several. */
+const oneValue = /\d|^\/|^http|^\p{L}[\p{L}-]+(?:\.[\p{Ll}-]+)*\.\p{Ll}{2,}$|^\p{L}+(?:-\p{L}+)+$/u;
+
 function isOneValue(value: string): boolean {
   const [, month] = /^(\p{L}+) \d{4}$/u.exec(value) ?? [];
-  return month === undefined ? /\d|^\/|^http/.test(value) : months.has(accentless(month.toLowerCase()));
+  return month === undefined ? oneValue.test(value) : months.has(accentless(month.toLowerCase()));
 }
 
 /** What is one value is compared as one: that two times have the same minutes says nothing. */

@@ -13,9 +13,9 @@ const minAlike = 3;
 
 /**
  * Labels that only their dress keeps apart from their values, with no mark between: `Object no. OB-4711`, the one grey or the other
- * bold. `stretches`: what the markup sets apart, in the order of the text.
+ * bold. `stretches`: what the markup sets apart, in the order of the text; `looks`: how whole lines are dressed, by where they begin.
  */
-export function findDressed(text: string, stretches: readonly Range[]): Marked[] {
+export function findDressed(text: string, stretches: readonly Range[], looks: ReadonlyMap<number, string>): Marked[] {
   const all = linesOf(text)
     .slice(0, maxLines)
     .flatMap((line): (Marked & { sure: boolean })[] => {
@@ -36,10 +36,43 @@ export function findDressed(text: string, stretches: readonly Range[]): Marked[]
       const isAnswer = leads && own.length === 1 && /^\p{Ll}[^.!?]*$/u.test(text.slice(start, end));
       return start < end && isLabel(label) && (sure || isAnswer) ? [{ label, start, end, by: 'label', sure }] : [];
     });
-  const isSure = all.filter(({ sure }) => sure).length >= minAlike;
+  const below = aloneIn(text, stretches, looks, all);
+  const isSure = all.filter(({ sure }) => sure).length + below.length >= minAlike;
   const found = all.flatMap(({ sure, ...mark }): Marked[] => (sure || isSure ? [mark] : []));
   const labels = new Set(found.map(({ label }) => label));
-  return labels.size >= minLines ? found : [];
+  if (labels.size < minLines) return [];
+  return labels.size + below.length >= minAlike ? [...found, ...below] : found;
+}
+
+/** A label of the same dress that has its line to itself: its value are the lines below, down to a blank one or another label. */
+function aloneIn(
+  text: string,
+  stretches: readonly Range[],
+  looks: ReadonlyMap<number, string>,
+  known: readonly Marked[],
+): Marked[] {
+  const begins = new Set(stretches.map(({ start }) => start));
+  const lines = linesOf(text)
+    .slice(0, maxLines)
+    .map((line) => {
+      const words = text.slice(line.start, line.end);
+      const start = line.start + (words.length - words.trimStart().length);
+      const look = looks.get(line.start) ?? '';
+      return {
+        start,
+        end: line.start + words.trimEnd().length,
+        isDressed: look !== '' || begins.has(start),
+        isAlone: look !== '' && !look.includes('>a.'),
+      };
+    });
+  return lines.flatMap(({ start, end, isAlone }, at): Marked[] => {
+    const label = text.slice(start, end);
+    const isFree = isAlone && isLabel(label) && !known.some((one) => one.start < end && one.end > start);
+    let to = at + 1;
+    while (lines[to] && !lines[to]?.isDressed && wordsAt(text, lines[to]) !== '') to++;
+    const [first, last] = [lines[at + 1], lines[to - 1]];
+    return isFree && first && last && to > at + 1 ? [{ label, start: first.start, end: last.end, by: 'label' }] : [];
+  });
 }
 
 const isLabel = (words: string) =>

@@ -140,8 +140,17 @@ function dressedIn(line: string, start: number, end: number): Named[] {
     ownTypes.words,
   );
   const tells = /\d/.test(value) && !/[.!?]$/.test(value) && value.split(/\s+/).length <= longestDressed;
-  return tells && label !== null && !calls.test(label) ? [{ label, from: start, value }] : [];
+  if (tells && label !== null && !calls.test(label)) return [{ label, from: start, value }];
+  // `a booking of <b>Greta Holm</b>`: somebody of whom this sentence says something.
+  const isSomebody =
+    somebody.test(value) && (line.slice(0, start).match(/(?<!\p{L})\p{Ll}{2,}/gu) ?? []).length >= minSaid;
+  return isSomebody ? [{ label: label ?? 'name', from: start, value }] : [];
 }
+
+/** First and last names. */
+const somebody = /^\p{Lu}[\p{L}.’'-]+(?: \p{Lu}[\p{L}.’'-]*){0,2} \p{Lu}[\p{L}’'-]*\p{L}$/u;
+/** Words before a name by which it stands in a sentence. */
+const minSaid = 2;
 
 const longestDressed = 4;
 

@@ -31,6 +31,9 @@ export function titleBySubject({ subject, view: { text } }: Looked): Marked[] {
 /** A code of nothing but capitals. */
 const capitals = /(?<!\S)\p{Lu}{5,9}$/u;
 
+/** The number of something, and no year. */
+const number = /(?<=\p{L}[ :]{1,2}#?|#)(?!(?:19|20)\d\d(?!\d))\d{4,}(?![\p{L}\p{N}.,:/-]*\d| ?[%€£$]| \p{Ll})/gu;
+
 /** Somebody: what is none is called a title. */
 const person =
   /^(?!(?:The|An?|Der|Die|Das|Les?|La|El|Los|Las|Il|De|Het) )\p{Lu}[\p{L}.’'-]+(?: \p{Lu}[\p{L}.’'-]*)*\p{L}$/u;
@@ -45,11 +48,14 @@ export function saidInSubject(
 ): Marked[] {
   const said = subject.trim();
   const code = /\p{Ll}/u.test(said) ? (capitals.exec(said)?.[0] ?? null) : null;
-  const all = [...stretches, ...[code, endOfSubject(said)].flatMap((words) => wordsIn(text, words))];
+  const numbers = [...said.matchAll(number)].map(([words]) => words);
+  const all = [...stretches, ...[code, endOfSubject(said), ...numbers].flatMap((words) => wordsIn(text, words))];
   return all.flatMap(({ start, end }, i): Marked[] => {
     const value = text.slice(start, end);
     const isSaid =
-      value !== said && ` ${said} `.includes(` ${value} `) && /^[\p{Lu}\p{N}][^\n]*[^.!?:\s]$/u.test(value);
+      value !== said &&
+      (numbers.includes(value) || ` ${said} `.includes(` ${value} `)) &&
+      /^[\p{Lu}\p{N}][^\n]*[^.!?:\s]$/u.test(value);
     const before = text.slice(text.lastIndexOf('\n', start - 1) + 1, start);
     const word = labelBefore(before, ownTypes.words);
     const own = known.some(({ label }) => foldLabel(label) === foldLabel(word ?? '')) ? null : word;

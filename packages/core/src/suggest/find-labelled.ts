@@ -47,7 +47,33 @@ export function findLabelled(text: string, buttons: readonly Range[] = []): Mark
     const splits = plain[at]?.length ? (plain[at] as Split[]) : styled(line, style);
     found.push(...splits.flatMap((_, i) => labelledAt(text, lines, at, splits, i, isLabelled) ?? []));
   }
-  return withoutNumbered(withoutOverlaps(refined(text, [...keyed, ...found], buttons)));
+  const below = underlined(text, lines, found, isLabelled);
+  return withoutNumbered(withoutOverlaps(refined(text, [...keyed, ...found, ...below], buttons)));
+}
+
+/** Words of a heading that names what stands below its ruling, with what is remarked behind it in brackets. */
+const heading = /^(\p{Lu}\p{L}*(?: \p{L}+){0,3})(?: \([^()]*\))?$/u;
+
+/** In a form, the text below a heading that is ruled off from it, where there is but one: `Transcript`, dashes, and what was said. */
+function underlined(
+  text: string,
+  lines: readonly Line[],
+  found: readonly Marked[],
+  isLabelled: (line: Line) => boolean,
+): Marked[] {
+  const ruled = [...lines.keys()].filter(
+    (at) =>
+      lines[at]?.kind === 'text' &&
+      (lines[at - 1]?.kind ?? 'blank') === 'blank' &&
+      lines[at + 1]?.kind === 'ruling' &&
+      lines[at + 2]?.kind === 'text',
+  );
+  const [at] = ruled;
+  if (at === undefined || ruled.length > 1 || found.length < minOfStyle) return [];
+  const words = text.slice(lines[at]?.start, lines[at]?.end).trim();
+  const label = heading.exec(words)?.[1];
+  const below = label ? blockBelow(text, lines, at, isLabelled) : null;
+  return label && below ? [{ label, ...below, by: 'label' }] : [];
 }
 
 /** What several labels have before a number of their own (`Meter 4711`, `Meter 4712`) is what they are items of. */

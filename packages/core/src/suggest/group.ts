@@ -14,6 +14,8 @@ export interface Examined {
   covered: Range[];
   /** What stands around the words that matter. */
   around: Range[];
+  /** Links that say what one may do. */
+  buttons: Range[];
   /** What the markup sets apart. */
   stretches: Range[];
 }

@@ -1,5 +1,5 @@
 import { accentless } from '../values/fold.js';
-import { valueTypes } from '../values/index.js';
+import { type ReadContext, readValue, valueTypes } from '../values/index.js';
 import { months } from '../values/month-names.js';
 
 export type Telling = (typeof telling)[number];
@@ -8,6 +8,13 @@ export type Telling = (typeof telling)[number];
 export const telling = Object.values(valueTypes)
   .flatMap(({ kind: type, within, namesItself }) => (within ? [{ type, namesItself, ...within }] : []))
   .sort((a, b) => a.rank - b.rank);
+
+/** Whether a value reads as a type, also one that may mean several things, such as dollars, of which a suggestion says what it assumes. */
+export const readsAs = (value: string, type: string, context: ReadContext): boolean =>
+  readValue(value, { type }, context).ok ||
+  (valueTypes[type]?.looks ?? []).some(
+    ({ like, assumes }) => assumes && like.test(value) && readValue(value, { type, ...assumes }, context).ok,
+  );
 
 /** A line of more characters is none that a person wrote. */
 export const longestLine = 2000;

@@ -2,7 +2,7 @@ import { accentless } from '../values/fold.js';
 import { ownTypes, type ReadContext, readValue, valueTypes } from '../values/index.js';
 import { months, weekdays } from '../values/month-names.js';
 import { quantityOf, unitNamed } from '../values/units.js';
-import { type Telling, telling } from './looks.js';
+import { readsAs, type Telling, telling } from './looks.js';
 
 /** A value in the words of a sentence, and what names it. */
 export interface Named {
@@ -15,9 +15,10 @@ export interface Named {
 
 /** The values of a sentence: what is told by its looks, codes, what is quoted or counted, who does something. */
 export const namedInSentence = (words: string, context: ReadContext): Named[] => [
+  // What is quoted is one value, whatever stands in it.
+  ...quotedIn(words),
   ...telling.flatMap((look) => lookingLike(look, words, context)),
   ...codesIn(words),
-  ...quotedIn(words),
   ...orderedIn(words),
   ...monthsIn(words),
   ...countedIn(words, context),
@@ -30,7 +31,7 @@ export const namedInSentence = (words: string, context: ReadContext): Named[] =>
 
 /** Words that name no value they stand before. */
 const small =
-  /^(?:on|at|for|from|by|within|the|of|to|is|are|was|be|in|a|an|and|or|with|until|till|between|pay|transfer|am|um|von|bis|bei|nach|seit|auf|aus|für|gegen|über|unter|vor|per|der|die|das|ist|und|mit|zum|zur|ab|le|la|les|el|los|de|du|des|del|den|dem|à|et|y|e|em|no|na|do|da|het|op|en|van|het)$/i;
+  /^(?:on|at|for|from|by|within|the|of|to|is|are|was|be|in|a|an|and|or|with|until|till|between|pay|transfer|am|um|par|por|da|door|av|af|von|bis|bei|nach|seit|auf|aus|für|gegen|über|unter|vor|per|der|die|das|ist|und|mit|zum|zur|ab|le|la|les|el|los|de|du|des|del|den|dem|à|et|y|e|em|no|na|do|da|het|op|en|van|het)$/i;
 /** Words of money, one of which names an amount from some words away. */
 const ofMoney =
   /^(?:price|cost|total|sum|amount|fee|deposit|balance|rent|value|rate|charge|preis|betrag|gesamt\p{L}*|summe|kosten|gebühr|anzahlung|prix|montant|total|coût|tarif|importe|precio|coste|valor|preço|bedrag|prijs)$/iu;
@@ -38,7 +39,7 @@ const farthest = 5;
 
 function lookingLike({ type, like, begin, namesItself }: Telling, words: string, context: ReadContext): Named[] {
   return [...words.matchAll(like)].flatMap((match): Named[] => {
-    if (!readValue(match[0], { type }, context).ok) return [];
+    if (!readsAs(match[0], type, context)) return [];
     const from = begin?.(words, match.index) ?? match.index;
     const value = words.slice(from, match.index + match[0].length);
     const plain = valueTypes[type]?.called ?? type;
@@ -69,12 +70,19 @@ const accounts = /(?<![\p{L}\p{N}])\p{Lu}{2}\d{2}(?: [\p{Lu}\d]{4}){3,7}(?: [\p{
 /** `vehicle AB12 CDE`, `Fahrzeug BK LH 1697`: what stands on a plate, as a word in front names it. */
 const plates =
   /(?<![\p{L}\p{N}-])(?:\p{Lu}{1,3}[ -]\p{Lu}{1,2} \d{1,4}|\p{Lu}{2}\d{2} \p{Lu}{3})(?![\p{L}\p{N}]|-\p{N})/gu;
+/** `Your account number is AC6130`. */
+const isSaidToBe = /(?<=\p{L}) (?:is|lautet|ist|est|es|é|è|er|är)[: ]*$/u;
+/** `your domain gannet-tea.example`: the name of a host, as a word in front names it. */
+const hosts = /(?<![\p{L}\p{N}@/.-])[\p{Ll}\d][\p{Ll}\d-]*(?:\.[\p{Ll}\d-]+)*\.\p{Ll}{2,}(?![\p{L}\p{N}@/-])/gu;
 export const numberWords = /(?:^|[^\p{L}])(?:no|nr|number|num|n°|nº|núm|nummer|numéro|número)[.:]?\s*$/iu;
 
 const codesIn = (words: string): Named[] =>
-  [code, figuresFirst, lettersAndFigures, accounts, plates, figures, named].flatMap((like) =>
+  [code, figuresFirst, lettersAndFigures, accounts, plates, hosts, figures, named].flatMap((like) =>
     [...words.matchAll(like)].flatMap(({ 0: value, index: from }) => {
-      const all = words.slice(0, from).replace(/[#(]\s*$/, '');
+      const all = words
+        .slice(0, from)
+        .replace(/[#(]\s*$/, '')
+        .replace(isSaidToBe, '');
       const before = all.replace(numberWords, '');
       const said = /(\p{L}+)[.:]?\s*$/u.exec(all)?.[1] ?? null;
       // `Ada Quist (no. M-2775)`: what stands before the bracket has this number, and is no name of it.
@@ -204,7 +212,7 @@ const calledIn = (words: string): Named[] =>
   }));
 
 /** `was made to TARN BOOKS LTD on`: what stands in capitals among small words is somebody's name, as machines have it. */
-const shouted = /(?<=\p{Ll} )\p{Lu}{2,}[\p{Lu}\p{N}&'’-]*(?: [\p{Lu}\p{N}&'’-]+)+(?= \p{Ll}{2,}|[.,])/gu;
+const shouted = /(?<=\p{Ll} )\p{Lu}{2,}[\p{Lu}\p{N}&'’-]*(?: [\p{Lu}\p{N}&'’-]+)+(?= \p{Ll}+(?!\p{L})|[.,])/gu;
 const minLetters = 6;
 
 const shoutedIn = (words: string): Named[] =>

@@ -1,4 +1,4 @@
-import { linesOf } from '../reading/index.js';
+import { linesOf, type Range } from '../reading/index.js';
 import { type CompiledSieve, noFacts, type Outcome, sift } from '../sieve/index.js';
 import { isFree, ownTypes } from '../values/index.js';
 import type { SuggestFrom } from './examine-one.js';
@@ -34,7 +34,7 @@ export function tried(sieve: CompiledSieve, messages: readonly SuggestFrom[]): T
 export function addEnds(outcomes: Tried, { fields, groups, ends }: Draft): boolean {
   let added = false;
   for (const group of groups) {
-    const { message, marked } = fullest(group);
+    const { message, marked, buttons } = fullest(group);
     const outcome = outcomes.get(message.name);
     if (!outcome) continue;
     const known = ends.get(message) ?? new Set();
@@ -50,7 +50,7 @@ export function addEnds(outcomes: Tried, { fields, groups, ends }: Draft): boole
       const isBlock = /[:：]\s*\n\s*$/.test(message.view.text.slice(0, mark.start));
       const isProse = /[.!?]["”)]?\s*$/.test(rawOf(message, mark));
       const isSame = isProse && (isBlock || !message.whole.slice(mark.end, next).includes('\n\n'));
-      if (isSame && !isNoneOf(mark, next, message, group)) continue;
+      if (isSame && !isNoneOf(mark, next, message, group, buttons)) continue;
       known.add(next);
       added = true;
     }
@@ -58,11 +58,20 @@ export function addEnds(outcomes: Tried, { fields, groups, ends }: Draft): boole
   return added;
 }
 
-/** Whether the line below a value is none of it: all messages have the same one, or what is quoted ends before it. */
-function isNoneOf({ end }: Marked, next: number, { view, whole }: Looked, group: readonly Examined[]): boolean {
-  const line = whole.slice(next).split('\n', 1)[0]?.trim() ?? '';
-  const inAll = group.length > 1 && group.every(({ message }) => message.whole.includes(line));
-  return inAll || view.pieces.some(({ at }) => at >= end && at <= next);
+/** Whether the line below a value is none of it: it stands around all, is a button, all messages have the same one, or what is quoted ends before it. */
+function isNoneOf(
+  { end }: Marked,
+  next: number,
+  { view, whole }: Looked,
+  group: readonly Examined[],
+  buttons: readonly Range[],
+): boolean {
+  const line = whole.slice(next).split('\n', 1)[0]?.trimEnd() ?? '';
+  const [words, to] = [line.trim(), next + line.length];
+  const isAround = view.text.slice(next, to).trim() === '';
+  const isButton = buttons.some((one) => one.start <= to - words.length && to <= one.end);
+  const inAll = group.length > 1 && group.every(({ message }) => message.whole.includes(words));
+  return isAround || isButton || inAll || view.pieces.some(({ at }) => at >= end && at <= next);
 }
 
 /** Where the next line begins that is not blank; null where there is none. */

@@ -188,6 +188,8 @@ export interface LineShape {
   slots: Slot[];
   /** What stands between the slots, in turn: a mark such as `,`, a wide gap, or a blank. */
   between: string[];
+  /** Those of the marks that touch the values on both sides, as in `[[begins]]-[[ends]]`. */
+  tight: string[];
 }
 
 // Where it fits.

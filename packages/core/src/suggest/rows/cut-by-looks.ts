@@ -1,7 +1,7 @@
 import type { Range } from '../../reading/index.js';
-import { ownTypes, type ReadContext, readValue } from '../../values/index.js';
+import { ownTypes, type ReadContext } from '../../values/index.js';
 import { unitNamed } from '../../values/units.js';
-import { telling } from '../looks.js';
+import { readsAs, telling } from '../looks.js';
 import { type AlikePart, most } from './alike-part.js';
 
 /**
@@ -97,7 +97,7 @@ function pieces(value: string, context: ReadContext, parts: boolean, withWords: 
     for (const match of value.matchAll(like)) {
       const [start, end] = [begin?.(value, match.index) ?? match.index, match.index + match[0].length];
       if (parts && end - start === value.length) continue;
-      if (readValue(match[0], { type }, context).ok && found.every((one) => one.end <= start || one.start >= end))
+      if (readsAs(match[0], type, context) && found.every((one) => one.end <= start || one.start >= end))
         found.push({ type, start, end });
     }
   found.sort((a, b) => a.start - b.start);
@@ -110,6 +110,14 @@ function pieces(value: string, context: ReadContext, parts: boolean, withWords: 
   const between = (to: number) => {
     const words = value.slice(at, to);
     if (words === '') return;
+    // `(7.5 h) mowing`: what stands in brackets is one, and what follows another.
+    const closed = /^[^\p{L}\p{N}]*\([^()]+(?=\)\s+[\p{L}\p{N}])/u.exec(words)?.[0].length ?? 0;
+    if (closed > 0) {
+      between(at + closed);
+      at += closed;
+      between(to);
+      return;
+    }
     const own = /^([\p{P}\p{S}\s]*)(.*?)([\p{P}\p{S}\s]*)$/su.exec(words);
     // A bracket that closes one within is no mark around it.
     const closing = /\([^()]*$/.test(own?.[2] ?? '') && own?.[3]?.startsWith(')') ? ')' : '';

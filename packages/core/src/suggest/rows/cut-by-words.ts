@@ -1,10 +1,10 @@
 import type { Range } from '../../reading/index.js';
 import type { Token } from '../../rules/template/model.js';
 import { tokenise } from '../../rules/template/text/tokens.js';
-import { isFree, ownTypes, type ReadContext, readValue } from '../../values/index.js';
+import { isFree, ownTypes, type ReadContext } from '../../values/index.js';
 import { unitNamed } from '../../values/units.js';
 import { guessType } from '../guess-type.js';
-import { telling } from '../looks.js';
+import { readsAs, telling } from '../looks.js';
 import { type AlikePart, areCodes, most } from './alike-part.js';
 
 /** Words that begin so many values alike are none of their own, whatever follows; fewer, only where what follows is no mere text. */
@@ -34,7 +34,7 @@ export function betweenSameWords(values: readonly (string | null)[], context: Re
   // A month that all days share is a part of them.
   const told = telling.flatMap(({ type, like }) =>
     [...text.matchAll(like)].flatMap((match) =>
-      readValue(match[0], { type }, context).ok ? [{ start: match.index, end: match.index + match[0].length }] : [],
+      readsAs(match[0], type, context) ? [{ start: match.index, end: match.index + match[0].length }] : [],
     ),
   );
   const isFreeWord = ({ start, end }: Range) => told.every((one) => one.end <= start || one.start >= end);

@@ -146,7 +146,10 @@ function isOfPairs(whole: ItemList, message: LookedForRows, context: ReadContext
   const labels = new Set(pairs.map(({ label }) => label));
   const labelled = pairs.filter(({ label }) => isLabel(label)).length;
   const own = list.items.every(({ spots }) => spots.filter((spot) => spot !== null).length <= 3);
-  if (labels.size === pairs.length && pairs.every(({ label }) => isQuestion(label) || ofBlock.test(label))) return true;
+  // Among questions a label may be one of few words.
+  const asked = pairs.filter(({ label }) => isQuestion(label) || ofBlock.test(label)).length;
+  const named = pairs.every(({ label }) => isLabel(label) || ofBlock.test(label));
+  if (labels.size === pairs.length && named && 2 * asked > pairs.length) return true;
   if (!own || labelled < 0.9 * pairs.length || labels.size < pairs.length) return false;
   const kindOf = (label: string, value: string) => {
     const { type } = guessType(label, [value], context);
@@ -168,7 +171,8 @@ const labelWords = /^\p{L}(?:[^\d.!?,;]|\.º|\b\p{L}{1,4}\.(?= ))*$/u;
 
 /** Words of a question that is asked in a form. */
 const longestQuestion = 16;
-const isQuestion = (label: string) => /^\P{Ll}\P{Nd}*\?$/u.test(label) && label.split(/\s+/).length <= longestQuestion;
+const isQuestion = (label: string) =>
+  /^\P{Ll}(?:\D|(?<!\d)\d{1,2}(?!\d))*\?$/u.test(label) && label.split(/\s+/).length <= longestQuestion;
 
 function rowsOfList(list: ItemList, message: LookedForRows, context: ReadContext): FoundRows | null {
   const { view } = message;

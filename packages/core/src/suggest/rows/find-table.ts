@@ -8,7 +8,7 @@ import { isFree, type ReadContext } from '../../values/index.js';
 import { guessType } from '../guess-type.js';
 import type { Marked } from '../marked.js';
 import { type FoundColumn, type FoundRows, isChosen, isLinked, type LookedForRows } from './found-rows.js';
-import { isHeading, isOfLabels, isOfPairs } from './headings.js';
+import { isHeading, isOfLabels, isOfPairs, ofItems } from './headings.js';
 
 /** A heading may stand below the title of its table. */
 const maxAbove = 2;
@@ -76,7 +76,9 @@ function tableOf(grid: Grid, { view, links, chosen, listed }: LookedForRows, con
     return [{ label, values, linked }];
   });
   const typed = columns.filter(({ label, values }) => !isFree(guessType(label, values, context))).length;
-  const isForm = () => isOfForm(columns, context) || isBelowPair(view.text, head);
+  // Of two rows of two cells the first heads the second only where its words are those of headings.
+  const isHead = items.length > 1 || headings.some((label) => ofItems.test(label) || listed?.has(folded(label)));
+  const isForm = () => !isHead || isOfForm(columns, context) || isBelowPair(view.text, head);
   if (chosen === undefined && headings.length === 2 && isForm()) return [];
   const known = headings.filter((heading) => listed?.has(folded(heading))).length;
   const believed =

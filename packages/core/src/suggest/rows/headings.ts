@@ -20,7 +20,7 @@ export function isHeading(cells: readonly string[]): boolean {
 }
 
 /** Headings of what is bought or listed: one row under them is a list of one. */
-const ofItems =
+export const ofItems =
   /^(?:qty|quantity|menge|anzahl|quantité|cantidad|quantidade|aantal|price|preis|prix|precio|preço|prijs|items?|article|artikel|artículo|product\p{L}*|produkt)$/iu;
 
 /**

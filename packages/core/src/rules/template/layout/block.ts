@@ -112,9 +112,14 @@ function lineShapeOf(pieces: readonly Piece[]): LineShape | null {
   const head = pieces.slice(0, first).flatMap(({ constant }) => constant);
   const slots: Slot[] = [];
   const between: string[] = [];
+  const tight: string[] = [];
   for (const piece of pieces.slice(first)) {
     if (piece.slot) slots.push(piece.slot);
-    else if (slots.length > between.length) between.push(separatorOf(piece));
+    else if (slots.length > between.length) {
+      const mark = separatorOf(piece);
+      between.push(mark);
+      if (touchesBoth(piece)) tight.push(mark);
+    }
   }
   const needed = between.slice(0, slots.length - 1);
   if (needed.length < slots.length - 1 || needed.some((mark) => mark === '')) return null;
@@ -127,6 +132,7 @@ function lineShapeOf(pieces: readonly Piece[]): LineShape | null {
     closes: joined(closes),
     slots,
     between: needed,
+    tight,
   };
 }
 
@@ -137,6 +143,9 @@ function opening(head: readonly Token[]): readonly Token[] {
   const from = head.findIndex(({ norm }) => /^[[({<#"]$/.test(norm));
   return from >= 0 && head.slice(from).every(({ word }) => !word) ? head.slice(from) : [];
 }
+
+/** Whether no blank stands between a mark and the slots beside it. */
+const touchesBoth = ({ constant, gap: behind }: Piece): boolean => constant[0]?.gap === 0 && behind === 0;
 
 function separatorOf({ constant, gap: blanks }: Piece): string {
   const mark = constant.map(({ norm }) => norm).join('');

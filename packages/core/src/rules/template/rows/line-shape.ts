@@ -95,12 +95,13 @@ interface Stretch extends Range {
 }
 
 /** The stretches of a line between all marks that could part its values. */
-function cellsOf({ between }: LineShape, text: string, begin: number): Stretch[] {
+function cellsOf(shape: LineShape, text: string, begin: number): Stretch[] {
+  const { between } = shape;
   if (between.length === 0) return [{ start: begin, end: text.trimEnd().length, blank: false }];
   // Between the tabs of cells nothing is nothing: an empty cell is a value that is missing.
   const wide = text.includes('\t') ? '[^\\S\\t]*\\t[^\\S\\t]*' : '\\s{2,}';
   const marks = [...new Set(between)].map((mark) =>
-    mark === gap ? wide : mark === blank ? anyBlank : patternOf(mark),
+    mark === gap ? wide : mark === blank ? anyBlank : patternIn(text.slice(begin), mark, shape),
   );
   // What is more than a blank is looked for first.
   marks.sort((a, b) => Number(a === anyBlank) - Number(b === anyBlank));
@@ -123,11 +124,23 @@ const kinds: Readonly<Record<string, string>> = dictionary({
 
 const anyBlank = '\\s+';
 
+/** The pattern of a mark, which may touch the words beside it where it does so in the layout and stands apart too seldom in the text. */
+function patternIn(text: string, mark: string, { between, tight }: LineShape): string {
+  const apart = patternOf(mark);
+  if (!tight.includes(mark)) return apart;
+  const times = between.filter((other) => other === mark).length;
+  const found = [...text.matchAll(new RegExp(apart, 'g'))].length;
+  return found < times ? `\\s*${patternOfSigns(mark)}\\s*` : apart;
+}
+
 /** A mark that could part two values, standing apart; a bracket or quote needs a blank in front of it alone. */
 function patternOf(mark: string): string {
-  const one = [...mark].map((sign) => kinds[sign] ?? sign.replace(/[.*+?^${}()|[\]\\]/, '\\$&')).join('\\s*');
+  const one = patternOfSigns(mark);
   return /[(<[{"']$/.test(mark) ? `\\s+${one}\\s*` : `\\s*${one}(?=\\s|$)\\s*`;
 }
+
+const patternOfSigns = (mark: string): string =>
+  [...mark].map((sign) => kinds[sign] ?? sign.replace(/[.*+?^${}()|[\]\\]/, '\\$&')).join('\\s*');
 
 /**
  * Ways to give cells to slots in their order: with too many cells some belong together, with too few some slots are empty.

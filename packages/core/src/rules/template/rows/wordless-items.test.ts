@@ -41,6 +41,20 @@ describe('items whose lines have no words of their own', () => {
     ]);
   });
 
+  test.each([
+    ['touches the values, as in the layout', 'Rope 3-£5', 'Oil can 2-£6'],
+    ['stands apart, though it does not in the layout', 'Rope 3 - £5', 'Oil can 2 - £6'],
+    ['does so in the words of a value as well', 'Semi-soft rope 3-£5', 'T-piece 2-£6'],
+  ])('a mark between two values %s', async (_, first, second) => {
+    const layout = 'Order\n[[rows:]]\n[[item]] [[count]]-[[price]]\n[[:rows]]\nThank you';
+    const { rows } = await outcomeOf(layout, { text: `Order\n\n${first}\n${second}\n\nThank you` });
+    expect(picked(rows).map(([, ...figures]) => figures)).toEqual([
+      [3, 5],
+      [2, 6],
+    ]);
+    expect(picked(rows).map(([item]) => item)).toEqual([first, second].map((line) => line.replace(/ \d.*/, '')));
+  });
+
   test('one that lacks an optional line is whole, one that lacks a required line is a problem', async () => {
     const { rows, verdict, problems } = await outcomeOf(bare, { text: 'Order\n\nRope\n£5\n\nOil\n2\n\nThank you' });
     expect(picked(rows)).toEqual([
