@@ -215,14 +215,20 @@ interface Unit {
   last: number;
 }
 
+const headingLook = /^h[1-6]\./;
+const plainParagraph = 'p...';
+
 /** Children of one element, of which some kind comes round again: each begins an item. */
 function byLeader(holders: ReadonlyMap<HtmlElement, Holder>, leaves: readonly Leaf[], looks: Looks): FoundList[] {
   return [...holders.values()].flatMap((holder) => {
     const units = unitsOf(holder, holders, looks);
     const kinds = new Map<string, number>();
     for (const { look } of units) kinds.set(look, (kinds.get(look) ?? 0) + 1);
-    const leaders = [...kinds].filter(([, count]) => count >= 2 && count < units.length).slice(0, maxLeaders);
-    return leaders.flatMap(([leader]) => {
+    const again = [...kinds].flatMap(([look, count]) => (count >= 2 && count < units.length ? [look] : []));
+    // Where headings come round again, a paragraph is what stands below one.
+    const isHeaded = again.some((look) => headingLook.test(look));
+    const leaders = again.filter((look) => !isHeaded || look !== plainParagraph).slice(0, maxLeaders);
+    return leaders.flatMap((leader) => {
       const items = from(units, leader).map((own) =>
         own.flatMap(({ first, last }) => itemLines(leaves.slice(first, last + 1), looks, holder.element)),
       );

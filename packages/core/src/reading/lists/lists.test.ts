@@ -100,6 +100,13 @@ describe('the markup tells where items begin', () => {
     expect(second?.items.map(([title]) => title)).toEqual(['Lamp', 'Stool', 'Rug']);
   });
 
+  test('where headings come round again, paragraphs above and below are no items', async () => {
+    const asked = ['Where did you stay?', 'How was it?', 'Would you come again?'];
+    const html = `<p>Hello,</p><p>a guest has answered.</p>${asked.map((words, i) => `<h3>${words}</h3><p>${i + 3}</p>`).join('')}<p>See you</p><p>Jo</p>`;
+    const [list] = await listsIn(html);
+    expect(list?.items.map(([first]) => first)).toEqual(asked);
+  });
+
   test('a heading like theirs with nothing below it heads something else', async () => {
     const post = ([title, ship, pay]: readonly string[]) =>
       `<h3>${title}</h3><p class="s">${ship}</p><p class="p">${pay}</p>`;
