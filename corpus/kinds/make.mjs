@@ -1,8 +1,9 @@
-// node corpus/kinds/make.mjs FOLDER: writes 212 kinds of mail with their right answers into it, a folder each: case.json, train-1.eml,
+// node corpus/kinds/make.mjs FOLDER: writes 226 kinds of mail with their right answers into it, a folder each: case.json, train-1.eml,
 // test-01.eml to test-11.eml, expected.json. They were written before anybody looked at what becomes of them.
 import { mkdirSync, rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
+import { kinds as eighteenth } from './eighteenth.mjs';
 import { kinds as eighth } from './eighth.mjs';
 import { kinds as eleventh } from './eleventh.mjs';
 import { kinds as fifteenth } from './fifteenth.mjs';
@@ -125,6 +126,7 @@ export function writeKinds(folder) {
     [1511, fifteenth],
     [1601, sixteenth],
     [1709, seventeenth],
+    [1801, eighteenth],
   ]) {
     begin(seed);
     for (const [name, kind] of Object.entries(kinds)) write(folder, name, kind);

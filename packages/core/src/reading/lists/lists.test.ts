@@ -102,7 +102,7 @@ describe('the markup tells where items begin', () => {
 
   test('where headings come round again, paragraphs above and below are no items', async () => {
     const asked = ['Where did you stay?', 'How was it?', 'Would you come again?'];
-    const html = `<p>Hello,</p><p>a guest has answered.</p>${asked.map((words, i) => `<h3>${words}</h3><p>${i + 3}</p>`).join('')}<p>See you</p><p>Jo</p>`;
+    const html = `<div><p>Hello,</p><p>a guest has answered.</p>${asked.map((words, i) => `<h3>${words}</h3><p>${i + 3}</p>`).join('')}<p>See you</p><p>Jo</p></div>`;
     const [list] = await listsIn(html);
     expect(list?.items.map(([first]) => first)).toEqual(asked);
   });
