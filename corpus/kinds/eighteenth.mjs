@@ -92,7 +92,8 @@ export const kinds = {
       phone: T('phone'),
       topic: T('text'),
       message: T('text'),
-      sent_at: T('datetime'),
+      sent_on: T('date'),
+      sent_time: T('time'),
       page: T('url'),
       ip: T('text'),
     },
@@ -110,7 +111,8 @@ export const kinds = {
             'I left a blue jacket in the cafe on Sunday.\nIs it still there?',
             'We would like to hold a wedding on the pier. Who do we talk to?',
           ]),
-          sent_at: `${d.iso}T${at}`,
+          sent_on: d.iso,
+          sent_time: at,
           page: `https://gannetbay.example/${pick(['contact', 'prices', 'weddings'])}`,
           ip: `192.0.2.${int(1, 254)}`,
         };
@@ -122,7 +124,8 @@ export const kinds = {
           name: { text: r.name, n: 1 },
           email: { text: r.email, n: 1 },
           topic: { text: r.topic, n: 1 },
-          sent_at: long(d),
+          sent_on: long(d),
+          sent_time: { text: at, last: 'Time:' },
         },
       };
     },
@@ -130,14 +133,22 @@ export const kinds = {
   // a card was used: one line of facts
   'a03-card-alert': {
     kind: 'template',
-    fields: { amount: T('amount'), shop: T('text'), at: T('datetime'), card: T('text'), balance: T('amount') },
+    fields: {
+      amount: T('amount'),
+      shop: T('text'),
+      day: T('date'),
+      at: T('time'),
+      card: T('text'),
+      balance: T('amount'),
+    },
     make() {
       const d = date(),
         at = time(),
         r = {
           amount: am(cents(2, 300), 'GBP'),
           shop: pick(['TARN BOOKS', 'QUAY CHANDLERS', 'THE BRASS LAMP', 'MARSH END GARAGE']),
-          at: `${d.iso}T${at}`,
+          day: d.iso,
+          at,
           card: String(int(1000, 9999)),
           balance: am(cents(10, 5000), 'GBP'),
         };
@@ -148,6 +159,8 @@ export const kinds = {
         marks: {
           amount: { text: `£${money(r.amount.value)}`, n: 1 },
           shop: r.shop,
+          day: short(d),
+          at: { text: at, last: ' at ' },
           card: { text: r.card, last: 'ending in' },
           balance: { text: `£${money(r.balance.value)}`, last: 'now' },
         },
@@ -258,7 +271,7 @@ export const kinds = {
         })),
         fee = cents(1, 5),
         r = {
-          order: `#${int(1000, 9999)}`,
+          order: String(int(1000, 9999)),
           ready: time(),
           customer: person(),
           phone: phone(),
@@ -269,9 +282,9 @@ export const kinds = {
       return {
         fields: r,
         items: items.map(({ extra, ...x }) => x),
-        subject: `New order ${r.order}`,
+        subject: `New order #${r.order}`,
         body: page(
-          `<tr><td><h1>Order ${r.order}</h1><p>Ready by <b>${r.ready}</b></p><table width="100%">${items.map((x) => `<tr><td>${x.count}x</td><td>${x.dish}${x.extra ? `<br><i>${x.extra}</i>` : ''}</td><td align="right">£${money(x.price.value)}</td></tr>`).join('')}<tr><td></td><td>Delivery</td><td align="right">£${money(fee)}</td></tr><tr><td></td><td><b>Total</b></td><td align="right"><b>£${money(r.total.value)}</b></td></tr></table><p><b>Customer</b><br>${r.customer}<br>${spaced(r.phone)}<br>${r.address}</p></td></tr>`,
+          `<tr><td><h1>Order #${r.order}</h1><p>Ready by <b>${r.ready}</b></p><table width="100%">${items.map((x) => `<tr><td>${x.count}x</td><td>${x.dish}${x.extra ? `<br><i>${x.extra}</i>` : ''}</td><td align="right">£${money(x.price.value)}</td></tr>`).join('')}<tr><td></td><td>Delivery</td><td align="right">£${money(fee)}</td></tr><tr><td></td><td><b>Total</b></td><td align="right"><b>£${money(r.total.value)}</b></td></tr></table><p><b>Customer</b><br>${r.customer}<br>${spaced(r.phone)}<br>${r.address}</p></td></tr>`,
         ),
         marks: {
           order: { text: r.order, n: 1 },

@@ -17,13 +17,15 @@ import {
   type View,
 } from '../reading/index.js';
 import type { ReadContext } from '../values/index.js';
+import { findContact } from './find-contact.js';
 import { findDelimited } from './find-delimited.js';
-import { findDressed, findDressedTitles, findMoreOfLook } from './find-dressed.js';
+import { findDressed, findDressedTitles, findMoreOfLook, findShownLarge } from './find-dressed.js';
 import { findInProse, isProseOfValues } from './find-in-prose.js';
 import { saidInSubject, titleBySubject } from './find-in-subject.js';
 import { findLabelled } from './find-labelled.js';
 import type { Examined } from './group.js';
 import { foldLabel, type Looked, type Marked, repeatedIn } from './marked.js';
+import { areOfRoles, bySection } from './name-by-section.js';
 import { refined } from './refine-labelled.js';
 import { findPairs } from './rows/find-list.js';
 import { findRows } from './rows/find-rows.js';
@@ -73,7 +75,7 @@ export function examine(
   const seen = asked === 'none' ? null : unless(under, findRows(whole, context));
   const looks = looksIn(view, form);
   const dressed = findDressed(view.text, stretches, looks.lines);
-  const rows = seen && isOfDressed(seen, dressed) ? null : seen;
+  const rows = seen && (isOfDressed(seen, dressed) || isOfSections(seen)) ? null : seen;
   const { labelled, line } = labelledIn(whole, form, { under, rows, dressed, looks }, context);
   const { text: letter, end } = letterAround(view.text, rows);
   const sentences = findInProse(letter, labelled, context, stretches, end).filter(
@@ -83,10 +85,14 @@ export function examine(
     [...labelled, ...sentences, ...(rows ? [rows.over] : [])],
     [...titleBySubject(message), ...saidInSubject(message, stretches, [...labelled, ...sentences])],
   );
+  const large = apartFrom(
+    [...labelled, ...title, ...sentences, ...(rows ? [rows.over] : [])],
+    findShownLarge(view.text, stretches, looks.boxes),
+  );
   const repeated = repeatedBeside(view.text, labelled, sentences);
   return {
     message,
-    marked: [...labelled, ...title, ...sentences, ...repeated].slice(0, maxMarked),
+    marked: [...labelled, ...title, ...sentences, ...large, ...repeated].slice(0, maxMarked),
     rows,
     shape: line?.shape ?? null,
     stretches,
@@ -145,15 +151,17 @@ function labelledIn(
     [...under, ...pairs, ...(line ? [line] : [])],
     findLabelled(text, buttons).filter((mark) => !isNamedWithin(text, mark, pairs)),
   ).filter(({ start, end }) => !isProseOfValues(text.slice(start, end), context));
-  const known = [...pairs, ...(line?.marked ?? []), ...others];
-  const labels = new Set(known.map(({ label }) => label));
-  const more = findMoreOfLook(text, listed, looks.boxes).filter(({ label }) => !labels.has(label));
+  const labels = [...pairs, ...(line?.marked ?? []), ...others];
+  const known = [...labels, ...apartFrom([...under, ...labels], findContact(text, context))];
+  const more = findMoreOfLook(text, listed, looks.boxes).filter(
+    ({ label }) => !known.some((one) => one.label === label),
+  );
   const apart = outside(rows, [...known, ...apartFrom([...under, ...known], more)]);
   const sums = apartFrom(apart, rows?.sums ?? []);
   const cells = rowsOf(view, form.tables)
     .filter((row) => row.length > 1)
     .flat();
-  const wide = onlyOnce(whole, withoutValues(text, [...apart, ...sums]))
+  const wide = onlyOnce(whole, bySection(text, withoutValues(text, [...apart, ...sums])))
     .slice(0, maxMarked)
     .map((one) => toCellEnd(text, cells, one));
   const allBut = (mark: Marked) => wide.filter((other) => other !== mark);
@@ -186,6 +194,10 @@ function isOfDressed({ over }: FoundRows, dressed: readonly Marked[]): boolean {
   );
   return labels.length >= minDressed && new Set(labels).size === labels.length;
 }
+
+/** Whether what seem to be items are the sections of a form. */
+const isOfSections = ({ by, columns: [titles, ...others] }: FoundRows): boolean =>
+  by === 'block' && titles !== undefined && others.length > 0 && areOfRoles(titles.values);
 
 /** Links that say nothing but what one may do: where they lead is not what they say. */
 const buttonsOf = (view: View, links: readonly Link[]): Range[] =>

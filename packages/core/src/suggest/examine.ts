@@ -8,6 +8,7 @@ import { type Compared, compared, findDifferences } from './find-differences.js'
 import { addressee } from './find-in-prose.js';
 import { type Examined, groupByLabels } from './group.js';
 import { foldLabel, freeLabel, type Looked, type Marked, rawOf } from './marked.js';
+import { bySection } from './name-by-section.js';
 import { areTelling } from './rows/alike-part.js';
 import { behindSameWords } from './rows/cut-by-words.js';
 import { letterAround } from './rows/found-rows.js';
@@ -19,7 +20,9 @@ const maxCompared = 6;
 /** Messages with the values that seem to stand in them, those of one shape together. */
 export const examined = (messages: readonly SuggestFrom[], context: ReadContext, withRows: boolean): Examined[][] =>
   groupByLabels(
-    withRows ? examineAll(messages, context) : withSameNames(messages.map((one) => examine(one, context, 'none'))),
+    withSameSections(
+      withRows ? examineAll(messages, context) : withSameNames(messages.map((one) => examine(one, context, 'none'))),
+    ),
   ).map((group) => withoutSharedWords(withDifferences(group), context));
 
 /** Rows have to be in this share of the messages. */
@@ -71,6 +74,15 @@ function areShuffled(all: readonly Examined[]): boolean {
       return places.some((place, k) => k > 0 && place < (places[k - 1] ?? 0));
     }),
   );
+}
+
+/** Where some messages have a label in two sections, those with but one of them name it by its section, too. */
+function withSameSections(all: Examined[]): Examined[] {
+  const named = new Set(
+    all.flatMap(({ marked }) => marked.flatMap(({ label, section }) => (section ? [foldLabel(label)] : []))),
+  );
+  if (named.size === 0) return all;
+  return all.map((one) => ({ ...one, marked: bySection(one.message.view.text, one.marked, named) }));
 }
 
 /** In lines of as many values, the same place has the same name, whatever parts them. */

@@ -148,3 +148,29 @@ function valueBelow(
     by: 'label',
   };
 }
+
+/** Letters that large are meant to be seen first, in points of the screen. */
+const large = 20;
+const code = /^(?!(?:19|20)\d\d$)(?=.*\d)[\p{Lu}\d][\p{Lu}\d#*-]{3,11}$/u;
+
+/** A code that stands by itself in large letters, where there is but one: what one is to type, or to show. What is set apart in the line above, by which it is found, is to be ignored. */
+export function findShownLarge(
+  text: string,
+  stretches: readonly Range[],
+  boxes: ReadonlyMap<number, string>,
+): Marked[] {
+  const found = linesOf(text).flatMap((line): Marked[] => {
+    const look = boxes.get(line.start) ?? '';
+    const words = text.slice(line.start, line.end).trim();
+    const isLarge = Number(/font-size:(\d+)px/.exec(look)?.[1] ?? 0) >= large || look.includes('letter-spacing');
+    const start = text.indexOf(words, line.start);
+    return isLarge && code.test(words) ? [{ label: 'code', start, end: start + words.length, by: 'sentence' }] : [];
+  });
+  const [only] = found;
+  if (!only || found.length > 1) return [];
+  const above = linesOf(text).findLast(
+    (line) => line.end < only.start && text.slice(line.start, line.end).trim() !== '',
+  );
+  const beside = stretches.filter((one) => above && one.start >= above.start && one.end <= above.end);
+  return [...beside.map(({ start, end }): Marked => ({ label: '', start, end, by: 'sentence' })), only];
+}

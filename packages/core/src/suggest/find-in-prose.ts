@@ -56,7 +56,10 @@ export function findInProse(
   }
   const own = withoutListed(text, lines, found);
   const others = own.filter(({ label }) => label !== addressee);
-  const nothingElse = taken.length === 0 && others.every(({ start, end }) => /^\d+$/.test(text.slice(start, end)));
+  // Figures and people say what something is about no better than what else is set apart.
+  const saysLittle = ({ start, end }: Marked) =>
+    /^\d+$/.test(text.slice(start, end)) || somebody.test(text.slice(start, end));
+  const nothingElse = taken.length === 0 && others.every(saysLittle);
   const apart = nothingElse ? apartInProse(text, stretches, until).filter(({ start, end }) => isFree(start, end)) : [];
   return [...own, ...apart].sort((a, b) => a.start - b.start);
 }
@@ -141,10 +144,12 @@ function dressedIn(line: string, start: number, end: number): Named[] {
   );
   const tells = /\d/.test(value) && !/[.!?]$/.test(value) && value.split(/\s+/).length <= longestDressed;
   if (tells && label !== null && !calls.test(label)) return [{ label, from: start, value }];
-  // `a booking of <b>Greta Holm</b>`: somebody of whom this sentence says something.
-  const isSomebody =
-    somebody.test(value) && (line.slice(0, start).match(/(?<!\p{L})\p{Ll}{2,}/gu) ?? []).length >= minSaid;
-  return isSomebody ? [{ label: label ?? 'name', from: start, value }] : [];
+  // `a booking of <b>Greta Holm</b>`, `<b>Greta Holm</b> changed …`: somebody of whom this sentence says something.
+  const before = line.slice(0, start);
+  const isSaidOf =
+    (before.match(/(?<!\p{L})\p{Ll}{2,}/gu) ?? []).length >= minSaid ||
+    (before.trim() === '' && /^ \p{Ll}{3,}/u.test(line.slice(end)));
+  return somebody.test(value) && isSaidOf ? [{ label: label ?? 'name', from: start, value }] : [];
 }
 
 /** First and last names. */

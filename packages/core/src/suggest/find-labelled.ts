@@ -20,7 +20,12 @@ const longestBlock = 20;
  * that are a link and nothing else, which go on with no value.
  */
 export function findLabelled(text: string, buttons: readonly Range[] = []): Marked[] {
-  const lines = normalise(text, maxLines).map((line) => ({ ...line, tokens: line.tokens.slice(0, maxTokens) }));
+  const lines = normalise(text, maxLines).map((line) => ({
+    ...line,
+    // What stands in brackets from end to end is remarked.
+    kind: /^\s*\([^()]*\)\s*$/.test(text.slice(line.start, line.end)) ? ('text' as const) : line.kind,
+    tokens: line.tokens.slice(0, maxTokens),
+  }));
   const titles = titlesAbove(text, lines);
   const headings = lines.filter((line) => line.kind === 'heading' && !titles.includes(line));
   const own = headings.filter((line) => !hasCells(line));
@@ -189,7 +194,11 @@ const labelText = (text: string, { tokens }: Line, { from, to }: Split): string 
 const endBefore = ({ tokens }: Line, token: number): number => tokens[token - 1]?.end ?? 0;
 
 function marked(text: string, label: string, start: number, end: number): Marked {
-  const value = text.slice(start, end).replace(/[\s|;,]+$/, '');
+  // What is remarked in brackets of its own column is none of it.
+  const value = text
+    .slice(start, end)
+    .replace(/\s{2,}\([^()\n]*\)\s*$/, '')
+    .replace(/[\s|;,]+$/, '');
   // The sign in front of a number that is one's name is none of it.
   const from = /^#(?=\d)/.test(value) ? start + 1 : start;
   return { label, start: from, end: start + value.length, by: 'label' };

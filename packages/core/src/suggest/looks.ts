@@ -6,7 +6,9 @@ export type Telling = (typeof telling)[number];
 
 /** Values that can be told by their looks alone, wherever they stand in a line. */
 export const telling = Object.values(valueTypes)
-  .flatMap(({ kind: type, within, namesItself }) => (within ? [{ type, namesItself, ...within }] : []))
+  .flatMap(({ kind: type, within, namesItself, reaches }) =>
+    within ? [{ type, namesItself, reaches, ...within }] : [],
+  )
   .sort((a, b) => a.rank - b.rank);
 
 /** Whether a value reads as a type, also one that may mean several things, such as dollars, of which a suggestion says what it assumes. */

@@ -10,6 +10,8 @@ export interface Marked {
   by: 'label' | 'sentence' | 'difference';
   /** Where the line begins that it ends before, however many lines it has. */
   until?: number;
+  /** The line that heads its section, where its label stands in others as well. */
+  section?: Range & { words: string };
 }
 
 /** A message as it is looked at for suggestions. */

@@ -88,15 +88,18 @@ const codesIn = (words: string): Named[] =>
       // `Ada Quist (no. M-2775)`: what stands before the bracket has this number, and is no name of it.
       const isApart = before !== all && all.charAt(before.length) === '(';
       const label = (isApart ? 'number' : labelBefore(before, 'code')) ?? (before === all ? null : said);
-      return like === code || (label !== null && !calls.test(label))
-        ? [{ label: label ?? 'reference', from, value }]
-        : [];
+      const name = label !== null && ofDoing.test(label) ? null : label;
+      return like === code || (name !== null && !calls.test(name)) ? [{ label: name ?? 'reference', from, value }] : [];
     }),
   );
 
+/** What was done to something is no name of it: `Ada Quist changed PIER-876`. */
+const ofDoing =
+  /^(?:changed|updated|created|opened|closed|moved|resolved|assigned|commented|approved|rejected|deleted|added|edited|merged|reopened)$/i;
+
 /** `order number 4711`, `mit der Nummer 566945951003`: what a word says to be one. */
 const named =
-  /(?<=(?:^|[^\p{L}])(?:no|nr|number|num|n°|nº|núm|nummer|numero|número)[.:]? )\d{4,}(?![\p{L}\p{N}.,:/-]*\d)/giu;
+  /(?<=(?:^|[^\p{L}])(?:no|nr|number|num|n°|nº|núm|nummer|numero|número)[.:]? )(?:\d{4,}|\d{3}(?: \d{3})+)(?! ?\d|[\p{L}.,:/-]+\d)/giu;
 
 /** `moved from "waiting" to "open"`: what is quoted, in a sentence that asks for nothing, is what somebody wrote or chose. */
 const quoted = /(?<=(\p{L}{2,})[ :] ?)(["“„«]) ?([^"“”„«»]{2,60}?) ?["”“»]/gu;
@@ -115,7 +118,7 @@ const quotedIn = (words: string): Named[] =>
 
 /** `ticket #4711`, `invoice 2027-0031`: figures that a word in front makes a number of something; not those one is called at. */
 const figures =
-  /(?<=#)\d{2,}(?![\p{L}\p{N}])|(?<!\p{L}|[\p{N}+/.,-] ?)\d{3}(?: \d{3})+(?![\p{N}/-]| ?[\p{L}€%]|[.,]\d)|(?<![\p{L}\p{N}+/.-])\d{3,}[-/]\d{2,}(?![\p{N}/-]|\.\d)/gu;
+  /(?<=#)\d{2,}(?![\p{L}\p{N}])|(?<!\p{L}|[\p{N}+/.,-] ?)\d{3}(?: \d{3})+(?![\p{N}/-]| ?[\p{L}\p{N}€%]|[.,]\d)|(?<![\p{L}\p{N}+/.-])\d{3,}[-/]\d{2,}(?![\p{N}/-]|\.\d)/gu;
 export const calls = /^(?:call|phone|tel|telephone|telefon|tél\p{L}*|fax|mobile|mobil|ring|hotline)$/iu;
 
 /** `17 pallets`, `2 of 5 stars`, `912.5 kg`: what is counted names the figure, and what is measured its quantity. How long or how often says nothing, nor does what it lies within. */
@@ -133,7 +136,8 @@ const articles = /^(?:one|eine?[nmrs]?|une?|um|uma|uno|una|een|én|et)$/iu;
 
 const countedIn = (words: string, context: ReadContext): Named[] =>
   [...words.matchAll(counted)].flatMap(({ index: from, 1: figure = '', 2: gap = '', 3: what = '' }): Named[] => {
-    const unit = unitNamed(what.toLowerCase());
+    // `437 a été`: an ampere is written large.
+    const unit = what === 'a' ? null : unitNamed(what.toLowerCase());
     if (unit !== null) {
       const [value, quantity] = [`${figure}${gap}${what}`, quantityOf(unit)];
       return quantity && readValue(value, { type: ownTypes.number }, context).ok

@@ -113,9 +113,19 @@ function withSpan(text: string, one: Marked): Marked[] {
   ];
 }
 
+/** Words of a state each. */
+const twoCells = /^(\p{L}+(?: \p{L}+){0,2})\t(\p{L}+(?: \p{L}+){0,2})$/u;
+
 /** `When: 17 November 2026, 09:10 24 September 2026, 16:30`, `Price: £50.00 £40.00`: what it was, and right behind it what it is. */
 function withFormer(text: string, one: Marked): Marked[] {
   const value = text.slice(one.start, one.end);
+  // Of a row of three cells, `Status`, `Open`, `Closed`, the same.
+  const [, was = '', is = ''] = twoCells.exec(value) ?? [];
+  if (is !== '' && was !== is)
+    return [
+      { ...one, label: `${one.label} before`, end: one.start + was.length },
+      { ...one, start: one.end - is.length },
+    ];
   for (const { like, begin } of telling) {
     const [first, second, ...more] = [...value.matchAll(like)].map((match) => ({
       start: begin?.(value, match.index) ?? match.index,

@@ -18,7 +18,9 @@ export function alignedSplits(text: string, lines: readonly Line[]): Map<number,
     // A ruling above a sum parts it from nothing.
     const block = lines.slice(at, to).filter(({ kind }) => kind !== 'ruling');
     const columns = block.flatMap((line) =>
-      line.tokens.flatMap(({ start, gap }, i) => (i > 0 && gap >= columnGap ? [start - line.start] : [])),
+      withoutRemark(line.tokens).flatMap(({ start, gap }, i) =>
+        i > 0 && gap >= columnGap ? [start - line.start] : [],
+      ),
     );
     const [column] = columns;
     const splits = block.flatMap((line): Split[] => {
@@ -33,6 +35,12 @@ export function alignedSplits(text: string, lines: readonly Line[]): Map<number,
     at = Math.max(at, to - 1);
   }
   return found;
+}
+
+/** The tokens of a line without what is remarked in brackets at its end. */
+function withoutRemark(tokens: readonly Token[]): readonly Token[] {
+  const opens = tokens.findLastIndex(({ norm }) => norm === '(');
+  return opens > 0 && tokens.at(-1)?.norm === ')' ? tokens.slice(0, opens) : tokens;
 }
 
 /** Words of an answer beside its question. */
@@ -175,7 +183,7 @@ export function styled({ tokens, kind }: Line, style: Style): Split[] {
     style === 'gap' || style === 'capitals'
       ? close
       : firstBehind(tokens, close + (arrowAt(tokens, close) || Number(style === 'brackets')));
-  const columns = tokens.filter(({ gap }, i) => i > from && gap >= columnGap).length;
+  const columns = withoutRemark(tokens).filter(({ gap }, i) => i > from && gap >= columnGap).length;
   // A line of many columns is one of a table.
   return style === 'gap' && columns > 1 ? [] : [{ from, to: close, value }];
 }

@@ -116,9 +116,14 @@ function areGuessesAmiss(draft: Draft): boolean {
   return withoutGuesses(fewer) && tryCompileSieve(writeSieve(fewer, null)).ok;
 }
 
-/** Lines that values end before, of each message. */
+/** Lines that values end before, and titles of their sections, of each message. */
 const endsKnown = (all: readonly Examined[]): Draft['ends'] =>
-  new Map(all.map(({ message, marked }) => [message, new Set(marked.flatMap(({ until }) => until ?? []))]));
+  new Map(
+    all.map(({ message, marked }) => [
+      message,
+      new Set(marked.flatMap(({ until, section }) => [until ?? [], section?.start ?? []].flat())),
+    ]),
+  );
 
 /** English is read by regions: pounds are British, dollars American, and other sums tell nothing. */
 function withRegion(language: string, messages: readonly SuggestFrom[]): string {

@@ -95,8 +95,10 @@ export function failingFields(outcomes: Tried, { fields, groups }: Draft): Set<s
     for (const { message, marked } of group) {
       const outcome = outcomes.get(message.name);
       if (!outcome) continue;
-      // Elsewhere the same sentence may have been cut otherwise; only labels are sure.
-      const sure = marked.filter(({ by }) => by === 'label' || message === shown);
+      // Elsewhere the same sentence may have been cut otherwise; only labels are sure. What is not found at all is no such.
+      const sure = marked.filter(
+        (mark) => mark.by === 'label' || message === shown || isMissing(mark, fields, outcome),
+      );
       const bad = failingIn(message, sure, fields, outcome);
       count(seen, new Set([...bad, ...marked.map(({ label }) => foldLabel(label))]));
       count(failed, bad);
@@ -107,7 +109,14 @@ export function failingFields(outcomes: Tried, { fields, groups }: Draft): Set<s
   const all = [...outcomes.values()];
   for (const [label, { name }] of fields)
     if (all.every((one) => (one.fields[name] ?? null) === null)) failing.add(label);
-  return failing;
+  // What no label names may be why nothing else is found, as where the line above it is this one message’s own.
+  const guesses = [...failing].filter((label) => fields.get(label)?.told_by !== 'label');
+  return guesses.length > 0 && guesses.length < failing.size ? new Set(guesses) : failing;
+}
+
+function isMissing({ label }: Marked, fields: Draft['fields'], { fields: values }: Outcome): boolean {
+  const field = fields.get(foldLabel(label));
+  return field !== undefined && (values[field.name] ?? null) === null;
 }
 
 function failingIn(message: Looked, marked: readonly Marked[], fields: Draft['fields'], outcome: Outcome): Set<string> {

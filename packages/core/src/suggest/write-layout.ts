@@ -82,12 +82,13 @@ function runningOn(text: string, { text: written, last }: Written, next: Written
 
 /** The same of a line alone: `next` is where the next line of the layout stands in the sample. */
 export function withDots(written: string, text: string, last: Named, next: number): string {
+  const between = text.slice(last.end, next).replace(/(?<=\n)[^\S\n]*[-=_*~]{3,}[^\S\n]*(?=\n)/g, '');
   const runs =
     written.endsWith(`[[${last.field}]]`) &&
     last.end <= next &&
     isProse(text.slice(last.start, last.end)) &&
     // Lines right below go on with it, unless they have labels.
-    !/\n\s*\n\s*\S|\n[^\n:=：]{1,40}[:=：]/.test(text.slice(last.end, next));
+    !/\n\s*\n\s*\S|\n[^\n:=：]{1,40}[:=：]/.test(between);
   return runs ? `${written.slice(0, -2)}...]]` : written;
 }
 
@@ -164,9 +165,10 @@ const figuresBefore = (words: string): string =>
   );
 
 const figuresBehind = (words: string): string =>
-  literal(words).replace(/^[-/.][\p{L}\p{N}]+(?:[-/.][\p{L}\p{N}]+)*/u, (part) =>
-    part.replace(/(?<=[-/.])\p{N}+/gu, '[[*]]'),
-  );
+  literal(words)
+    .replace(/^[-/.][\p{L}\p{N}]+(?:[-/.][\p{L}\p{N}]+)*/u, (part) => part.replace(/(?<=[-/.])\p{N}+/gu, '[[*]]'))
+    // `31,68 €   (+20,4 %)`: how it compares this time.
+    .replace(/^(\s*\()[^()\p{L}]*\d[^()\p{L}]*(\)\s*)$/u, '$1[[*]]$2');
 
 /** Marks that part the values of a line, and how many of them there are at the least: a comma parts words as often. */
 const delimiters: readonly [string, number][] = [
@@ -301,13 +303,22 @@ const withoutFigures = (heading: string): string =>
 /** Lines of a paragraph above a value that are looked at for its label. */
 const maxValuesAbove = 4;
 
+/** A word or two over a paragraph. */
+const titleOfBlock = /^\p{Lu}[\p{L}-]*(?: \p{Ll}+){0,2}$/u;
+
+const nameOfTwo = /^\p{Lu}[\p{L}.’'-]*(?: \p{Lu}[\p{L}.’'-]*)+$/u;
+
 /** Where other values stand between a value and the label of their paragraph: that label, and words to ignore in their places. */
 function labelOfParagraph(text: string, lines: readonly Range[], at: number): string[] | null {
+  const wordsAt = (i: number) => text.slice(lines[i]?.start ?? 0, lines[i]?.end ?? 0).trim();
   for (let i = at - 1; i >= Math.max(0, at - maxValuesAbove); i--) {
     const line = lines[i];
     const words = line ? text.slice(line.start, line.end).trim() : '';
     if (words === '') return null;
-    const label = /^[^\s:=][^:=\n]{0,40}[:：](?!\/\/|\d\d)/u.exec(words)?.[0];
+    // `Customer`, `Björn Pemberton`, and below them what is told by its looks: the first line of the paragraph is the label.
+    const isTitle =
+      i === at - 2 && titleOfBlock.test(words) && (i === 0 || wordsAt(i - 1) === '') && nameOfTwo.test(wordsAt(at - 1));
+    const label = isTitle ? words : /^[^\s:=][^:=\n]{0,40}[:：](?!\/\/|\d\d)/u.exec(words)?.[0];
     if (!label) continue;
     // Stars that made it bold may stand behind it.
     const isAlone = !/[\p{L}\p{N}]/u.test(words.slice(label.length));

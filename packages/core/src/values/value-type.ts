@@ -129,6 +129,8 @@ export interface ValueType<V extends SingleValue = SingleValue> {
   readonly saidBy?: RegExp;
   /** Its values name themselves, whatever word stands before them. */
   readonly namesItself?: boolean;
+  /** Whether it is a way to reach somebody. */
+  readonly reaches?: boolean;
 }
 
 /** Declares a type. Its values come back to it alone, so that others need not know what they are made of. */

@@ -3,6 +3,7 @@ import { bulletEnd } from '../../rules/template/text/lines.js';
 import { isFree, type ReadContext } from '../../values/index.js';
 import { guessType } from '../guess-type.js';
 import { foldLabel, type Marked, ofBlock } from '../marked.js';
+import { areOfRoles } from '../name-by-section.js';
 import { type Named, writeItem } from '../write-layout.js';
 import { areCodes } from './alike-part.js';
 import { ColumnNames } from './column-names.js';
@@ -144,6 +145,7 @@ function isOfPairs(whole: ItemList, message: LookedForRows, context: ReadContext
   const isLabel = (label: string) =>
     (label.split(/\s+/, longestLabel + 1).length <= longestLabel && labelWords.test(label)) || isQuestion(label);
   const labels = new Set(pairs.map(({ label }) => label));
+  if (areOfRoles(pairs.map(({ label }) => label)) && !isLabelledBelow(list, text)) return true;
   const labelled = pairs.filter(({ label }) => isLabel(label)).length;
   const own = list.items.every(({ spots }) => spots.filter((spot) => spot !== null).length <= 3);
   // Among questions a label may be one of few words.
@@ -165,6 +167,10 @@ function isOfPairs(whole: ItemList, message: LookedForRows, context: ReadContext
   const single = list.items.every((item) => item.spots.filter((spot) => spot !== null).length === 2);
   return single ? mixed(kindsOf(spots)) : spots.some((spot) => mixed(kindsOf([spot])));
 }
+
+/** Whether what stands below the titles has labels of its own. */
+const isLabelledBelow = ({ items }: ItemList, text: string): boolean =>
+  items.some(({ spots }) => spots.slice(1).some((spot) => spot && labelOf(text.slice(spot.start, spot.end)) !== null));
 
 /** Words without figures; `N.º` and `No.` are such. Asked of few words only, for its parts overlap. */
 const labelWords = /^\p{L}(?:[^\d.!?,;]|\.º|\b\p{L}{1,4}\.(?= ))*$/u;
@@ -190,6 +196,9 @@ function rowsOfList(list: ItemList, message: LookedForRows, context: ReadContext
       linked,
     }),
   );
+  // Lines with columns are cut at these, or not at all.
+  if (columns.some(({ values }) => 2 * values.filter((value) => / {3,}/.test(value)).length > values.length))
+    return null;
   // Lines alone that cannot be cut may be any.
   if (columns.length === 0 || (spots.length < 2 && columns.length < 2)) return null;
   const telling = columns.some(

@@ -56,13 +56,13 @@ export const datetime = valueType<DatetimeValue>({
   },
   literal: (written) => (Number.isNaN(Date.parse(written)) ? null : { kind: date.kind, date: written.slice(0, 10) }),
   looks: [{ like: /\d.*\d[:.h]\d{2}/, rank: 3 }, ...ordersToldBy(3)],
-  // With nothing between them but a blank or a comma the two are one; a word between makes them two, and a second time a span.
+  // With nothing between them but a blank or a comma the two are one; a word between makes them two, and a second time behind them a span.
   ...(date.within && { within: { ...date.within, like: withTime(date.within.like), rank: date.within.rank - 0.5 } }),
 });
 
 function withTime(day: RegExp): RegExp {
   return new RegExp(
-    `(?:${day.source})(?:,? |T)(?:[01]?\\d|2[0-3])[:.][0-5]\\d(?::[0-5]\\d)?(?![\\d:.]\\d)(?!\\s*(?:[-–—]|(?:to|until|till|and|bis|tot|und|à|a|e|y)(?!\\p{L})))`,
+    `(?:${day.source})(?:,? |T)(?:[01]?\\d|2[0-3])[:.][0-5]\\d(?::[0-5]\\d)?(?![\\d:.]\\d)(?!\\s*(?:[-–—]|(?:to|until|till|and|bis|tot|und|à|a|e|y)(?!\\p{L}))\\s*\\d{1,2}(?:[:.h]\\d\\d|\\s*(?:[ap]\\.?m|uhr|h)(?!\\p{L})|(?![\\d.,/]| ?\\p{L})))`,
     day.flags,
   );
 }

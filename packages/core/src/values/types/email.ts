@@ -34,4 +34,5 @@ export const email = valueType<EmailValue>({
   within: { like: /(?<![^\s<>()[\],;:"])[^\s<>()[\],;:"@]{1,64}@[^\s<>()[\],;:"]{1,255}\.\p{L}{2,}/gu, rank: 1 },
   saidBy: /mail/,
   namesItself: true,
+  reaches: true,
 });

@@ -53,6 +53,7 @@ export const phone = valueType<PhoneValue>({
   json: { schema: { type: 'string' }, example: '+447700900412' },
   toJson: ({ e164 }) => e164,
   words: true,
+  reaches: true,
   within: { like: /(?<![\p{L}\p{N}+])\+\d[\d ()./-]{6,18}\d/gu, rank: 0 },
   looks: [
     { like: /^\+[\d ()./-]{7,}$/, rank: 7 },

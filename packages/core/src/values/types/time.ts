@@ -24,6 +24,10 @@ const read: ValueType<TimeValue>['read'] = (raw, _, { language, region, referenc
 const ofLength =
   /\b(?:duration|length|takes?|took|how long|dauer|dauert|duree|duracion|duracao|durata|duur|varighed|lange|hours|stunden|heures|horas|uren|timer|ore)\b/;
 
+/** Labels of a time of day, and of what begins or ends at one: `16.10` is a time then. */
+const ofClock =
+  /\b(?:time|departs?|departure|arrives?|arrival|opens|closes|starts|ends|uhrzeit|zeit|abfahrt|abflug|ankunft|beginn|ende|heure|depart|arrivee|hora|salida|llegada|ora|orario|partenza|arrivo|partida|chegada|tijd|vertrek|aankomst|tid|tidspunkt|klokken|kl|afgang|ankomst|avgang)\b/;
+
 export const time = valueType<TimeValue>({
   kind: 'time',
   about: 'a time of day, kept as HH:MM by the clock it is written for',
@@ -46,6 +50,7 @@ export const time = valueType<TimeValue>({
       like: /^\d{1,2}(?:[:h]\d{2}(?::\d{2})?|[.]\d{2}(?= ?[aphu]))? ?(?:[ap]\.?m\.?|h|hrs|uhr|uur|horas)?(?: \([^()\d]{2,20}\))?$/i,
       rank: 5,
     },
+    { label: ofClock, like: /^(?:[01]?\d|2[0-3])\.[0-5]\d$/, rank: 5.5 },
   ],
   within: {
     like: /(?<![\d.:,])(?:[01]?\d|2[0-3])(?::[0-5]\d| ?h ?[0-5]\d| ?[ap]\.?m\b)(?: ?(?:uhr|uur)\b)?(?![\d:])/gi,

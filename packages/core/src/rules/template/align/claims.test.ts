@@ -34,6 +34,14 @@ describe('claiming places', () => {
     expect(claimed(candidate(0, 4, 2, 3), candidate(1, 7, 3, 3))).toEqual(['0@4', '1@7']);
   });
 
+  test('labels of two sections, of which the message has one, go to that one', () => {
+    // Landmarks 0 and 3 are titles, 1 and 2 labels of the one section, and 4 and 5 the same labels of the other.
+    const labels = [1, 2, 4, 5].map((landmark) => candidate(landmark, landmark % 3, 2));
+    expect(claimed(candidate(0, 0, 2), ...labels)).toEqual(['0@0', '1@1', '2@2']);
+    expect(claimed(candidate(3, 0, 2), ...labels)).toEqual(['3@0', '4@1', '5@2']);
+    expect(claimed(...labels)).toEqual(['1@1', '2@2']);
+  });
+
   test('what has no weight is not claimed', () => {
     expect(claimed(candidate(0, 0, 0), candidate(1, 1, -1))).toEqual([]);
   });

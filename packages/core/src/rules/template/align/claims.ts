@@ -30,12 +30,17 @@ function isFree({ from, end }: Candidate, taken: Iterable<Candidate>): boolean {
 
 /**
  * Weighted longest increasing subsequence over (offset in the message, line of the template), by a tree of prefix maxima:
- * n log n. Of candidates that share words the heavier stays.
+ * n log n. Of candidates that share words the heavier stays; of landmarks alike, as the same label in two sections, the first one claims
+ * what but one of them can.
  */
 function heaviestChain(candidates: readonly Candidate[]): Candidate[] {
   const sorted = [...candidates].sort((a, b) => a.from - b.from || b.landmark.index - a.landmark.index);
   const size = Math.max(...sorted.map(({ landmark }) => landmark.index)) + 2;
-  const tree = new PrefixMaximum(size);
+  const isFirst = (one: number, other: number) => {
+    const [a, b] = [sorted[one], sorted[other]];
+    return a !== undefined && b !== undefined && a.from === b.from && a.landmark.index < b.landmark.index;
+  };
+  const tree = new PrefixMaximum(size, isFirst);
   const before = new Array<number>(sorted.length).fill(-1);
   const total = new Array<number>(sorted.length).fill(0);
   let best = -1;
@@ -44,7 +49,8 @@ function heaviestChain(candidates: readonly Candidate[]): Candidate[] {
     before[i] = previous;
     total[i] = (previous >= 0 ? (total[previous] ?? 0) : 0) + candidate.score;
     tree.offer(candidate.landmark.index + 1, i, total[i] ?? 0);
-    if (best < 0 || (total[i] ?? 0) > (total[best] ?? 0)) best = i;
+    const more = (total[i] ?? 0) - (total[best] ?? 0);
+    if (best < 0 || more > 0 || (more === 0 && isFirst(i, best))) best = i;
   }
   const chain: Candidate[] = [];
   for (let i = best; i >= 0; i = before[i] ?? -1) if (sorted[i]) chain.unshift(sorted[i] as Candidate);
@@ -67,14 +73,19 @@ class PrefixMaximum {
   private readonly item: number[];
   private readonly weight: number[];
 
-  constructor(private readonly size: number) {
+  /** `isFirst`: which of two items of one weight is to be taken. */
+  constructor(
+    private readonly size: number,
+    private readonly isFirst: (item: number, other: number) => boolean,
+  ) {
     this.item = new Array<number>(size + 1).fill(-1);
     this.weight = new Array<number>(size + 1).fill(0);
   }
 
   offer(position: number, item: number, weight: number): void {
     for (let i = position; i <= this.size; i += i & -i) {
-      if (weight <= (this.weight[i] ?? 0)) continue;
+      const more = weight - (this.weight[i] ?? 0);
+      if (more < 0 || (more === 0 && !this.isFirst(item, this.item[i] ?? -1))) continue;
       this.weight[i] = weight;
       this.item[i] = item;
     }
@@ -84,9 +95,10 @@ class PrefixMaximum {
     let found = -1;
     let weight = 0;
     for (let i = position; i > 0; i -= i & -i) {
-      if ((this.weight[i] ?? 0) <= weight) continue;
-      weight = this.weight[i] ?? 0;
-      found = this.item[i] ?? -1;
+      const [item, own] = [this.item[i] ?? -1, this.weight[i] ?? 0];
+      if (own < weight || (own === weight && !this.isFirst(item, found))) continue;
+      weight = own;
+      found = item;
     }
     return found;
   }
