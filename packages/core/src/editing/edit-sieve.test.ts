@@ -108,6 +108,35 @@ describe('marking a value', () => {
     expect(fieldsOf(next, shown).remarks).toBe(words);
   });
 
+  test.each<[string, string, [string, string][], string]>([
+    [
+      'above a line that has its slot already is found by that one',
+      '*** CRITICAL ***\n\nHost=mail9.x.example\nCheck=disk\n',
+      [
+        ['host', 'mail9.x.example'],
+        ['state', 'CRITICAL'],
+      ],
+      '*** [[state]] ***\nHost=[[host]]\n',
+    ],
+    [
+      'below a question with figures, below another value, has the question once',
+      'Where did you stay?\n\nPitch 13\n\nHow was it, from 1 to 5?\n\n4\n\nWhat did you like best?\n\nThe quiet\n',
+      [
+        ['stay', 'Pitch 13'],
+        ['rating', '4'],
+        ['best', 'The quiet'],
+      ],
+      'Where did you stay?\n[[stay]]\nHow was it, from 1 to 5?\n[[rating]]\nWhat did you like best?\n[[best]]\n',
+    ],
+  ])('%s', async (_, text, marks, layout) => {
+    const shown = await shownOf(text);
+    let made = 'sieve: s\nlocale: en-GB\nfields: {}\nrules: []\n';
+    for (const [field, words] of marks)
+      made = done(made, { act: 'mark', in: 'message.text', ...at(shown, words), field }, shown).source;
+    expect(layoutText(made)).toBe(layout);
+    expect(Object.values(fieldsOf(made, shown)).map(String)).toEqual(marks.map(([, words]) => words));
+  });
+
   test('with its label selected leaves the label alone', async () => {
     const shown = await shownOf(mail);
     const { source: next } = done(

@@ -61,7 +61,15 @@ function slotPut(layout: string, { message, mark, known, cells }: Marking): stri
   // A line above that holds a value itself is in the layout already, and no label of this one.
   const above = lineOf(message, message.slice(0, line.start).trimEnd().length);
   const isTaken = known.some(({ start, end }) => start <= above.end && end >= above.start);
-  const put = isTaken && written.length > 1 ? written.slice(-1) : written;
+  // Nor is a line below one to be found by, where it has a value of its own and is in the layout.
+  const below = lineBelow(
+    linesOf(message).map((one) => ({ ...one, words: message.slice(one.start, one.end).trim() })),
+    line.start,
+  );
+  const isKnown = below !== null && known.some(({ start }) => lineOf(message, start).start === below);
+  const upTo = written.findIndex((one) => slotsIn(one).includes(mark.field)) + 1;
+  const kept = isKnown && upTo > 0 ? written.slice(0, upTo) : written;
+  const put = isTaken && kept.length > 1 ? kept.slice(-1) : kept;
   if (isBlank) return `${put.join('\n')}\n`;
   if (own >= 0) return joined([...lines.slice(0, own), ...withoutLabel(put, lines[own - 1]), ...lines.slice(own + 1)]);
   const before = placed.findLastIndex((at) => at !== null && at < line.start);
@@ -116,7 +124,20 @@ const joined = (lines: readonly string[]) => `${lines.join('\n')}\n`;
 
 /** The label above a value that stands alone is not written twice. */
 const withoutLabel = (put: readonly string[], above: string | undefined) =>
-  put.length > 1 && above !== undefined && put[0]?.trim() === above.trim() ? put.slice(1) : put;
+  put.length > 1 && above !== undefined && saysAsMuch(put[0]?.trim() ?? '', above.trim()) ? put.slice(1) : put;
+
+/** Whether a line is another one, whatever stands in the place of words to ignore. */
+function saysAsMuch(line: string, other: string): boolean {
+  let at = 0;
+  const parts = line.split('[[*]]');
+  const inOrder = parts.every((part, i) => {
+    const found = i === parts.length - 1 ? other.lastIndexOf(part) : other.indexOf(part, at);
+    if (found < at || (i === 0 && found > 0)) return false;
+    at = found + part.length;
+    return true;
+  });
+  return inOrder && at === other.length;
+}
 
 function lineOf(text: string, offset: number) {
   const start = text.lastIndexOf('\n', offset - 1) + 1;
