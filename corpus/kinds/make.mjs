@@ -1,4 +1,4 @@
-// node corpus/kinds/make.mjs FOLDER: writes 226 kinds of mail with their right answers into it, a folder each: case.json, train-1.eml,
+// node corpus/kinds/make.mjs FOLDER: writes 236 kinds of mail with their right answers into it, a folder each: case.json, train-1.eml,
 // test-01.eml to test-11.eml, expected.json. They were written before anybody looked at what becomes of them.
 import { mkdirSync, rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
@@ -12,6 +12,7 @@ import { kinds as first } from './first.mjs';
 import { kinds as fourteenth } from './fourteenth.mjs';
 import { kinds as fourth } from './fourth.mjs';
 import { begin, mail, pad } from './kit.mjs';
+import { kinds as nineteenth } from './nineteenth.mjs';
 import { kinds as ninth } from './ninth.mjs';
 import { kinds as second } from './second.mjs';
 import { kinds as seventeenth } from './seventeenth.mjs';
@@ -127,6 +128,7 @@ export function writeKinds(folder) {
     [1601, sixteenth],
     [1709, seventeenth],
     [1801, eighteenth],
+    [1901, nineteenth],
   ]) {
     begin(seed);
     for (const [name, kind] of Object.entries(kinds)) write(folder, name, kind);

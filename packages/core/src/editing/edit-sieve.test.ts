@@ -128,6 +128,18 @@ describe('marking a value', () => {
       ],
       'Where did you stay?\n[[stay]]\nHow was it, from 1 to 5?\n[[rating]]\nWhat did you like best?\n[[best]]\n',
     ],
+    [
+      'with a short form in it does not end there',
+      'You see dr. Jansen-Wolf at noon. Bring your papers.\n',
+      [['who', 'dr. Jansen-Wolf']],
+      'You see [[who]] at noon. Bring your papers.\n',
+    ],
+    [
+      'that ends a sentence with a short form in it',
+      'Your visit is with dr. Jansen-Wolf. Bring your papers.\n',
+      [['who', 'dr. Jansen-Wolf']],
+      'Your visit is with [[who]]. Bring your papers.\n',
+    ],
   ])('%s', async (_, text, marks, layout) => {
     const shown = await shownOf(text);
     let made = 'sieve: s\nlocale: en-GB\nfields: {}\nrules: []\n';

@@ -151,7 +151,7 @@ function valueBelow(
 
 /** Letters that large are meant to be seen first, in points of the screen. */
 const large = 20;
-const code = /^(?!(?:19|20)\d\d$)(?=.*\d)[\p{Lu}\d][\p{Lu}\d#*-]{3,11}$/u;
+const code = /^(?:(?!(?:19|20)\d\d$)(?=.*\d)[\p{Lu}\d][\p{Lu}\d#*-]{3,11}|\d{2,4}(?: \d{2,4}){1,3})$/u;
 
 /** A code that stands by itself in large letters, where there is but one: what one is to type, or to show. What is set apart in the line above, by which it is found, is to be ignored. */
 export function findShownLarge(

@@ -205,4 +205,4 @@ function greetedIn(line: string): Named | null {
 
 /** What is greeted and is nobody: the day, or everybody. */
 const nobody =
-  /^(?:Tag|Morgen|Abend|Day|Morning|Dag|Dia|Días|Customer|Sir|Madam|Team|All|Everyone|Kunde|Kundin|Damen|Client|Cliente|Klant)(?!\p{L})/u;
+  /^(?:Tag|Morgen|Abend|Day|Morning|Dag(?! \p{Lu})|Dia|Días|Customer|Sir|Madam|Team|All|Everyone|Kunde|Kundin|Damen|Client|Cliente|Klant)(?!\p{L})/u;

@@ -40,8 +40,11 @@ export function findLabelled(text: string, buttons: readonly Range[] = []): Mark
   const keyed = findKeyed(text, lines);
   askedWithin(lines);
   const plain = lines.map((line) => splitsOf(line));
-  for (const [i, line] of lines.entries())
-    if (plain[i]?.length === 0 && (plain[i - 1]?.length || plain[i + 1]?.length)) plain[i] = answered(line);
+  const answers = lines.map(answered);
+  for (const [i, own] of answers.entries()) {
+    const isBeside = [i - 1, i + 1].some((at) => plain[at]?.length || answers[at]?.length);
+    if (plain[i]?.length === 0 && isBeside) plain[i] = own;
+  }
   const aligned = alignedSplits(text, lines);
   for (const [i, split] of aligned) if (plain[i]?.length === 0) plain[i] = [split];
   const style = styleOf(lines, plain);

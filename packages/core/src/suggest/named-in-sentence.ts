@@ -27,11 +27,12 @@ export const namedInSentence = (words: string, context: ReadContext): Named[] =>
   ...endingIn(words),
   ...shoutedIn(words),
   ...writtenToIn(words),
+  ...titledIn(words),
 ];
 
 /** Words that name no value they stand before. */
 const small =
-  /^(?:on|at|for|from|by|within|the|of|to|is|are|was|be|in|a|an|and|or|with|until|till|between|pay|transfer|am|um|par|por|da|door|av|af|von|bis|bei|nach|seit|auf|aus|für|gegen|über|unter|vor|per|der|die|das|ist|und|mit|zum|zur|ab|le|la|les|el|los|de|du|des|del|den|dem|à|et|y|e|em|no|na|do|da|het|op|en|van|het)$/i;
+  /^(?:on|at|for|from|by|within|the|of|to|is|are|was|be|in|a|an|and|or|with|until|till|between|pay|transfer|am|um|par|por|da|door|av|af|bij|hos|med|mit|con|com|avec|chez|von|bis|bei|nach|seit|auf|aus|für|gegen|über|unter|vor|per|der|die|das|ist|und|mit|zum|zur|ab|le|la|les|el|los|de|du|des|del|den|dem|à|et|y|e|em|no|na|do|da|het|op|en|van|het)$/i;
 /** Words of money, one of which names an amount from some words away. */
 const ofMoney =
   /^(?:price|cost|total|sum|amount|fee|deposit|balance|rent|value|rate|charge|preis|betrag|gesamt\p{L}*|summe|kosten|gebühr|anzahlung|prix|montant|total|coût|tarif|importe|precio|coste|valor|preço|bedrag|prijs)$/iu;
@@ -128,7 +129,7 @@ const ofTime =
 
 /** What is said behind a number, and not counted by it: `Ihre Sendung 566945951003 wird …`, `in week 44 there are …`. */
 const doings =
-  /^(?:there|here|this|that|also|now|then|it|we|you|they|is|was|were|will|has|have|had|can|wird|wurde|wurden|werden|sind|waren|hat|haben|est|sont|sera|seront|avait|está|son|fue|será|wordt|werd|zijn|bliver|blev)$/i;
+  /^(?:entro|fino|hasta|até|before|until|there|here|this|that|also|now|then|it|we|you|they|is|was|were|will|has|have|had|can|wird|wurde|wurden|werden|sind|waren|hat|haben|est|sont|sera|seront|avait|está|son|fue|será|wordt|werd|zijn|bliver|blev)$/i;
 
 const isMonth = (word: string) => months.has(accentless(word.toLowerCase())) || weekdays.has(word.toLowerCase());
 
@@ -192,7 +193,7 @@ const numberedIn = (words: string, context: ReadContext): Named[] =>
 
 /** `your account ending in 4711`: the last figures of something. */
 const ending =
-  /(\p{L}{3,}) (?:ending(?: (?:in|with))?|that ends (?:in|with)|mit den Endziffern|endend auf|se terminant par|terminant par|finissant par|terminada en|que termina en|eindigend op|die eindigt op|der slutter på) (\d{2,6})(?!\p{N})/gu;
+  /(\p{L}{3,}) (?:ending(?: (?:in|with))?|that ends (?:in|with)|mit den Endziffern|endend auf|se terminant par|terminant par|finissant par|terminada en|(?:que|che) termina (?:en|em|con|in|per)|terminante (?:in|con)|com final|eindigend op|die eindigt op|der slutter på) (\d{2,6})(?!\p{N})/gu;
 
 const endingIn = (words: string): Named[] =>
   [...words.matchAll(ending)].map(({ 0: all, 1: label = '', 2: value = '', index }) => ({
@@ -225,6 +226,17 @@ const shoutedIn = (words: string): Named[] =>
       ? [{ label: labelBefore(words.slice(0, from), ownTypes.words) ?? 'name', from, value }]
       : [],
   );
+
+/** `een afspraak bij dr. Jansen-Wolf`: somebody with a title. */
+const titled =
+  /(?<=\p{Ll} )(?:[Dd]rs?|[Dd]ra|[Pp]rof|Mrs?|Ms|[Mm]evr|[Dd]hr|[Ss]ig|[Dd]ott|Mme|Mlle)\.? \p{Lu}[\p{L}’'-]+(?: \p{Lu}[\p{L}’'-]+)*/gu;
+
+const titledIn = (words: string): Named[] =>
+  [...words.matchAll(titled)].map(({ 0: value, index: from }) => ({
+    label: labelBefore(words.slice(0, from), ownTypes.words) ?? 'name',
+    from,
+    value,
+  }));
 
 /** `checked by Ada Quist <a.quist@mail.example>`: who it is that is written to there. */
 const writtenTo = /(?<!\p{L})(\p{Lu}[\p{L}.’'-]+(?: \p{Lu}[\p{L}.’'-]*)+) [<(][^\s<>()@]+@/gu;

@@ -128,6 +128,22 @@ test.each<[string, Mail[], Record<string, unknown>]>([
     ],
     { code: '1177#', datetime: '2027-06-04T07:00:00', datetime_2: '2027-06-05T10:30:00' },
   ],
+  [
+    'questions with their answers behind them, one below the other',
+    [
+      { text: '¿Cómo se llama? Nuno Quist\n¿Dónde vive? Old Wharf, 13\n¿Tiene perro? Sí\n' },
+      { text: '¿Cómo se llama? Ada Reis\n¿Dónde vive? Mill Lane, 7\n¿Tiene perro? No\n' },
+    ],
+    { como_se_llama: 'Ada Reis', donde_vive: 'Mill Lane, 7', tiene_perro: false },
+  ],
+  [
+    'whom a letter greets, though his name is that of the day elsewhere, and somebody with a title',
+    [
+      { text: 'Beste Dag Holm,\n\nOp 3 november 2026 om 07:45 uur heeft u een afspraak bij dr. Jansen-Wolf.\n' },
+      { text: 'Beste Ada Reis,\n\nOp 4 november 2026 om 09:10 uur heeft u een afspraak bij drs. Quist.\n' },
+    ],
+    { addressee: 'Ada Reis', name: 'drs. Quist' },
+  ],
 ])('from one message: %s', async (_, mails, fields) => {
   expect((await madeOf(mails, 1)).fields).toMatchObject(fields);
 });

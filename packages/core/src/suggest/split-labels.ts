@@ -50,7 +50,9 @@ const longestQuestion = 12;
 
 /** `Own boat? yes`, beside a line with a label: a question, and the few words that answer it. */
 export function answered({ tokens, kind }: Line): Split[] {
-  const from = enumerationEnd(tokens);
+  const first = enumerationEnd(tokens);
+  // `¿Cómo se llama?`
+  const from = first + Number(tokens[first]?.norm === '¿');
   const to = tokens.findIndex(({ norm }) => norm === '?');
   const value = tokens.slice(to + 1);
   const isOne =

@@ -2,7 +2,7 @@ import { isFree } from '../../../values/index.js';
 import type { ConstantsMatch, Landmark, Token } from '../model.js';
 import type { PreparedText } from '../text/prepared-text.js';
 import { sentencesOf } from '../text/sentences.js';
-import { columnGap, isSeparator, skipSeparators } from '../text/tokens.js';
+import { columnGap, isSeparator, skipSeparators, valueGap } from '../text/tokens.js';
 import { closeLabel, firstWord, matchConstants } from './match-words.js';
 
 /** One way to place a landmark's slots: token ranges, and the weight of the constants matched between them. */
@@ -128,7 +128,7 @@ class Placing {
     // A dash that stands apart in the sample is none within a word.
     if (mark) return token?.norm === mark.norm && (mark.gap === 0 || token.gap > 0) ? marks.length : null;
     if (token?.norm === '\t') return 1;
-    return (token?.gap ?? 0) >= columnGap ? 0 : null;
+    return (token?.gap ?? 0) >= valueGap ? 0 : null;
   }
 
   /** The length of the run of one mark that begins here: dots lead as far as the line is long. */

@@ -55,6 +55,15 @@ describe('items whose lines have no words of their own', () => {
     expect(picked(rows).map(([item]) => item)).toEqual([first, second].map((line) => line.replace(/ \d.*/, '')));
   });
 
+  test('two blanks part two values where they do in the layout, before the words of the item, too', async () => {
+    const layout = 'Order\n[[rows:]]\n[[count]]-[[item]]  [[price]] each\n[[:rows]]\nThank you';
+    const { rows } = await outcomeOf(layout, { text: 'Order\n\n3-Rope  £5 each\n2-Oil can  £6 each\n\nThank you' });
+    expect(picked(rows)).toEqual([
+      ['Rope', 3, 5],
+      ['Oil can', 2, 6],
+    ]);
+  });
+
   test('one that lacks an optional line is whole, one that lacks a required line is a problem', async () => {
     const { rows, verdict, problems } = await outcomeOf(bare, { text: 'Order\n\nRope\n£5\n\nOil\n2\n\nThank you' });
     expect(picked(rows)).toEqual([

@@ -1,7 +1,8 @@
 import type { Range } from '../../../reading/index.js';
 
 /** Words that a full stop shortens. */
-const shortened = /(?:^|[^\p{L}])(?:Dr|Mr|Mrs|Ms|St|No|Nr|Hr|Fr|Sr|Sra|Mme|Mlle|Prof|Str|Tel|ca|etc|bzw|z\.B)$/u;
+const shortened =
+  /(?:^|[^\p{L}])(?:[Dd]rs?|[Dd]ra|[Mm]r|[Mm]rs|Ms|[Mm]evr|[Dd]hr|[Ii]ng|[Ii]r|[Mm]ag|[Dd]ipl|[Dd]ott|[Ss]ig|St|No|Nr|Hr|Fr|[Ss]r|[Ss]ra|Mme|Mlle|[Pp]rof|[Aa]vv?|Str|Tel|ca|etc|bzw|z\.B)$/u;
 
 /** `no. M-2775`: a number is said to follow, and does. */
 const numbering = /(?:^|[^\p{L}])n[or]$/iu;
