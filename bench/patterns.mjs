@@ -50,26 +50,27 @@ const cases = {
   },
 };
 
-const timed = (work, rounds = 200) => {
-  for (let i = 0; i < 30; i++) work();
-  const took = [];
-  for (let i = 0; i < rounds; i++) {
-    const from = performance.now();
-    work();
-    took.push(performance.now() - from);
-  }
-  return median(took) * 1000;
+const took = (work) => {
+  const from = performance.now();
+  work();
+  return (performance.now() - from) * 1000;
+};
+
+/** What each of some works takes in microseconds, measured in turns: a machine that slows down slows all of them. */
+const inTurns = (works, rounds = 400) => {
+  for (let i = 0; i < 30; i++) for (const work of works) work();
+  return Array.from({ length: rounds }, () => works.map(took));
 };
 
 // What a sift costs without any rule is no matter of the rule.
 const nothing = sieveOf({ kind: 'derive', fills: 'x', from: 'y' }, { x: { type: 'text' } });
-const bare = timed(() => sift(reading, nothing));
 for (const [name, { ours, byHand, found }] of Object.entries(cases)) {
   const { outcome } = sift(reading, ours);
   if (found(outcome) !== byHand()) throw new Error(`${name}: ${found(outcome)} is not ${byHand()}`);
-  const all = timed(() => sift(reading, ours));
-  const rule = Math.max(0.1, all - bare);
-  const hand = timed(byHand);
+  const turns = inTurns([() => sift(reading, nothing), () => sift(reading, ours), byHand]);
+  const rule = Math.max(0.1, median(turns.map(([bare, whole]) => whole - bare)));
+  const all = median(turns.map(([, whole]) => whole));
+  const hand = median(turns.map(([, , one]) => one));
   tell(name, hand / rule);
   console.log(
     `${name}: ${rule.toFixed(0)} µs for the rule (${all.toFixed(0)} µs the sift), ${hand.toFixed(0)} µs by hand, ratio ${(hand / rule).toFixed(2)}`,
