@@ -11,15 +11,18 @@ export function withLinesOfOthers(
   namedIn: (one: Examined) => readonly Named[],
 ): string {
   const lines = layout.trimEnd().split('\n');
+  const placed = new Set([...layout.matchAll(/\[\[(\w+)/g)].map(([, field]) => field));
   const words = shown.message.whole.toLowerCase();
   for (const other of others) {
     const named = [...namedIn(other)].sort((a, b) => a.start - b.start);
     for (const [i, mark] of named.entries()) {
-      if (mark.by !== 'label' || mark.field === '*' || lineOf(mark.field, lines) >= 0) continue;
+      if (mark.by !== 'label' || mark.field === '*' || placed.has(mark.field)) continue;
       // Where its label stands and names no value there, such as a heading of rows, it is none of the layout's.
       if (words.includes(mark.label.toLowerCase())) continue;
       const written = aloneOn(other.message.whole, mark, named);
-      if (written) lines.splice(placeFor(mark, named.slice(0, i), other, lines), 0, ...written);
+      if (!written) continue;
+      lines.splice(placeFor(mark, named.slice(0, i), other, lines), 0, ...written);
+      placed.add(mark.field);
     }
   }
   return `${lines.join('\n')}\n`;

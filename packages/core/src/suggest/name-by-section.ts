@@ -1,8 +1,9 @@
 import { linesOf, type Range } from '../reading/index.js';
 import { foldLabel, type Marked } from './marked.js';
 
-/** Words of a section's title. */
+/** Words and characters of a section's title. */
 const longestTitle = 4;
+const maxLength = 60;
 const title = /^\P{N}*\p{L}\P{N}*$/u;
 
 /** Who has a part in something, and the ways there and back: what a section is headed by that no list of items is. */
@@ -62,6 +63,7 @@ export function bySection(text: string, marked: readonly Marked[], known: Readon
 function headingsIn(text: string, marked: readonly Marked[]): Heading[] {
   const labels = new Set(marked.map(({ label }) => foldLabel(label)));
   return linesOf(text).flatMap(({ start, end }): Heading[] => {
+    if (end - start > maxLength) return [];
     const words = text.slice(start, end).replace(/^[\s\p{P}\p{S}]+|[\s\p{P}\p{S}]+$/gu, '');
     const isTitle = title.test(words) && !/[.!?:\t|]/.test(words) && words.split(/\s+/).length <= longestTitle;
     const isFree = !labels.has(foldLabel(words)) && !marked.some((one) => one.start < end && one.end > start);

@@ -157,3 +157,8 @@ test('what is not found at all in most messages that have it is no field', async
   expect(fields.jobs).toBe(4);
   for (const { name } of suggestion.fields) expect([name, fields[name] ?? null]).not.toEqual([name, null]);
 });
+
+test('blanks without end within a value are looked at once', async () => {
+  const { fields } = await madeOf([{ text: `Total: £5.00${' '.repeat(100_000)}x\nName: Ada Quist\nPier: North\n` }]);
+  expect(fields).toMatchObject({ name: 'Ada Quist', pier: 'North' });
+});
