@@ -62,10 +62,7 @@ function slotPut(layout: string, { message, mark, known, cells }: Marking): stri
   const above = lineOf(message, message.slice(0, line.start).trimEnd().length);
   const isTaken = known.some(({ start, end }) => start <= above.end && end >= above.start);
   // Nor is a line below one to be found by, where it has a value of its own and is in the layout.
-  const below = lineBelow(
-    linesOf(message).map((one) => ({ ...one, words: message.slice(one.start, one.end).trim() })),
-    line.start,
-  );
+  const below = lineBelow(plainLines(message), line.start);
   const isKnown = below !== null && known.some(({ start }) => lineOf(message, start).start === below);
   const upTo = written.findIndex((one) => slotsIn(one).includes(mark.field)) + 1;
   const kept = isKnown && upTo > 0 ? written.slice(0, upTo) : written;
@@ -147,7 +144,7 @@ function lineOf(text: string, offset: number) {
 
 /** Where each line of a layout stands in a message: by its values, or, for mere words, where a line is these or begins with them. */
 function placesOf(lines: readonly string[], message: string, known: readonly Named[]): (number | null)[] {
-  const plain = linesOf(message).map((range) => ({ ...range, words: message.slice(range.start, range.end).trim() }));
+  const plain = plainLines(message);
   let last: number | null = null;
   return lines.map((line) => {
     const names = slotsIn(line);
@@ -171,6 +168,9 @@ function placesOf(lines: readonly string[], message: string, known: readonly Nam
     return same?.start ?? null;
   }
 }
+
+const plainLines = (message: string) =>
+  linesOf(message).map((range) => ({ ...range, words: message.slice(range.start, range.end).trim() }));
 
 /** Where the next line begins that is not blank. */
 const lineBelow = (lines: readonly { start: number; words: string }[], offset: number): number | null =>

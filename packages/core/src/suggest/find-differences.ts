@@ -5,7 +5,7 @@ import { sentencesOf } from '../rules/template/text/sentences.js';
 import { isGreeting } from '../rules/template/text/words.js';
 import { accentless } from '../values/fold.js';
 import { months } from '../values/month-names.js';
-import { longestLine, wholeValue } from './looks.js';
+import { fullName, longestLine, wholeValue } from './looks.js';
 import { foldLabel, type Marked } from './marked.js';
 
 const maxLines = 200;
@@ -204,7 +204,8 @@ function differing(
     if (first && last && range && label && tokens.slice(at, to + 1).some(({ word }) => word))
       found.push({
         label:
-          label.start > first.start && name.test(text.slice(first.start, last.end))
+          // Somebody with whom a sentence begins: what they do is no word for them.
+          label.start > first.start && fullName.test(text.slice(first.start, last.end))
             ? 'name'
             : text.slice(label.start, label.end),
         ...range,
@@ -215,9 +216,6 @@ function differing(
   }
   return joinedNames(text, found);
 }
-
-/** Somebody with whom a sentence begins: what they do is no word for them. */
-const name = /^\p{Lu}[\p{L}.’'-]*(?: \p{Lu}[\p{L}.’'-]*)+$/u;
 
 /** What two names have in common by chance is a part of both: `26 Mill Road, Kirkholm`, where all live in some road. */
 function joinedNames(text: string, found: readonly Differing[]): Differing[] {

@@ -5,6 +5,7 @@ import { sentencesOf } from '../rules/template/text/sentences.js';
 import { isGreeting } from '../rules/template/text/words.js';
 import { isFree, ownTypes, type ReadContext } from '../values/index.js';
 import { guessType } from './guess-type.js';
+import { fullName } from './looks.js';
 import { foldLabel, freeLabel, type Marked } from './marked.js';
 import { calls, labelBefore, type Named, namedInSentence, numberWords } from './named-in-sentence.js';
 
@@ -58,7 +59,7 @@ export function findInProse(
   const others = own.filter(({ label }) => label !== addressee);
   // Figures and people say what something is about no better than what else is set apart.
   const saysLittle = ({ start, end }: Marked) =>
-    /^\d+$/.test(text.slice(start, end)) || somebody.test(text.slice(start, end));
+    /^\d+$/.test(text.slice(start, end)) || isSomebody(text.slice(start, end));
   const nothingElse = taken.length === 0 && others.every(saysLittle);
   const apart = nothingElse ? apartInProse(text, stretches, until).filter(({ start, end }) => isFree(start, end)) : [];
   return [...own, ...apart].sort((a, b) => a.start - b.start);
@@ -149,11 +150,12 @@ function dressedIn(line: string, start: number, end: number): Named[] {
   const isSaidOf =
     (before.match(/(?<!\p{L})\p{Ll}{2,}/gu) ?? []).length >= minSaid ||
     (before.trim() === '' && /^ \p{Ll}{3,}/u.test(line.slice(end)));
-  return somebody.test(value) && isSaidOf ? [{ label: label ?? 'name', from: start, value }] : [];
+  return isSomebody(value) && isSaidOf ? [{ label: label ?? 'name', from: start, value }] : [];
 }
 
-/** First and last names. */
-const somebody = /^\p{Lu}[\p{L}.’'-]+(?: \p{Lu}[\p{L}.’'-]*){0,2} \p{Lu}[\p{L}’'-]*\p{L}$/u;
+/** Names of one person at the most. */
+const maxNames = 4;
+const isSomebody = (value: string) => fullName.test(value) && value.split(' ').length <= maxNames;
 /** Words before a name by which it stands in a sentence. */
 const minSaid = 2;
 

@@ -21,7 +21,9 @@ export function withLinesOfOthers(
       if (words.includes(mark.label.toLowerCase())) continue;
       const written = aloneOn(other.message.whole, mark, named);
       if (!written) continue;
-      lines.splice(placeFor(mark, named.slice(0, i), other, lines), 0, ...written);
+      // The title of its section comes with the first of its values.
+      const put = mark.section && lines.includes(written[0] ?? '') ? written.slice(1) : written;
+      lines.splice(placeFor(mark, named.slice(0, i), other, lines), 0, ...put);
       placed.add(mark.field);
     }
   }
@@ -32,13 +34,14 @@ const slotOf = (field: string) => new RegExp(`\\[\\[${field}(?![\\w])`);
 
 const lineOf = (field: string, lines: readonly string[]): number => lines.findIndex((line) => slotOf(field).test(line));
 
-/** The lines of a layout for one value; null where others share its line. */
+/** The lines of a layout for one value, with the title of its section; null where others share its line. */
 function aloneOn(text: string, mark: Named, all: readonly Named[]): string[] | null {
   const from = text.lastIndexOf('\n', mark.start - 1) + 1;
   const below = text.indexOf('\n', mark.end);
   const to = below < 0 ? text.length : below;
   if (all.some((one) => one !== mark && one.start < to && one.end > from)) return null;
-  return writeLayout(text, [mark]).trim().split('\n');
+  const title = new Set(mark.section ? [mark.section.start] : []);
+  return writeLayout(text, [mark], title).trim().split('\n');
 }
 
 /** Behind the nearest value before it that the layout has, but not in the middle of a block of rows, nor before a value that hangs on that line. */

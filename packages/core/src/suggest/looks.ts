@@ -18,6 +18,9 @@ export const readsAs = (value: string, type: string, context: ReadContext): bool
     ({ like, assumes }) => assumes && like.test(value) && readValue(value, { type, ...assumes }, context).ok,
   );
 
+/** Somebody by two names or more. */
+export const fullName = /^\p{Lu}[\p{L}.’'-]*(?: \p{Lu}[\p{L}.’'-]*)+$/u;
+
 /** A line of more characters is none that a person wrote. */
 export const longestLine = 2000;
 

@@ -40,6 +40,18 @@ describe('labels that stand in several sections', () => {
     expect(fields).toMatchObject({ outbound_date: '2027-07-07', outbound_ship: 'Petrel', return_date: null });
   });
 
+  test('also where the fullest message has but the other', async () => {
+    const out = trip(
+      'F1',
+      `${leg('Outbound', ['3 May 2027', '08:10', 'Tern'])}<p>Cabin: 12</p><p>Car: AB12 CDE</p>`,
+      '',
+    );
+    const home = (day: string) => trip('F2', '', leg('Return', [day, '17:45', 'Gannet']));
+    const both = trip('F3', '<p>Outbound</p><p>Date: 1 June 2027</p>', '<p>Return</p><p>Date: 2 June 2027</p>');
+    const { fields } = await madeOf([out, home('9 May 2027'), both, home('8 July 2027')]);
+    expect(fields).toMatchObject({ outbound_date: null, return_date: '2027-07-08' });
+  });
+
   test('by whatever titles, where all messages have the same', async () => {
     const gauges = (upper: number, lower: number): Mail => ({
       html: `<div>${[['Mill pond', upper] as const, ['Old lock', lower] as const].map(([title, level]) => `<h3>${title}</h3><p>Level: ${level} cm</p><p>Trend: ${level > 50 ? 'rising' : 'falling'}</p>`).join('')}</div>`,

@@ -1,5 +1,6 @@
 import { linesOf, type Range } from '../reading/index.js';
 import { addsUp } from '../rules/table/totals.js';
+import { fullName } from './looks.js';
 import { foldLabel, type Marked } from './marked.js';
 import { wordsBeside } from './words-beside.js';
 
@@ -306,8 +307,6 @@ const maxValuesAbove = 4;
 /** A word or two over a paragraph. */
 const titleOfBlock = /^\p{Lu}[\p{L}-]*(?: \p{Ll}+){0,2}$/u;
 
-const nameOfTwo = /^\p{Lu}[\p{L}.’'-]*(?: \p{Lu}[\p{L}.’'-]*)+$/u;
-
 /** Where other values stand between a value and the label of their paragraph: that label, and words to ignore in their places. */
 function labelOfParagraph(text: string, lines: readonly Range[], at: number): string[] | null {
   const wordsAt = (i: number) => text.slice(lines[i]?.start ?? 0, lines[i]?.end ?? 0).trim();
@@ -317,7 +316,7 @@ function labelOfParagraph(text: string, lines: readonly Range[], at: number): st
     if (words === '') return null;
     // `Customer`, `Björn Pemberton`, and below them what is told by its looks: the first line of the paragraph is the label.
     const isTitle =
-      i === at - 2 && titleOfBlock.test(words) && (i === 0 || wordsAt(i - 1) === '') && nameOfTwo.test(wordsAt(at - 1));
+      i === at - 2 && titleOfBlock.test(words) && (i === 0 || wordsAt(i - 1) === '') && fullName.test(wordsAt(at - 1));
     const label = isTitle ? words : /^[^\s:=][^:=\n]{0,40}[:：](?!\/\/|\d\d)/u.exec(words)?.[0];
     if (!label) continue;
     // Stars that made it bold may stand behind it.
