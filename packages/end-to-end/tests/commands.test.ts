@@ -163,6 +163,11 @@ describe('offline', () => {
     };
     expect(reading.text).toContain('Name of vessel\tBlue Puffin');
     expect(reading.links[0]?.href).toBe('mailto:t.lunde@brisling.example');
+    const meals = join(world.folder, 'meals.eml');
+    const row = (...cells: string[]) => `<tr>${cells.map((cell) => `<td>${cell}</td>`).join('')}</tr>`;
+    const table = `<table>${row('2', 'Fish pie<br>no peas', '7.17')}${row('3', 'Mussels', '10.93')}</table>`;
+    writeFileSync(meals, `Subject: Order\r\nContent-Type: text/html\r\n\r\n${table}`);
+    expect((await run('read', meals)).out).toContain('2 ⇥ Fish pie ⏎ no peas ⇥ 7.17\n');
   });
 
   test('every command explains itself with examples', async () => {

@@ -55,7 +55,8 @@ function head(reading: PublicReading): string[] {
 }
 
 /** A full line in the margin is what rules look at by default, a broken one is not. */
-function text({ text: whole, outline, body }: PublicReading): string[] {
+function text({ text: own, outline, body, tables }: PublicReading): string[] {
+  const whole = withBreaks(own, tables);
   return outline.flatMap(({ kind, start, end, level }) => {
     let at = start;
     return whole
@@ -66,10 +67,21 @@ function text({ text: whole, outline, body }: PublicReading): string[] {
         const looked = body.some((range) => range.start < at + Math.max(line.length, 1) && range.end > at);
         at += line.length + 1;
         const name = i === 0 ? `${'·'.repeat(level)}${kind}` : '';
-        return `${name.padStart(marginWidth)} ${looked ? '│' : '┊'} ${line.replace(/\t/g, ' ⇥ ')}`;
+        return `${name.padStart(marginWidth)} ${looked ? '│' : '┊'} ${line.replace(/\t/g, ' ⇥ ').replaceAll(lineInCell, ' ⏎ ')}`;
       });
   });
 }
+
+/** The text with a sign for each blank that stands for the end of a line within a cell; offsets stay. */
+function withBreaks(text: string, tables: PublicReading['tables']): string {
+  const breaks = tables.flatMap(({ rows }) =>
+    rows.flat().flatMap(({ lines = [] }) => lines.slice(1).map(({ start }) => start - 1)),
+  );
+  const edges = [-1, ...new Set(breaks.sort((a, b) => a - b))];
+  return edges.map((at, i) => text.slice(at + 1, edges[i + 1])).join(lineInCell);
+}
+
+const lineInCell = '⏎';
 
 const madeOf = { elements: 'the markup', bullets: 'its bullets', blocks: 'its blocks', lines: 'its lines' };
 /** Words of each spot that are shown of the first item. */

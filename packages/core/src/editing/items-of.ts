@@ -1,4 +1,4 @@
-import { formOf, listsOf, type Range, type Reading } from '../reading/index.js';
+import { formOf, listsOf, type Range, type Reading, wholeView, withBreaks } from '../reading/index.js';
 import { type CompiledSieve, noFacts, type Outcome, sift } from '../sieve/index.js';
 
 /** A cell of a row, where it stands in the message. */
@@ -12,6 +12,8 @@ export interface Cell extends Range {
 /** The items of a message as its sieve reads them now. */
 export interface Items {
   text: string;
+  /** Where a blank of it stands for a line break within a table cell. */
+  breaks: readonly number[];
   cells: readonly Cell[];
   /** Where each item stands, by the number of its row. */
   items: readonly Range[];
@@ -32,7 +34,8 @@ export function itemsOf(sieve: CompiledSieve, reading: Reading): Items | null {
     const item = listed.find(({ start, end }) => start <= from && to <= end);
     return item ?? wholeLines(form.text, from, to);
   });
-  return { text: form.text, cells, items, outcome: result.outcome };
+  const { breaks = [] } = withBreaks(wholeView('message.text', form.text), form.tables);
+  return { text: form.text, breaks, cells, items, outcome: result.outcome };
 }
 
 function cellsIn({ evidence }: Pick<Outcome, 'evidence'>): Cell[] {

@@ -162,3 +162,37 @@ test('the labels of a row stay words, whichever of its values is marked', async 
   const result = sift(other.reading, compileSieve(source), noFacts);
   expect(result.kind === 'outcome' && result.outcome.fields).toEqual({ owner: 'Nuno Holm', species: 'Cat' });
 });
+
+describe('one line of a cell that has several', () => {
+  const table = (head = '') =>
+    letter(
+      'a',
+      `<table>${head}<tr><td>2</td><td>Fish pie<br>no peas</td><td>£7</td></tr><tr><td>3</td><td>Mussels</td><td>£9</td></tr></table>`,
+    );
+  const sieve = (rule: string) =>
+    `sieve: meals\nlocale: en-GB\nfields: {}\nrows:\n  columns:\n    count: { type: integer }\n    dish: { type: text }\n    price: { type: amount }\nrules:\n${rule}`;
+  const layout = sieve(
+    '  - kind: template\n    layouts:\n      - name: l\n        text: |\n          [[rows:]]\n          [[count]]\t[[dish]]\t[[price]]\n          [[:rows]]\n',
+  );
+
+  test.each([
+    ['no peas', '[[count]]\t[[dish]]  [[marked]]\t[[price]]', ['no peas', null]],
+    ['Fish pie', '[[count]]\t[[marked]]  [[*]]\t[[price]]', ['Fish pie', 'Mussels']],
+  ])('is a place of its own in a layout: %s', async (words, line, values) => {
+    const shown = await table();
+    const next = done(editSieve(layout, { act: 'mark', ...at(shown, words), field: 'marked' }, shown));
+    expect(next).toContain(line);
+    expect(rowsOf(next, shown).map(({ marked }) => marked)).toEqual(values);
+  });
+
+  test('is named by its heading and its number', async () => {
+    const shown = await table('<tr><th>Qty</th><th>Dish</th><th>Price</th></tr>');
+    const headed = sieve('  - kind: table\n    name: t\n    columns: { count: Qty, dish: Dish, price: Price }\n');
+    const next = done(editSieve(headed, { act: 'mark', ...at(shown, 'no peas'), field: 'remark' }, shown));
+    expect(next).toContain('remark: line 2 of Dish');
+    expect(rowsOf(next, shown).map(({ dish, remark }) => [dish, remark])).toEqual([
+      ['Fish pie', 'no peas'],
+      ['Mussels', null],
+    ]);
+  });
+});

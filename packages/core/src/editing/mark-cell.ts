@@ -1,5 +1,6 @@
-import { formOf, type Range, wholeView } from '../reading/index.js';
+import { formOf, linesInCell, type Range, type View, wholeView, withTables } from '../reading/index.js';
 import { cellText, markedGrids } from '../rules/table/grid.js';
+import { headingOfLine } from '../rules/table/header.js';
 import { textGrids } from '../rules/table/text-grid.js';
 import { tokenise } from '../rules/template/text/tokens.js';
 import { type CompiledSieve, tryCompileSieve } from '../sieve/index.js';
@@ -155,9 +156,10 @@ function lineOf(
   const old = overlapping.filter(({ column }) => column !== mark.column);
   const sorted = [...kept, mark].sort((a, b) => a.start - b.start);
   const left = new Set(old.map(({ column }) => column));
+  const text = withBreaksShown(found);
   let [written, at] = ['', line.start];
   const between = (to: number) => {
-    written += withSlots(found.text, { start: at, end: to }, isShared, (stretch) => {
+    written += withSlots(text, { start: at, end: to }, isShared, (stretch) => {
       const was = old.find(({ column, start, end }) => left.has(column) && start < stretch.end && stretch.start < end);
       if (was) left.delete(was.column);
       return was ? `[[${was.column}]]` : strict ? '' : '[[*]]';
@@ -169,7 +171,19 @@ function lineOf(
     at = end;
   }
   between(line.end);
-  return written.trim();
+  return written.trim().replaceAll(cellBreak, '  ');
+}
+
+/** A blank that mails do not have: it stands for the break in a cell, which two blanks are in a layout. */
+const cellBreak = '\u2028';
+
+function withBreaksShown({ text, breaks }: Items): string {
+  let [shown, from] = ['', 0];
+  for (const at of breaks) {
+    shown += text.slice(from, at) + cellBreak;
+    from = at + 1;
+  }
+  return shown + text.slice(from);
 }
 
 /** A link is read with the words it stands behind. */
@@ -252,16 +266,26 @@ function underHeading(
       cells.some((cell) => cell.rule === map.text('rules', i, 'name') && known(i).includes(cell.column)),
     );
   if (rule < 0) return null;
-  const view = wholeView('message.text', text);
-  const grids = [...markedGrids(view, formOf(reading, sieve.body).tables), ...textGrids(view, isHeading)];
+  const { tables } = formOf(reading, sieve.body);
+  const view = withTables(wholeView('message.text', text), tables);
+  const grids = [...markedGrids(view, tables), ...textGrids(view, isHeading)];
   for (const { rows } of grids) {
     const at = rows.findIndex((row) => row.flat().some(({ start, end }) => start <= mark.start && mark.end <= end));
     const column = rows[at]?.findIndex((cell) => cell.some(({ start, end }) => start <= mark.start && mark.end <= end));
     const head = rows.slice(0, Math.max(0, at)).find((row) => isHeading(row.map((cell) => cellText(view, cell))));
-    const words = head?.[column ?? -1];
-    if (words) return setEntry(source, ['rules', rule, 'columns'], mark.column, cellText(view, words));
+    const [words, cell] = [head?.[column ?? -1], rows[at]?.[column ?? -1]?.[0]];
+    if (!words || !cell) continue;
+    const heading = headingFor(mark, cell, view, cellText(view, words));
+    return setEntry(source, ['rules', rule, 'columns'], mark.column, heading);
   }
   return null;
+}
+
+/** The words that name a marked value: those over its cell, and which line of the cell it is where that has several. */
+function headingFor(mark: Range, cell: Range, view: View, words: string): string {
+  const lines = linesInCell(view, cell);
+  const line = lines.findIndex(({ start, end }) => start <= mark.start && mark.end <= end);
+  return lines.length > 1 && line >= 0 ? headingOfLine(line + 1, words) : words;
 }
 
 /** Cuts a column in two where the values of all items can be cut alike: the first part keeps its name. */

@@ -1,4 +1,4 @@
-import { formOf, listsOf, type Range, wholeView } from '../reading/index.js';
+import { formOf, listsOf, type Range, wholeView, withTables } from '../reading/index.js';
 import { ownRules } from '../rules/index.js';
 import { type CompiledSieve, noFacts, type Outcome, sift, tryCompileSieve } from '../sieve/index.js';
 import { namingOf } from '../suggest/field-name.js';
@@ -25,7 +25,7 @@ export function markRows(source: string, shown: ShownMessage, { start, end }: Ra
   const form = formOf(shown.reading, sieve.body);
   const { text, tables, links } = form;
   const lines = wholeLines(text, start, end);
-  const view = wholeView('message.text', text);
+  const view = withTables(wholeView('message.text', text), tables);
   const context = contextOf(sieve, shown.reading);
   const { subject } = shown.reading;
   const found = findChosenRows(

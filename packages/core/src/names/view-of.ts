@@ -7,6 +7,7 @@ import {
   textParts,
   type View,
   wholeView,
+  withBreaks,
 } from '../reading/index.js';
 import { toText } from '../values/index.js';
 import { attachmentAt } from './message-names.js';
@@ -17,9 +18,11 @@ import type { Scene } from './scene.js';
 export function viewOf(name: string, form: TextForm, scene: () => Scene): View | null {
   if (isTextPart(name)) {
     const ranges = textParts[name](form);
-    return ranges.length > 0 || name === 'message.body' ? rangesView('message.text', form.text, ranges) : null;
+    return ranges.length > 0 || name === 'message.body'
+      ? withBreaks(rangesView('message.text', form.text, ranges), form.tables)
+      : null;
   }
-  if (name === 'message.text') return wholeView(name, form.text);
+  if (name === 'message.text') return withBreaks(wholeView(name, form.text), form.tables);
   const { reading } = scene();
   const values = valuesOf(name, scene());
   if (values.length === 0) return null;

@@ -102,7 +102,12 @@ class Composer {
     for (const table of piece.tables)
       this.piece.tables.push({
         ...shifted(table, at),
-        rows: table.rows.map((row) => row.map((cell) => shifted(cell, at))),
+        rows: table.rows.map((row) =>
+          row.map((cell) => {
+            const lines = cell.lines?.map((line) => shifted(line, at));
+            return { ...shifted(cell, at), ...(lines ? { lines } : {}) };
+          }),
+        ),
       });
   }
 

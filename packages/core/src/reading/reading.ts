@@ -35,6 +35,8 @@ export interface TableCell extends Range {
   header: boolean;
   /** What the cell says: the text of its range, or what that stands for where the format quotes it (CSV). */
   text: string;
+  /** The lines it is written in, where these are several: what is but a blank in `text` parts them on the page. */
+  lines?: Range[];
   /** Columns it lies over, where these are several: those behind the first have cells of their own, empty ones. */
   columns?: number;
 }

@@ -1,7 +1,7 @@
 import { dictionary } from '../dictionary.js';
 import type { Range, Segment, TextForm } from './reading.js';
 import { forwardsOf } from './segments/body.js';
-import { rangesView, rowsOf, type View } from './view.js';
+import { rangesView, type View, withTables } from './view.js';
 
 /** The parts of a text that have a name: `message.body`, `message.quoted` and so on. */
 export const textParts = dictionary({
@@ -39,10 +39,7 @@ export function bodyViews(form: TextForm): View[] {
     (ranges, i) =>
       i === 0 || (isFilled(form, ranges) && !stretches.slice(0, i).some((earlier) => sameRanges(earlier, ranges))),
   );
-  return different.map((ranges) => {
-    const view = rangesView('message.text', form.text, ranges);
-    return { ...view, rows: rowsOf(view, form.tables) };
-  });
+  return different.map((ranges) => withTables(rangesView('message.text', form.text, ranges), form.tables));
 }
 
 const isFilled = ({ text }: TextForm, ranges: readonly Range[]) =>

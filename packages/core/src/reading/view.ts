@@ -9,6 +9,8 @@ export interface View {
   pieces: { at: number; origin: number; length: number }[];
   /** Rows of table cells in it, in offsets of the view. */
   rows?: Range[][];
+  /** Where a blank of it stands for a line break within a table cell; sorted. */
+  breaks?: readonly number[];
 }
 
 /** A view of the whole of a text. */
@@ -35,6 +37,43 @@ export function rowsOf(view: View, tables: readonly Table[]): Range[][] {
       return placed.some((cell) => cell === null) ? [] : [placed as Range[]];
     }),
   );
+}
+
+/** A view with what tables that stand in it say of their cells: `rows` of these, and where the lines within them break. */
+export const withTables = (view: View, tables: readonly Table[]): View => ({
+  ...withBreaks(view, tables),
+  rows: rowsOf(view, tables),
+});
+
+/** A view that knows which of its blanks stand for line breaks within the cells of tables. */
+export function withBreaks(view: View, tables: readonly Table[]): View {
+  const parted = tables.flatMap(({ rows }) => rows.flat().filter(({ lines }) => lines));
+  const places = parted.flatMap((cell) => {
+    const placed = fromOrigin(view, cell);
+    return placed ? (cell.lines ?? []).slice(1).map(({ start }) => placed.start + start - 1 - cell.start) : [];
+  });
+  // A cell over several rows stands in each of them.
+  return places.length > 0 ? { ...view, breaks: [...new Set(places)].sort((a, b) => a - b) } : view;
+}
+
+/** The lines that a stretch of a view is written in, where it lies in a table cell; one where it is not parted. */
+export function linesInCell({ breaks = [] }: View, { start, end }: Range): Range[] {
+  const own = placesWithin(breaks, start, end);
+  return [...own, end].map((to, i) => ({ start: i === 0 ? start : (own[i - 1] as number) + 1, end: to }));
+}
+
+/** Those of sorted places that lie within a stretch, found by halving: a table may have a hundred thousand cells. */
+export function placesWithin(places: readonly number[], start: number, end: number): readonly number[] {
+  const firstFrom = (least: number) => {
+    let [low, high] = [0, places.length];
+    while (low < high) {
+      const middle = (low + high) >> 1;
+      if ((places[middle] as number) >= least) high = middle;
+      else low = middle + 1;
+    }
+    return low;
+  };
+  return places.slice(firstFrom(start), firstFrom(end));
 }
 
 /** Maps a range of the origin into the view; null when the view leaves any of it out. */
@@ -69,7 +108,14 @@ export function partOf(view: View, start: number, end: number): View {
       ? [cells.map((cell) => ({ start: cell.start - start, end: cell.end - start }))]
       : [],
   );
-  return { in: view.in, text: view.text.slice(start, end), pieces, ...(rows ? { rows } : {}) };
+  const breaks = view.breaks && placesWithin(view.breaks, start, end).map((place) => place - start);
+  return {
+    in: view.in,
+    text: view.text.slice(start, end),
+    pieces,
+    ...(rows ? { rows } : {}),
+    ...(breaks ? { breaks } : {}),
+  };
 }
 
 /** A view of the end of another. */

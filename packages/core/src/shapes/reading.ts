@@ -6,7 +6,15 @@ const address: v.GenericSchema<Address> = v.object({ address: v.string(), name: 
 const table: v.GenericSchema<Table> = v.object({
   ...range,
   rows: v.array(
-    v.array(v.object({ ...range, header: v.boolean(), text: v.string(), columns: v.exactOptional(v.number()) })),
+    v.array(
+      v.object({
+        ...range,
+        header: v.boolean(),
+        text: v.string(),
+        lines: v.exactOptional(v.array(v.object(range))),
+        columns: v.exactOptional(v.number()),
+      }),
+    ),
   ),
 });
 /** Items of one shape; `spots`: what stands at the same place in each, whole lines of the text, null where an item lacks it. */

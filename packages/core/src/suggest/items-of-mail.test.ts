@@ -429,3 +429,21 @@ test('an order: labels within its cells, sums below, an address of lines under i
     ['Fender, blue', 'FD-2', 2],
   ]);
 });
+
+test('what stands on a line of its own in some cells is a column, told by its code or as details; an address stays whole', async () => {
+  const order = (...items: string[][]) => ({
+    html: `<p>Order</p><table>${items.map((cells) => row(cells)).join('')}</table>`,
+  });
+  const meals = order(['2x', 'Fish pie<br><i>no peas</i>', '£7.17'], ['3x', 'Mussels', '£10.93']);
+  const meal = order(['1x', 'Leek tart', '£4.00'], ['4x', 'Lamb curry<div>mild</div>', '£9.50']);
+  expect((await madeOf([meals, meal], 1)).rows.map(({ title, details }) => [title, details])).toEqual([
+    ['Leek tart', null],
+    ['Lamb curry', 'mild'],
+  ]);
+  const headed = order(['Product', 'Delivery address', 'Qty', 'Price'], ['Lamp<br>LA-1', 'Ada Quist<br>Kirkholm', '1', '£3'], ['Rope<br>RO-22', 'Piet Holm<br>Marsh End', '2', '£4']); // biome-ignore format: two items
+  const { rows } = await madeOf([headed]);
+  expect(rows).toMatchObject([
+    { product: 'Lamp', code: 'LA-1', delivery_address: 'Ada Quist Kirkholm' },
+    { product: 'Rope', code: 'RO-22', delivery_address: 'Piet Holm Marsh End' },
+  ]);
+});

@@ -41,6 +41,6 @@ export function lowered(rows: readonly (readonly Hanging[])[], budget: CellBudge
 export function spread(cell: TableCell, columns: number, budget: CellBudget): TableCell[] {
   budget.left -= columns - 1;
   if (columns === 1 || budget.left < 0) return [cell];
-  const empty = { ...cell, start: cell.end, text: '' };
+  const empty = { start: cell.end, end: cell.end, header: cell.header, text: '' };
   return [{ ...cell, columns }, ...Array.from({ length: columns - 1 }, () => ({ ...empty }))];
 }

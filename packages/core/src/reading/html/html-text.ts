@@ -1,5 +1,6 @@
 import { limits } from '../../limits.js';
 import type { Link, Range, SourceRun, Table, TableCell } from '../reading.js';
+import { placesWithin } from '../view.js';
 import { apart, blocks } from './blocks.js';
 import { freshBudget, lowered, spanOf, spread } from './cell-spans.js';
 import { isPadding } from './fillers.js';
@@ -264,10 +265,12 @@ class HtmlTextWriter implements TreeVisitor {
             .filter((row) => row.length > 0)
             .map((row) =>
               row.flatMap(({ rows, ...cell }) =>
-                spread(cellAt(text, range(cell), cell.header), cell.columns, budget).map((one) => ({
-                  cell: one,
-                  rows,
-                })),
+                spread(cellAt(text, range(cell), cell.header, this.out.breaksInCells), cell.columns, budget).map(
+                  (one) => ({
+                    cell: one,
+                    rows,
+                  }),
+                ),
               ),
             ),
           budget,
@@ -280,9 +283,10 @@ class HtmlTextWriter implements TreeVisitor {
 
 const blocksOnly: RowLayout = { kind: 'blocks', valueCell: null };
 
-const cellAt = (text: string, { start, end }: Range, header: boolean): TableCell => ({
-  start,
-  end,
-  header,
-  text: text.slice(start, end),
-});
+/** `breaks`: where in the whole text a blank stands for a break within a cell, in their order. */
+function cellAt(text: string, { start, end }: Range, header: boolean, breaks: readonly number[]): TableCell {
+  const own = placesWithin(breaks, start, end);
+  const edges = [start - 1, ...own, end];
+  const lines = edges.slice(1).map((edge, i) => ({ start: (edges[i] as number) + 1, end: edge }));
+  return { start, end, header, text: text.slice(start, end), ...(own.length > 0 ? { lines } : {}) };
+}

@@ -16,10 +16,14 @@ export class TextBuilder {
   private breaksOwed = 0;
   private tabsOwed = 0;
   private spaceOwed = false;
+  /** Whether the space that is owed stands for a break. */
+  private breakInCell = false;
   private lineEmpty = true;
   private cellEmpty = false;
   /** What stands for a break here: a line break, or a space inside a cell that must not tear its row. */
   breaks: 'lines' | 'spaces' = 'lines';
+  /** Where spaces stand for breaks. */
+  readonly breaksInCells: number[] = [];
 
   get length(): number {
     return this.written;
@@ -35,7 +39,7 @@ export class TextBuilder {
   /** A line break that always counts, as `<br>` does. */
   newline(): void {
     if (this.cellEmpty) return;
-    if (this.breaks === 'spaces') this.space();
+    if (this.breaks === 'spaces') this.spaceForBreak();
     else this.lineBreak();
   }
 
@@ -48,13 +52,13 @@ export class TextBuilder {
 
   freshLine(): void {
     if (this.cellEmpty) return;
-    if (this.breaks === 'spaces') this.space();
+    if (this.breaks === 'spaces') this.spaceForBreak();
     else if (!this.lineEmpty) this.lineBreak();
   }
 
   blankLine(): void {
     if (this.breaks === 'spaces') {
-      this.space();
+      this.spaceForBreak();
       return;
     }
     if (this.written === 0 || this.cellEmpty) return;
@@ -82,6 +86,11 @@ export class TextBuilder {
 
   space(): void {
     if (!this.lineEmpty && !this.cellEmpty && this.breaksOwed + this.tabsOwed === 0) this.spaceOwed = true;
+  }
+
+  private spaceForBreak(): void {
+    this.space();
+    this.breakInCell = this.spaceOwed;
   }
 
   /** Running text: white space folds, as a browser does. */
@@ -130,6 +139,7 @@ export class TextBuilder {
     // A text does not begin with the breaks of what stands empty before it.
     const owed = this.written === 0 ? '' : this.owed();
     if (owed !== '') this.pieces.push(owed);
+    if (this.breakInCell && owed === ' ') this.breaksInCells.push(this.written);
     this.written += owed.length;
     for (const place of this.pending) place.at = this.written;
     this.pending = [];
@@ -156,6 +166,7 @@ export class TextBuilder {
     this.breaksOwed = 0;
     this.tabsOwed = 0;
     this.spaceOwed = false;
+    this.breakInCell = false;
   }
 
   /** Breaks at the end of a cell or an item are those of its blocks, and not of the row or list it stands in; those before an empty one are. */

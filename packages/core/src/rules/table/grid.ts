@@ -1,4 +1,4 @@
-import { type Range, rowsOf, type Table, type View } from '../../reading/index.js';
+import { linesInCell, type Range, rowsOf, type Table, type View } from '../../reading/index.js';
 
 /** A cell: where its words stand. Several ranges where a value goes on in the next line; none where it is empty. */
 export type GridCell = readonly Range[];
@@ -18,6 +18,12 @@ export interface Grid {
 /** What a cell says, with what goes on below it on one line. */
 export const cellText = ({ text }: View, cell: GridCell): string =>
   cell.map(({ start, end }) => text.slice(start, end).trim()).join(' ');
+
+/** One line of a cell, counted from 1; empty where it has not so many. */
+export function lineOf(view: View, cell: GridCell, line: number): GridCell {
+  const own = cell.flatMap((range) => linesInCell(view, range))[line - 1];
+  return own ? [own] : [];
+}
 
 /** How many columns a grid has. Row by row: a spread of a hostile table's hundred thousand rows would overflow the stack. */
 export const widthOf = ({ rows }: Grid): number => rows.reduce((most, { length }) => Math.max(most, length), 0);

@@ -20,6 +20,15 @@ export const folded = (text: string): string =>
     .replace(/[^\p{L}\p{N}#%]+/gu, ' ')
     .trim();
 
+/** `line 2 of Product`: words over a column, and the line of its cells that is meant; null for whole cells. */
+export function lineOfHeading(written: string): { words: string; line: number | null } {
+  const found = /^\s*line\s+(\d)\s+of\s+(\S.*)$/i.exec(written);
+  return found ? { words: found[2] as string, line: Number(found[1]) } : { words: written, line: null };
+}
+
+/** What `lineOfHeading` reads: the words for one line of the cells under a heading. */
+export const headingOfLine = (line: number, words: string): string => `line ${line} of ${words}`;
+
 /** Longer cells are no headings. */
 const maxWords = 6;
 

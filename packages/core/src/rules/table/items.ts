@@ -1,5 +1,5 @@
 import { type FieldOptions, fitOfValue, isFree, type ReadContext } from '../../values/index.js';
-import { cellText, type Grid, type GridCell, isBelowItems } from './grid.js';
+import { cellText, type Grid, type GridCell, isBelowItems, lineOf } from './grid.js';
 import { type Header, type HeaderWords, headerOf } from './header.js';
 import { addsUp } from './totals.js';
 
@@ -10,7 +10,11 @@ export interface ItemOptions {
   words: HeaderWords;
   columns: Readonly<Record<string, FieldOptions>>;
   context: ReadContext;
+  /** The columns that take but one line of their cells, counted from 1. */
+  lines: LinesOfCells;
 }
+
+export type LinesOfCells = Readonly<Record<string, number>>;
 
 /** The rows below a header: which of them are items, and which add up, head, or stand between. */
 export function itemsOf(grid: Grid, headerAt: number, header: Header, options: ItemOptions): Item[] {
@@ -28,13 +32,25 @@ const textOf = ({ view }: Grid, row: readonly GridCell[]): string =>
     .join(' ')
     .slice(0, 80);
 
-function itemOf(grid: Grid, row: readonly GridCell[], header: Header, { words, columns, context }: ItemOptions): Item {
+function itemOf(
+  grid: Grid,
+  row: readonly GridCell[],
+  header: Header,
+  { words, columns, context, lines }: ItemOptions,
+): Item {
   const texts = row.map((cell) => cellText(grid.view, cell));
   const filled = texts.filter((text) => text !== '');
   const not = (passedOver: string): Item => ({ passedOver, text: textOf(grid, row) });
   if (filled.length === 0) return not('it is empty');
   if (headerOf(texts, words, [...header.cells.keys()])) return not('it is the header once more');
-  const cells = new Map([...header.cells].map(([column, at]) => [column, row[at] ?? []]));
+  const parted = new Set(Object.keys(lines).map((column) => header.cells.get(column)));
+  const cells = new Map(
+    [...header.cells].map(([column, at]) => {
+      const cell = row[at] ?? [];
+      // Beside a column of one line, that of the cell is what stands in its first.
+      return [column, parted.has(at) ? lineOf(grid.view, cell, lines[column] ?? 1) : cell];
+    }),
+  );
   const has = [...cells].filter(([, cell]) => cellText(grid.view, cell) !== '');
   if (addsUp(filled[0] ?? '') && has.length < header.cells.size) return not('it adds up others');
   if (filled.length === 1 && header.cells.size > 1) return not('it has one cell only');

@@ -9,8 +9,8 @@ import { linkAt } from '../link-at.js';
 import type { CompiledRuleBody, Finding, RuleCompiler, RuleKind, RuleResult, RuleRun } from '../rule-kind.js';
 import { withCellLabels } from './cell-labels.js';
 import { cellText, type Grid, type GridCell, markedGrids, widthOf } from './grid.js';
-import { type Header, type HeaderWords, hasPart, headerOf, headingPattern } from './header.js';
-import { type Item, itemsOf } from './items.js';
+import { type Header, type HeaderWords, hasPart, headerOf, headingPattern, lineOfHeading } from './header.js';
+import { type Item, itemsOf, type LinesOfCells } from './items.js';
 import { listGrids } from './list-grid.js';
 import { textGrids } from './text-grid.js';
 import type { TableTrace } from './trace.js';
@@ -32,6 +32,7 @@ interface CompiledTable {
   /** Where it looks when not in the words of the message. */
   lookIn: string | null;
   words: HeaderWords;
+  lines: LinesOfCells;
   /** Columns without which no table is one of these. */
   needed: string[];
   take: 'first' | 'all';
@@ -47,20 +48,21 @@ function compile(source: TableSource, compiler: RuleCompiler): CompiledRuleBody 
   if (lookIn !== null && scope.typeOf(lookIn)?.kind !== ownTypes.words)
     report.add('YS-CONDITION-NAME', [...path, 'in'], { name: lookIn, nearest: nearest(lookIn, scope.known()) });
   if (named.length === 0) report.add('YS-TABLE-NO-COLUMN', [...path, 'columns']);
-  const patterns = Object.entries(source.columns).flatMap(([name, words]) =>
-    [words]
-      .flat()
+  const over = Object.entries(source.columns).map(
+    ([name, words]) => [name, [words].flat().map(lineOfHeading)] as const,
+  );
+  const patterns = over.flatMap(([name, all]) =>
+    all
+      .map(({ words }) => words)
       .filter(hasPart)
       .map((word) => compilePattern(headingPattern(word), { case: 'any', parts }, [...path, 'columns', name], report)),
   );
   if (named.length === 0 || named.some((name) => !known.includes(name)) || patterns.includes(null)) return null;
   const table: CompiledTable = {
     lookIn,
-    words: Object.fromEntries(
-      Object.entries(source.columns).map(([name, words]) => [
-        name,
-        [words].flat().map((word) => withOwnParts(word, parts)),
-      ]),
+    words: Object.fromEntries(over.map(([name, all]) => [name, all.map(({ words }) => withOwnParts(words, parts))])),
+    lines: Object.fromEntries(
+      over.flatMap(([name, all]) => all.flatMap(({ line }) => (line === null ? [] : [[name, line]]))),
     ),
     needed: named.filter((name) => columns[name]?.required === true),
     take: source.take ?? 'all',
@@ -79,7 +81,7 @@ function runTable(table: CompiledTable, run: RuleRun, columns: RuleCompiler['col
   const taken = table.take === 'first' ? found.slice(0, 1) : found;
   const max = run.facts.limits.rows;
   const items = taken.flatMap(({ grid, at, header }) => {
-    const options = { words: table.words, columns, context: run.contextAt(grid.view, 0) };
+    const options = { words: table.words, lines: table.lines, columns, context: run.contextAt(grid.view, 0) };
     return itemsOf(grid, at, header, options).map((item) => ({ grid, item }));
   });
   const rows = items.flatMap(({ grid, item }) => ('cells' in item ? [rowOf(grid, item.cells, run, columns)] : []));
@@ -188,7 +190,7 @@ export const table: RuleKind = {
     {
       key: 'columns',
       label: 'Words over the columns',
-      help: 'Several spellings with commas; parts of patterns, as in “Price on ~date~”; of a list, the label of a line, or “line 1”.',
+      help: 'Several spellings with commas; parts of patterns, as in “Price on ~date~”; of a list, the label of a line, or “line 1”; “line 2 of Product” where cells are written in several lines.',
       asks: 'headings',
     },
     { key: 'take', label: 'Tables', asks: 'choice', choices: ['all', 'first'], otherwise: 'all' },

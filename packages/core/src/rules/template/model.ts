@@ -77,6 +77,8 @@ interface LandmarkSlot {
   afterText: string;
   /** Set where nothing but a blank parts it from the next one. */
   blank: boolean;
+  /** Set where the next one stands on the line below it in the same cell, if there is one. */
+  above: boolean;
 }
 
 /** A line of several slots without words, below a label: the marks before the first one, and the slots. */

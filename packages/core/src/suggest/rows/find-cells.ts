@@ -1,4 +1,4 @@
-import type { Range } from '../../reading/index.js';
+import { linesInCell, type Range, type View } from '../../reading/index.js';
 import { type Grid, type GridCell, isEmpty, markedGrids, widthOf } from '../../rules/table/grid.js';
 import { textGrids } from '../../rules/table/text-grid.js';
 import { addsUp } from '../../rules/table/totals.js';
@@ -6,6 +6,7 @@ import { isFree, ownTypes, type ReadContext } from '../../values/index.js';
 import { guessType } from '../guess-type.js';
 import { type Named, writeItem } from '../write-layout.js';
 import type { AlikePart } from './alike-part.js';
+import { calledBelow, linesOfCells } from './cell-lines.js';
 import { ColumnNames } from './column-names.js';
 import { cutAlike } from './cut-alike.js';
 import { behindSameWords } from './cut-by-words.js';
@@ -64,29 +65,18 @@ function rowsOf(
     values: titles.map(({ start, end }) => view.text.slice(start, end)),
     linked: titles.every((place) => isLinked(view, place, links)),
   };
-  const columns = [...Array(width).keys()].flatMap((at) => {
-    const values = items.map((row) => textOf(row[at]));
-    // Signs for what the next cell says in words are no values.
-    if (values.every((value) => !/[\p{L}\p{N}]/u.test(value))) return [];
-    const linked = items.every((row) => row[at]?.[0] !== undefined && isLinked(view, row[at][0], links));
-    // Of two cells, one may hold what else stands in two: `4 × Rope`.
-    const parts =
-      width < minColumns && !linked
-        ? cutAlike(values, context)
-        : ((linked ? null : behindSameWords(values, context)) ?? [whole(values, context)]);
-    return parts.map(({ type, label, ranges }) => ({
-      at,
-      type,
-      label: label === null ? names.next(type) : names.own(label),
-      ranges,
-      values: ranges.map((range, i) => (range ? (values[i]?.slice(range.start, range.end) ?? '') : '')),
-      linked,
-    }));
-  });
+  const columns = [...Array(width).keys()].flatMap((at) =>
+    columnsIn(
+      items.map((row) => row[at] ?? []),
+      { message, names, isNarrow: width < minColumns },
+      context,
+    ),
+  );
   const isTelling = columns.some(({ type }) => !isFree({ type }));
   const isMany = enough !== null && columns.length >= minColumns && items.length >= enough;
   if (!message.chosen && !isTelling && !isMany) return null;
-  const shown = items.reduce((best, row) => (filled(row) > filled(best) ? row : best));
+  const counts = items.map((row, i) => filled(row) * maxColumns + columns.filter(({ places }) => places[i]).length);
+  const shown = counts.reduce((best, count, i) => (count > (counts[best] ?? 0) ? i : best), 0);
   return {
     by: 'block',
     over,
@@ -95,18 +85,87 @@ function rowsOf(
       ({ label, values, linked }): FoundColumn => ({ label, values, linked }),
     ),
     write: (nameOf) => {
-      const line = linesAround(view.text, shown.flat());
-      const named = columns.flatMap(({ at, label, ranges }): Named[] => {
-        const [names, cell, range] = [nameOf(label), shown[at]?.[0], ranges[items.indexOf(shown)]];
-        if (!names || !cell || !range) return [];
-        const [start, end] = [cell.start - line.start + range.start, cell.start - line.start + range.end];
-        return [{ label, start, end, field: names.join(', '), by: 'label' }];
+      const named = columns.flatMap(({ label, places }): Named[] => {
+        const [names, place] = [nameOf(label), places[shown]];
+        if (!names || !place) return [];
+        // What is one value over several lines in some item is so in all.
+        const runsOn = places.some((one) => one !== null && linesInCell(view, one).length > 1);
+        return [{ label, ...place, field: `${names.join(', ')}${runsOn ? '...' : ''}`, by: 'label' }];
       });
+      const line = linesAround(view.text, (items[shown] ?? []).flat());
       const above = title ? nameOf(title.label) : null;
-      return (above ? `[[${above.join(', ')}]]\n` : '') + writeItem(view.text.slice(line.start, line.end), named);
+      return (above ? `[[${above.join(', ')}]]\n` : '') + writeLine(view, line, named);
     },
   };
 }
+
+/** A column of the items, and where its values stand. */
+interface CellColumn extends FoundColumn {
+  type: string;
+  places: (Range | null)[];
+}
+
+/** `isNarrow`: where there are but two cells, one of them may hold what else stands in two: `4 × Rope`. */
+interface AmongColumns {
+  message: LookedForRows;
+  names: ColumnNames;
+  isNarrow: boolean;
+}
+
+/** The columns that the cells below each other make: one, or more where their lines or words are values of their own. */
+function columnsIn(
+  cells: readonly GridCell[],
+  { message: { view, links }, names, isNarrow }: AmongColumns,
+  context: ReadContext,
+): CellColumn[] {
+  const whole = cells.map(([place]) => place ?? null);
+  const textOf = (place: Range | null) => place && view.text.slice(place.start, place.end);
+  // Signs for what the next cell says in words are no values.
+  if (!whole.some((place) => /[\p{L}\p{N}]/u.test(textOf(place) ?? ''))) return [];
+  return (linesOfCells(view, cells, '', context) ?? [whole]).flatMap((places, line) => {
+    const said = places.map(textOf);
+    const linked = places.every((place) => place !== null && isLinked(view, place, links));
+    return partsOf(said, isNarrow, linked, context).map(({ type, label, ranges }) => ({
+      type,
+      label:
+        label !== null
+          ? names.own(label)
+          : line > 0 && isFree({ type })
+            ? names.own(calledBelow(said))
+            : names.next(type),
+      places: ranges.map((range, i) => range && within(places[i], range)),
+      values: ranges.map((range, i) => (range ? (said[i]?.slice(range.start, range.end) ?? '') : '')),
+      linked,
+    }));
+  });
+}
+
+/** The line of an item, in which two blanks part the lines of a cell, as they do in a layout. */
+function writeLine(view: View, line: Range, named: readonly Named[]): string {
+  const lines = linesInCell(view, line);
+  const text = lines.map(({ start, end }) => view.text.slice(start, end)).join('  ');
+  const moved = (at: number) => at - line.start + lines.findLastIndex(({ start }) => start <= at);
+  return writeItem(
+    text,
+    named.map((one) => ({ ...one, start: moved(one.start), end: moved(one.end) })),
+  );
+}
+
+/** What the cells of a column, or one line of each, are cut into. */
+function partsOf(
+  values: readonly (string | null)[],
+  isNarrow: boolean,
+  isLinked: boolean,
+  context: ReadContext,
+): AlikePart[] {
+  if (isNarrow && !isLinked) return cutAlike(values, context);
+  return (isLinked ? null : behindSameWords(values, context)) ?? [whole(values, context)];
+}
+
+const within = (cell: Range | null | undefined, { start, end }: Range): Range => {
+  const from = cell?.start ?? 0;
+  return { start: from + start, end: from + end };
+};
 
 /** The titles of items that each have one in a row of its own right above: `Roof tiles`, and below it weight, hold and port. */
 function titlesOf({ view, rows }: Grid, items: readonly Grid['rows'][number][]): Range[] | null {
@@ -120,10 +179,14 @@ function titlesOf({ view, rows }: Grid, items: readonly Grid['rows'][number][]):
   return titles.length === items.length && said.size > 1 ? titles : null;
 }
 
-const whole = (values: readonly string[], context: ReadContext): AlikePart => ({
-  type: guessType('', values, context).type,
+const whole = (values: readonly (string | null)[], context: ReadContext): AlikePart => ({
+  type: guessType(
+    '',
+    values.filter((value) => value !== null),
+    context,
+  ).type,
   label: null,
-  ranges: values.map((value) => ({ start: 0, end: value.length })),
+  ranges: values.map((value) => (value === null ? null : { start: 0, end: value.length })),
 });
 
 /** Whether rows are of how many of what, or of what at all above a row that adds them up, and a sum beside it: `4 × Rope | £9.80`. */

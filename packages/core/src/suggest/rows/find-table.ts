@@ -1,12 +1,13 @@
 import type { Range, View } from '../../reading/index.js';
 import { withCellLabels } from '../../rules/table/cell-labels.js';
 import { cellText, type Grid, type GridCell, isBelowItems, markedGrids } from '../../rules/table/grid.js';
-import { folded } from '../../rules/table/header.js';
+import { folded, headingOfLine } from '../../rules/table/header.js';
 import { textGrids } from '../../rules/table/text-grid.js';
 import { addsUp } from '../../rules/table/totals.js';
 import { isFree, type ReadContext } from '../../values/index.js';
 import { guessType } from '../guess-type.js';
 import type { Marked } from '../marked.js';
+import { calledBelow, linesOfCells } from './cell-lines.js';
 import { type FoundColumn, type FoundRows, isChosen, isLinked, type LookedForRows } from './found-rows.js';
 import { isHeading, isOfLabels, isOfPairs, ofItems } from './headings.js';
 
@@ -70,10 +71,14 @@ function tableOf(grid: Grid, { view, links, chosen, listed }: LookedForRows, con
   const sums = grid.rows.slice(at + 1).flatMap((row) => (items.includes(row) ? [] : sumIn(row, view)));
   const columns = headings.flatMap((label, column): FoundColumn[] => {
     const cells = items.map((row) => row[column] ?? []);
-    const values = cells.map((cell) => cellText(view, cell));
-    if (label === '' || values.every((value) => value === '')) return [];
-    const linked = cells.every(([first]) => first !== undefined && isLinked(view, first, links));
-    return [{ label, values, linked }];
+    const lines = label === '' ? null : linesOfCells(grid.view, cells, label, context);
+    const parts = lines?.map((own) => own.map((range): GridCell => (range ? [range] : []))) ?? [cells];
+    return parts.flatMap((own, at): FoundColumn[] => {
+      const values = own.map((cell) => cellText(view, cell));
+      if (label === '' || values.every((value) => value === '')) return [];
+      const linked = own.every(([first]) => first !== undefined && isLinked(view, first, links));
+      return [at === 0 ? { label, values, linked } : { ...headingBelow(label, at, values), values, linked }];
+    });
   });
   const typed = columns.filter(({ label, values }) => !isFree(guessType(label, values, context))).length;
   // Of two rows of two cells the first heads the second only where its words are those of headings.
@@ -92,6 +97,11 @@ function tableOf(grid: Grid, { view, links, chosen, listed }: LookedForRows, con
     ? [{ by: 'table', over, count: items.length, columns, sums, write: () => '' }]
     : [];
 }
+
+const headingBelow = (label: string, at: number, values: readonly string[]) => ({
+  label: headingOfLine(at + 1, label),
+  called: calledBelow(values),
+});
 
 /** `Opening balance   £120.00`: what a row adds up, and the one value beside it. */
 function sumIn(row: readonly GridCell[], view: View): Marked[] {

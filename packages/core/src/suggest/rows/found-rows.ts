@@ -4,6 +4,8 @@ import type { Looked, Marked } from '../marked.js';
 /** A column that items seem to have: what names it, and its values, an empty one where an item lacks it. */
 export interface FoundColumn {
   label: string;
+  /** Words to call it by, where the label says but where it stands. */
+  called?: string;
   values: string[];
   /** Whether a link stands at every value, so that its target is one too. */
   linked: boolean;

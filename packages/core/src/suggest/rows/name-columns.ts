@@ -35,7 +35,7 @@ export function nameColumns(
   };
   const items = all.reduce((sum, { count }) => sum + count, 0);
   for (const { columns } of all)
-    for (const { label } of columns) {
+    for (const { label, called = label } of columns) {
       const key = foldLabel(label);
       const known = found.get(key);
       if (known) {
@@ -48,7 +48,7 @@ export function nameColumns(
       const options = guessType(label, filled, context);
       const always = filled.length === items && items > 1;
       found.set(key, {
-        name: nameFor(label, options.type),
+        name: nameFor(called, options.type),
         labels: [label],
         options: { ...options, ...(always ? { required: true } : {}) },
         found: filled.length,

@@ -88,8 +88,9 @@ class Placing {
 
   /** A slot with nothing but marks behind it, or nothing. */
   private openEnd(slot: number, begin: number): Way[] {
-    const { after: marks = [], blank = false } = this.landmark.slots[slot] ?? {};
+    const { after: marks = [], blank = false, above = false } = this.landmark.slots[slot] ?? {};
     const stop = this.endFrom(begin);
+    if (above) return this.toLineBelow(slot, begin, stop);
     if (this.landmark.slots[slot + 1]) return this.toNextMark(slot, blank ? null : marks, begin, stop);
     return this.endsOf(begin, stop, marks).map((to) => ({
       ranges: [{ from: begin, to: trimmedEnd(marks, this.tokens, begin, to) }],
@@ -105,13 +106,25 @@ class Placing {
     for (let at = begin; at < stop && ways.length < maxWays; at++) {
       const width = this.partedAt(at, begin, marks);
       if (width === null) continue;
-      for (const rest of this.place(slot + 1, at + width))
-        ways.push({ ...rest, ranges: [{ from: begin, to: at }, ...rest.ranges] });
+      ways.push(...withRange(begin, at, this.place(slot + 1, at + width)));
     }
     const missed = this.landmark.slots.length - slot - 1;
     // Of two ways that fit alike the first is taken: before a blank, a value with a type takes all that it can.
     if (marks === null && this.isTyped(slot)) ways.reverse();
     return ways.length > 0 ? ways : [{ ranges: [{ from: begin, to: stop }], weight: 0, missed, end: begin }];
+  }
+
+  /** A value with another on the line below it in its cell, if the cell has two: it ends where that begins, or with the cell. */
+  private toLineBelow(slot: number, begin: number, stop: number): Way[] {
+    const isEdge = (at: number) => this.tokens[at]?.norm === '\t';
+    let at = begin;
+    while (at < stop && !isEdge(at) && (at === begin || (this.tokens[at]?.gap ?? 0) < valueGap)) at++;
+    if (at < stop && !isEdge(at)) return withRange(begin, at, this.place(slot + 1, at));
+    const { after = [] } = this.landmark.slots[slot + 1] ?? {};
+    const rest = after.some(({ word }) => word)
+      ? this.bounded(slot + 1, after, at, at)
+      : withRange(at, at, this.place(slot + 2, at + (this.partedAt(at, at, after) ?? 0)));
+    return withRange(begin, at, rest);
   }
 
   private isTyped(slot: number): boolean {
@@ -194,6 +207,9 @@ class Placing {
     return this.ends;
   }
 }
+
+const withRange = (from: number, to: number, rest: readonly Way[]): Way[] =>
+  rest.map((way) => ({ ...way, ranges: [{ from, to }, ...way.ranges] }));
 
 /** Dots that lead from one value to the next. */
 const minLeader = 3;

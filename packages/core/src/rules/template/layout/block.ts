@@ -1,8 +1,7 @@
 import type { BareLine, CompiledBlock, Fields, LineShape, Piece, Slot, Token } from '../model.js';
-import { blank, gap } from '../rows/line-shape.js';
-import { valueGap } from '../text/tokens.js';
+import { below, blank, gap } from '../rows/line-shape.js';
 import { compileLayout, fieldsOf, type LayoutFault } from './landmarks.js';
-import { hasWords, namesOf, piecesOf, touchingSlots } from './pieces.js';
+import { hasWords, isBlank, isBreak, namesOf, piecesOf, touchingSlots } from './pieces.js';
 
 type Fault = LayoutFault | { code: 'YS-TEMPLATE-BLOCK' };
 
@@ -116,7 +115,7 @@ function lineShapeOf(pieces: readonly Piece[]): LineShape | null {
   for (const piece of pieces.slice(first)) {
     if (piece.slot) slots.push(piece.slot);
     else if (slots.length > between.length) {
-      const mark = separatorOf(piece);
+      const mark = separatorOf(piece, pieces);
       between.push(mark);
       if (touchesBoth(piece)) tight.push(mark);
     }
@@ -147,8 +146,9 @@ function opening(head: readonly Token[]): readonly Token[] {
 /** Whether no blank stands between a mark and the slots beside it. */
 const touchesBoth = ({ constant, gap: behind }: Piece): boolean => constant[0]?.gap === 0 && behind === 0;
 
-function separatorOf({ constant, gap: blanks }: Piece): string {
-  const mark = constant.map(({ norm }) => norm).join('');
-  if (mark === '' && blanks < valueGap) return blank;
+function separatorOf(piece: Piece, line: readonly Piece[]): string {
+  const mark = piece.constant.map(({ norm }) => norm).join('');
+  if (isBlank(piece)) return blank;
+  if (isBreak(piece, line)) return below;
   return mark === '\t' || mark === '' ? gap : mark;
 }

@@ -6,6 +6,7 @@ import { delimitedOf } from './delimited.js';
 import {
   hasWords,
   isBlank,
+  isBreak,
   joinSentences,
   namesOf,
   partedSentences,
@@ -210,6 +211,7 @@ const slotsOf = (pieces: readonly Piece[]): Landmark['slots'] =>
             after: pieces[i + 1]?.constant ?? [],
             afterText: pieces[i + 1]?.text ?? '',
             blank: isBlank(pieces[i + 1]),
+            above: isBreak(pieces[i + 1], pieces),
           },
         ]
       : [],

@@ -53,6 +53,13 @@ export function piecesOf(line: string): Piece[] | SlotFault {
 export const isBlank = (between: Piece | undefined): boolean =>
   between?.slot === null && between.constant.length === 0 && between.gap < valueGap;
 
+/** Whether but blanks as wide as a gap part two slots in a line whose cells are parted by tabs: then they are two lines of one cell. */
+export const isBreak = (between: Piece | undefined, line: readonly Piece[]): boolean =>
+  between?.slot === null &&
+  between.constant.length === 0 &&
+  between.gap >= valueGap &&
+  line.some(({ constant }) => constant.some(({ norm }) => norm === '\t'));
+
 /** Two slots that a blank parts, neither of which has a type that would tell where it ends. */
 export function touchingSlots(pieces: readonly Piece[], fields: Fields): SlotFault | null {
   const isOpen = (slot: Slot | null | undefined) => !slot || slot.field === null || isFree(fields[slot.field]);

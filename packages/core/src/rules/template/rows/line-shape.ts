@@ -1,13 +1,13 @@
 import { dictionary } from '../../../dictionary.js';
-import type { Range } from '../../../reading/index.js';
+import { linesInCell, type Range, type View } from '../../../reading/index.js';
 import { type FieldOptions, fitOfValue, isFree, type ReadContext, typeOfField } from '../../../values/index.js';
 import { problemAt } from '../../finding.js';
 import { linkAt } from '../../link-at.js';
 import type { Finding } from '../../rule-kind.js';
 import { addsUp } from '../../table/totals.js';
 import { namesOf } from '../layout/pieces.js';
-import type { CutLine, LineShape, ShapedLine, Slot, Source } from '../model.js';
-import { readSlot } from '../read/read-slots.js';
+import type { Alignment, CutLine, LineShape, ShapedLine, Slot, Source } from '../model.js';
+import { readSlot, readSlots } from '../read/read-slots.js';
 import { enumerationEnd } from '../text/lines.js';
 import { tokenise } from '../text/tokens.js';
 
@@ -16,7 +16,7 @@ export function readShaped({ slots }: LineShape, { spans, doubtful }: ShapedLine
   return spans.flatMap((span, i): Finding[] => {
     const slot = slots[i];
     if (!span || !slot) return [];
-    const found = readSlot({ ...span, slot, joined: true }, source);
+    const found = readSlot({ ...ofOneLine(span, slot, source), slot, joined: true }, source);
     if (!doubtful) return found;
     return found.map(({ field, evidence }) => ({
       field,
@@ -27,9 +27,31 @@ export function readShaped({ slots }: LineShape, { spans, doubtful }: ShapedLine
   });
 }
 
+/**
+ * A text in the cell of an item is one line of it, unless it is said to run on: what stands below, in whatever item, is another thing.
+ * A value with a type takes what it can.
+ */
+function ofOneLine<R extends Range>(span: R, slot: Slot, { view, fields }: Pick<Source, 'view' | 'fields'>): R {
+  const isText = slot.field === null || isFree(fields[slot.field]);
+  const [first] = slot.runsOn || !isText ? [] : linesInCell(view, span);
+  return first ? { ...span, end: first.end } : span;
+}
+
+/** The values of an item's lines with words. */
+export const readWorded = (alignment: Alignment, source: Source): Finding[] =>
+  readSlots(
+    {
+      ...alignment,
+      places: alignment.places.map((one) => ({ ...one, place: ofOneLine(one.place, one.place.slot, source) })),
+    },
+    source,
+  );
+
 export const gap = 'gap';
 /** What types alone part: any blank may. */
 export const blank = 'blank';
+/** Two lines of one cell, where tabs part the cells. */
+export const below = 'below';
 
 /** More ways to cut a line than these say that its marks tell nothing. */
 const maxWays = 500;
@@ -43,7 +65,7 @@ export function shapedLine(shape: LineShape, line: Range, source: Source): Shape
 /** Cuts a line by a shape, whether or not its values say that it is an item; null when it cannot be cut so. */
 export function cutLine(shape: LineShape, line: Range, source: Source): CutLine | null {
   const { view, run } = source;
-  const text = withoutClosing(shape, view.text.slice(line.start, line.end));
+  const text = withoutClosing(shape, writtenIn(shape, line, view));
   const begin = itemStart(shape, text);
   if (begin === null || text.slice(begin).trim() === '') return null;
   const cells = cellsOf(shape, text, begin).map((cell) => ({
@@ -68,6 +90,17 @@ export function cutLine(shape: LineShape, line: Range, source: Source): CutLine 
   return first ? { spans: first.spans, doubtful: best.length > 1, points: max } : null;
 }
 
+/** What stands for a break within a cell while a line is cut; it is a blank, and no mail says where its lines end by it. */
+const cellBreak = '\u2028';
+
+/** The words of a line, with the breaks in its cells where the shape asks for them. */
+function writtenIn({ between }: LineShape, line: Range, view: View): string {
+  if (!between.includes(below)) return view.text.slice(line.start, line.end);
+  return linesInCell(view, line)
+    .map(({ start, end }) => view.text.slice(start, end))
+    .join(cellBreak);
+}
+
 /** A line up to the marks behind its last value. An empty cell at its end stays. */
 function withoutClosing({ closes }: LineShape, text: string): string {
   const written = text.trimEnd();
@@ -89,30 +122,41 @@ function itemStart({ bullet, opens }: LineShape, text: string): number | null {
   return begin !== null && opens !== '' && text.startsWith(opens, begin) ? begin + opens.length : begin;
 }
 
-/** A stretch of a line between marks, and whether but a blank ends it. */
+/** A stretch of a line between marks, and what ends it: but a blank, the end of a line in its cell, or anything else. */
 interface Stretch extends Range {
-  blank: boolean;
+  endedBy: 'blank' | 'below' | 'mark';
 }
 
 /** The stretches of a line between all marks that could part its values. */
 function cellsOf(shape: LineShape, text: string, begin: number): Stretch[] {
   const { between } = shape;
-  if (between.length === 0) return [{ start: begin, end: text.trimEnd().length, blank: false }];
+  if (between.length === 0) return [{ start: begin, end: text.trimEnd().length, endedBy: 'mark' }];
   // Between the tabs of cells nothing is nothing: an empty cell is a value that is missing.
   const wide = text.includes('\t') ? '[^\\S\\t]*\\t[^\\S\\t]*' : '\\s{2,}';
   const marks = [...new Set(between)].map((mark) =>
-    mark === gap ? wide : mark === blank ? anyBlank : patternIn(text.slice(begin), mark, shape),
+    mark === gap ? wide : (blanks[mark] ?? patternIn(text.slice(begin), mark, shape)),
   );
   // What is more than a blank is looked for first.
-  marks.sort((a, b) => Number(a === anyBlank) - Number(b === anyBlank));
+  const isOfBlanks = (mark: string) => Object.values(blanks).indexOf(mark);
+  marks.sort((a, b) => isOfBlanks(a) - isOfBlanks(b));
   const cells: Stretch[] = [];
   let at = begin;
   for (const match of text.slice(begin).matchAll(new RegExp(marks.join('|'), 'g'))) {
-    const isBlank = marks.includes(anyBlank) && /^\s$/.test(match[0]);
-    cells.push({ start: at, end: begin + match.index, blank: isBlank });
+    cells.push({ start: at, end: begin + match.index, endedBy: endOf(match[0], between) });
     at = begin + match.index + match[0].length;
   }
-  return [...cells, { start: at, end: Math.max(at, text.trimEnd().length), blank: false }];
+  return [...cells, { start: at, end: Math.max(at, text.trimEnd().length), endedBy: 'mark' }];
+}
+
+/** What parts values of a shape without any sign. */
+const blanks: Readonly<Record<string, string>> = dictionary({
+  below: `${cellBreak}|[^\\S\\t]{2,}`,
+  blank: '\\s+',
+});
+
+function endOf(mark: string, between: readonly string[]): Stretch['endedBy'] {
+  if (between.includes(below) && (mark === cellBreak || /^[^\S\t]{2,}$/.test(mark))) return 'below';
+  return between.includes(blank) && /^\s$/.test(mark) ? 'blank' : 'mark';
 }
 
 /** Marks are kept in the form in which they are compared: a dash may be any of its kind in the text, quotes may be turned. */
@@ -121,8 +165,6 @@ const kinds: Readonly<Record<string, string>> = dictionary({
   '"': '["“”„«»]',
   "'": "['‘’‚]",
 });
-
-const anyBlank = '\\s+';
 
 /** The pattern of a mark, which may touch the words beside it where it does so in the layout and stands apart too seldom in the text. */
 function patternIn(text: string, mark: string, { between, tight }: LineShape): string {
@@ -148,11 +190,20 @@ const patternOfSigns = (mark: string): string =>
 function waysToFill(cells: readonly Stretch[], { slots: { length: slots }, between }: LineShape): (Range | null)[][] {
   const ways: (Range | null)[][] = [];
   // Where a mark parts two values, a blank alone does not.
-  const mayEnd = (to: number, slot: number) => to === cells.length || !cells[to - 1]?.blank || between[slot] === blank;
+  const mayEnd = (to: number, slot: number) =>
+    to === cells.length || cells[to - 1]?.endedBy !== 'blank' || between[slot] === blank;
+  const parts = between.includes(below);
+  /** Whether a value may begin here: behind the end of a line in a cell the one that stands below, and no other. */
+  const mayBegin = (from: number, slot: number) =>
+    !parts || from === 0 || (cells[from - 1]?.endedBy === 'below') === (between[slot - 1] === below);
+  const mayTake = (from: number, to: number, slot: number) => {
+    const ends = cells.slice(from, to - 1).map(({ endedBy }) => endedBy);
+    // What another stands below ends with its line.
+    if (between[slot] === below && ends.includes('below')) return false;
+    return cells.length - from > slots - slot || ends.every((endedBy) => endedBy === 'below');
+  };
   const endsFrom = (from: number, slot: number) =>
-    [...cells.keys()]
-      .map((at) => at + 1)
-      .filter((to) => to > from && (to === from + 1 || cells.length - from > slots - slot) && mayEnd(to, slot));
+    [...cells.keys()].map((at) => at + 1).filter((to) => to > from && mayTake(from, to, slot) && mayEnd(to, slot));
   const fill = (spans: (Range | null)[], from: number): void => {
     if (ways.length >= maxWays) return;
     const left = slots - spans.length;
@@ -160,8 +211,9 @@ function waysToFill(cells: readonly Stretch[], { slots: { length: slots }, betwe
       if (from === cells.length) ways.push(spans);
       return;
     }
-    if (cells.length - from < left) fill([...spans, null], from);
-    for (const to of endsFrom(from, spans.length)) {
+    const fits = mayBegin(from, spans.length);
+    if (cells.length - from < left || !fits) fill([...spans, null], from);
+    for (const to of fits ? endsFrom(from, spans.length) : []) {
       const span = { start: cells[from]?.start ?? 0, end: cells[to - 1]?.end ?? 0 };
       if (cells[from]) fill([...spans, span.end > span.start ? span : null], to);
     }

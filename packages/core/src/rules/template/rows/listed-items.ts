@@ -2,10 +2,9 @@ import type { ItemList, Range } from '../../../reading/index.js';
 import { addsUp } from '../../table/totals.js';
 import { align } from '../align/align.js';
 import type { Alignment, BareLine, BlockRows, CompiledBlock, CutLine, Laid, Source } from '../model.js';
-import { readSlots } from '../read/read-slots.js';
 import { narrowed, type PreparedText } from '../text/prepared-text.js';
 import { layLines } from './lay-lines.js';
-import { cutLine, readShaped } from './line-shape.js';
+import { cutLine, readShaped, readWorded } from './line-shape.js';
 
 /** Of the lines a block has, the part that the items of a list must have on average for it to be theirs. */
 const wantedShare = 0.6;
@@ -181,7 +180,7 @@ function rowsOf({ list, alignments, laid }: Listed, source: Source): BlockRows {
       return cut ? readShaped(shape, cut, source) : [];
     });
     const laidAt = own.flatMap(({ line }) => item.spots[line.at] ?? []);
-    const worded = alignment ? readSlots(endingBefore(alignment, laidAt, source), source) : [];
+    const worded = alignment ? readWorded(endingBefore(alignment, laidAt, source), source) : [];
     const row = [...bare, ...worded];
     if (!row.some(({ state }) => state !== 'closed')) continue;
     found.rows.push(row);

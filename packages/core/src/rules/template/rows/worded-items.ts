@@ -2,11 +2,10 @@ import { makeOf, type Range } from '../../../reading/index.js';
 import type { Finding } from '../../rule-kind.js';
 import { align } from '../align/align.js';
 import type { BlockRows, ItemMark, Laid, Line, Source, WordedItem } from '../model.js';
-import { readSlots } from '../read/read-slots.js';
 import { linesWithin, narrowed, type PreparedText } from '../text/prepared-text.js';
 import { boundariesOf, cutItems } from './cut-items.js';
 import { layLines } from './lay-lines.js';
-import { bulletOf, cutLine, readShaped, shapedLine } from './line-shape.js';
+import { bulletOf, cutLine, readShaped, readWorded, shapedLine } from './line-shape.js';
 import { bareItems, type FoundItem } from './wordless-items.js';
 
 /** What the items of a stretch are read with. */
@@ -156,7 +155,10 @@ function readItem(stretch: Range, laid: readonly Laid[], scene: ItemSearch): { r
   const { item, run, prepared } = scene;
   const alignment = align(item.layout, narrowed(prepared, stretch), run.facts.limits.templateCandidates);
   return {
-    row: [...laid.flatMap(({ bare: { shape }, cut }) => readShaped(shape, cut, scene)), ...readSlots(alignment, scene)],
+    row: [
+      ...laid.flatMap(({ bare: { shape }, cut }) => readShaped(shape, cut, scene)),
+      ...readWorded(alignment, scene),
+    ],
     known: [...alignment.claimed.values()].map(({ from, end }) => ({ start: from, end })),
   };
 }

@@ -3,6 +3,7 @@ import { type FieldOptions, fitOfValue, isFree, type ReadContext } from '../../.
 import { isNearWord } from '../../../values/near-word.js';
 import type { Line, Run, Token } from '../model.js';
 import { normalise } from './lines.js';
+import { valueGap } from './tokens.js';
 import { canBeForgiven, greetings, isGreeting } from './words.js';
 
 /** A text made ready for alignment; done once for all layouts. */
@@ -29,6 +30,7 @@ export function prepareText(
   context: ReadContext,
 ): PreparedText {
   const lines = normalise(view.text, maxLines);
+  widenBreaks(lines, view);
   return {
     view,
     text: view.text,
@@ -39,6 +41,15 @@ export function prepareText(
     fields,
     ordinals: withOrdinals.has(context.language),
   };
+}
+
+/** A line that breaks within its cell stands as far from the next as two values do. */
+function widenBreaks(lines: readonly Line[], { breaks = [] }: View): void {
+  for (const at of breaks) {
+    const [line] = linesWithin(lines, at, at + 1);
+    const token = line?.tokens.find(({ start }) => start > at);
+    if (token) token.gap = Math.max(token.gap, valueGap);
+  }
 }
 
 /** The same text with other fields: those of an item instead of the message's own. */
