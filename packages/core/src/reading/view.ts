@@ -62,18 +62,42 @@ export function linesInCell({ breaks = [] }: View, { start, end }: Range): Range
   return [...own, end].map((to, i) => ({ start: i === 0 ? start : (own[i - 1] as number) + 1, end: to }));
 }
 
-/** Those of sorted places that lie within a stretch, found by halving: a table may have a hundred thousand cells. */
-export function placesWithin(places: readonly number[], start: number, end: number): readonly number[] {
-  const firstFrom = (least: number) => {
-    let [low, high] = [0, places.length];
-    while (low < high) {
-      const middle = (low + high) >> 1;
-      if ((places[middle] as number) >= least) high = middle;
-      else low = middle + 1;
-    }
-    return low;
-  };
-  return places.slice(firstFrom(start), firstFrom(end));
+/** Those of sorted places that lie within a stretch. */
+export const placesWithin = (places: readonly number[], start: number, end: number): readonly number[] =>
+  places.slice(
+    firstWhere(places, (place) => place >= start),
+    firstWhere(places, (place) => place >= end),
+  );
+
+/** The index of the first that is so of sorted ones, found by halving: a table may have a hundred thousand cells. */
+function firstWhere<T>(sorted: readonly T[], isSo: (one: T) => boolean): number {
+  let [low, high] = [0, sorted.length];
+  while (low < high) {
+    const middle = (low + high) >> 1;
+    if (isSo(sorted[middle] as T)) high = middle;
+    else low = middle + 1;
+  }
+  return low;
+}
+
+/** A cell of a table, and where it stands among the rows of its view. */
+export interface PlacedCell extends Range {
+  row: number;
+  at: number;
+}
+
+const placedCells = new WeakMap<readonly Range[][], PlacedCell[]>();
+
+/** The table cell that an offset lies in, or stands right behind; null where it is none of a table's. */
+export function cellIn({ rows = [] }: View, offset: number): PlacedCell | null {
+  const cells =
+    placedCells.get(rows) ??
+    rows
+      .flatMap((row, i) => row.map(({ start, end }, at) => ({ start, end, row: i, at })))
+      .sort((a, b) => a.start - b.start || a.end - b.end);
+  placedCells.set(rows, cells);
+  const cell = cells[firstWhere(cells, ({ end }) => end >= offset)];
+  return cell && cell.start <= offset ? cell : null;
 }
 
 /** Maps a range of the origin into the view; null when the view leaves any of it out. */

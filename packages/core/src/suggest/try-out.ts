@@ -165,7 +165,7 @@ export function failingColumns(outcomes: Tried, { columns, groups }: Draft): Set
     items += outcome.rows.length;
     // Where too few stand to be seen for items by themselves, those of the other messages may tell them.
     if (rows || outcome.rows.length === 0) looked++;
-    if (rows && outcome.rows.length !== rows.count) other++;
+    if (rows && outcome.rows.length !== Math.min(rows.count, noFacts.limits.rows)) other++;
     for (const row of outcome.rows)
       for (const [column, value] of Object.entries(row)) if (value !== null) read.add(column);
     count(unread, unreadColumns(outcome));

@@ -1,4 +1,4 @@
-import type { Range } from '../../../reading/index.js';
+import { cellIn, type Range } from '../../../reading/index.js';
 import { isFree } from '../../../values/index.js';
 import type { Candidate, Claims, Landmark, Line, Slot, SlotSpan, Token, ValuePlace } from '../model.js';
 import { enumerationEnd, isDressed, isLabelShaped, isSentence } from '../text/lines.js';
@@ -96,7 +96,7 @@ function beside(candidate: Candidate, claims: Claims, search: Search): ValuePlac
       return firstBelow(place, line, claims, search);
     const last = i === landmark.slots.length - 1;
     if (!last || landmark.slots[i]?.after.some(({ word }) => word) || span.slot.field === null) return place;
-    const cell = cellAt(span.start, search);
+    const cell = cellIn(search.view, span.start);
     if (cell && cell.start > line.start)
       return withoutMark(wholeCell(place, cell, search), landmark.slots[i]?.after[0], search);
     if (!landmark.block) return place;
@@ -120,10 +120,8 @@ function below(candidate: Candidate, landmark: Landmark, claims: Claims, search:
 
 /** The cell under a label's in the next row. */
 function underCell(place: ValuePlace, { line, from }: Candidate, search: Search): ValuePlace {
-  const row = search.view.rows?.findIndex((cells) => cells.some(({ start, end }) => from >= start && from < end)) ?? -1;
-  const cells = search.view.rows?.[row];
-  const under =
-    cells && search.view.rows?.[row + 1]?.[cells.findIndex(({ start, end }) => from >= start && from < end)];
+  const above = cellIn(search.view, from);
+  const under = above && search.view.rows?.[above.row + 1]?.[above.at];
   if (under) return { ...wholeCell({ ...place, start: under.start }, under, search), joined: false };
   let at = line.index + 1;
   while (search.lines[at] && isFiller(search.lines[at] as Line)) at++;
@@ -213,15 +211,10 @@ function withoutMark(place: ValuePlace, mark: Token | undefined, { text }: Searc
   return isClosed ? { ...place, end: place.end - mark.norm.length } : place;
 }
 
-/** The table cell an offset lies in; null when it lies in none. */
-const cellAt = (offset: number, { view }: Search): Range | null =>
-  view.rows?.flat().find(({ start, end }) => offset >= start && offset <= end) ?? null;
-
 /** The cell to the right of the one a label stands in; null when it stands in none. */
 function nextCell({ from }: Candidate, { view }: Search): Range | null {
-  const row = view.rows?.find((cells) => cells.some(({ start, end }) => from >= start && from < end));
-  const at = row?.findIndex(({ start, end }) => from >= start && from < end) ?? -1;
-  return at < 0 ? null : (row?.[at + 1] ?? null);
+  const own = cellIn(view, from);
+  return own && (view.rows?.[own.row]?.[own.at + 1] ?? null);
 }
 
 /**
