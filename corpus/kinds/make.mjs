@@ -1,4 +1,4 @@
-// node corpus/kinds/make.mjs FOLDER: writes 236 kinds of mail with their right answers into it, a folder each: case.json, train-1.eml,
+// node corpus/kinds/make.mjs FOLDER: writes 252 kinds of mail with their right answers into it, a folder each: case.json, train-1.eml,
 // test-01.eml to test-11.eml, expected.json. They were written before anybody looked at what becomes of them.
 import { mkdirSync, rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
@@ -23,6 +23,7 @@ import { kinds as tenth } from './tenth.mjs';
 import { kinds as third } from './third.mjs';
 import { kinds as thirteenth } from './thirteenth.mjs';
 import { kinds as twelfth } from './twelfth.mjs';
+import { kinds as twentieth } from './twentieth.mjs';
 
 const tests = 11;
 
@@ -129,6 +130,7 @@ export function writeKinds(folder) {
     [1709, seventeenth],
     [1801, eighteenth],
     [1901, nineteenth],
+    [2001, twentieth],
   ]) {
     begin(seed);
     for (const [name, kind] of Object.entries(kinds)) write(folder, name, kind);

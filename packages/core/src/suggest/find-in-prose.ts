@@ -128,9 +128,17 @@ function namedIn(line: string, context: ReadContext): Named[] {
   if (greeted) return [greeted];
   return sentencesOf(line).flatMap(({ start: from, end }) => {
     const words = line.slice(from, end);
-    if (asks.test(words) || toEverybody.test(words)) return [];
-    return namedInSentence(words, context).map((one) => ({ ...one, from: from + one.from }));
+    if (toEverybody.test(words)) return [];
+    const own = namedInSentence(words, context).map((one) => ({ ...one, from: from + one.from }));
+    return asks.test(words) && !isOfOneCase(own, context) ? [] : own;
   });
+}
+
+/** Whether what somebody is asked for is of this one case: a number and a day, or a sum. */
+function isOfOneCase(found: readonly Named[], context: ReadContext): boolean {
+  const kinds = new Set(found.map(({ value }) => guessType('', [value], context).type));
+  const numbers = found.some(({ value }) => /^\p{Lu}[\p{Lu}\p{N}]*[-/]?[\p{Lu}\p{N}/-]*\d/u.test(value));
+  return numbers && (kinds.has(ownTypes.day) || kinds.has(ownTypes.money));
 }
 
 /** `your account <b>…4711</b>`, `PIN: <span>4711</span>`: what has a figure and stands apart is meant for whoever reads this. */

@@ -23,6 +23,13 @@ describe('values in sentences', () => {
     ['Ticket #4711 was opened.', { Ticket: '4711' }],
     ['You find attached invoice 2027-0031.', { invoice: '2027-0031' }],
     ['Dear Ottoline Marsh,', { addressee: 'Ottoline Marsh' }],
+    [
+      'Ines Roe (class 7A) was absent on 14 March 2027, lesson 4, as seen by Nell Holm.',
+      { name: 'Ines Roe', class: '7A', date: '14 March 2027', lesson: '4', by: 'Nell Holm' },
+    ],
+    ['Please quote for order AN-6273 until 14 March 2027.', { order: 'AN-6273', date: '14 March 2027' }],
+    ['It lies in zone B12 and was paid with card 7012 4471 today.', { zone: 'B12', card: '7012 4471' }],
+    ['On 14 March 2027 it was sent by Nell Holm.', { date: '14 March 2027', name: 'Nell Holm' }],
   ])('%s', (text, found) => expect(inProse(text)).toEqual(found));
 
   test('sums in crowns, and numbers in groups', () => {
@@ -42,6 +49,8 @@ describe('values in sentences', () => {
     ['whom nobody is meant by', 'Guten Tag,'],
     ['an imprint', 'The yard, Mill Row 4, Otterby'],
     ['a stretch of time', 'We answer within 14 days.'],
+    ['whoever sends it to everybody', 'This mail was sent by Harbour Desk.'],
+    ['things that begin a sentence in capitals', 'Your Order has arrived.'],
   ])('none in %s', (_, text) => expect(inProse(text)).toEqual({}));
 });
 

@@ -14,21 +14,25 @@ export interface Named {
 }
 
 /** The values of a sentence: what is told by its looks, codes, what is quoted or counted, who does something. */
-export const namedInSentence = (words: string, context: ReadContext): Named[] => [
-  // What is quoted is one value, whatever stands in it.
-  ...quotedIn(words),
-  ...telling.flatMap((look) => lookingLike(look, words, context)),
-  ...codesIn(words),
-  ...orderedIn(words),
-  ...monthsIn(words),
-  ...countedIn(words, context),
-  ...numberedIn(words, context),
-  ...calledIn(words),
-  ...endingIn(words),
-  ...shoutedIn(words),
-  ...writtenToIn(words),
-  ...titledIn(words),
-];
+export function namedInSentence(words: string, context: ReadContext): Named[] {
+  const told = [
+    // What is quoted is one value, whatever stands in it.
+    ...quotedIn(words),
+    ...telling.flatMap((look) => lookingLike(look, words, context)),
+    ...codesIn(words),
+    ...orderedIn(words),
+    ...monthsIn(words),
+    ...countedIn(words, context),
+    ...numberedIn(words, context),
+    ...calledIn(words),
+    ...endingIn(words),
+    ...shoutedIn(words),
+    ...writtenToIn(words),
+    ...titledIn(words),
+    ...doingIn(words),
+  ];
+  return [...told, ...tiedIn(words, told)];
+}
 
 /** Words that name no value they stand before. */
 const small =
@@ -65,7 +69,7 @@ const code =
 const figuresFirst = /(?<![\p{L}\p{N}@/.-])\d{1,6}[-/]\p{Lu}[\p{Lu}\p{N}]{0,5}(?![\p{L}\p{N}@/-])/gu;
 /** `Rechnung R10482`, `meter 12E48210`, `IBAN IT42X16711…`: letters and figures in one, as a word in front names them. */
 const lettersAndFigures =
-  /(?<![\p{L}\p{N}@/.-])(?:\p{Lu}{1,4}\d{3,}|\d{1,4}\p{Lu}{1,3}\d{3,}|(?=\p{Lu}*\d{2})(?=\d*\p{Lu}{2})[\p{Lu}\d]{10,34})(?![\p{L}\p{N}@/-]|\.\p{L})/gu;
+  /(?<![\p{L}\p{N}@/.-])(?:\p{Lu}{1,4}\d{3,}|\p{Lu}\d{2}|\d{1,4}\p{Lu}{1,3}\d{3,}|(?=\p{Lu}*\d{2})(?=\d*\p{Lu}{2})[\p{Lu}\d]{10,34})(?![\p{L}\p{N}@/-]|\.\p{L})/gu;
 /** `account DE72 2162 8491 9415 3218 16`: an account as people write it. */
 const accounts = /(?<![\p{L}\p{N}])\p{Lu}{2}\d{2}(?: [\p{Lu}\d]{4}){3,7}(?: [\p{Lu}\d]{1,4})?(?![\p{L}\p{N}])/gu;
 /** `vehicle AB12 CDE`, `Fahrzeug BK LH 1697`: what stands on a plate, as a word in front names it. */
@@ -119,7 +123,7 @@ const quotedIn = (words: string): Named[] =>
 
 /** `ticket #4711`, `invoice 2027-0031`: figures that a word in front makes a number of something; not those one is called at. */
 const figures =
-  /(?<=#)\d{2,}(?![\p{L}\p{N}])|(?<!\p{L}|[\p{N}+/.,-] ?)\d{3}(?: \d{3})+(?![\p{N}/-]| ?[\p{L}\p{N}€%]|[.,]\d)|(?<![\p{L}\p{N}+/.-])\d{3,}[-/]\d{2,}(?![\p{N}/-]|\.\d)/gu;
+  /(?<=#)\d{2,}(?![\p{L}\p{N}])|(?<!\p{L}|[\p{N}+/.,-] ?)\d{3}(?: \d{3})+(?![\p{N}/-]| ?[\p{L}\p{N}€%]|[.,]\d)|(?<![\p{L}\p{N}+/.-])\d{3,}[-/]\d{2,}(?![\p{N}/-]|\.\d)|(?<=\p{Ll} )\d{4}(?: \d{4})+(?! ?[\p{N}€$£%]|[.,/-]\d)/gu;
 export const calls = /^(?:call|phone|tel|telephone|telefon|tél\p{L}*|fax|mobile|mobil|ring|hotline)$/iu;
 
 /** `17 pallets`, `2 of 5 stars`, `912.5 kg`: what is counted names the figure, and what is measured its quantity. How long or how often says nothing, nor does what it lies within. */
@@ -141,8 +145,10 @@ const countedIn = (words: string, context: ReadContext): Named[] =>
     const unit = what === 'a' ? null : unitNamed(what.toLowerCase());
     if (unit !== null) {
       const [value, quantity] = [`${figure}${gap}${what}`, quantityOf(unit)];
+      // `class 7A`, `seat 12C`: a letter that touches the figure is a part of a code where a word names it.
+      const named = gap === '' && /^\p{Lu}$/u.test(what) ? labelBefore(words.slice(0, from), ownTypes.words) : null;
       return quantity && readValue(value, { type: ownTypes.number }, context).ok
-        ? [{ label: quantity, from, value }]
+        ? [{ label: named ?? quantity, from, value }]
         : [];
     }
     // German writes what it counts with a capital.
@@ -161,7 +167,7 @@ const countedIn = (words: string, context: ReadContext): Named[] =>
 
 /** `in week 44`: a word that a number follows as often as not names it. */
 const ordered =
-  /(?<!\p{L})(week|room|table|gate|platform|berth|page|floor|seat|lot|flat|bay|dock|pier|line|route|bus|flight|track|semaine|salle|quai|porte|chambre|semana|sala|mesa|puerta|habitación|quarto|settimana|stanza|tavolo|kamer|tafel|uge|vecka|rum) (\d{1,4})(?![\p{L}\p{N}.,:/-]*\d|-)/gu;
+  /(?<!\p{L})(week|lesson|session|shift|room|cabin|unit|house|table|gate|platform|berth|page|floor|seat|lot|flat|bay|dock|pier|line|route|bus|flight|track|semaine|salle|quai|porte|chambre|semana|sala|mesa|puerta|habitación|quarto|settimana|stanza|tavolo|kamer|tafel|uge|vecka|rum) (\d{1,4})(?![\p{L}\p{N}.,:/-]*\d|-)/gu;
 
 const orderedIn = (words: string): Named[] =>
   [...words.matchAll(ordered)].map(({ 0: all, 1: label = '', 2: value = '', index }) => ({
@@ -237,6 +243,41 @@ const titledIn = (words: string): Named[] =>
     from,
     value,
   }));
+
+/** `Ada Quist (class 7A) was …`, `Piet Holm wil …`: who does what a sentence tells, or to whom it is done. */
+const beginsWithName =
+  /^\s*(\p{Lu}[\p{L}’'-]*\p{Ll}(?: (?:(?:de|del|della|di|du|van|von|der|den|da|do|dos) )?\p{Lu}[\p{L}’'-]*\p{Ll}){1,2})(?: \([^()]*\))? (\p{Ll}+)(?!\p{L})/u;
+const set = (words: string) => new Set(words.split(' '));
+const does = set(
+  'has have had was is will wants want would needs asked asks requested requests wrote writes invited invites commented mentioned assigned changed cancelled canceled booked reserved joined left signed submitted reported sent shared replied accepted declined approved rejected paid ordered registered applied reviewed rated called rang posted uploaded created updated completed confirmed added hat möchte wünscht bittet schreibt fragt meldet kommt heeft wil vraagt schrijft meldt a souhaite demande veut ha quiere solicita pide está vuole desidera chiede quer deseja pede fez har ønsker vil vill önskar er är',
+);
+/** What begins with these is a thing, though its words are large. */
+const ofThings = set(
+  'the this that these your our my new dear der die das ein eine ihr ihre unser unsere dein deine neue neuer neues votre notre nouvelle nouveau le la les il lo su tu nuestro nuestra nuevo nueva el seu sua novo nova uw onze nieuwe het de een din vores vår ny nyt',
+);
+
+const doingIn = (words: string): Named[] => {
+  const [all = '', value = '', verb = ''] = beginsWithName.exec(words) ?? [];
+  const [first = ''] = value.toLowerCase().split(' ');
+  return does.has(verb) && !ofThings.has(first) ? [{ label: 'name', from: all.indexOf(value), value }] : [];
+};
+
+/** `by Ada Quist`, `met Piet Holm`: somebody whom a small word ties to what a sentence tells. */
+const tied =
+  /(?<=[\p{Ll},)] )(by|with|from|to|for|door|met|van|aan|voor|par|avec|de|pour|por|con|para|da|per|com|af|med|fra|til|av|från) (\p{Lu}[\p{L}’'-]*\p{Ll}(?: (?:(?:de|del|della|di|du|van|von|der|den|da|do|dos) )?\p{Lu}[\p{L}’'-]*\p{Ll}){1,2})(?=[.,;]?(?:\s|$))/gu;
+
+/** Of one alone, what ties them says less than that it is a name; where a sentence tells nothing else, it is said of everybody. */
+function tiedIn(words: string, told: readonly Named[]): Named[] {
+  const found = [...words.matchAll(tied)];
+  const isAlone = found.length === 1 && !told.some(({ label }) => label === 'name');
+  return told.length === 0
+    ? []
+    : found.map(({ 0: all, 1: label = '', 2: value = '', index }) => ({
+        label: isAlone ? 'name' : label,
+        from: index + all.length - value.length,
+        value,
+      }));
+}
 
 /** `checked by Ada Quist <a.quist@mail.example>`: who it is that is written to there. */
 const writtenTo = /(?<!\p{L})(\p{Lu}[\p{L}.’'-]+(?: \p{Lu}[\p{L}.’'-]*)+) [<(][^\s<>()@]+@/gu;

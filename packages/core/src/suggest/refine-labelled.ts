@@ -20,6 +20,7 @@ export function refined(text: string, found: readonly Marked[], buttons: readonl
       .flatMap((part) => withDays(text, part))
       .flatMap((part) => withFormer(text, part))
       .flatMap((part) => withNext(text, part))
+      .flatMap((part) => withRemarked(text, part))
       .map((part) => withoutRemark(text, part))
       .map((part) => unquoted(text, part));
   const told = found.flatMap((one) => (one.end - one.start > longestValue ? [one] : cut(one)));
@@ -81,12 +82,27 @@ function withAddress(text: string, one: Marked): Marked[] {
   ];
 }
 
+/** `Sample: L81252, taken on 11 May 2026`: what is said of a value behind a comma, where it is a day. */
+function withRemarked(text: string, one: Marked): Marked[] {
+  const [, value = '', gap = '', said = '', between = '', day = ''] = ofDay.exec(text.slice(one.start, one.end)) ?? [];
+  if (day === '') return [one];
+  const start = one.start + value.length + gap.length + said.length + between.length;
+  return [
+    { ...one, end: one.start + value.length },
+    { ...one, label: said, start, end: start + day.length },
+  ];
+}
+
 /** From one time to another. */
 const span =
   /^([^\n]*\d[:.h]\d{2}(?: ?[ap]\.?m\.?| ?uhr| ?h)?)( ?[–—-] ?| (?:to|until|till|bis|à|a|a las|al|alle|til|tot|até) )(\d{1,2}[:.h]\d{2}[^\n]{0,12})$/iu;
 
 /** From one day to another. */
 const day = String.raw`\d{1,2}[./-]\d{1,2}[./-]\d{2,4}|\d{4}-\d\d-\d\d|\d{1,2}\.? \p{L}{3,10}\.?(?: \d{4})?`;
+const ofDay = new RegExp(
+  `^([\\p{L}\\p{N}][^\\n,]{0,40})(, )(\\p{Ll}{3,}(?: \\p{Ll}{3,})?)((?: \\p{Ll}{1,3})? )((?:${day}))$`,
+  'u',
+);
 const daySpan = new RegExp(
   String.raw`^((?:dal|from|vom|von|du|del|de|van)\s+)?(${day})( ?[–—-] ?| (?:to|until|till|bis(?: zum)?|au|à|al|a|tot|até) )(${day})$`,
   'iu',

@@ -289,6 +289,31 @@ describe('values of letters and forms', () => {
     });
   });
 
+  test('a table whose rows are of one kind each is a form: its values are named by row and column', async () => {
+    const form = (rows: string[][]) => ({
+      html: `<p>It was changed.</p><table>${[['', 'Before', 'Now'], ...rows].map((cells) => row(cells)).join('')}</table>`,
+    });
+    const mails = [
+      form([['Day', '3 May 2027', '4 May 2027'], ['Time', '16:00', '17:40'], ['Covers', '4', '6']]), // biome-ignore format: three rows
+      form([['Day', '9 May 2027', '1 June 2027'], ['Time', '12:30', '19:00'], ['Covers', '2', '8']]), // biome-ignore format: three rows
+    ];
+    const { fields, rows } = await madeOf(mails, 1);
+    expect(rows).toEqual([]);
+    expect(fields).toEqual({
+      day_before: '2027-05-09',
+      day_now: '2027-06-01',
+      time_before: '12:30',
+      time_now: '19:00',
+      covers_before: 2,
+      covers_now: 8,
+    });
+  });
+
+  test('a day that is said of a value behind a comma is one of its own', async () => {
+    const { fields } = await madeOf([{ text: 'Owner: Ada Quist\nSample: L81252, taken on 11 May 2027\nTests: 4\n' }]);
+    expect(fields).toEqual({ owner: 'Ada Quist', sample: 'L81252', taken: '2027-05-11', tests: 4 });
+  });
+
   test('what the markup sets apart in a sentence is one value, though all have a word of it', async () => {
     const left = (who: string, what: string, page: number) => ({
       html: `<p><b>${who}</b> left a comment on <a href="https://x.example/${page}">${what}</a> (page ${page}):</p><blockquote>Too wide.</blockquote>`,

@@ -53,6 +53,8 @@ export interface Slot {
   dressed?: true;
   /** Set where it stands alone on its line in quotes, which are none of the value. */
   quoted?: true;
+  /** Signs around it, where it stands alone on its line below its label: `•••• [[card]]`. They are none of the value. */
+  signs?: { before: readonly string[]; after: readonly string[] };
   /** Set where the value runs on to the next words of the layout, over blank lines too: `[[remarks...]]`. */
   runsOn?: true;
 }

@@ -53,6 +53,21 @@ async function fill(text: string, layouts: { name: string; text: string }[] = [{
 const message = (...parts: string[]) => parts.join('\n');
 const all = message(...Object.values(lines));
 
+test('a minus right behind a label without a mark is the figure’s own', async () => {
+  const layouts = [{ name: 'l', text: 'Low [[length]] · Stay [[nights]]' }];
+  const lengths = ['Low 3.5 m · Stay 4', 'Low -3.5 m · Stay 4', 'Low −3.5 m · Stay 4', 'Low - 3.5 m · Stay 4'];
+  const read = await Promise.all(lengths.map(async (text) => (await fill(text, layouts)).fields.length));
+  expect(read).toEqual([3.5, -3.5, -3.5, 3.5]);
+});
+
+test('signs around a value on a line of its own are none of it, and it is one line', async () => {
+  const layouts = [{ name: 'l', text: 'Card\n•••• [[vessel]]\nSeal\n# [[remarks]] #\nNights\n[[nights]]' }];
+  const text = 'Card\n•• 9661\nSeal\n# red wax #\nNights\n4';
+  expect((await fill(text, layouts)).fields).toMatchObject({ vessel: '9661', remarks: 'red wax', nights: 4 });
+  // The sign of a currency is a part of its amount.
+  expect((await fill('Card\n€ 9661', [{ name: 'l', text: 'Card\n€ [[vessel]]' }])).fields.vessel).toBe('€ 9661');
+});
+
 describe('a label behind a sentence', () => {
   const layouts = [{ name: 'form', text: 'Vessel: [[vessel]]\nNights: [[nights]]' }];
   const nights = async (text: string) => (await fill(text, layouts)).fields.nights;

@@ -17,6 +17,7 @@ export function findUnderLabels({ view, tables, listed }: LookedForRows, context
   const find = (grids: readonly Grid[]) =>
     grids.flatMap((grid) => {
       if (isOfPairs(grid, context)) return [inPairs(grid)];
+      if (isCrossed(grid, context)) return [crossed(grid)];
       return isOfLabels(grid, listed) ? [under(grid)] : [];
     });
   const grids = markedGrids(view, tables);
@@ -87,6 +88,34 @@ const inPairs = (grid: Grid): Under => ({
       const [first, last] = [cell[0], cell.at(-1)];
       if (i % 2 === 0 || !label || !first || !last || isEmpty(grid.view, cell)) return [];
       return [{ label: withoutColon(cellText(grid.view, label)), start: first.start, end: last.end, by: 'label' }];
+    }),
+  ),
+});
+
+/** Rows of a table in which each value is named by its row and its column. */
+const maxCrossed = 20;
+
+/**
+ * `Day | 3 May | 4 May` and `Covers | 4 | 6` under `Before` and `Now`: the values of a row are of one kind, those of a column are not,
+ * so that each is named by both.
+ */
+function isCrossed({ view, rows: [head = [], ...rows] }: Grid, context: ReadContext): boolean {
+  const [, ...headings] = head.map((cell) => cellText(view, cell));
+  const texts = rows.map((row) => row.map((cell) => cellText(view, cell)));
+  if (rows.length < 2 || rows.length > maxCrossed || headings.length < 2 || !isHeading(headings)) return false;
+  if (!isHeading(texts.map(([label = '']) => label)) || texts.some((row) => row.length !== head.length)) return false;
+  const kinds = texts.map(([, ...values]) => new Set(values.map((value) => guessType('', [value], context).type)));
+  const said = new Set(kinds.flatMap((own) => [...own]));
+  return kinds.every(({ size }) => size === 1) && said.size > 1;
+}
+
+const crossed = ({ view, rows: [head = [], ...rows], ...grid }: Grid): Under => ({
+  ...overOf({ view, rows: [head, ...rows], ...grid }),
+  marked: rows.flatMap((row) =>
+    row.flatMap((cell, column): Marked[] => {
+      const [first, last] = [cell[0], cell.at(-1)];
+      const label = [row[0], head[column]].map((one) => cellText(view, one ?? [])).join(' ');
+      return column > 0 && first && last ? [{ label, start: first.start, end: last.end, by: 'label' }] : [];
     }),
   ),
 });

@@ -1,5 +1,5 @@
 import type { Closing, ConstantsMatch, Token } from '../model.js';
-import { columnGap, isDecoration, isSeparator, tokenWeight } from '../text/tokens.js';
+import { columnGap, isDecoration, isSeparator, isSign, tokenWeight } from '../text/tokens.js';
 import { isGreeting, sameWord } from '../text/words.js';
 
 /**
@@ -82,7 +82,9 @@ export function closeLabel(
   let at = behindRemark(tokens, match.to);
   while (isDecoration(tokens[at]) && tokens[at]?.gap === 0) at++;
   const next = tokens[at];
-  if (next === undefined) return { ...match, to: at, sameSeparator: closing === 'none' ? null : false };
+  // The minus of a figure is its own, and closes no label.
+  if (next === undefined || isSign(tokens, at))
+    return { ...match, to: at, sameSeparator: closing === 'none' ? null : false };
   if (closing === 'mark') {
     if (isSeparator(next)) return { ...match, to: behindEmphasis(tokens, at + 1), sameSeparator: next.norm === own };
     return next.gap >= columnGap ? { ...match, to: at, sameSeparator: false } : null;

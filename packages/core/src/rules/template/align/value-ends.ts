@@ -3,7 +3,7 @@ import { isFree } from '../../../values/index.js';
 import type { Candidate, Claims, Landmark, Line, Slot, SlotSpan, Token, ValuePlace } from '../model.js';
 import { enumerationEnd, isDressed, isLabelShaped, isSentence } from '../text/lines.js';
 import { isWrapped, linesWithin, type Search } from '../text/prepared-text.js';
-import { cellsOf } from '../text/tokens.js';
+import { cellsOf, tokenise } from '../text/tokens.js';
 import { waysToPlace } from './place-slots.js';
 import { fitOf, spansOf } from './weigh.js';
 
@@ -141,18 +141,30 @@ function underneath(place: ValuePlace, candidate: Candidate, claims: Claims, sea
   const start = startOf(first, place.slot);
   const whole = landmark.block ? toNext({ ...place, start }, candidate, at, claims, search) : null;
   if (whole) return withoutQuotes(whole, search);
-  const { last, uncertain } = landmark.block
-    ? blockEnd(at, landmark.endsAtBlank, claims, search)
-    : { last: first, uncertain: null };
+  // What has signs around it is one line.
+  const { last, uncertain } =
+    landmark.block && !place.slot.signs
+      ? blockEnd(at, landmark.endsAtBlank, claims, search)
+      : { last: first, uncertain: null };
   return withoutQuotes({ ...place, start, end: lastOffset(last), uncertain }, search);
 }
 
 /** Where the layout has quotes around a value below its label, they are none of it here, whichever they are. */
 function withoutQuotes(place: ValuePlace, { text }: Search): ValuePlace {
-  if (!place.slot.quoted) return place;
+  const { quoted, signs } = place.slot;
+  if (signs) return withoutSigns(place, signs, text);
+  if (!quoted) return place;
   const [, before = '', after = ''] =
     /^(["'“”„«»‘’]?)[\s\S]*?(["'“”„«»‘’]?)$/.exec(text.slice(place.start, place.end)) ?? [];
   return { ...place, start: place.start + before.length, end: place.end - after.length };
+}
+
+/** The signs that the layout has around a value, however many of them stand there. */
+function withoutSigns(place: ValuePlace, { before, after }: NonNullable<Slot['signs']>, text: string): ValuePlace {
+  const tokens = tokenise(text.slice(place.start, place.end), place.start);
+  const first = tokens.find(({ norm }) => !before.includes(norm));
+  const last = tokens.findLast(({ norm }) => !after.includes(norm));
+  return first && last && last.end > first.start ? { ...place, start: first.start, end: last.end } : place;
 }
 
 /**

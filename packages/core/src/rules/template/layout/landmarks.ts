@@ -84,8 +84,16 @@ function loneSlot(pieces: readonly Piece[]): Slot | null {
 function withMarks(slot: Slot, pieces: readonly Piece[]): Slot {
   const [first, last] = [pieces[0]?.text ?? '', pieces.at(-1)?.text ?? ''];
   if (quote.test(first) && quote.test(last)) return { ...slot, quoted: true };
-  return enumerationEnd([...(pieces[0]?.constant ?? []), aWord]) > 0 ? { ...slot, bullet: true } : slot;
+  if (enumerationEnd([...(pieces[0]?.constant ?? []), aWord]) > 0) return { ...slot, bullet: true };
+  const at = pieces.findIndex((piece) => piece.slot !== null);
+  const [before, after] = [pieces.slice(0, at), pieces.slice(at + 1)].map((side) =>
+    side.flatMap(({ constant }) => constant.flatMap(({ norm }) => (isSignAround.test(norm) ? [norm] : []))),
+  ) as [string[], string[]];
+  return before.length + after.length > 0 ? { ...slot, signs: { before, after } } : slot;
 }
+
+/** What may stand around a value and be none of it; a minus is of its figure, and a sign of money or a degree of its amount. */
+const isSignAround = /^[^\p{L}\p{N}\p{Sc}\s+%°‰−-]$/u;
 
 const quote = /^["'“”„«»‘’]$/;
 

@@ -65,7 +65,7 @@ function passedOver(tokens: readonly Token[], at: number, closed: string | null 
 }
 
 /** A minus that belongs to the figure behind it. */
-const isSign = (tokens: readonly Token[], at: number) =>
+export const isSign = (tokens: readonly Token[], at: number) =>
   tokens[at]?.norm === '-' &&
   /^\d/.test(tokens[at + 1]?.norm ?? '') &&
   tokens[at + 1]?.gap === 0 &&
