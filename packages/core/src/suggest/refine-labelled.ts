@@ -31,10 +31,15 @@ export function refined(text: string, found: readonly Marked[], buttons: readonl
       (button) => button.start <= at && at + label.length <= button.end && /\n/.test(text.slice(at, start)),
     );
   };
+  const isView = ({ label, start, end }: Marked) => ofViewing.test(label) && /^https?:/.test(text.slice(start, end));
   return told
     .map((one) => authorOf(text, one))
     .filter(
-      (one) => !ofFooter.test(one.label) && !isOfLetter(one.label, text.slice(one.start, one.end)) && !isButton(one),
+      (one) =>
+        !ofFooter.test(one.label) &&
+        !isView(one) &&
+        !isOfLetter(one.label, text.slice(one.start, one.end)) &&
+        !isButton(one),
     )
     .filter((one) => !isAskedToClick(text, one, buttons))
     .map((one) => withoutButtons(text, one, buttons))
@@ -221,6 +226,10 @@ const isOfLetter = (label: string, value: string) =>
 /** Labels of what every mail of a sender ends with. */
 const ofFooter =
   /^(?:(?:change|manage|update|edit) (?:your|what|how|which|these|this)|unsubscribe|opt[- ]?out|preferences|stop|abmelden|abbestellen|se désabonner|désinscription|darse de baja|cancelar|afmelden|uitschrijven|disiscriviti)/iu;
+
+/** Labels of links to the message itself: where it may be read, and printed. */
+const ofViewing =
+  /^(?:(?:view|read|open|see) (?:(?:it|this|the \p{L}+) )?(?:online|in (?:your|a|the) browser)|print(?: it)?|im browser (?:ansehen|öffnen|lesen)|online (?:ansehen|lesen)|drucken|(?:voir|lire|version) en ligne|imprimer|ver (?:online|en línea|en el navegador|no navegador)|imprimir|(?:visualizza|leggi) (?:online|nel browser)|stampa|(?:bekijk|lees) online|online bekijken|afdrukken|se online|udskriv)$/iu;
 
 /** What such an end says. */
 const inFooter =

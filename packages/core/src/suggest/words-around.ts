@@ -214,6 +214,8 @@ const ofFoot = new RegExp(
     '(?:recibes?|recibe|recebeu?|recebes) est[ea] (?:correo|mensaje|e-?mail|mensagem)|est[ea] (?:correo|mensaje|mensagem|e-?mail) (?:ha sido|fue|foi) |(?:no|nao) respond[ae]',
     'ricev(?:i|e) questa (?:e-?mail|mail)|questa (?:e-?mail|mail) |non rispondere|(?:u|je) ontvangt (?:deze|dit) |(?:deze|dit) (?:e-?mail|mail|bericht) (?:is|wordt) ',
     'du (?:modtager|far) denne|denne (?:e-?mail|mail|besked) (?:er|kan) ',
+    // The list it came over.
+    '(?:^|[a-z] )(?:mailing[ -]?list|mailingliste|mailinglijst|liste de diffusion|lista de (?:correo|distribucion|distribuicao))$',
     // Whose words they are, and what the law wants to be said of a firm.
     String.raw`all rights reserved|alle rechte vorbehalten|tous droits reserves|todos (?:los derechos|os direitos) reservados|tutti i diritti riservati|alle rechten voorbehouden|alle rettigheder|(?:^| )(?:©|\(c\)) ?\d{4}`,
     String.raw`\bhrb ?\d|geschaftsfuhr|amtsgericht|registergericht|\bau capital de\b|\bsiret\b|registered in (?:england|scotland|wales|ireland)|registered office`,
