@@ -1,4 +1,4 @@
-// node corpus/kinds/make.mjs FOLDER: writes 252 kinds of mail with their right answers into it, a folder each: case.json, train-1.eml,
+// node corpus/kinds/make.mjs FOLDER: writes 264 kinds of mail with their right answers into it, a folder each: case.json, train-1.eml,
 // test-01.eml to test-11.eml, expected.json. They were written before anybody looked at what becomes of them.
 import { mkdirSync, rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
@@ -24,6 +24,7 @@ import { kinds as third } from './third.mjs';
 import { kinds as thirteenth } from './thirteenth.mjs';
 import { kinds as twelfth } from './twelfth.mjs';
 import { kinds as twentieth } from './twentieth.mjs';
+import { kinds as twentyFirst } from './twenty-first.mjs';
 
 const tests = 11;
 
@@ -131,6 +132,7 @@ export function writeKinds(folder) {
     [1801, eighteenth],
     [1901, nineteenth],
     [2001, twentieth],
+    [2101, twentyFirst],
   ]) {
     begin(seed);
     for (const [name, kind] of Object.entries(kinds)) write(folder, name, kind);

@@ -7,7 +7,7 @@ import { labelBefore } from './named-in-sentence.js';
 
 /** `Guests of`, `Order:`: words of a subject behind which stands what it is about. */
 const about =
-  /(?:[:–—-]|(?:^|\s)(?:of|for|about|on|von|für|über|zu|de|du|pour|para|do|da|van|voor|di|per|til|för|om))\s+$/iu;
+  /(?:[:–—\])-]|(?:^|\s)(?:of|for|about|on|von|für|über|zu|de|du|pour|para|do|da|van|voor|di|per|til|för|om))\s+$/iu;
 /** Words of a title. */
 const longestTitle = 6;
 

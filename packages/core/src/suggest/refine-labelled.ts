@@ -21,6 +21,7 @@ export function refined(text: string, found: readonly Marked[], buttons: readonl
       .flatMap((part) => withFormer(text, part))
       .flatMap((part) => withNext(text, part))
       .flatMap((part) => withRemarked(text, part))
+      .flatMap((part) => withBracketed(text, part))
       .map((part) => withoutRemark(text, part))
       .map((part) => unquoted(text, part));
   const told = found.flatMap((one) => (one.end - one.start > longestValue ? [one] : cut(one)));
@@ -98,6 +99,24 @@ function withRemarked(text: string, one: Marked): Marked[] {
   ];
 }
 
+/** `93 % (limit 80 %)`: a figure, and in brackets another with a name of its own. */
+function withBracketed(text: string, one: Marked): Marked[] {
+  const [, value = '', gap = '', said = '', between = '', figure = ''] =
+    /^([£€$]?-?\d[^\n()]{0,30}?)( \()(\p{Ll}{3,}(?: \p{Ll}{2,})?)(:? )([£€$]?-?\d[^\n()]{0,20})\)$/u.exec(
+      text.slice(one.start, one.end),
+    ) ?? [];
+  if (figure === '' || ofTaxOrSo.test(said)) return [one];
+  const start = one.start + value.length + gap.length + said.length + between.length;
+  return [
+    { ...one, end: one.start + value.length },
+    { ...one, label: said, start, end: start + figure.length },
+  ];
+}
+
+/** What says of a figure what it holds, or how sure it is, names no other. */
+const ofTaxOrSo =
+  /^(?:incl|excl|inkl|exkl|plus|approx|about|circa|ca|zzgl|including|excluding|env|etwa|under|over|at)\b/;
+
 /** From one time to another. */
 const span =
   /^([^\n]*\d[:.h]\d{2}(?: ?[ap]\.?m\.?| ?uhr| ?h)?)( ?[–—-] ?| (?:to|until|till|bis|à|a|a las|al|alle|til|tot|até) )(\d{1,2}[:.h]\d{2}[^\n]{0,12})$/iu;
@@ -134,12 +153,21 @@ function withSpan(text: string, one: Marked): Marked[] {
   ];
 }
 
+/** `Open → Pending`: what it was, and what it is. */
+const toAnother = /^([\p{L}\p{N}][^\n→>]{0,40}?)( (?:→|⇒|➔|->|=>) )([\p{L}\p{N}][^\n→>]{0,40})$/u;
+
 /** Words of a state each. */
 const twoCells = /^(\p{L}+(?: \p{L}+){0,2})\t(\p{L}+(?: \p{L}+){0,2})$/u;
 
 /** `When: 17 November 2026, 09:10 24 September 2026, 16:30`, `Price: £50.00 £40.00`: what it was, and right behind it what it is. */
 function withFormer(text: string, one: Marked): Marked[] {
   const value = text.slice(one.start, one.end);
+  const [, from = '', arrow = '', to = ''] = toAnother.exec(value) ?? [];
+  if (to !== '')
+    return [
+      { ...one, label: `${one.label} before`, end: one.start + from.length },
+      { ...one, start: one.start + from.length + arrow.length },
+    ];
   // Of a row of three cells, `Status`, `Open`, `Closed`, the same.
   const [, was = '', is = ''] = twoCells.exec(value) ?? [];
   if (is !== '' && was !== is)
@@ -169,7 +197,8 @@ function withoutRemark(text: string, one: Marked): Marked {
       text.slice(one.start, one.end),
     ) ?? [];
   if (day !== '') return { ...one, end: one.start + day.length };
-  const [, sum = ''] = withTax.exec(text.slice(one.start, one.end)) ?? [];
+  const value = text.slice(one.start, one.end);
+  const [, sum = ''] = withTax.exec(value) ?? perWhile.exec(value) ?? [];
   return sum === '' ? one : { ...one, end: one.start + sum.length };
 }
 
@@ -183,6 +212,10 @@ function unquoted(text: string, one: Marked): Marked {
 /** `£450 incl. VAT`, `1.200,00 € TTC`: a sum, and what is said of the tax in it. */
 const withTax =
   /^((?:[£€$] ?|[A-Z]{3} ?)\d[\d.,' ]*\d?|\d[\d.,' ]*(?: ?€| ?£|-? ?kr\.?| [A-Z]{3}(?= )))[ ,]+\(?(?:incl?|excl?|inkl|exkl|including|excluding|plus|zzgl|net|gross|ttc|ht|hors|com|con|sin|sem|iva|vat|btw|mwst|all in)\b[^\n]{0,24}$/iu;
+
+/** `45.000 € brutto im Jahr`, `£12.50 per hour`: a sum, and for how long it is paid. */
+const perWhile =
+  /^((?:[£€$] ?|[A-Z]{3} ?)\d[\d.,' ]*\d?|\d[\d.,' ]*(?: ?€| ?£|-? ?kr\.?| [A-Z]{3}(?= )))(?: \p{Ll}{3,8})? (?:\/ ?|(?:per|an?|each|every|pro|im|je|par|al|por|ao|all.|p\.) ?)(?:hour|day|night|week|month|year|annum|stunde|tag|nacht|woche|monat|jahr|heure|jour|nuit|semaine|mois|an|hora|d[ií]a|noche|semana|mes|m[eê]s|año|ano|ora|giorno|notte|mese|anno|uur|dag|nacht|week|maand|jaar|time|måned|år|a\.|m\.)\.?$/iu;
 
 /** `SPD 12.3 KN / CRS 227`: in a line of labels in capitals a slash parts one from the next. */
 function withNext(text: string, one: Marked): Marked[] {

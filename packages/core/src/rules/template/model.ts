@@ -116,6 +116,8 @@ export interface Landmark {
   edge: string | null;
   /** Whether it is a sentence: it may be wrapped anywhere, and begin behind another on its line. */
   prose: boolean;
+  /** Whether its words touch a value, as in `[[seconds]]s` and `A[[room]]`: then letters and figures are told apart within a word. */
+  glued: boolean;
   /** Whether another sentence stands behind it on its line in the sample. */
   followed: boolean;
   /** What the sample's line, or its label, looks like. */

@@ -60,6 +60,14 @@ test('a minus right behind a label without a mark is the figure’s own', async 
   expect(read).toEqual([3.5, -3.5, -3.5, 3.5]);
 });
 
+test.each([
+  ['Stay of [[nights]]x in berth A[[remarks]] today', 'Stay of 4x in berth A43 today', { nights: 4, remarks: '43' }],
+  ['[[nights]]x [[vessel]]', '12x Kittiwake', { nights: 12, vessel: 'Kittiwake' }],
+  ['took [[nights]]d on [[vessel]].', 'It all took 3d on Kittiwake.', { nights: 3, vessel: 'Kittiwake' }],
+])('a value that touches a letter of the layout: %s', async (text, line, found) => {
+  expect((await fill(line, [{ name: 'l', text }])).fields).toMatchObject(found);
+});
+
 test('signs around a value on a line of its own are none of it, and it is one line', async () => {
   const layouts = [{ name: 'l', text: 'Card\n•••• [[vessel]]\nSeal\n# [[remarks]] #\nNights\n[[nights]]' }];
   const text = 'Card\n•• 9661\nSeal\n# red wax #\nNights\n4';

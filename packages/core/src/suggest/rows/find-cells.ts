@@ -56,7 +56,8 @@ function rowsOf(
   const textsOf = (rows: Grid['rows']) => rows.map((row) => row.map(textOf));
   const others = grid.rows.filter((row) => !items.includes(row));
   const areSums = enough !== null && isOfSums(textsOf(items), textsOf(others), context);
-  const least = message.chosen || areSums ? 2 : minColumns;
+  const areCounted = enough !== null && items.length >= minItems && items.every((row) => isCount(textOf(row.at(-1))));
+  const least = message.chosen || areSums || areCounted ? 2 : minColumns;
   if (!message.chosen && isOfLabels(grid, message.listed)) return null;
   if (width < least || width > maxColumns || items.length < minItems || !isChosen(message, over)) return null;
   const names = new ColumnNames();
@@ -151,6 +152,23 @@ function writeLine(view: View, line: Range, named: readonly Named[]): string {
   );
 }
 
+/** `× 2`, `3x`: how many there are of something. */
+const isCount = (value: string) => /^(?:[×x]\s?\d{1,4}|\d{1,4}\s?[×x])$/iu.test(value);
+/** The same where the sign is no part of the figure's word. */
+const counted = /^(?:(?:×\s?|x\s)(\d{1,4})|(\d{1,4})(?:\s?×|\sx))$/iu;
+
+/** The figures of values that say how many; null where they say something else. */
+function countsIn(values: readonly (string | null)[]): AlikePart[] | null {
+  const found = values.map((value) => value && counted.exec(value));
+  if (found.some((one) => !one)) return null;
+  const ranges = found.map((one) => {
+    const figures = one?.[1] ?? one?.[2] ?? '';
+    const start = one?.[0].indexOf(figures) ?? 0;
+    return { start, end: start + figures.length };
+  });
+  return [{ type: ownTypes.count, label: 'quantity', ranges }];
+}
+
 /** What the cells of a column, or one line of each, are cut into. */
 function partsOf(
   values: readonly (string | null)[],
@@ -158,6 +176,8 @@ function partsOf(
   isLinked: boolean,
   context: ReadContext,
 ): AlikePart[] {
+  const counts = countsIn(values);
+  if (counts && !isLinked) return counts;
   if (isNarrow && !isLinked) return cutAlike(values, context);
   return (isLinked ? null : behindSameWords(values, context)) ?? [whole(values, context)];
 }

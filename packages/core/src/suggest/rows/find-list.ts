@@ -147,7 +147,9 @@ function isOfPairs(whole: ItemList, message: LookedForRows, context: ReadContext
   const labels = new Set(pairs.map(({ label }) => label));
   if (areOfRoles(pairs.map(({ label }) => label)) && !isLabelledBelow(list, text)) return true;
   const labelled = pairs.filter(({ label }) => isLabel(label)).length;
-  const own = list.items.every(({ spots }) => spots.filter((spot) => spot !== null).length <= 3);
+  const own = list.items.every(
+    ({ spots }, i) => spots.filter((spot) => spot !== null).length <= 3 || ofBlock.test(pairs[i]?.label ?? ''),
+  );
   // Among questions a label may be one of few words.
   const asked = pairs.filter(({ label }) => isQuestion(label) || ofBlock.test(label)).length;
   const named = pairs.every(({ label }) => isLabel(label) || ofBlock.test(label));

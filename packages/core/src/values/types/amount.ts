@@ -24,8 +24,8 @@ function partsOf(text: string, { language }: ReadContext): { decimal: string; na
   let left = inner ?? text;
   let negative = inner !== undefined;
   const minus = () => {
-    if (!/^-/.test(left)) return;
-    negative = !negative;
+    if (!/^[-+]/.test(left)) return;
+    if (left.startsWith('-')) negative = !negative;
     left = left.slice(1).trim();
   };
   minus();
@@ -77,7 +77,8 @@ export const amount = valueType<AmountValue>({
     { like: /(?<!\p{L})\$/u, rank: 6.5, assumes: { currency: 'USD' } },
   ],
   within: {
-    like: /(?:[£€¥$₹] ?\d(?:[\d.,]*\d)?|\b[A-Z]{3} \d[\d.,]*\d|\d(?:[\d.,]*\d)? ?€|\d[\d.,]*\d ?[A-Z]{3}\b|\bkr\.? ?\d[\d.,]*\d|\d[\d.,]*\d ?kr\b\.?)/g,
+    // A sign that touches it is its own; a dash before a blank parts it from something.
+    like: /(?:(?<=^|[\s(])[+−-])?(?:[£€¥$₹] ?\d(?:[\d.,]*\d)?|\b[A-Z]{3} \d[\d.,]*\d|\d(?:[\d.,]*\d)? ?€|\d[\d.,]*\d ?[A-Z]{3}\b|\bkr\.? ?\d[\d.,]*\d|\d[\d.,]*\d ?kr\b\.?)/g,
     rank: 2,
   },
 });

@@ -1,7 +1,7 @@
 import type { Candidate, ConstantsMatch, Landmark, Line, Run, Standing, Token } from '../model.js';
 import { enumerationEnd } from '../text/lines.js';
 import { lineRun, type Search, sentenceFrom } from '../text/prepared-text.js';
-import { beginsCell, isCellEdge } from '../text/tokens.js';
+import { beginsCell, isCellEdge, partedTokens } from '../text/tokens.js';
 import { onDelimitedLine } from './delimited-line.js';
 import { closeLabel, firstWord, matchConstants } from './match-words.js';
 import { waysToPlace } from './place-slots.js';
@@ -30,6 +30,8 @@ function candidatesOf(landmark: Landmark, search: Search): Candidate[] {
 
 function linesFor(landmark: Landmark, { index, lines }: Search): Iterable<number> {
   const { delimited } = landmark;
+  // Words that touch a value stand on no line as words of their own.
+  if (landmark.glued) return lines.keys();
   if (delimited) {
     const constants = delimited.cells.flatMap((cell) => ('constant' in cell ? cell.constant : []));
     return constants.some(({ word }) => word) ? index.linesWith(constants) : lines.keys();
@@ -44,8 +46,9 @@ function linesFor(landmark: Landmark, { index, lines }: Search): Iterable<number
 }
 
 /** The best place of each kind of standing on a line; sentences may go on below it. */
-function onLine(landmark: Landmark, line: Line, search: Search): Candidate[] {
-  if (line.tokens.length === 0) return [];
+function onLine(landmark: Landmark, whole: Line, search: Search): Candidate[] {
+  if (whole.tokens.length === 0) return [];
+  const line = landmark.glued ? { ...whole, tokens: partedTokens(whole.tokens, search.text) } : whole;
   const run = landmark.prose ? sentenceFrom(line, search.lines) : lineRun(line);
   const { tokens } = run;
   const first = firstWord(landmark.before);

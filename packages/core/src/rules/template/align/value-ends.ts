@@ -3,7 +3,7 @@ import { isFree } from '../../../values/index.js';
 import type { Candidate, Claims, Landmark, Line, Slot, SlotSpan, Token, ValuePlace } from '../model.js';
 import { enumerationEnd, isDressed, isLabelShaped, isSentence } from '../text/lines.js';
 import { isWrapped, linesWithin, type Search } from '../text/prepared-text.js';
-import { cellsOf, tokenise } from '../text/tokens.js';
+import { cellsOf, isSignAround, tokenise } from '../text/tokens.js';
 import { waysToPlace } from './place-slots.js';
 import { fitOf, spansOf } from './weigh.js';
 
@@ -48,8 +48,9 @@ function lineOver({ line, from, landmark }: Candidate, slot: Slot, claims: Claim
   const isFree = above !== undefined && !isFiller(above) && !claims.lines.has(at);
   // Words further in have others before them on their line.
   if (!isFree || (line.tokens[0]?.start !== from && landmark.before.length > 0)) return place;
-  const own = slot.dressed ? above.tokens.filter(({ word }) => word) : above.tokens;
-  return { ...place, start: own[0]?.start ?? above.start, end: own.at(-1)?.end ?? above.end };
+  const isOwn = ({ norm }: Token) => !slot.dressed || !isSignAround.test(norm);
+  const [first, last] = [above.tokens.find(isOwn), above.tokens.findLast(isOwn)];
+  return { ...place, start: first?.start ?? above.start, end: last?.end ?? above.end };
 }
 
 /** Blank lines between a value and one that stands below it, and lines that one of a type may stand further down. */

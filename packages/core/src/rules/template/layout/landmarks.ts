@@ -1,7 +1,15 @@
 import { isFree } from '../../../values/index.js';
 import type { Closing, CompiledLayout, Delimited, Fields, Landmark, Piece, Slot, Token } from '../model.js';
 import { classify, enumerationEnd } from '../text/lines.js';
-import { cellsOf, columnGap, isCellEdge, isDecoration, isSeparator, tokenWeight } from '../text/tokens.js';
+import {
+  cellsOf,
+  columnGap,
+  isCellEdge,
+  isDecoration,
+  isSeparator,
+  isSignAround,
+  tokenWeight,
+} from '../text/tokens.js';
 import { delimitedOf } from './delimited.js';
 import {
   hasWords,
@@ -91,9 +99,6 @@ function withMarks(slot: Slot, pieces: readonly Piece[]): Slot {
   ) as [string[], string[]];
   return before.length + after.length > 0 ? { ...slot, signs: { before, after } } : slot;
 }
-
-/** What may stand around a value and be none of it; a minus is of its figure, and a sign of money or a degree of its amount. */
-const isSignAround = /^[^\p{L}\p{N}\p{Sc}\s+%°‰−-]$/u;
 
 const quote = /^["'“”„«»‘’]$/;
 
@@ -197,6 +202,7 @@ function landmarkOf(
       (wordsBehind > 0
         ? closing === 'none' || slots.length > 1
         : closing === 'none' && closesSentence(words, last?.after ?? [])),
+    glued: pieces.some((piece, i) => touches(piece, pieces[i - 1], pieces[i + 1])),
     followed: false,
     kind: classify(pieces.flatMap((piece) => (piece.slot ? [aWord] : piece.constant))),
     edge: null,
@@ -207,6 +213,12 @@ function landmarkOf(
       [before, ...slots.map(({ after }) => after)].flat().reduce((sum, token) => sum + tokenWeight(token), 0) +
       (delimited ? delimitedValue * delimited.slots.length : 0),
   };
+}
+
+/** Whether a constant has a letter or a figure right before the slot behind it, or right behind the one before it. */
+function touches({ constant, gap }: Piece, before: Piece | undefined, behind: Piece | undefined): boolean {
+  const [first, last] = [constant[0], constant.at(-1)];
+  return Boolean((before?.slot && first?.word && first.gap === 0) || (behind?.slot && last?.word && gap === 0));
 }
 
 /** The slots of a line, each with what stands behind it. */

@@ -9,6 +9,20 @@ export const valueGap = 2;
 
 const tokenPattern = /[\p{L}\p{N}]+(?:['’_][\p{L}\p{N}]+)*|\t|[^\s]/gu;
 
+/** Tokens in which letters and figures of one word are two: `43s`, `A43`. */
+export const partedTokens = (tokens: readonly Token[], text: string): Token[] =>
+  tokens.flatMap((token) => {
+    const words = text.slice(token.start, token.end);
+    if (!token.word || !mixed.test(words)) return [token];
+    return [...words.matchAll(lettersOrFigures)].map(({ 0: part, index }, i): Token => {
+      const [written] = tokenise(part, token.start + index);
+      return { ...(written as Token), gap: i === 0 ? token.gap : 0 };
+    });
+  });
+
+const mixed = /^(?=\p{L}*\p{N})(?=\p{N}*\p{L})[\p{L}\p{N}]+$/u;
+const lettersOrFigures = /\p{L}+|\p{N}+/gu;
+
 /** Tokens of a text that stands at an offset. */
 export function tokenise(text: string, offset: number): Token[] {
   const tokens: Token[] = [];
@@ -84,6 +98,8 @@ function isMask(tokens: readonly Token[], at: number): boolean {
   while (at - from < longestMask && isNextTo(tokens[from]) && isStar(tokens[from - 1])) from--;
   while (to - at < longestMask && isStar(tokens[to]) && isNextTo(tokens[to])) to++;
   const figures = tokens[to];
+  // `**Value:** 91`: what closes the bold of a label touches its mark.
+  if (tokens[from]?.gap === 0 && /^[:=]$/.test(tokens[from - 1]?.norm ?? '')) return false;
   return to - from >= 2 && /^\d+$/.test(figures?.norm ?? '') && (figures?.gap ?? 0) <= 1 && !isStar(tokens[to + 1]);
 }
 
@@ -106,3 +122,6 @@ export function cellsOf({ tokens }: { tokens: readonly Token[] }): Token[][] {
 export function tokenWeight(token: Token): number {
   return token.word ? 1 + Math.min(token.norm.length, 8) / 8 : isSeparator(token) ? 0.25 : 0.1;
 }
+
+/** What may stand around a value and be none of it; a minus is of its figure, and a sign of money or a degree of its amount. */
+export const isSignAround = /^[^\p{L}\p{N}\p{Sc}\s+%°‰−-]$/u;
