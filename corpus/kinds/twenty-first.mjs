@@ -261,7 +261,7 @@ export const kinds = {
         items,
         subject: `Participants: ${r.course}`,
         body: `Course: ${r.course}\nDate: ${long(d)}\nPlaces left: ${r.places}\n\nParticipants\n\n${items.map((x, i) => `${i + 1}. ${x.name} <${x.email}>\n   Ticket: ${x.ticket}\n   Diet: ${x.diet}`).join('\n')}\n\nPlease print this list.\n`,
-        marks: { course: { text: r.course, n: 1 }, places: { text: String(r.places), last: 'left: ' } },
+        marks: { course: { text: r.course, n: 1 }, day: long(d), places: { text: String(r.places), last: 'left: ' } },
         im: (x) => ({ ...x }),
       };
     },

@@ -29,6 +29,8 @@ describe('values in sentences', () => {
     ],
     ['Please quote for order AN-6273 until 14 March 2027.', { order: 'AN-6273', date: '14 March 2027' }],
     ['It lies in zone B12 and was paid with card 7012 4471 today.', { zone: 'B12', card: '7012 4471' }],
+    ['Segue a encomenda n.º 498 de hoje.', { encomenda: '498' }],
+    ['Quayside Stores, 14 March 2027: all is well.', { date: '14 March 2027' }],
     ['On 14 March 2027 it was sent by Nell Holm.', { date: '14 March 2027', name: 'Nell Holm' }],
   ])('%s', (text, found) => expect(inProse(text)).toEqual(found));
 

@@ -447,3 +447,18 @@ test('what stands on a line of its own in some cells is a column, told by its co
     { product: 'Rope', code: 'RO-22', delivery_address: 'Piet Holm Marsh End' },
   ]);
 });
+
+test('how much of what, figures at the right of their column and units that differ', async () => {
+  const list = (...lines: string[]) => ({ text: `Please bring on 4 May 2027:\n\n${lines.join('\n')}\n\nThanks\n` });
+  const { rows } = await madeOf(
+    [
+      list(' 32 kg  Flour', '  8 l   Oil', ' 44 box Milk'.replace('box ', 'box  ')),
+      list('  4 l   Vinegar', '112 kg  Salt'),
+    ],
+    1,
+  );
+  expect(rows.map((one) => Object.values(one))).toEqual([
+    [4, 'l', 'Vinegar'],
+    [112, 'kg', 'Salt'],
+  ]);
+});

@@ -58,7 +58,9 @@ export function labelBefore(text: string, type: string): string | null {
   const money = type === ownTypes.money ? words.slice(0, farthest).find((word) => ofMoney.test(word)) : undefined;
   // `sull’IBAN`, `l’adresse`: the article is none of the name.
   const next = (words[0] ?? '').replace(/^\p{L}{1,5}['’](?=\p{L}{2})/u, '');
-  const adjacent = /\p{L}[\s.:,…–-]*$/u.test(text) && next.length >= 3 && !small.test(next);
+  // `Quayside Stores, 4 May`: behind a comma, what is written large is a name and no word for a value.
+  const isName = /\p{Lu}[\p{L}’'-]* \p{Lu}[\p{L}’'-]*, *$/u.test(text);
+  const adjacent = /\p{L}[\s.:,…–-]*$/u.test(text) && next.length >= 3 && !small.test(next) && !isName;
   return money ?? (adjacent ? next : null);
 }
 
@@ -79,7 +81,7 @@ const plates =
 const isSaidToBe = /(?<=\p{L}) (?:is|lautet|ist|est|es|é|è|er|är)[: ]*$/u;
 /** `your domain gannet-tea.example`: the name of a host, as a word in front names it. */
 const hosts = /(?<![\p{L}\p{N}@/.-])[\p{Ll}\d][\p{Ll}\d-]*(?:\.[\p{Ll}\d-]+)*\.\p{Ll}{2,}(?![\p{L}\p{N}@/-])/gu;
-export const numberWords = /(?:^|[^\p{L}])(?:no|nr|number|num|n°|nº|núm|nummer|numéro|número)[.:]?\s*$/iu;
+export const numberWords = /(?:^|[^\p{L}])(?:no|nr|number|num|n\.?[°º]|núm|nummer|numéro|número)[.:]?\s*$/iu;
 
 const codesIn = (words: string): Named[] =>
   [code, figuresFirst, lettersAndFigures, accounts, plates, hosts, figures, named].flatMap((like) =>
@@ -104,7 +106,7 @@ const ofDoing =
 
 /** `order number 4711`, `mit der Nummer 566945951003`: what a word says to be one. */
 const named =
-  /(?<=(?:^|[^\p{L}])(?:no|nr|number|num|n°|nº|núm|nummer|numero|número)[.:]? )(?:\d{4,}|\d{3}(?: \d{3})+)(?! ?\d|[\p{L}.,:/-]+\d)/giu;
+  /(?<=(?:^|[^\p{L}])(?:no|nr|number|num|n\.?[°º]|núm|nummer|numero|número)[.:]? )(?:\d{4,}|\d{3}(?: \d{3})+)(?! ?\d|[\p{L}.,:/-]+\d)|(?<=(?:^|[^\p{L}])(?:n\.?[°º]|nr\.) ?)\d{2,3}(?![\p{N}\p{L}]|[ .,:/-]\d)/giu;
 
 /** `moved from "waiting" to "open"`: what is quoted, in a sentence that asks for nothing, is what somebody wrote or chose. */
 const quoted = /(?<=(\p{L}{2,})[ :] ?)(["“„«]) ?([^"“”„«»]{2,60}?) ?["”“»]/gu;
@@ -133,7 +135,7 @@ const ofTime =
 
 /** What is said behind a number, and not counted by it: `Ihre Sendung 566945951003 wird …`, `in week 44 there are …`. */
 const doings =
-  /^(?:entro|fino|hasta|até|before|until|there|here|this|that|also|now|then|it|we|you|they|is|was|were|will|has|have|had|can|wird|wurde|wurden|werden|sind|waren|hat|haben|est|sont|sera|seront|avait|está|son|fue|será|wordt|werd|zijn|bliver|blev)$/i;
+  /^(?:entro|fino|hasta|até|before|until|there|here|this|that|also|now|then|it|we|you|they|is|was|were|will|has|have|had|can|wird|wurde|wurden|werden|sind|waren|hat|haben|est|sont|sera|seront|avait|está|son|fue|será|foi|foram|wordt|werd|zijn|bliver|blev)$/i;
 
 const isMonth = (word: string) => months.has(accentless(word.toLowerCase())) || weekdays.has(word.toLowerCase());
 

@@ -309,6 +309,49 @@ describe('values of letters and forms', () => {
     });
   });
 
+  test('what is said of a sum or a figure is no part of it, and what a state was has a field of its own', async () => {
+    const { fields } = await madeOf([
+      {
+        text: '**Load:** 93 % (limit 80 %)\n**Since:** 2027-05-04 09:10\n**Pay:** €45.50 per month\n**State:** Open → Pending\n**Host:** db-3\n',
+      },
+    ]);
+    expect(fields).toMatchObject({
+      load: 93,
+      limit: 80,
+      pay: { value: 45.5, currency: 'EUR' },
+      state_before: 'Open',
+      state: 'Pending',
+      host: 'db-3',
+    });
+  });
+
+  test('boxes of a label and a value each are a form, also where one holds an address', async () => {
+    const box = (label: string, value: string) => `<td><div>${label}</div><div><b>${value}</b></div></td>`;
+    const sent = (code: string, who: string, day: string) => ({
+      html: `<p>Your parcel is on its way.</p><table><tr>${box('Number', code)}${box('Carrier', 'Gull Post')}</tr><tr>${box('Expected on', day)}${box('Deliver to', `${who}<br>4 Mill Lane<br>Kirkholm`)}</tr></table><p>In it</p><table>${row(['Rope', '× 2'])}${row(['Sea boots', '× 5'])}</table>`,
+    });
+    const { fields, rows } = await madeOf(
+      [sent('GX590153849', 'Ada Quist', '4 May 2027'), sent('GX100482277', 'Piet Holm', '9 June 2027')],
+      1,
+    );
+    expect(fields).toEqual({
+      number: 'GX100482277',
+      carrier: 'Gull Post',
+      expected_on: '2027-06-09',
+      deliver_to: 'Piet Holm\n4 Mill Lane\nKirkholm',
+    });
+    expect(rows.map(({ title, quantity }) => [title, quantity])).toEqual([
+      ['Rope', 2],
+      ['Sea boots', 5],
+    ]);
+  });
+
+  test('a sum keeps the sign that touches it', async () => {
+    const moved = (sum: string, who: string) => ({ html: `<p>${sum}</p><p>Moved by <b>${who}</b> on 4 May 2027.</p>` });
+    const { fields } = await madeOf([moved('+£335.80', 'Mole Supplies'), moved('-£12.50', 'Tarn Books')], 1);
+    expect(fields).toMatchObject({ amount: { value: -12.5, currency: 'GBP' }, date: '2027-05-04' });
+  });
+
   test('a day that is said of a value behind a comma is one of its own', async () => {
     const { fields } = await madeOf([{ text: 'Owner: Ada Quist\nSample: L81252, taken on 11 May 2027\nTests: 4\n' }]);
     expect(fields).toEqual({ owner: 'Ada Quist', sample: 'L81252', taken: '2027-05-11', tests: 4 });

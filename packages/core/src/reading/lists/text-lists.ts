@@ -53,7 +53,7 @@ export function plainLists(text: string): FoundList[] {
     if (line.parted || blocks.length === 0) blocks.push([line]);
     else blocks.at(-1)?.push(line);
   }
-  const outlines = blocks.map((block) => outlined(block)).filter((items) => items.length >= 2);
+  const outlines = blocks.map((block) => outlined(text, block)).filter((items) => items.length >= 2);
   return [
     ...runsOf(
       blocks,
@@ -72,12 +72,15 @@ export function plainLists(text: string): FoundList[] {
 }
 
 /** The lines at the margin of a block, each with those that are indented below it, where all have some. */
-function outlined(block: readonly TextLine[]): TextLine[][] {
-  const items = atMargin(block);
+function outlined(text: string, block: readonly TextLine[]): TextLine[][] {
+  const items = atMargin(text, block);
   return items.every(({ length }) => length > 1) ? items : [];
 }
 
-function atMargin(block: readonly TextLine[]): TextLine[][] {
+function atMargin(text: string, block: readonly TextLine[]): TextLine[][] {
+  // Figures that end in one column begin the more to the right the shorter they are.
+  const edges = new Set(block.map(({ indent, words, end }) => edgeOf(indent, text.slice(words, end))));
+  if (edges.size === 1 && !edges.has(null)) return block.map((line) => [line]);
   const margin = Math.min(...block.map(({ indent }) => indent));
   const items: TextLine[][] = [];
   for (const line of block) {
@@ -85,6 +88,12 @@ function atMargin(block: readonly TextLine[]): TextLine[][] {
     else items.at(-1)?.push(line);
   }
   return items;
+}
+
+/** The column in which a figure ends that a line begins with; null where it begins with none. */
+function edgeOf(indent: number, words: string): number | null {
+  const [figure] = /^\d[\d.,]*(?= )/.exec(words) ?? [];
+  return figure === undefined ? null : indent + figure.length;
 }
 
 /** Lines with figures that two blocks have in common, line by line, by which they are two of a kind. */
@@ -128,7 +137,7 @@ function withoutHeading(text: string, lines: readonly TextLine[]): readonly Text
 
 /** A block most of whose lines are of one make, with a figure or a mark in it: words alone are prose. What is indented below a line is of its item. */
 function alikeLines(text: string, all: readonly TextLine[]): TextLine[][] {
-  const items = atMargin(withoutHeading(text, all));
+  const items = atMargin(text, withoutHeading(text, all));
   const block = items.flatMap(([first]) => first ?? []);
   const makes = new Map<string, number>();
   for (const { words, end } of block) {

@@ -1,3 +1,4 @@
+import type { Range } from '../../reading/index.js';
 import { isFree, ownTypes, type ReadContext } from '../../values/index.js';
 import { unitNamed } from '../../values/units.js';
 import { guessType } from '../guess-type.js';
@@ -45,6 +46,34 @@ function fromUnits(values: readonly (string | null)[], context: ReadContext): Al
   ];
 }
 
+const ofSomething = /^(\d[\d.,]*) {1,3}(\p{L}{1,4}\.?) {2,}(?=\S)/u;
+
+/** `32 cx  Sal grosso`, `38 l   Azeite`: how much of what, where a gap parts them and the units differ; of one unit alone it is a word. */
+function fromMeasured(values: readonly (string | null)[], context: ReadContext): AlikePart[] | null {
+  const found = values.map((value) => value && ofSomething.exec(value));
+  const there = found.filter((one) => one !== null && one !== '');
+  if (there.length < 2 || there.length < values.filter((value) => value !== null).length) return null;
+  const units = new Set(there.map(([, , unit = '']) => unit));
+  const { type } = guessType(
+    '',
+    there.map(([, figure = '']) => figure),
+    context,
+  );
+  if (units.size < 2 || isFree({ type })) return null;
+  const ranges = (rangeOf: (one: RegExpExecArray, value: string) => Range) =>
+    found.map((one, i) => (one ? rangeOf(one, values[i] ?? '') : null));
+  const unitAt = ([all, , unit = '']: RegExpExecArray) => all.trimEnd().length - unit.length;
+  return [
+    { type, label: null, ranges: ranges(([, figure = '']) => ({ start: 0, end: figure.length })) },
+    {
+      type: ownTypes.words,
+      label: 'unit',
+      ranges: ranges((one) => ({ start: unitAt(one), end: one[0].trimEnd().length })),
+    },
+    { type: ownTypes.words, label: null, ranges: ranges(([all], value) => ({ start: all.length, end: value.length })) },
+  ];
+}
+
 const isWhole = (part: AlikePart | undefined, values: readonly (string | null)[]) =>
   part?.ranges.every((range, i) => range === null || range.end - range.start === values[i]?.length);
 
@@ -78,6 +107,7 @@ function cutOnce(values: readonly (string | null)[], context: ReadContext, isPar
   if (!isFree({ type: whole }) && (byLooks?.length ?? 0) <= 2) return one;
   return (
     fromUnits(values, context) ??
+    fromMeasured(values, context) ??
     byLooks ??
     betweenSameWords(values, context) ??
     behindSameWords(values, context) ??
