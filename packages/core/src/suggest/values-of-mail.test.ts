@@ -346,6 +346,14 @@ describe('values of letters and forms', () => {
     ]);
   });
 
+  test('whom a sentence greets first is no word of it', async () => {
+    const left = (who: string, order: string) => ({
+      text: `Hello ${who}, your order ${order} left our warehouse today.\n`,
+    });
+    const { fields } = await madeOf([left('Ada', 'RT-50467'), left('Nuno', 'RT-31057')], 1);
+    expect(fields).toEqual({ order: 'RT-31057' });
+  });
+
   test('a sum keeps the sign that touches it', async () => {
     const moved = (sum: string, who: string) => ({ html: `<p>${sum}</p><p>Moved by <b>${who}</b> on 4 May 2027.</p>` });
     const { fields } = await madeOf([moved('+£335.80', 'Mole Supplies'), moved('-£12.50', 'Tarn Books')], 1);

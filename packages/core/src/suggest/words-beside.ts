@@ -3,9 +3,9 @@ import { type ReadContext, readValue } from '../values/index.js';
 import { findLabelled } from './find-labelled.js';
 import { longestLine, telling } from './looks.js';
 
-/** Names and figures in a sentence: `from Port Selwyn Ferries was credited to your account ending in 7062`. */
+/** Names and figures in a sentence: `from Port Selwyn Ferries was credited to your account ending in 7062`; whom it greets first. */
 const ofThisOne =
-  /(?<![\p{L}\p{N}@/.-])\p{Lu}{1,4}-?\d{2,}(?![\p{L}\p{N}@/-])|(?<=\p{Ll} )\p{Lu}[\p{L}'’-]+(?: \p{Lu}[\p{L}'’-]+)+|(?<=\p{L} \()\p{Lu}[^()\n]*\p{Ll}[^()\n]*(?=\))|(?<![\p{L}\p{N}.,:/#-])\d+(?:[.,:/-]\d+)*(?![\p{L}\p{N}:/-])/gu;
+  /(?<![\p{L}\p{N}@/.-])\p{Lu}{1,4}-?\d{2,}(?![\p{L}\p{N}@/-])|(?<=\p{Ll} )\p{Lu}[\p{L}'’-]+(?: \p{Lu}[\p{L}'’-]+)+|(?<=^\s*\p{Lu}\p{Ll}+ )\p{Lu}[\p{L}'’-]+(?: \p{Lu}[\p{L}'’-]+)*(?=[,!] \p{Ll})|(?<=\p{L} \()\p{Lu}[^()\n]*\p{Ll}[^()\n]*(?=\))|(?<![\p{L}\p{N}.,:/#-])\d+(?:[.,:/-]\d+)*(?![\p{L}\p{N}:/-])/gu;
 /** Words of a line that is a sentence, or a part of one. */
 const minOfSentence = 4;
 /** Labels of a line that is a row of them. */
