@@ -227,7 +227,9 @@ export function cellsOf(line: string): Range[] {
     const isWords =
       mark === ',' &&
       parts.some((part) => part.trim().split(/\s+/).length > longestCell || /\p{Ll}{2}[.!?]\s/u.test(part));
-    if (parts.length <= least || isLabelled || isWords) continue;
+    // `| Gauge | Tern |`: of two in a frame the first is the label.
+    const isFramed = parts.at(0) === '' && parts.at(-1)?.trim() === '' && parts.length === minOfRow + 1;
+    if (parts.length <= least || isLabelled || isWords || isFramed) continue;
     return placed(parts, mark);
   }
   return [];

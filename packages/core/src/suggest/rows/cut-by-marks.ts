@@ -54,11 +54,17 @@ export function cutByMarks(
       telling ||= areTelling(said, context);
       return { type: guessType('', said, context).type, label: null, ranges: own };
     });
-    const sure = isSure(mark, isPart) || (isPart && mark === ', ' && isOfTwo(cut, values));
+    const sure =
+      isSure(mark, isPart) ||
+      (isPart && mark === ', ' && isOfTwo(cut, values)) ||
+      (mark === ';' && values.every(isTight));
     if (telling || (sure && isCutAlike(cut) && !isOfPairs(parts, values, context))) return parts;
   }
   return null;
 }
+
+/** `Tern;Blue Heron`: in no sentence a semicolon touches the words on both sides. */
+const isTight = (value: string | null) => value === null || !/\s;|;\s/.test(value);
 
 /** Lines that each have one comma by chance are fewer, and longer. */
 const minOfTwo = 3;

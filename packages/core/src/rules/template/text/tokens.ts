@@ -78,12 +78,15 @@ function passedOver(tokens: readonly Token[], at: number, closed: string | null 
   return closed == null || token?.norm === closed || token?.norm === '\t' || token?.norm === '*';
 }
 
-/** A minus that belongs to the figure behind it. */
-export const isSign = (tokens: readonly Token[], at: number) =>
-  tokens[at]?.norm === '-' &&
-  /^\d/.test(tokens[at + 1]?.norm ?? '') &&
-  tokens[at + 1]?.gap === 0 &&
-  (tokens[at]?.gap ?? 0) > 0;
+/** A minus, or a sign of more or less, that belongs to the figure or the sum behind it: `-3`, `-€12.50`, `>10`. */
+export function isSign(tokens: readonly Token[], at: number): boolean {
+  const [token, next] = [tokens[at], tokens[at + 1]];
+  if (!token || !next || !/^[-<>]$/.test(token.norm) || next.gap > 0) return false;
+  const figure = /^\p{Sc}$/u.test(next.norm) ? tokens[at + 2] : next;
+  // Within quotes and brackets it begins the value as well.
+  const begins = token.gap > 0 || at === 0 || /^[("'[]$/.test(tokens[at - 1]?.norm ?? '');
+  return begins && /^\d/.test(figure?.norm ?? '') && (figure === next || figure?.gap === 0);
+}
 
 const isStar = (token: Token | undefined) => token?.norm === '*';
 const isNextTo = (token: Token | undefined) => token?.gap === 0;
