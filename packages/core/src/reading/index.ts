@@ -5,7 +5,7 @@ export { unpackedSize } from './attachments/zip-size.js';
 export { sameness } from './content-digest.js';
 export { definitionsIn, dressedBoxes, dressedLines, setApart } from './html/set-apart.js';
 export * from './language.js';
-export { linesOf } from './lines.js';
+export { linesOf, saysMore } from './lines.js';
 export { bulletMarks, labelOf, makeOf, numberedLabel, tickMarks } from './lists/label.js';
 export type { ItemList, ListItem } from './lists/list.js';
 export { listsIn, listsOf } from './lists/lists.js';

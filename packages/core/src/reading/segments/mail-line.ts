@@ -1,4 +1,4 @@
-import { linesOf } from '../lines.js';
+import { linesOf, saysMore } from '../lines.js';
 import type { Range } from '../reading.js';
 import { plain } from '../text/plain-words.js';
 
@@ -26,7 +26,7 @@ export function mailLines(text: string, quotes: readonly Range[] = []): MailLine
   return lines.map(({ start, end }, i) => {
     if (start === end) return { start, end, depth: boxed[i] ?? 0, marks: [start], text: '', plain: '', blank: true };
     const line = text.slice(start, end);
-    const marks = quoteMarks(line, start);
+    const marks = saysMore(text, lines, i) ? [start] : quoteMarks(line, start);
     const bare = line.slice((marks.at(-1) ?? start) - start).trim();
     return {
       start,

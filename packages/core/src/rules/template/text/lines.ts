@@ -1,4 +1,4 @@
-import { bulletMarks, linesOf, type Range } from '../../../reading/index.js';
+import { bulletMarks, linesOf, type Range, saysMore } from '../../../reading/index.js';
 import type { LabelStyle, Line, LineKind, Token } from '../model.js';
 import { columnGap, isSeparator, tokenise } from './tokens.js';
 
@@ -6,18 +6,17 @@ const quotePrefix = /^(?:\s{0,3}>)+ ?/;
 
 /** Cuts a text into lines of tokens. Offsets are those of the text; comparison forms fold case, width, dashes and quotes. */
 export function normalise(text: string, max: number): Line[] {
-  const lines = linesOf(text)
-    .slice(0, max)
-    .map((range, index) => lineOf(text, range, index));
+  const ranges = linesOf(text).slice(0, max);
+  const lines = ranges.map((range, index) => lineOf(text, range, index, saysMore(text, ranges, index)));
   // What stands right above a ruling is its heading.
   for (const [i, line] of lines.entries())
     if (line.kind === 'ruling' && lines[i - 1]?.kind === 'text') (lines[i - 1] as Line).kind = 'heading';
   return lines;
 }
 
-function lineOf(text: string, { start, end }: Range, index: number): Line {
+function lineOf(text: string, { start, end }: Range, index: number, isOwn: boolean): Line {
   const line = text.slice(start, end);
-  const prefix = quotePrefix.exec(line)?.[0] ?? '';
+  const prefix = isOwn ? '' : (quotePrefix.exec(line)?.[0] ?? '');
   const tokens = tokenise(line.slice(prefix.length), start + prefix.length);
   return { index, start, end, depth: prefix.split('>').length - 1, tokens, kind: classify(tokens) };
 }
