@@ -89,7 +89,8 @@ export interface PlacedCell extends Range {
 const placedCells = new WeakMap<readonly Range[][], PlacedCell[]>();
 
 /** The table cell that an offset lies in, or stands right behind; null where it is none of a table's. */
-export function cellIn({ rows = [] }: View, offset: number): PlacedCell | null {
+export function cellIn({ rows }: View, offset: number): PlacedCell | null {
+  if (!rows) return null;
   const cells =
     placedCells.get(rows) ??
     rows

@@ -30,17 +30,18 @@ function candidatesOf(landmark: Landmark, search: Search): Candidate[] {
 
 function linesFor(landmark: Landmark, { index, lines }: Search): Iterable<number> {
   const { delimited } = landmark;
-  // Words that touch a value stand on no line as words of their own.
-  if (landmark.glued) return lines.keys();
   if (delimited) {
     const constants = delimited.cells.flatMap((cell) => ('constant' in cell ? cell.constant : []));
     return constants.some(({ word }) => word) ? index.linesWith(constants) : lines.keys();
   }
-  if (!landmark.before.some(({ word }) => word))
+  // A word that touches a value stands on no line as a word of its own.
+  const before = landmark.glued ? landmark.before.slice(0, -1) : landmark.before;
+  if (landmark.glued && !before.some(({ word }) => word)) return lines.keys();
+  if (!before.some(({ word }) => word))
     return index.linesWith(landmark.slots.find(({ after }) => after.some(({ word }) => word))?.after ?? []);
-  const on = index.linesWith(landmark.before);
+  const on = index.linesWith(before);
   if (!landmark.prose) return on;
-  const anchored = index.linesWith(landmark.before.filter(({ word }) => word).slice(-anchorWords));
+  const anchored = index.linesWith(before.filter(({ word }) => word).slice(-anchorWords));
   // A sentence’s rare word may stand on the line below the one it begins on.
   return new Set([...on, ...anchored].flatMap((line) => (line > 0 ? [line - 1, line] : [line])));
 }
