@@ -101,6 +101,15 @@ const Boxed = styled.span`
   border-radius: 2px;
 `;
 
+/** A line that ends within its cell: the sign is drawn behind the blank, and is no part of the words. */
+const Break = styled.span`
+  &::after {
+    content: '⏎ ' / '';
+    color: var(--second);
+    font-weight: 400;
+  }
+`;
+
 const drawings = { struck: Struck, boxed: Boxed };
 
 export interface AnnotatedTextProps {
@@ -246,10 +255,10 @@ function LineRow({ line, place, label, colourOf, chosen, onChoose }: LineRowProp
         data-in={place}
         data-start={line.start}
       >
-        {line.pieces.map(({ text, field, drawn }, i) =>
+        {line.pieces.map(({ text, field, drawn, breaks }, i) =>
           field === null ? (
             // biome-ignore lint/suspicious/noArrayIndexKey: pieces never change their order
-            <Plain key={i} text={text} drawn={drawn} />
+            <Plain key={i} text={text} drawn={drawn} breaks={breaks} />
           ) : (
             <Value
               // biome-ignore lint/suspicious/noArrayIndexKey: pieces never change their order
@@ -261,7 +270,7 @@ function LineRow({ line, place, label, colourOf, chosen, onChoose }: LineRowProp
               $chosen={field === chosen || columnOf(field) === chosen}
               onClick={() => onChoose(field)}
             >
-              <Plain text={text} drawn={drawn} />
+              <Plain text={text} drawn={drawn} breaks={breaks} />
             </Value>
           ),
         )}
@@ -270,9 +279,21 @@ function LineRow({ line, place, label, colourOf, chosen, onChoose }: LineRowProp
   );
 }
 
+interface PlainProps {
+  text: string;
+  drawn: 'struck' | 'boxed' | undefined;
+  breaks: readonly number[] | undefined;
+}
+
 /** What is hidden in the words is shown, character for character, so that places in them stay what they are. */
-function Plain({ text, drawn }: { text: string; drawn: 'struck' | 'boxed' | undefined }) {
+function Plain({ text, drawn, breaks = [] }: PlainProps) {
   const Drawn = drawn && drawings[drawn];
-  const shown = unmaskedInPlace(text);
+  const edges = [0, ...breaks, text.length];
+  const shown = edges.slice(1).map((to, i) => (
+    <Fragment key={to}>
+      {i > 0 && <Break>{text.slice(edges[i], (edges[i] ?? 0) + 1)}</Break>}
+      {unmaskedInPlace(text.slice((edges[i] ?? 0) + Number(i > 0), to))}
+    </Fragment>
+  ));
   return Drawn ? <Drawn>{shown}</Drawn> : shown;
 }

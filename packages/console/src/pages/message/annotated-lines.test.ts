@@ -72,3 +72,21 @@ test('a value read in the subject is marked there, and not in the text', () => {
   expect(subjectLine('Vessel: x', evidence)).toMatchObject({ fields: ['vessel'], muted: false });
   expect(annotatedLines(reading, evidence).every(({ fields }) => fields.length === 0)).toBe(true);
 });
+
+test('where a line ends within a cell is known in the piece it stands in, and no other', () => {
+  const words = 'Qty\tDish\n2\tFish pie no peas\tx';
+  const cell = { start: words.indexOf('Fish'), end: words.indexOf('\tx'), header: false, text: 'Fish pie no peas' };
+  const brk = words.indexOf(' no');
+  const lines = [
+    { start: cell.start, end: brk },
+    { start: brk + 1, end: cell.end },
+  ];
+  const tables = [{ start: 0, end: words.length, rows: [[{ ...cell, lines }]] }];
+  const dish: Evidence = { ...at('Selkie'), start: cell.start, end: cell.end };
+  const drawn = annotatedLines({ text: words, outline: [], body: [], tables }, { dish: [dish] });
+  expect(drawn[1]?.pieces.map(({ text: said, breaks }) => [said, breaks])).toEqual([
+    ['2\t', undefined],
+    ['Fish pie no peas', [8]],
+    ['\tx', undefined],
+  ]);
+});

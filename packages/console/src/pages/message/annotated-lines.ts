@@ -7,6 +7,8 @@ interface AnnotatedPiece {
   field: string | null;
   /** A rule that is being written cuts it away, or finds it as a match. */
   drawn?: 'struck' | 'boxed';
+  /** Where blanks of it stand for the end of a line within a table cell. */
+  breaks?: readonly number[];
 }
 
 /** What a rule that is being written does to a text. */
@@ -61,7 +63,7 @@ interface Mark {
 
 /** Sets a text in lines, each value marked where it was read, and named on the line where it begins. */
 export function annotatedLines(
-  { text, outline, body }: Pick<MessageReading, 'text' | 'outline' | 'body'>,
+  { text, outline, body, tables = [] }: Pick<MessageReading, 'text' | 'outline' | 'body'> & Partial<MessageReading>,
   evidence: Readonly<Record<string, readonly Evidence[]>>,
   leftovers: readonly { start: number; end: number }[] = [],
   items: readonly Item[] | undefined = undefined,
@@ -71,6 +73,9 @@ export function annotatedLines(
   const numbered = items ?? itemsOf(evidence, where);
   const left = new Set(leftovers.map(({ start }) => start));
   const marks = marksIn(where, evidence);
+  const breaks = new Set(
+    tables.flatMap(({ rows }) => rows.flat().flatMap(({ lines = [] }) => lines.slice(1).map((line) => line.start - 1))),
+  );
   const lines: AnnotatedLine[] = [];
   let next = 0;
   for (let start = 0; start <= text.length; ) {
@@ -82,7 +87,7 @@ export function annotatedLines(
     const begins = segment !== undefined && segment.start >= start && segment.start <= end;
     lines.push({
       start,
-      pieces: drawnOver(piecesOf(text, start, end, here), start, drawn),
+      pieces: withBreaks(drawnOver(piecesOf(text, start, end, here), start, drawn), start, breaks),
       fields: [...new Set(here.filter((mark) => mark.start >= start).map(({ field }) => field))],
       segment: begins && segment.kind !== 'own' ? segment.kind : null,
       muted: !body.some((range) => range.start < Math.max(end, start + 1) && range.end > start),
@@ -92,6 +97,17 @@ export function annotatedLines(
     start = end + 1;
   }
   return lines;
+}
+
+/** The pieces of a line, each with the breaks within cells that stand in it. */
+function withBreaks(pieces: AnnotatedPiece[], start: number, breaks: ReadonlySet<number>): AnnotatedPiece[] {
+  if (breaks.size === 0) return pieces;
+  let at = start;
+  return pieces.map((piece) => {
+    const own = [...piece.text.matchAll(/ /g)].flatMap(({ index }) => (breaks.has(at + index) ? [index] : []));
+    at += piece.text.length;
+    return own.length > 0 ? { ...piece, breaks: own } : piece;
+  });
 }
 
 /** The subject as a line of its own, marked when a value was read there. */
