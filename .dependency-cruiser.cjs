@@ -10,7 +10,8 @@ const only = (name, from, allowed) => ({
 });
 
 /** The core’s shapes: schemas, and how values of records are written as text. */
-const shapes = '^packages/core/src/(shapes/|disguise/|rules/traces|rules/[^/]+/trace|values/json-text)';
+const shapes =
+  '^packages/core/src/(shapes/|disguise/|rules/traces|rules/[^/]+/trace|values/json-text|reading/cell-breaks)';
 
 module.exports = {
   forbidden: [

@@ -1,4 +1,4 @@
-import { type PublicReading, publicReading, readMessage } from '@yellow-sieve/core';
+import { breaksIn, breaksShown, type PublicReading, publicReading, readMessage } from '@yellow-sieve/core';
 import type { Command } from '../command.js';
 import { readBytes } from '../offline/files.js';
 
@@ -56,7 +56,7 @@ function head(reading: PublicReading): string[] {
 
 /** A full line in the margin is what rules look at by default, a broken one is not. */
 function text({ text: own, outline, body, tables }: PublicReading): string[] {
-  const whole = withBreaks(own, tables);
+  const whole = breaksShown(own, breaksIn(tables), lineInCell);
   return outline.flatMap(({ kind, start, end, level }) => {
     let at = start;
     return whole
@@ -72,15 +72,7 @@ function text({ text: own, outline, body, tables }: PublicReading): string[] {
   });
 }
 
-/** The text with a sign for each blank that stands for the end of a line within a cell; offsets stay. */
-function withBreaks(text: string, tables: PublicReading['tables']): string {
-  const breaks = tables.flatMap(({ rows }) =>
-    rows.flat().flatMap(({ lines = [] }) => lines.slice(1).map(({ start }) => start - 1)),
-  );
-  const edges = [-1, ...new Set(breaks.sort((a, b) => a - b))];
-  return edges.map((at, i) => text.slice(at + 1, edges[i + 1])).join(lineInCell);
-}
-
+/** What stands where a line ends within its cell. */
 const lineInCell = '⏎';
 
 const madeOf = { elements: 'the markup', bullets: 'its bullets', blocks: 'its blocks', lines: 'its lines' };

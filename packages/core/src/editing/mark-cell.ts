@@ -1,4 +1,13 @@
-import { formOf, linesInCell, type Range, type View, wholeView, withTables } from '../reading/index.js';
+import {
+  breaksShown,
+  cellBreak,
+  formOf,
+  linesInCell,
+  type Range,
+  type View,
+  wholeView,
+  withTables,
+} from '../reading/index.js';
 import { cellText, markedGrids } from '../rules/table/grid.js';
 import { headingOfLine } from '../rules/table/header.js';
 import { textGrids } from '../rules/table/text-grid.js';
@@ -156,7 +165,8 @@ function lineOf(
   const old = overlapping.filter(({ column }) => column !== mark.column);
   const sorted = [...kept, mark].sort((a, b) => a.start - b.start);
   const left = new Set(old.map(({ column }) => column));
-  const text = withBreaksShown(found);
+  // In a layout two blanks are the break in a cell.
+  const text = breaksShown(found.text, found.breaks, cellBreak);
   let [written, at] = ['', line.start];
   const between = (to: number) => {
     written += withSlots(text, { start: at, end: to }, isShared, (stretch) => {
@@ -172,18 +182,6 @@ function lineOf(
   }
   between(line.end);
   return written.trim().replaceAll(cellBreak, '  ');
-}
-
-/** A blank that mails do not have: it stands for the break in a cell, which two blanks are in a layout. */
-const cellBreak = '\u2028';
-
-function withBreaksShown({ text, breaks }: Items): string {
-  let [shown, from] = ['', 0];
-  for (const at of breaks) {
-    shown += text.slice(from, at) + cellBreak;
-    from = at + 1;
-  }
-  return shown + text.slice(from);
 }
 
 /** A link is read with the words it stands behind. */

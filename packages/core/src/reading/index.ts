@@ -2,6 +2,7 @@ export { type Answering, answeredIds, answeringOf } from './answering.js';
 export { csvTable } from './attachments/csv-table.js';
 export { sheetsOf } from './attachments/workbook.js';
 export { unpackedSize } from './attachments/zip-size.js';
+export * from './cell-breaks.js';
 export { sameness } from './content-digest.js';
 export { definitionsIn, dressedBoxes, dressedLines, setApart } from './html/set-apart.js';
 export * from './language.js';

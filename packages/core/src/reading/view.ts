@@ -1,3 +1,4 @@
+import { breaksIn } from './cell-breaks.js';
 import type { Range, Table } from './reading.js';
 
 /** A text that rules look at, and the way back from its offsets to those of the text it was taken from. */
@@ -47,13 +48,10 @@ export const withTables = (view: View, tables: readonly Table[]): View => ({
 
 /** A view that knows which of its blanks stand for line breaks within the cells of tables. */
 export function withBreaks(view: View, tables: readonly Table[]): View {
-  const parted = tables.flatMap(({ rows }) => rows.flat().filter(({ lines }) => lines));
-  const places = parted.flatMap((cell) => {
-    const placed = fromOrigin(view, cell);
-    return placed ? (cell.lines ?? []).slice(1).map(({ start }) => placed.start + start - 1 - cell.start) : [];
-  });
-  // A cell over several rows stands in each of them.
-  return places.length > 0 ? { ...view, breaks: [...new Set(places)].sort((a, b) => a - b) } : view;
+  const all = breaksIn(tables);
+  if (all.length === 0) return view;
+  const breaks = all.flatMap((at) => fromOrigin(view, { start: at, end: at + 1 })?.start ?? []);
+  return { ...view, breaks: breaks.sort((a, b) => a - b) };
 }
 
 /** The lines that a stretch of a view is written in, where it lies in a table cell; one where it is not parted. */

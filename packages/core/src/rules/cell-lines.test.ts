@@ -111,4 +111,12 @@ describe('a cell written in several lines, below a heading', () => {
       ['Lamb curry', null],
     ]);
   });
+
+  test('a heading that reads so itself is one', async () => {
+    const rows = await rowsBy(
+      { kind: 'table', columns: { count: 'Qty', dish: 'Line 2 of address' } },
+      row('Qty', 'Line 1 of address', 'Line 2 of address') + row('4', 'Mole', 'Pier') + row('5', 'Yard', 'Quay'),
+    );
+    expect(rows.map(([dish]) => dish)).toEqual(['Pier', 'Quay']);
+  });
 });

@@ -3,6 +3,7 @@
  * them, how values of records are written as text.
  */
 export * from '../disguise/index.js';
+export { breaksIn } from '../reading/cell-breaks.js';
 export type { TraceEntry } from '../rules/traces.js';
 export { jsonText, partsText } from '../values/json-text.js';
 export * from './coverage.js';

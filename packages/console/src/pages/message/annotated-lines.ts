@@ -1,3 +1,4 @@
+import { breaksIn } from '@yellow-sieve/core/shapes';
 import type { Evidence, MessageReading } from './outcome';
 import { rowOf } from './row-path';
 
@@ -73,9 +74,7 @@ export function annotatedLines(
   const numbered = items ?? itemsOf(evidence, where);
   const left = new Set(leftovers.map(({ start }) => start));
   const marks = marksIn(where, evidence);
-  const breaks = new Set(
-    tables.flatMap(({ rows }) => rows.flat().flatMap(({ lines = [] }) => lines.slice(1).map((line) => line.start - 1))),
-  );
+  const breaks = new Set(breaksIn(tables));
   const lines: AnnotatedLine[] = [];
   let next = 0;
   for (let start = 0; start <= text.length; ) {

@@ -20,9 +20,12 @@ export const folded = (text: string): string =>
     .replace(/[^\p{L}\p{N}#%]+/gu, ' ')
     .trim();
 
-/** `line 2 of Product`: words over a column, and the line of its cells that is meant; null for whole cells. */
+/**
+ * `line 2 of Product`: words over a column, and the line of its cells that is meant; null for whole cells. A heading that reads so
+ * itself has a capital: `Line 2 of address`.
+ */
 export function lineOfHeading(written: string): { words: string; line: number | null } {
-  const found = /^\s*line\s+(\d)\s+of\s+(\S.*)$/i.exec(written);
+  const found = /^\s*line\s+(\d)\s+of\s+(\S.*)$/.exec(written);
   return found ? { words: found[2] as string, line: Number(found[1]) } : { words: written, line: null };
 }
 

@@ -1,5 +1,5 @@
 import { dictionary } from '../../../dictionary.js';
-import { linesInCell, type Range, type View } from '../../../reading/index.js';
+import { cellBreak, linesInCell, type Range, type View } from '../../../reading/index.js';
 import { type FieldOptions, fitOfValue, isFree, type ReadContext, typeOfField } from '../../../values/index.js';
 import { problemAt } from '../../finding.js';
 import { linkAt } from '../../link-at.js';
@@ -89,9 +89,6 @@ export function cutLine(shape: LineShape, line: Range, source: Source): CutLine 
   const [first] = best;
   return first ? { spans: first.spans, doubtful: best.length > 1, points: max } : null;
 }
-
-/** What stands for a break within a cell while a line is cut; it is a blank, and no mail says where its lines end by it. */
-const cellBreak = '\u2028';
 
 /** The words of a line, with the breaks in its cells where the shape asks for them. */
 function writtenIn({ between }: LineShape, line: Range, view: View): string {
