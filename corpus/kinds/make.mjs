@@ -25,6 +25,7 @@ import { kinds as thirteenth } from './thirteenth.mjs';
 import { kinds as twelfth } from './twelfth.mjs';
 import { kinds as twentieth } from './twentieth.mjs';
 import { kinds as twentyFirst } from './twenty-first.mjs';
+import { kinds as twentySecond } from './twenty-second.mjs';
 
 const tests = 11;
 
@@ -133,6 +134,7 @@ export function writeKinds(folder) {
     [1901, nineteenth],
     [2001, twentieth],
     [2101, twentyFirst],
+    [2201, twentySecond],
   ]) {
     begin(seed);
     for (const [name, kind] of Object.entries(kinds)) write(folder, name, kind);
