@@ -469,7 +469,7 @@ export const kinds = {
     html: true,
     fields: { reference: T('text'), traveller: T('text'), total: T('amount') },
     items: {
-      date: T('text'),
+      date: T('date'),
       leaves: T('time'),
       from: T('text'),
       arrives: T('time'),
@@ -481,8 +481,10 @@ export const kinds = {
       const name = person(),
         items = times(int(1, 3), () => {
           const [from, to] = some(towns, 2);
+          const d = date();
           return {
-            date: brief(date()),
+            date: d.iso,
+            shown: brief(d),
             leaves: `${pad(int(6, 12))}:${pick(['05', '20', '48'])}`,
             from,
             arrives: `${pad(int(13, 22))}:${pick(['01', '15', '39'])}`,
@@ -498,14 +500,13 @@ export const kinds = {
         };
       return {
         fields: r,
-        items,
+        items: items.map(({ shown, ...x }) => x),
         subject: `Your tickets: ${r.reference}`,
         body: page(
-          `<tr><td><p>Dear ${name},</p><p>your tickets are attached. Booking reference: <b>${r.reference}</b></p>${items.map((x, i) => `<div class="leg"><div><b>Part ${i + 1}</b> · ${x.date}</div><div>${x.leaves} ${x.from} → ${x.arrives} ${x.to}</div><div>Coach ${x.coach}, seat ${x.seat}</div></div>`).join('')}<p>Total paid: <b>£${money(r.total.value)}</b></p></td></tr>`,
+          `<tr><td><p>Dear ${name},</p><p>your tickets are attached. Booking reference: <b>${r.reference}</b></p>${items.map((x, i) => `<div class="leg"><div><b>Part ${i + 1}</b> · ${x.shown}</div><div>${x.leaves} ${x.from} → ${x.arrives} ${x.to}</div><div>Coach ${x.coach}, seat ${x.seat}</div></div>`).join('')}<p>Total paid: <b>£${money(r.total.value)}</b></p></td></tr>`,
         ),
         marks: { traveller: { text: name, n: 1 }, total: `£${money(r.total.value)}` },
         im: (x) => ({
-          date: x.date,
           leaves: x.leaves,
           from: x.from,
           arrives: x.arrives,
@@ -571,18 +572,19 @@ export const kinds = {
   'e12-adverts': {
     kind: 'template',
     html: true,
-    fields: { from: T('text'), to: T('text'), seen: T('integer'), clicks: T('integer'), spent: T('amount') },
+    fields: { from: T('date'), to: T('date'), seen: T('integer'), clicks: T('integer'), spent: T('amount') },
     items: { campaign: T('text'), clicks: T('integer'), cost: T('amount'), per_click: T('amount') },
     make() {
-      const [d, e] = [date(), date()],
+      const said = (one) => brief(one).slice(4),
+        [d, e] = [date(), date()],
         items = some(['Autumn boats', 'Life jackets', 'Sailing school', 'Old charts'], int(2, 4)).map((campaign) => {
           const [clicks, cost] = [int(20, 900), cents(10, 400)];
           return { campaign, clicks, cost: am(cost, 'GBP'), per_click: am(round(cost / clicks), 'GBP') };
         }),
         total = round(items.reduce((sum, x) => sum + x.cost.value, 0)),
         r = {
-          from: `${d.d} ${long(d).split(' ')[1].slice(0, 3)}`,
-          to: `${e.d} ${long(e).split(' ')[1].slice(0, 3)}`,
+          from: d.iso,
+          to: e.iso,
           seen: int(1000, 90000),
           clicks: items.reduce((sum, x) => sum + x.clicks, 0),
           spent: am(total, 'GBP'),
@@ -596,7 +598,7 @@ export const kinds = {
         items,
         subject: 'Your weekly figures',
         body: page(
-          `<tr><td><h2>Your week, ${r.from} – ${r.to}</h2><table width="100%"><tr>${box(whole(r.seen), 'Impressions')}${box(whole(r.clicks), 'Clicks')}${box(`£${money(total)}`, 'Spent')}</tr></table><h3>Campaigns</h3><table><tr><th>Campaign</th><th>Clicks</th><th>Cost</th><th>Per click</th></tr>${items.map((x) => `<tr><td>${x.campaign}</td><td>${x.clicks}</td><td>£${money(x.cost.value)}</td><td>£${money(x.per_click.value)}</td></tr>`).join('')}</table></td></tr>`,
+          `<tr><td><h2>Your week, ${said(d)} – ${said(e)}</h2><table width="100%"><tr>${box(whole(r.seen), 'Impressions')}${box(whole(r.clicks), 'Clicks')}${box(`£${money(total)}`, 'Spent')}</tr></table><h3>Campaigns</h3><table><tr><th>Campaign</th><th>Clicks</th><th>Cost</th><th>Per click</th></tr>${items.map((x) => `<tr><td>${x.campaign}</td><td>${x.clicks}</td><td>£${money(x.cost.value)}</td><td>£${money(x.per_click.value)}</td></tr>`).join('')}</table></td></tr>`,
         ),
         marks: {
           seen: { text: whole(r.seen), n: 1 },
@@ -622,7 +624,6 @@ export const kinds = {
       from: T('time'),
       to: T('time'),
       reason: T('text'),
-      phone: T('phone'),
     },
     items: { address: T('text') },
     make() {
@@ -637,20 +638,18 @@ export const kinds = {
           from: `${pad(h)}:00`,
           to: `${pad(h + 2)}:30`,
           reason: pick(['byte av transformator', 'trädfällning', 'arbete på ledningen']),
-          phone: phone(),
         };
       return {
         fields: r,
         items,
         subject: `Planerat elavbrott ${d.d} ${smonths[d.m]}`,
-        body: `Hej!\n\nDen ${d.d} ${smonths[d.m]} ${d.y} kl. ${r.from.replace(':', '.')}–${r.to.replace(':', '.')} stänger vi av strömmen på grund av ${r.reason}.\n\nBerörda adresser:\n${items.map((x) => `- ${x.address}`).join('\n')}\n\nÄrendenummer: ${r.number}\nFrågor? Ring ${spaced(r.phone)}.\n\nMed vänlig hälsning\nGannet Nät\n`,
+        body: `Hej!\n\nDen ${d.d} ${smonths[d.m]} ${d.y} kl. ${r.from.replace(':', '.')}–${r.to.replace(':', '.')} stänger vi av strömmen på grund av ${r.reason}.\n\nBerörda adresser:\n${items.map((x) => `- ${x.address}`).join('\n')}\n\nÄrendenummer: ${r.number}\nFrågor? Ring +44 20 7946 0101.\n\nMed vänlig hälsning\nGannet Nät\n`,
         marks: {
           number: r.number,
           date: `${d.d} ${smonths[d.m]} ${d.y}`,
           from: { text: r.from.replace(':', '.'), last: 'kl. ' },
           to: { text: r.to.replace(':', '.'), last: '–' },
           reason: r.reason,
-          phone: spaced(r.phone),
         },
         im: (x) => ({ address: x.address }),
       };
@@ -662,8 +661,10 @@ export const kinds = {
     locale: 'es-ES',
     fields: {
       who: T('text'),
-      before: T('text'),
-      now: T('text'),
+      before: T('datetime'),
+      before_until: T('time'),
+      now: T('datetime'),
+      now_until: T('time'),
       post: T('text'),
       boss: T('text'),
       answer_by: T('date'),
@@ -672,14 +673,14 @@ export const kinds = {
       const said = (d) => `${edays[d.w]} ${d.d} de ${emonths[d.m]}`,
         [a, b, c] = [date(), date(), date()],
         who = person(),
-        span = () => {
-          const h = int(6, 14);
-          return `${pad(h)}:00–${pad(h + 6)}:00`;
-        },
+        [h, k] = [int(6, 14), int(6, 14)],
+        span = (from) => `${pad(from)}:00–${pad(from + 6)}:00`,
         r = {
           who: who.split(' ')[0],
-          before: `${said(a)}, ${span()}`,
-          now: `${said(b)}, ${span()}`,
+          before: `${a.iso}T${pad(h)}:00:00`,
+          before_until: `${pad(h + 6)}:00`,
+          now: `${b.iso}T${pad(k)}:00:00`,
+          now_until: `${pad(k + 6)}:00`,
           post: pick(['Caja', 'Almacén', 'Muelle 3', 'Recepción']),
           boss: person(),
           answer_by: c.iso,
@@ -687,7 +688,7 @@ export const kinds = {
       return {
         fields: r,
         subject: 'Cambio de turno',
-        body: `Hola ${r.who}:\n\nSe ha modificado tu turno.\n\nAntes: ${r.before}\nAhora: ${r.now}\nPuesto: ${r.post}\nResponsable: ${r.boss}\n\nPor favor, confirma antes del ${c.d} de ${emonths[c.m]} de ${c.y}.\n\nUn saludo,\nRecursos Humanos\n`,
+        body: `Hola ${r.who}:\n\nSe ha modificado tu turno.\n\nAntes: ${said(a)}, ${span(h)}\nAhora: ${said(b)}, ${span(k)}\nPuesto: ${r.post}\nResponsable: ${r.boss}\n\nPor favor, confirma antes del ${c.d} de ${emonths[c.m]} de ${c.y}.\n\nUn saludo,\nRecursos Humanos\n`,
         marks: {
           who: { text: r.who, n: 1 },
           post: { text: r.post, last: 'Puesto: ' },

@@ -126,6 +126,17 @@ function withDifferences(group: Examined[]): Examined[] {
           isSaidAlike(one.message, mark, others) ||
           isFact(one.message, mark, others)),
     );
+    const isEnd = (mark: Marked) =>
+      mark.by === 'sentence' && told.some(({ label }) => foldLabel(mark.label) === foldLabel(`${label} to`));
+    // What ends a stretch of time is told by its beginning, but where it is the same in all of them.
+    told.push(
+      ...one.marked.filter(
+        (mark) =>
+          !told.includes(mark) &&
+          isEnd(mark) &&
+          !others.every((other) => other.text.includes(rawOf(one.message, mark))),
+      ),
+    );
     const more = differences.filter(
       (mark) => !told.some((other) => overlap(mark, other)) && !isOverSome(one.message, one.rows, mark),
     );

@@ -3,8 +3,7 @@ import type { Line, Token } from '../rules/template/model.js';
 import { normalise } from '../rules/template/text/lines.js';
 import { sentencesOf } from '../rules/template/text/sentences.js';
 import { isGreeting } from '../rules/template/text/words.js';
-import { accentless } from '../values/fold.js';
-import { months } from '../values/month-names.js';
+import { isMonthName } from '../values/month-names.js';
 import { fullName, longestLine, wholeValue } from './looks.js';
 import { foldLabel, type Marked } from './marked.js';
 
@@ -114,7 +113,7 @@ const oneValue = /\d|^\/|^http|^\p{L}[\p{L}-]+(?:\.[\p{Ll}-]+)*\.\p{Ll}{2,}$|^\p
 
 function isOneValue(value: string): boolean {
   const [, month] = /^(\p{L}+) \d{4}$/u.exec(value) ?? [];
-  return month === undefined ? oneValue.test(value) : months.has(accentless(month.toLowerCase()));
+  return month === undefined ? oneValue.test(value) : isMonthName(month);
 }
 
 /** What is one value is compared as one: that two times have the same minutes says nothing. */

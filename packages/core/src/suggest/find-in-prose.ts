@@ -155,11 +155,21 @@ function dressedIn(line: string, start: number, end: number): Named[] {
   if (tells && label !== null && !calls.test(label)) return [{ label, from: start, value }];
   // `a booking of <b>Greta Holm</b>`, `<b>Greta Holm</b> changed …`: somebody of whom this sentence says something.
   const before = line.slice(0, start);
+  // `to your appeal <i>Sea wall</i>`: which of those that are somebody's.
+  const [, owned = ''] = ownedBefore.exec(before) ?? [];
+  const isWhich = owned !== '' && /^[\p{Lu}\d][^.!?]*$/u.test(value) && value.split(/\s+/).length <= longestDressed;
+  if (isWhich && !ofPage.test(owned)) return [{ label: owned, from: start, value }];
   const isSaidOf =
     (before.match(/(?<!\p{L})\p{Ll}{2,}/gu) ?? []).length >= minSaid ||
     (before.trim() === '' && /^ \p{Ll}{3,}/u.test(line.slice(end)));
   return isSomebody(value) && isSaidOf ? [{ label: label ?? 'name', from: start, value }] : [];
 }
+
+/** What is somebody's, right before a value; and what is so called on a page, where one is told what to press. */
+const ownedBefore =
+  /(?<!\p{L})(?:your|our|ihr(?:e[nmrs]?)?|dein(?:e[nmrs]?)?|unser(?:e[nmrs]?)?|votre|notre|su|tu|nuestr[ao]|(?:il|la|al|alla|nel) (?:tuo|tua|suo|sua)|(?:o|a|ao|à) (?:seu|sua)|uw|je|jouw|onze|din|dit|jeres|ditt) (\p{L}{4,})[ :]*$/iu;
+const ofPage =
+  /^(?:menu|page|button|account|profile|settings|inbox|browser|app|website|password|seite|menü|konto|profil|compte|cuenta|conta|pagina|página)$/iu;
 
 /** Names of one person at the most. */
 const maxNames = 4;

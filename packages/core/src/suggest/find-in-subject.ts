@@ -1,7 +1,6 @@
 import { linesOf, type Range } from '../reading/index.js';
-import { accentless } from '../values/fold.js';
 import { ownTypes } from '../values/index.js';
-import { months } from '../values/month-names.js';
+import { isMonthName } from '../values/month-names.js';
 import { foldLabel, type Looked, type Marked } from './marked.js';
 import { labelBefore } from './named-in-sentence.js';
 
@@ -74,7 +73,7 @@ function endOfSubject(subject: string): string | null {
     /^.*(?:[:–—-]|(?<!\p{L})(?:at|of|for|about|in|from|by|von|vom|für|über|bei|aus|à|chez|en|de|du|da|do|di|per|voor|van|bij|om|til|på|i))\s+(\p{Lu}.*)$/u.exec(
       subject,
     )?.[1];
-  const isMonth = months.has(accentless((behind ?? '').toLowerCase()));
+  const isMonth = isMonthName(behind ?? '');
   return behind !== undefined && !/\d/.test(behind) && !isMonth ? behind : null;
 }
 

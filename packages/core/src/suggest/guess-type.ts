@@ -1,5 +1,5 @@
 import { type FieldOptions, ownTypes, type ReadContext, readValue, valueTypes } from '../values/index.js';
-import { weekdays } from '../values/month-names.js';
+import { isWeekdayName } from '../values/month-names.js';
 import { foldLabel } from './marked.js';
 
 /** Labels of what only looks like a number: nobody adds up order numbers, and zeros in front of them count. */
@@ -58,4 +58,4 @@ const roughly =
 
 /** Without a year, a weekday is right in some years only; which one is meant the message tells. */
 const withoutWeekday = (value: string) =>
-  value.replace(/^(\p{L}+),? (?=\d|\p{L})/u, (all, word: string) => (weekdays.has(word.toLowerCase()) ? '' : all));
+  value.replace(/^(\p{L}+),? (?=\d|\p{L})/u, (all, word: string) => (isWeekdayName(word) ? '' : all));

@@ -1,6 +1,5 @@
-import { accentless } from '../values/fold.js';
 import { type ReadContext, readValue, valueTypes } from '../values/index.js';
-import { months } from '../values/month-names.js';
+import { isMonthName } from '../values/month-names.js';
 
 export type Telling = (typeof telling)[number];
 
@@ -27,7 +26,7 @@ export const longestLine = 2000;
 /** `15 and 14:15` looks like a day and a time, but for the word between them. */
 function joinsTwo(value: string): boolean {
   const [, word = ''] = /\d\s+(\p{Ll}{2,})\s+\d/u.exec(value) ?? [];
-  return word !== '' && !months.has(accentless(word));
+  return word !== '' && !isMonthName(word);
 }
 
 /** The value that looks like one of its kind and holds a stretch of a line, or that stretch itself. */

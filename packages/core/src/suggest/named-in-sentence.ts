@@ -1,7 +1,7 @@
-import { accentless } from '../values/fold.js';
 import { ownTypes, type ReadContext, readValue, valueTypes } from '../values/index.js';
-import { months, weekdays } from '../values/month-names.js';
+import { isMonthName, isWeekdayName } from '../values/month-names.js';
 import { quantityOf, unitNamed } from '../values/units.js';
+import { circumstancesIn, lastingIn, withEnds } from './circumstances.js';
 import { readsAs, type Telling, telling } from './looks.js';
 
 /** A value in the words of a sentence, and what names it. */
@@ -18,6 +18,7 @@ export function namedInSentence(words: string, context: ReadContext): Named[] {
   const told = [
     // What is quoted is one value, whatever stands in it.
     ...quotedIn(words),
+    ...lastingIn(words),
     ...telling.flatMap((look) => lookingLike(look, words, context)),
     ...codesIn(words),
     ...orderedIn(words),
@@ -31,7 +32,7 @@ export function namedInSentence(words: string, context: ReadContext): Named[] {
     ...titledIn(words),
     ...doingIn(words),
   ];
-  return [...told, ...tiedIn(words, told)];
+  return withEnds([...told, ...tiedIn(words, told), ...circumstancesIn(words, told)], words);
 }
 
 /** Words that name no value they stand before. */
@@ -67,8 +68,9 @@ export function labelBefore(text: string, type: string): string | null {
 /** `PX-20418`, `OR/2025/117`: a code, named by the word before it. */
 const code =
   /(?<![\p{L}\p{N}@/.-])(?=[\p{L}\p{N}/-]*\d{2})(?=[\p{L}\p{N}/-]*\p{Lu})\p{Lu}[\p{Lu}\p{N}]*(?:[-/][\p{Lu}\p{N}]+)+(?![\p{L}@]|\.\p{L})/gu;
-/** `list 82-B`: one that begins with figures, as a word in front names it. */
-const figuresFirst = /(?<![\p{L}\p{N}@/.-])\d{1,6}[-/]\p{Lu}[\p{Lu}\p{N}]{0,5}(?![\p{L}\p{N}@/-])/gu;
+/** `list 82-B`, `van 69-SGP-3`: one that begins with figures, as a word in front names it. */
+const figuresFirst =
+  /(?<![\p{L}\p{N}@/.-])\d{1,6}[-/]\p{Lu}[\p{Lu}\p{N}]{0,5}(?:-[\p{Lu}\p{N}]{1,4})?(?![\p{L}\p{N}@/-])/gu;
 /** `Rechnung R10482`, `meter 12E48210`, `IBAN IT42X16711…`: letters and figures in one, as a word in front names them. */
 const lettersAndFigures =
   /(?<![\p{L}\p{N}@/.-])(?:\p{Lu}{1,4}\d{3,}|\p{Lu}\d{2}|\d{1,4}\p{Lu}{1,3}\d{3,}|(?=\p{Lu}*\d{2})(?=\d*\p{Lu}{2})[\p{Lu}\d]{10,34})(?![\p{L}\p{N}@/-]|\.\p{L})/gu;
@@ -137,14 +139,15 @@ const ofTime =
 const doings =
   /^(?:entro|fino|hasta|até|before|until|there|here|this|that|also|now|then|it|we|you|they|is|was|were|will|has|have|had|can|wird|wurde|wurden|werden|sind|waren|hat|haben|est|sont|sera|seront|avait|está|son|fue|será|foi|foram|wordt|werd|zijn|bliver|blev)$/i;
 
-const isMonth = (word: string) => months.has(accentless(word.toLowerCase())) || weekdays.has(word.toLowerCase());
+const isMonth = (word: string) => isMonthName(word) || isWeekdayName(word);
 
 const articles = /^(?:one|eine?[nmrs]?|une?|um|uma|uno|una|een|én|et)$/iu;
 
 const countedIn = (words: string, context: ReadContext): Named[] =>
   [...words.matchAll(counted)].flatMap(({ index: from, 1: figure = '', 2: gap = '', 3: what = '' }): Named[] => {
-    // `437 a été`: an ampere is written large.
-    const unit = what === 'a' ? null : unitNamed(what.toLowerCase());
+    // `437 a été`: an ampere is written large; `24 to 26` weighs nothing.
+    const isWord = what === 'a' || (what === 'to' && context.language === 'en');
+    const unit = isWord ? null : unitNamed(what.toLowerCase());
     if (unit !== null) {
       const [value, quantity] = [`${figure}${gap}${what}`, quantityOf(unit)];
       // `class 7A`, `seat 12C`: a letter that touches the figure is a part of a code where a word names it.
@@ -183,7 +186,7 @@ const monthAndYear = /(?<![\d.] ?|\p{L})(\p{L}{3,10})\.? 20\d\d(?![\d-])/gu;
 
 const monthsIn = (words: string): Named[] =>
   [...words.matchAll(monthAndYear)].flatMap(({ 0: value, 1: name = '', index: from }) =>
-    months.has(accentless(name.toLowerCase())) ? [{ label: 'month', from, value }] : [],
+    isMonthName(name) ? [{ label: 'month', from, value }] : [],
   );
 
 /** `Gate 4`, `Unit 12`: a thing with a number, which its own word names. */
@@ -191,10 +194,7 @@ const numbered = /(?<=\p{L}[,:]? )(\p{Lu}\p{Ll}{2,}) \d{1,4}\p{L}?(?![\p{L}\p{N}
 
 const numberedIn = (words: string, context: ReadContext): Named[] =>
   [...words.matchAll(numbered)].flatMap(({ 0: value, 1: label = '', index: from }): Named[] =>
-    small.test(label) ||
-    months.has(label.toLowerCase()) ||
-    weekdays.has(label.toLowerCase()) ||
-    readValue(value, { type: ownTypes.day }, context).ok
+    small.test(label) || isMonth(label) || readValue(value, { type: ownTypes.day }, context).ok
       ? []
       : [{ label, from, value }],
   );
@@ -280,6 +280,15 @@ function tiedIn(words: string, told: readonly Named[]): Named[] {
         value,
       }));
 }
+
+/** `van 69-SGP-3 (Ada Quist)`: who it is, in brackets right behind a value. */
+const inBrackets =
+  /(?<=([\p{L}\p{N}]{2,}) \()(\p{Lu}[\p{L}’'-]*\p{Ll}(?: \p{Lu}[\p{L}’'-]*\p{Ll}){1,2})(?=\) \p{Ll})/gu;
+
+const bracketedIn = (words: string, told: readonly Named[]): Named[] =>
+  [...words.matchAll(inBrackets)].flatMap(({ 2: value = '', index: from }) =>
+    told.some((one) => one.from + one.value.length === from - ' ('.length) ? [{ label: 'name', from, value }] : [],
+  );
 
 /** `checked by Ada Quist <a.quist@mail.example>`: who it is that is written to there. */
 const writtenTo = /(?<!\p{L})(\p{Lu}[\p{L}.’'-]+(?: \p{Lu}[\p{L}.’'-]*)+) [<(][^\s<>()@]+@/gu;

@@ -16,10 +16,12 @@ const longestValue = 300;
 export function refined(text: string, found: readonly Marked[], buttons: readonly Range[]): Marked[] {
   const cut = (one: Marked) =>
     withAddress(text, one)
+      .flatMap((part) => withHours(text, part))
       .flatMap((part) => withSpan(text, part))
       .flatMap((part) => withDays(text, part))
       .flatMap((part) => withFormer(text, part))
       .flatMap((part) => withNext(text, part))
+      .flatMap((part) => withNextSentence(text, part))
       .flatMap((part) => withRemarked(text, part))
       .flatMap((part) => withBracketed(text, part))
       .map((part) => withoutRemark(text, part))
@@ -153,6 +155,26 @@ function withSpan(text: string, one: Marked): Marked[] {
   ];
 }
 
+/** Two times and the day on which both are, with what is remarked of it. */
+const hours = String.raw`\d{1,2}[:.h]\d{2}(?: ?[ap]\.?m\.?| ?uhr| ?h)?`;
+const spanOfDay = new RegExp(
+  String.raw`^(${hours})( ?[–—-] ?| (?:to|until|till|bis|à|a|a las|al|alle|til|tot|até) )(${hours})(,? (?:(?:on|am|le|el|op|den) )?)((?:\p{L}{2,10}\.?,? )?(?:${day}))(?: \([^()\n]{1,30}\))?$`,
+  'iu',
+);
+
+/** `When: 09:00 – 09:45, Tuesday 6 October 2026 (London)`: from when to when, and on which day. */
+function withHours(text: string, one: Marked): Marked[] {
+  const [, from = '', between = '', to = '', gap = '', on = ''] = spanOfDay.exec(text.slice(one.start, one.end)) ?? [];
+  if (on === '') return [one];
+  const second = one.start + from.length + between.length;
+  const third = second + to.length + gap.length;
+  return [
+    { ...one, label: `${one.label} from`, end: one.start + from.length },
+    { ...one, label: `${one.label} to`, start: second, end: second + to.length },
+    { ...one, start: third, end: third + on.length },
+  ];
+}
+
 /** `Open → Pending`: what it was, and what it is. */
 const toAnother = /^([\p{L}\p{N}][^\n→>]{0,40}?)( (?:→|⇒|➔|->|=>) )([\p{L}\p{N}][^\n→>]{0,40})$/u;
 
@@ -225,6 +247,20 @@ function withNext(text: string, one: Marked): Marked[] {
   if (all === '') return [one];
   const next = { ...one, label, start: one.start + all.length };
   return [{ ...one, end: one.start + first.length }, ...withNext(text, next)];
+}
+
+/** `Speed: 43 km/h. Mileage: 120,331 km.`: behind the end of a sentence a label of its own. */
+function withNextSentence(text: string, one: Marked): Marked[] {
+  const value = text.slice(one.start, one.end);
+  const [all = '', first = '', label = ''] =
+    /^([^\n:]{1,60}?)\.\s+(\p{Lu}[\p{L}'’-]*(?: [\p{L}'’-]+){0,2}): ?(?=\S)/u.exec(value) ?? [];
+  if (all === '' || /\p{L}{2,} \p{L}{2,} \p{L}{2,}/u.test(first)) return [one];
+  const next = { ...one, label, start: one.start + all.length };
+  // The full stop that ends the last one is none of it.
+  const rest = withNextSentence(text, next).map((part) =>
+    part.end === one.end && /[^.]\.$/.test(value) ? { ...part, end: part.end - 1 } : part,
+  );
+  return [{ ...one, end: one.start + first.length }, ...rest];
 }
 
 /** A block below a label ends before a button, and before a sentence where it began with none: an address has no sentences. */

@@ -1,6 +1,6 @@
 import type { Line, Token } from '../rules/template/model.js';
 import { enumerationEnd } from '../rules/template/text/lines.js';
-import { columnGap, isSeparator, skipSeparators } from '../rules/template/text/tokens.js';
+import { columnGap, isSeparator, skipSeparators, valueGap } from '../rules/template/text/tokens.js';
 
 /** A style of labels without marks (`Vessel      Kittiwake`) is believed when so many lines have it. */
 export const minOfStyle = 3;
@@ -157,7 +157,8 @@ export const isLabel = (tokens: readonly Token[]) => {
 function nextColumn(tokens: readonly Token[], from: number): number | null {
   for (let at = from; at < tokens.length; at++) {
     const token = tokens[at] as Token;
-    const begins = token.gap >= columnGap || /^[|\t]$/.test(tokens[at - 1]?.norm ?? '');
+    // Before a label with a mark, as before one in the layout, two blanks are enough: its column was nearly full.
+    const begins = token.gap >= valueGap || /^[|\t]$/.test(tokens[at - 1]?.norm ?? '');
     if (!begins || !token.word) continue;
     const close = tokens.findIndex((_, i) => i > at && closesLabel(tokens, i));
     if (close > at && isLabel(tokens.slice(at, close))) return at;

@@ -1,5 +1,5 @@
 import { fromOrigin, type Link, linesOf, plain, type Range, type View } from '../reading/index.js';
-import { weekdays } from '../values/month-names.js';
+import { isWeekdayName } from '../values/month-names.js';
 
 /**
  * What stands around the words that matter, and says the same to everybody: a letterhead with its menu, a notice on top, what is
@@ -187,7 +187,7 @@ const maxLabels = 1;
 function otherLabel(words: string): string | null {
   const label = /^[-*•]? ?(\p{L}[^:\t]{0,40})[:\t] *[^ /]/u.exec(words)?.[1] ?? null;
   // On which days they are there.
-  const isDay = weekdays.has(/^\p{L}+/u.exec(label ?? '')?.[0] ?? '');
+  const isDay = isWeekdayName(/^\p{L}+/u.exec(label ?? '')?.[0] ?? '');
   return label === null || isDay || ofSender.test(words) || ofFoot.test(words) || ofHelp.test(words) ? null : label;
 }
 

@@ -20,6 +20,10 @@ export const weekdays: ReadonlyMap<string, number> = namesOf(
   ['segunda', 'terca', 'quarta', 'quinta', 'sexta'].map((name, i) => [name, i + 1]),
 );
 
+/** Whether a word, in whatever case and with its accents, is a month or a weekday: `Miércoles`. */
+export const isMonthName = (word: string): boolean => months.has(plainWord(word.toLowerCase()));
+export const isWeekdayName = (word: string): boolean => weekdays.has(plainWord(word.toLowerCase()));
+
 function namesOf(
   part: 'month' | 'weekday',
   days: readonly number[],

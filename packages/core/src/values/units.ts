@@ -23,7 +23,7 @@ const names: Readonly<Record<string, string>> = {
   l: 'l ltr ltrs litre litres liter liters litro litros',
   gal: 'gal gallon gallons',
   kn: 'kn kt kts knot knots knoten nós knob',
-  'km/h': 'km/h kmh kph km/t',
+  'km/h': 'km/h kmh kph km/t km/u',
   mph: 'mph',
   'm/s': 'm/s',
   v: 'v volt volts',

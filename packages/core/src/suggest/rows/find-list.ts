@@ -8,6 +8,7 @@ import { type Named, writeItem } from '../write-layout.js';
 import { areCodes } from './alike-part.js';
 import { ColumnNames } from './column-names.js';
 import { cutAlike } from './cut-alike.js';
+import { figuresIn, isOfFigures, trim } from './find-figures.js';
 import { type FoundColumn, type FoundRows, isChosen, isLinked, type LookedForRows } from './found-rows.js';
 import { maxOfForm } from './headings.js';
 
@@ -47,9 +48,8 @@ export function findPairs(message: LookedForRows, context: ReadContext): Marked[
   const { text } = message.view;
   return listsIn(message.view, message.lists).flatMap((list) => {
     if (message.pairsAreItems || isTickedOff(list, message) || !isOfPairs(list, message, context)) return [];
-    const isReversed = labelsBelow(list, message, context);
-    return list.items.flatMap(({ spots }): Marked[] => {
-      const [label, ...values] = isReversed ? [...spots].reverse() : spots;
+    if (isOfFigures(list, message.view, context)) return figuresIn(list, message.view);
+    return list.items.flatMap(({ spots: [label, ...values] }): Marked[] => {
       const there = values.filter((value) => value !== null);
       const [first, last] = [there[0], there.at(-1)];
       if (!label || !first || !last) return [];
@@ -83,27 +83,6 @@ const mixed = (kinds: readonly string[]) => {
   return count(usual) < (isFree({ type: usual }) ? 1 : sameKind) * kinds.length;
 };
 
-/** Whether each item is a figure, and below it what it is: `1,148`, and `Visits`. */
-function labelsBelow(list: ItemList, { view: { text } }: LookedForRows, context: ReadContext): boolean {
-  const pairs = list.items.map(({ spots: [first, second] }) =>
-    [first, second].map((spot) => spot && text.slice(spot.start, spot.end).trim()),
-  );
-  const isFigure = (value: string) => /\d/.test(value) && !isFree(guessType('', [value], context));
-  const labels = new Set(pairs.map(([, label]) => label));
-  return (
-    list.items.every(({ spots }) => spots.length === 2) &&
-    labels.size === pairs.length &&
-    pairs.every(
-      ([value, label]) =>
-        value &&
-        label &&
-        isFigure(value) &&
-        /^\p{L}[^\d.!?]*$/u.test(label) &&
-        label.split(/\s+/).length <= longestLabel,
-    )
-  );
-}
-
 /** A label, what closes it, and its value. */
 const labelledLine = /^[^\p{L}\n]*(\p{L}[^:=\t\n]{0,40})[:=\t][:=\s]*(.*)/u;
 
@@ -135,7 +114,7 @@ function withoutStrays(list: ItemList): ItemList {
 /** Whether each item is but a label and a value: the labels differ, and so do the kinds of the values. */
 function isOfPairs(whole: ItemList, message: LookedForRows, context: ReadContext): boolean {
   const { text } = message.view;
-  if (labelsBelow(whole, message, context)) return true;
+  if (isOfFigures(whole, message.view, context)) return true;
   const list = withoutStrays(whole);
   const at = ({ start, end }: Range) => text.slice(start, end).trim();
   const pairs = list.items.map(({ spots: [label, ...values] }) => ({
@@ -287,12 +266,6 @@ function valueAt(text: string, line: Range, label: string | null): Range {
   const from = bulletEnd(words);
   const behind = label === null ? 0 : (/^.*?(?:[:=：]|\t)\s*/.exec(words.slice(from))?.[0].length ?? 0);
   return trim(text, { start: line.start + from + behind, end: line.end });
-}
-
-function trim(text: string, { start, end }: Range): Range {
-  const words = text.slice(start, end);
-  const from = start + (/^\s*/.exec(words)?.[0].length ?? 0);
-  return { start: Math.min(from, end), end: Math.max(from, start + words.trimEnd().length) };
 }
 
 /** The line of one spot with its slots, as it stands in the first item that has all of them. */

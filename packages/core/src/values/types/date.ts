@@ -2,7 +2,7 @@ import * as v from 'valibot';
 import { clockTime } from '../clock-time.js';
 import { type DateOrder, orderOf } from '../date-order.js';
 import { plainDate } from '../date-text.js';
-import { months, weekdays } from '../month-names.js';
+import { isWeekdayName, months } from '../month-names.js';
 import {
   type FieldOptions,
   fitByReading,
@@ -96,7 +96,7 @@ export const ordersToldBy = (rank: number) => [
 /** Where a date begins that has its weekday before it. */
 function withWeekday(words: string, at: number): number {
   const [before = '', name = ''] = /(\p{L}+),? $/u.exec(words.slice(0, at)) ?? [];
-  return weekdays.has(name.toLowerCase()) ? at - before.length : at;
+  return isWeekdayName(name) ? at - before.length : at;
 }
 
 /** Pattern source of a date; datetime builds on it. */

@@ -1,7 +1,7 @@
 import type { Candidate, ConstantsMatch, Landmark, Line, Run, Standing, Token } from '../model.js';
 import { enumerationEnd } from '../text/lines.js';
 import { lineRun, type Search, sentenceFrom } from '../text/prepared-text.js';
-import { beginsCell, isCellEdge, partedTokens } from '../text/tokens.js';
+import { beginsCell, isCellEdge, partedTokens, valueGap } from '../text/tokens.js';
 import { onDelimitedLine } from './delimited-line.js';
 import { closeLabel, firstWord, matchConstants } from './match-words.js';
 import { waysToPlace } from './place-slots.js';
@@ -69,7 +69,8 @@ function onLine(landmark: Landmark, whole: Line, search: Search): Candidate[] {
     const head = headAt(landmark, first, tokens, at, search);
     if (!head || --search.budget.left < 0) continue;
     const standing = standingOf(line.tokens, at);
-    const edged = landmark.edge !== null && line.tokens[at - 1]?.norm === landmark.edge;
+    const edged =
+      (landmark.edge !== null && line.tokens[at - 1]?.norm === landmark.edge) || isColumn(landmark, line.tokens, at);
     if (edged || mayStand(landmark, standing, line.tokens, at))
       best.push(...bestWay(landmark, line, run, head, edged ? 'cell' : standing, search));
   }
@@ -193,6 +194,10 @@ function isLabelEnd(tokens: readonly Token[], at: number): boolean {
   const dots = marks.filter((norm) => norm === '.').length;
   return last >= 0 && tokens.slice(0, last).every(({ norm }) => norm !== ':') && (closes || dots >= leader);
 }
+
+/** A label with a mark, behind more than one blank: where a value nearly fills its column, no more of the gap is left. */
+const isColumn = ({ closing, prose }: Landmark, tokens: readonly Token[], at: number): boolean =>
+  closing === 'mark' && !prose && (tokens[at]?.gap ?? 0) >= valueGap;
 
 /** Right behind the end of a sentence, not too far into a line: one of very many would ask too much. */
 const beginsSentence = (tokens: readonly Token[], at: number): boolean =>

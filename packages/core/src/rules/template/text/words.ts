@@ -3,6 +3,8 @@ import { isNearWord } from '../../../values/near-word.js';
 export const ascii = /^[\t\x21-\x7e]+$/;
 
 export function folded(token: string): string {
+  const sign = oneOfFamily.get(token);
+  if (sign !== undefined) return sign;
   return token
     .normalize('NFKC')
     .toLowerCase()
@@ -10,6 +12,10 @@ export function folded(token: string): string {
     .replace(/[“”„«»]/g, '"')
     .replace(/[‘’‚]/g, "'");
 }
+
+/** Signs of which one stands where another does when the value beside it is another: up and down, done and not, lamps. */
+const families = ['▲▼△▽▴▾▵▿↑↓↗↘⬆⬇⇧⇩🔺🔻🔼🔽📈📉', '✓✔✗✘✕✖☑☒☐✅❌❎', '🔴🟠🟡🟢🔵🟣⚫⚪'];
+const oneOfFamily = new Map(families.flatMap(([...signs]) => signs.map((sign) => [sign, signs[0] as string])));
 
 /** Words that open a letter; one may stand for another, as the next writer greets otherwise. */
 const greetingWords = new Set(

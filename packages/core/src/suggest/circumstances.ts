@@ -1,0 +1,51 @@
+import type { Named } from './named-in-sentence.js';
+
+/** `12 minutes and 4 seconds`: how long something was, where that is told by more than one unit; of one it is said of anything. */
+const units =
+  'hours?|hrs?|minutes?|mins?|seconds?|secs?|stunden?|std|minuten?|sekunden?|heures?|secondes?|horas?|minutos?|segundos?|or[ae]|minut[oi]|second[oi]|uur|uren|seconden?|timmar|timmer|timer|minut(?:er|ter)?|minutt(?:er)?|sekunder';
+const lasting = new RegExp(
+  String.raw`(?<![\p{L}\p{N}.,:/-])\d{1,3} ?(?:${units})\.?(?:(?:,| and| und| et| y| e| en| og| och)? \d{1,2} ?(?:${units}))+(?!\p{L})|(?<![\p{L}\p{N}.,:/-])\d{1,3} ?h \d{1,2} ?m(?:in)?(?: \d{1,2} ?s)?(?![\p{L}\d])|(?<![\p{L}\p{N}.,:/-])\d{1,3} ?m(?:in)? \d{1,2} ?s(?![\p{L}\d])`,
+  'giu',
+);
+
+/** `because of works on the line`, `på grund av trädfällning`: why, to the end of what the sentence says of it. */
+const why =
+  /(?<=\p{L} (?:because of|due to|owing to|en raison d[eu]|à cause d[eu]|debido a|a causa de|por motivo de|devido a|por causa de|a causa di|per via di|på grund a[vf]|på grunn av) )(\p{L}[^.,;:!?\n()\d]{3,60})(?=[.,;]|$)/giu;
+/** `wegen Bauarbeiten gesperrt`: what was done stands last. */
+const whyBeforeVerb =
+  /(?<=\p{L} (?:aufgrund von|wegen|wegens|vanwege) )(\p{L}[^.,;:!?\n()\d]{3,60}?)(?: \p{Ll}+(?:t|en|n))?(?=[.,;]|$)/gu;
+const longestReason = 7;
+
+/** `(HTTP 503)`, `exit code 137`: what a machine answers with. */
+const answered =
+  /(?<=(?:^|[^\p{L}\p{N}])(HTTP|exit code|status code|error code|Fehlercode|code d.erreur) )\d{1,5}(?![\p{L}\p{N}.,:/-]*\d)/giu;
+
+export const lastingIn = (words: string): Named[] =>
+  [...words.matchAll(lasting)].map(({ 0: value, index: from }) => ({ label: 'duration', from, value }));
+
+/** Why, and with what answer: circumstances that a sentence tells. What is quoted in it says nothing of these. */
+export function circumstancesIn(words: string, told: readonly Named[]): Named[] {
+  const reasons = [...words.matchAll(why), ...words.matchAll(whyBeforeVerb)].flatMap(
+    ({ 1: value = '', index: from }) =>
+      value.split(' ').length <= longestReason ? [{ label: 'reason', from, value }] : [],
+  );
+  return [
+    ...[...words.matchAll(answered)].map(({ 0: value, 1: label = '', index: from }) => ({ label, from, value })),
+    // Why is said of everybody where nothing else is told of this one case.
+    ...(told.length === 0 ? [] : reasons),
+  ];
+}
+
+/** What stands between two values of a kind where the second is how far the first goes. */
+const upTo = /^(?: ?[–—-] ?| (?:to|until|till|bis(?: zum)?|au|à|al|alle|a las|a|tot|até|til|till) )$/u;
+
+/** `11 Oct – 17 Oct`: what ends a stretch of time is named by what its beginning is called, and not by the words of that. */
+export function withEnds(named: readonly Named[], words: string): Named[] {
+  const sorted = [...named].sort((a, b) => a.from - b.from);
+  return named.map((one) => {
+    const before = sorted.findLast((other) => other.from + other.value.length <= one.from);
+    if (!before || before.plain !== one.plain || one.plain === undefined) return one;
+    const between = words.slice(before.from + before.value.length, one.from);
+    return upTo.test(between) ? { ...one, label: `${before.label} to` } : one;
+  });
+}
