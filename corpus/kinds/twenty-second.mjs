@@ -147,7 +147,7 @@ export const kinds = {
     make() {
       const items = some(
           [
-            'Reinigung Hafenamt',
+            'Reinigung Lotsenhaus',
             'Neubau Steg 4',
             'Lieferung Büromöbel',
             'Dachsanierung Schule',
@@ -162,7 +162,7 @@ export const kinds = {
             title,
             office: pick(['Hafenamt', 'Stadt Kirkholm', 'Kreis Oststrand', 'Schulverband']),
             place: `${int(10000, 99999)} ${pick(towns)}`,
-            until: `${d.iso}T${t}:00`,
+            until: `${d.iso}T${t}`,
             number: `V-${int(100, 999)}/26`,
             shown: `${dot(d)}, ${t} Uhr`,
           };
@@ -199,13 +199,13 @@ export const kinds = {
     },
     make() {
       const d = date(),
-        t = `${pad(int(0, 23))}:${pad(int(0, 59))}:${pad(int(10, 59))}`,
+        t = `${pad(int(0, 23))}:${pad(int(0, 59))}`,
         name = pick(['gate-api', 'tide-page', 'booking', 'lock-camera']),
         r = {
           monitor: name,
           status: pick([200, 204, 301]),
           down_for: `${int(2, 50)} minutes and ${int(2, 59)} seconds`,
-          since: `${d.iso}T${t}Z`,
+          since: `${d.iso}T${t}`,
           cause: pick(['Connection timed out', 'Bad gateway', 'Certificate has expired']),
           url: `https://${name}.kind.example/health`,
         };
@@ -292,7 +292,7 @@ export const kinds = {
       date: T('date'),
       deliver: T('text'),
       buyer: T('text'),
-      total: T('amount'),
+      total: T('number'),
     },
     items: {
       line: T('integer'),
@@ -325,7 +325,7 @@ export const kinds = {
           date: d.iso,
           deliver: `${pick(towns)}, dock ${int(1, 9)}`,
           buyer: person(),
-          total: am(total, 'EUR'),
+          total,
         },
         row = (a, b, c, q, p, s) =>
           `${a.padStart(4)}  ${b.padEnd(9)}  ${c.padEnd(24)}${q.padStart(5)}  ${p.padStart(10)}  ${s.padStart(10)}`;
@@ -444,7 +444,7 @@ export const kinds = {
         t = time(),
         r = {
           device: pick(['MFP-EG-2', 'MFP-OG-1', 'Kopierer Hafenamt']),
-          at: `${d.iso}T${t}:00`,
+          at: `${d.iso}T${t}`,
           pages: int(1, 40),
           resolution: pick(['300 x 300 dpi', '200 x 200 dpi', '600 x 600 dpi']),
           colour: pick(['Farbe', 'Graustufen', 'Schwarzweiß']),
@@ -572,7 +572,7 @@ export const kinds = {
   'e12-adverts': {
     kind: 'template',
     html: true,
-    fields: { from: T('date'), to: T('date'), seen: T('integer'), clicks: T('integer'), spent: T('amount') },
+    fields: { from: T('date'), to: T('date'), seen: T('integer'), all_clicks: T('integer'), spent: T('amount') },
     items: { campaign: T('text'), clicks: T('integer'), cost: T('amount'), per_click: T('amount') },
     make() {
       const said = (one) => brief(one).slice(4),
@@ -586,7 +586,7 @@ export const kinds = {
           from: d.iso,
           to: e.iso,
           seen: int(1000, 90000),
-          clicks: items.reduce((sum, x) => sum + x.clicks, 0),
+          all_clicks: items.reduce((sum, x) => sum + x.clicks, 0),
           spent: am(total, 'GBP'),
         },
         whole = (n) => String(n).replace(/\B(?=(\d{3})+$)/g, ','),
@@ -598,11 +598,13 @@ export const kinds = {
         items,
         subject: 'Your weekly figures',
         body: page(
-          `<tr><td><h2>Your week, ${said(d)} – ${said(e)}</h2><table width="100%"><tr>${box(whole(r.seen), 'Impressions')}${box(whole(r.clicks), 'Clicks')}${box(`£${money(total)}`, 'Spent')}</tr></table><h3>Campaigns</h3><table><tr><th>Campaign</th><th>Clicks</th><th>Cost</th><th>Per click</th></tr>${items.map((x) => `<tr><td>${x.campaign}</td><td>${x.clicks}</td><td>£${money(x.cost.value)}</td><td>£${money(x.per_click.value)}</td></tr>`).join('')}</table></td></tr>`,
+          `<tr><td><h2>Your week, ${said(d)} – ${said(e)}</h2><table width="100%"><tr>${box(whole(r.seen), 'Impressions')}${box(whole(r.all_clicks), 'Clicks')}${box(`£${money(total)}`, 'Spent')}</tr></table><h3>Campaigns</h3><table><tr><th>Campaign</th><th>Clicks</th><th>Cost</th><th>Per click</th></tr>${items.map((x) => `<tr><td>${x.campaign}</td><td>${x.clicks}</td><td>£${money(x.cost.value)}</td><td>£${money(x.per_click.value)}</td></tr>`).join('')}</table></td></tr>`,
         ),
         marks: {
+          from: { text: said(d), last: 'Your week, ' },
+          to: { text: said(e), last: '– ' },
           seen: { text: whole(r.seen), n: 1 },
-          clicks: { text: whole(r.clicks), n: 1 },
+          all_clicks: { text: whole(r.all_clicks), n: 1 },
           spent: { text: `£${money(total)}`, n: 1 },
         },
         im: (x) => ({
@@ -677,9 +679,9 @@ export const kinds = {
         span = (from) => `${pad(from)}:00–${pad(from + 6)}:00`,
         r = {
           who: who.split(' ')[0],
-          before: `${a.iso}T${pad(h)}:00:00`,
+          before: `${a.iso}T${pad(h)}:00`,
           before_until: `${pad(h + 6)}:00`,
-          now: `${b.iso}T${pad(k)}:00:00`,
+          now: `${b.iso}T${pad(k)}:00`,
           now_until: `${pad(k + 6)}:00`,
           post: pick(['Caja', 'Almacén', 'Muelle 3', 'Recepción']),
           boss: person(),
@@ -691,6 +693,10 @@ export const kinds = {
         body: `Hola ${r.who}:\n\nSe ha modificado tu turno.\n\nAntes: ${said(a)}, ${span(h)}\nAhora: ${said(b)}, ${span(k)}\nPuesto: ${r.post}\nResponsable: ${r.boss}\n\nPor favor, confirma antes del ${c.d} de ${emonths[c.m]} de ${c.y}.\n\nUn saludo,\nRecursos Humanos\n`,
         marks: {
           who: { text: r.who, n: 1 },
+          before: `${said(a)}, ${pad(h)}:00`,
+          before_until: { text: `${pad(h + 6)}:00`, last: `${pad(h)}:00–` },
+          now: { text: `${said(b)}, ${pad(k)}:00`, last: 'Ahora: ' },
+          now_until: { text: `${pad(k + 6)}:00`, last: `${said(b)}, ${pad(k)}:00–` },
           post: { text: r.post, last: 'Puesto: ' },
           answer_by: `${c.d} de ${emonths[c.m]} de ${c.y}`,
         },
@@ -740,7 +746,7 @@ export const kinds = {
     kind: 'template',
     html: true,
     fields: { account: T('text'), day: T('date'), balance: T('amount') },
-    items: { what: T('text'), kind: T('text'), amount: T('amount'), balance: T('amount') },
+    items: { what: T('text'), kind: T('text'), amount: T('amount'), stands: T('amount') },
     make() {
       const d = date();
       let stands = cents(500, 4000);
@@ -751,7 +757,7 @@ export const kinds = {
             what: pick(['Tern & Sons', 'Quayside Stores', 'Mill Lane Bakery', 'Harbour dues', 'Ada Brookfield']),
             kind: pick(['Card', 'Transfer', 'Direct debit']),
             amount: am(sum, 'GBP'),
-            balance: am(stands, 'GBP'),
+            stands: am(stands, 'GBP'),
           };
         }),
         r = { account: String(int(1000, 9999)), day: d.iso, balance: am(stands, 'GBP') },
@@ -761,7 +767,7 @@ export const kinds = {
         items,
         subject: `Your account on ${long(d)}`,
         body: page(
-          `<tr><td><p>Hello,</p><p>this moved on your account ending in ${r.account} on ${long(d)}:</p><table width="100%">${items.map((x) => `<tr><td>${x.what}<br><small>${x.kind}</small></td><td align="right">${signed(x.amount.value)}</td><td align="right">£${money(x.balance.value)}</td></tr>`).join('')}</table><p>Your balance: <b>£${money(stands)}</b></p></td></tr>`,
+          `<tr><td><p>Hello,</p><p>this moved on your account ending in ${r.account} on ${long(d)}:</p><table width="100%">${items.map((x) => `<tr><td>${x.what}<br><small>${x.kind}</small></td><td align="right">${signed(x.amount.value)}</td><td align="right">£${money(x.stands.value)}</td></tr>`).join('')}</table><p>Your balance: <b>£${money(stands)}</b></p></td></tr>`,
         ),
         marks: {
           account: { text: r.account, n: 1 },
@@ -772,7 +778,7 @@ export const kinds = {
           what: x.what,
           kind: x.kind,
           amount: signed(x.amount.value),
-          balance: `£${money(x.balance.value)}`,
+          stands: `£${money(x.stands.value)}`,
         }),
       };
     },

@@ -196,3 +196,16 @@ describe('one line of a cell that has several', () => {
     ]);
   });
 });
+
+test('a value that all items of the message say alike is marked where it stands, and a line of the layout no longer', async () => {
+  const shown = await cards(([title, price]) => `<h3>${title}</h3><p>Office: Harbour</p><p>Price: ${price}</p>`);
+  const { text } = formOf(shown.reading);
+  const start = text.indexOf('Harbour');
+  const block = titles.replace('Offered [[offer]]', 'Office: Harbour\n          Price: [[offer]]');
+  const act: SieveAct = { act: 'mark', in: 'message.text', start, end: start + 'Harbour'.length, field: 'office' };
+  const source = done(editSieve(block, act, shown));
+  expect(source).not.toContain('Office: Harbour');
+  expect(rowsOf(source, shown).map(({ office, offer }) => [office, offer])).toEqual(
+    lots.map(([, price]) => ['Harbour', price]),
+  );
+});

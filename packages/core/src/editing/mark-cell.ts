@@ -115,7 +115,10 @@ function withLine(lines: readonly string[], found: Items, row: number, mark: Mar
   const line = wholeLines(text, mark.start, mark.end);
   const here = cells.filter((cell) => cell.row === row && cell.start >= line.start && cell.end <= line.end);
   const written = lineOf(lines, found, row, line, mark, here, strict);
-  const own = lines.findIndex((one) => slotsIn(one).some((name) => here.some(({ column }) => column === name)));
+  const said = wordsOf(text.slice(line.start, line.end));
+  const ofSlots = lines.findIndex((one) => slotsIn(one).some((name) => here.some(({ column }) => column === name)));
+  // What all items of the message say is a line of words in the layout, until a value in it is marked.
+  const own = ofSlots >= 0 ? ofSlots : lines.findIndex((one) => slotsIn(one).length === 0 && wordsOf(one) === said);
   const kept = lines
     .map((one, i) => (i === own ? written : withoutSlotOf(one, mark.column)))
     .filter((one) => one !== null);
@@ -127,6 +130,11 @@ function withLine(lines: readonly string[], found: Items, row: number, mark: Mar
   const before = kept.findLastIndex((one) => placeOf(one) < line.start);
   return [...kept.slice(0, before + 1), written, ...kept.slice(before + 1)];
 }
+
+const wordsOf = (line: string) =>
+  tokenise(line, 0)
+    .map(({ norm }) => norm)
+    .join(' ');
 
 /** A line without the slot of a column; null where nothing else stood on it. */
 function withoutSlotOf(line: string, column: string): string | null {

@@ -32,7 +32,8 @@ export function namedInSentence(words: string, context: ReadContext): Named[] {
     ...titledIn(words),
     ...doingIn(words),
   ];
-  return withEnds([...told, ...tiedIn(words, told), ...circumstancesIn(words, told)], words);
+  const named = [...told, ...bracketedIn(words, told)];
+  return withEnds([...named, ...tiedIn(words, named), ...circumstancesIn(words, named)], words);
 }
 
 /** Words that name no value they stand before. */
@@ -282,11 +283,10 @@ function tiedIn(words: string, told: readonly Named[]): Named[] {
 }
 
 /** `van 69-SGP-3 (Ada Quist)`: who it is, in brackets right behind a value. */
-const inBrackets =
-  /(?<=([\p{L}\p{N}]{2,}) \()(\p{Lu}[\p{L}’'-]*\p{Ll}(?: \p{Lu}[\p{L}’'-]*\p{Ll}){1,2})(?=\) \p{Ll})/gu;
+const inBrackets = /(?<=[\p{L}\p{N}] \()(\p{Lu}[\p{L}’'-]*\p{Ll}(?: \p{Lu}[\p{L}’'-]*\p{Ll}){1,2})(?=\) \p{Ll})/gu;
 
 const bracketedIn = (words: string, told: readonly Named[]): Named[] =>
-  [...words.matchAll(inBrackets)].flatMap(({ 2: value = '', index: from }) =>
+  [...words.matchAll(inBrackets)].flatMap(({ 1: value = '', index: from }) =>
     told.some((one) => one.from + one.value.length === from - ' ('.length) ? [{ label: 'name', from, value }] : [],
   );
 

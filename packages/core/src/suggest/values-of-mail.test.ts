@@ -380,3 +380,78 @@ describe('values of letters and forms', () => {
     expect((await madeOf(mails, 1)).fields).toEqual({ name: 'Dag Quist', text: 'List of the berths', page: 23 });
   });
 });
+
+describe('circumstances', () => {
+  test('figures with what they count below them, and how that changed, whichever way', async () => {
+    const box = (figure: string, label: string, change: string) =>
+      `<td><div>${figure}</div><div>${label}</div><div>${change}</div></td>`;
+    const week = (days: string, ...boxes: string[]) => ({
+      html: around(`<tr><td><h2>Your week, ${days}</h2><table><tr>${boxes.join('')}</tr></table></td></tr>`),
+    });
+    const { fields } = await madeOf(
+      [
+        week('11 Oct – 17 Oct', box('87,384', 'Visits', '▼ 39 %'), box('£837.85', 'Spent', '▲ 16 %')),
+        week('18 Oct – 24 Oct', box('61,149', 'Visits', '▲ 23 %'), box('£742.93', 'Spent', '▼ 29 %')),
+      ],
+      1,
+    );
+    expect(fields).toMatchObject({
+      visits: 61149,
+      visits_change: 23,
+      spent: { value: 742.93, currency: 'GBP' },
+      spent_change: 29,
+    });
+    expect(Object.keys(fields).sort()).toEqual(['spent', 'spent_change', 'visits', 'visits_change', 'week', 'week_to']);
+  });
+
+  test('from when to when on which day, in words before it and behind', async () => {
+    const { fields } = await madeOf([
+      { text: 'What: Boat survey\nWhen: 09:00 – 09:45, Tuesday 6 October 2026 (London)\nWho: Ada Quist\n' },
+    ]);
+    expect(fields).toEqual({
+      what: 'Boat survey',
+      when_from: '09:00',
+      when_to: '09:45',
+      when: '2026-10-06',
+      who: 'Ada Quist',
+    });
+  });
+
+  test('how long, with what answer, and why', async () => {
+    const { fields } = await madeOf([
+      {
+        text: 'It was down for 12 minutes and 4 seconds (HTTP 503).\n\nOn 20 October 2026 the pier is closed because of works on the gate.\n',
+      },
+    ]);
+    expect(fields).toEqual({
+      duration: '12 minutes and 4 seconds',
+      http: 503,
+      date: '2026-10-20',
+      reason: 'works on the gate',
+    });
+  });
+
+  test('another label behind the end of a sentence, who it is in brackets, and whose it is', async () => {
+    const { fields } = await madeOf([
+      { text: 'Vehicle 69-SGP-3 (Ada Quist) left the yard at 14:32.\n\nSpeed: 43 km/h. Mileage: 120,331 km.\n' },
+    ]);
+    expect(fields).toEqual({ vehicle: '69-SGP-3', name: 'Ada Quist', time: '14:32', speed: 43, mileage: 120331 });
+    const gift = await madeOf(
+      [
+        { html: around('<tr><td><p>Ada Quist has given £25.00 to your appeal <i>Sea wall</i>.</p></td></tr>') },
+        { html: around('<tr><td><p>Piet Holm has given £5.00 to your appeal <i>New boat</i>.</p></td></tr>') },
+      ],
+      1,
+    );
+    expect(gift.fields).toEqual({ name: 'Piet Holm', given: { value: 5, currency: 'GBP' }, appeal: 'New boat' });
+  });
+
+  test('a label in items is a column, though all of them say the same behind it', async () => {
+    const item = (title: string, price: string) =>
+      `<div><h3>${title}</h3><p><b>Office:</b> Harbour</p><p><b>Price:</b> ${price}</p></div>`;
+    const { rows } = await madeOf([{ html: item('Rope', '£4.00') + item('Oil', '£9.50') + item('Tar', '£2.20') }]);
+    expect(rows.map(({ title, office }) => [title, office])).toEqual(
+      ['Rope', 'Oil', 'Tar'].map((title) => [title, 'Harbour']),
+    );
+  });
+});

@@ -285,8 +285,10 @@ function labelAbove(text: string, lines: readonly { start: number; end: number }
   for (let i = at - 1; i >= Math.max(0, at - maxBetween); i--) {
     const line = lines[i];
     const words = line ? text.slice(line.start, line.end).trim() : '';
-    if (words !== '') above.unshift(withoutFigures(literal(words)));
-    if (/\p{L}/u.test(words)) return above;
+    const isWords = /\p{L}/u.test(words);
+    // `▼ 14 %` is another figure in the next message.
+    if (words !== '') above.unshift(isWords || !/\d/.test(words) ? withoutFigures(literal(words)) : '[[*]]');
+    if (isWords) return above;
   }
   return [];
 }

@@ -93,6 +93,12 @@ describe('dates written out', () => {
     expect(dateIn('en-GB', raw)).toBe(expected);
   });
 
+  test('a day further back than one would look for is told by its weekday', () => {
+    expect(dateIn('en-GB', '4 August')).toBe('2027-08-04');
+    expect(dateIn('en-GB', 'Tuesday 4 August')).toBe('2026-08-04');
+    expect(dateIn('en-GB', 'Monday 4 August')).toBe('YS-VALUE-DATE-WEEKDAY');
+  });
+
   test('two figures of a year lie near the reference', () => {
     expect(dateIn('en-GB', '03/05/27')).toBe('2027-05-03');
     expect(dateIn('en-GB', '03/05/87')).toBe('1987-05-03');

@@ -44,7 +44,7 @@ function figures(text: string, context: DayContext): ReadDay | null {
   if (match[4] === undefined && !/^\S*\d\/\d|^\p{L}+ .*\d[/.]\d/u.test(text)) return null;
   const [a, b] = [Number(match[2]), Number(match[3])];
   if (context.order === 'ymd' && match[4]?.length === 2)
-    return day(fullYear(a, context.reference), b, Number(match[4]));
+    return day(fullYear(match[2] ?? '', context.reference), b, Number(match[4]));
   const parts = dayAndMonth(a, b, context.order);
   if ('code' in parts) return parts;
   return dated(match[4], parts.month, parts.day, match[1], context);
@@ -87,33 +87,31 @@ function dated(
 ): ReadDay {
   // With no day to count from, any year would be a guess.
   if (year === undefined && weekdayOf(reference) === null) return { code: 'YS-VALUE-DATE' };
-  const found = day(
-    year === undefined
-      ? nearYear(month, date, reference)
-      : year.length === 2
-        ? fullYear(Number(year), reference)
-        : Number(year),
-    month,
-    date,
-  );
-  if ('code' in found) return found;
-  if (weekday !== undefined && weekdays.get(weekday) !== weekdayOf(found.date))
-    return { code: 'YS-VALUE-DATE-WEEKDAY' };
+  const years = year === undefined ? nearYears(month, date, reference) : [fullYear(year, reference)];
+  const isOn = (one: ReadDay) => 'date' in one && weekdays.get(weekday ?? '') === weekdayOf(one.date);
+  const [first, ...others] = years.map((one) => day(one, month, date));
+  const found = (weekday !== undefined && [first, ...others].find((one) => one && isOn(one))) || first;
+  if (!found || 'code' in found) return found ?? { code: 'YS-VALUE-DATE' };
+  if (weekday !== undefined && !isOn(found)) return { code: 'YS-VALUE-DATE-WEEKDAY' };
   return { ...found, counted: year === undefined };
 }
 
-/** The year in which two figures lie nearest ahead, or else behind. */
-function fullYear(short: number, reference: string): number {
+/** The year as it is written; of two figures, the one in which they lie nearest ahead, or else behind. */
+function fullYear(written: string, reference: string): number {
+  const short = Number(written);
+  if (written.length > 2) return short;
   const now = Number(reference.slice(0, 4)) || 2000;
   const sameCentury = now - (now % 100) + short;
   return sameCentury > now + lookAheadYears ? sameCentury - 100 : sameCentury;
 }
 
-function nearYear(month: number, date: number, reference: string): number {
+/** The year of a day without one, and the one before it, which only its weekday tells. */
+function nearYears(month: number, date: number, reference: string): number[] {
   const from = shiftDay(reference, -lookBackDays) ?? '2000-01-01';
   const year = Number(from.slice(0, 4));
   const same = isoDay(year, month, date);
-  return same !== null && same < from ? year + 1 : year;
+  const near = same !== null && same < from ? year + 1 : year;
+  return [near, near - 1];
 }
 
 function day(year: number, month: number, date: number): ReadDay {

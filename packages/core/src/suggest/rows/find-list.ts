@@ -211,7 +211,12 @@ function titlesOf({ items }: ItemList, text: string): Map<number, string> {
     );
     const [only] = said;
     const follows = items.every(({ spots }) => !spots[spot + 1] || spots[spot]);
-    const isLabel = only !== undefined && /^\p{L}[^\d.!?]*$/u.test(only) && only.split(/\s+/).length <= longestLabel;
+    const isLabel =
+      only !== undefined &&
+      /^\p{L}[^\d.!?]*$/u.test(only) &&
+      only.split(/\s+/).length <= longestLabel &&
+      // `Office: Harbour` has its value already.
+      !/[:=：]\s*\S/.test(only);
     if (said.size === 1 && isLabel && follows && items.length > 1) titles.set(spot + 1, only);
   }
   return titles;
@@ -235,7 +240,9 @@ function partsOf(
   const words = values.map((value) => value && text.slice(value.start, value.end));
   const linked = values.every((value) => value === null || isLinked(view, value, links));
   const said = new Set(words.filter((word) => word !== null));
-  // The same words at every item are no value; where they are a link, its target is.
+  // The same words at every item are no value, but behind a label as others have theirs; where they are a link, its target is.
+  if (said.size === 1 && filled.length > 1 && label !== null && !linked && areLabelled(list, spot, text))
+    return [{ label: names.own(label), places: values, linked: false }];
   if (said.size === 1 && filled.length > 1)
     return linked && label === null && !titles.has(spot + 1)
       ? [{ label: 'link', places: values, linked: true, button: true }]
@@ -250,6 +257,13 @@ function partsOf(
     return { label: own === null ? names.next(type) : names.own(own), places, linked: linked && cuts.length === 1 };
   });
 }
+
+/** Whether other spots have a label in all items, and values that differ behind it. */
+const areLabelled = ({ items }: ItemList, but: number, text: string): boolean =>
+  [...(items[0]?.spots ?? []).keys()].some((spot) => {
+    const lines = items.flatMap(({ spots }) => (spots[spot] ? [text.slice(spots[spot].start, spots[spot].end)] : []));
+    return spot !== but && new Set(lines).size > 1 && commonLabel(lines) !== null;
+  });
 
 /** The label that all lines at a spot begin with, as it is written first; null where they have none in common. */
 function commonLabel(lines: readonly string[]): string | null {

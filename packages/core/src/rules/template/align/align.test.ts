@@ -124,3 +124,24 @@ describe('values between marks', () => {
     expect(taken(layout, `LOG|Tern|4|9.5|END${'|x'.repeat(8)}`).nights).not.toBe('4');
   });
 });
+
+describe('a label with a mark', () => {
+  const layout = 'Vessel: [[vessel]]      Nights: [[nights]]';
+
+  test('may stand behind two blanks, where a value nearly fills its column, and not behind one', () => {
+    expect(taken(layout, 'Vessel: Little Tern  Nights: 3')).toEqual({ vessel: 'Little Tern', nights: '3' });
+    expect(taken(layout, 'Vessel: Tern Nights: 3').nights).toBeUndefined();
+  });
+});
+
+describe('signs of one family', () => {
+  test('stand for one another: up and down, done and not', () => {
+    expect(taken('Nights: [[nights]] (▼ [[net]] %)', 'Nights: 3 (▲ 12 %)')).toEqual({ nights: '3', net: '12' });
+    expect(taken('✓ [[nights]] nights', '✗ 3 nights')).toEqual({ nights: '3' });
+  });
+});
+
+test('a line of figures alone finds nothing: what stands below it is found by the words further down', () => {
+  const layout = 'Week\n[[nights]]\nNights\n▼ 14 %\n[[net]]\nNet\n';
+  expect(taken(layout, 'Week\n3\nNights\n▲ 7 %\n90.5\nNet\n▼ 14 %\n12\n')).toEqual({ nights: '3', net: '90.5' });
+});

@@ -38,7 +38,8 @@ export function compileLayout(name: string, text: string, fields: Fields): Compi
     if ('code' in pieces) return pieces;
     const touching = touchingSlots(pieces, fields);
     if (touching) return touching;
-    const lone: Slot | null = landmarks.length === 0 && over === null && !hasWords(pieces) ? loneSlot(pieces) : null;
+    const isAbove = landmarks.length === 0 || (isOfFigures(landmarks.at(-1)) && isOfWords(lines[number + 1]));
+    const lone: Slot | null = isAbove && over === null && !hasWords(pieces) ? loneSlot(pieces) : null;
     if (lone) {
       over = lone;
       continue;
@@ -46,14 +47,28 @@ export function compileLayout(name: string, text: string, fields: Fields): Compi
     const known = landmarks.length;
     const fault = takeLine(pieces, number, lines, landmarks, fields);
     if (fault) return fault;
-    for (const landmark of landmarks.slice(known)) landmark.followed = followed[number] === true;
+    const own = landmarks.slice(known);
+    for (const landmark of own) landmark.followed = followed[number] === true;
+    const [first] = own;
+    if (!over || !first) continue;
+    if (first.delimited || first.column) break;
+    first.over = over;
+    over = null;
   }
-  const [first] = landmarks;
-  if (over && (!first || first.delimited || first.column))
-    return { code: 'YS-TEMPLATE-BARE-SLOT', slot: over.field ?? '*' };
-  if (over && first) first.over = over;
+  if (over) return { code: 'YS-TEMPLATE-BARE-SLOT', slot: over.field ?? '*' };
   return { name, landmarks: landmarks.map(withoutRemark), fields: landmarks.flatMap(fieldsOf) };
 }
+
+/** `▼ 14 %`: a line of figures alone is another in the next message, and nothing is found by it. */
+const isOfFigures = (landmark: Landmark | undefined): boolean =>
+  landmark !== undefined &&
+  fieldsOf(landmark).length === 0 &&
+  landmark.slots.length === 0 &&
+  !landmark.before.some(({ norm }) => /\p{L}/u.test(norm));
+
+/** Whether a line of a layout is nothing but words. */
+const isOfWords = (line: string | undefined): boolean =>
+  line !== undefined && /\p{L}{2}/u.test(line) && !line.includes('[[');
 
 function takeLine(
   pieces: Piece[],
