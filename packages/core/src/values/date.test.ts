@@ -97,6 +97,8 @@ describe('dates written out', () => {
     expect(dateIn('en-GB', '4 August')).toBe('2027-08-04');
     expect(dateIn('en-GB', 'Tuesday 4 August')).toBe('2026-08-04');
     expect(dateIn('en-GB', 'Monday 4 August')).toBe('YS-VALUE-DATE-WEEKDAY');
+    // The fourth of March 2026 was a Wednesday, and that is too long ago.
+    expect(dateIn('en-GB', 'Wednesday 4 March')).toBe('YS-VALUE-DATE-WEEKDAY');
   });
 
   test('two figures of a year lie near the reference', () => {

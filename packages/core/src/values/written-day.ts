@@ -17,6 +17,8 @@ export interface DayContext {
 
 /** How long before the reference day a date without a year may lie; older means next year's. */
 const lookBackDays = 60;
+/** How long before it one may lie that its weekday tells: further back, a weekday is wrong as often. */
+const lookFurtherBackDays = 183;
 /** Two-digit years lie at most this far ahead of the reference; the rest are past. */
 const lookAheadYears = 20;
 
@@ -105,13 +107,15 @@ function fullYear(written: string, reference: string): number {
   return sameCentury > now + lookAheadYears ? sameCentury - 100 : sameCentury;
 }
 
-/** The year of a day without one, and the one before it, which only its weekday tells. */
+/** The years of a day without one: in which it lies as it should, and the one before where only its weekday could tell that. */
 function nearYears(month: number, date: number, reference: string): number[] {
-  const from = shiftDay(reference, -lookBackDays) ?? '2000-01-01';
-  const year = Number(from.slice(0, 4));
-  const same = isoDay(year, month, date);
-  const near = same !== null && same < from ? year + 1 : year;
-  return [near, near - 1];
+  const yearFrom = (days: number) => {
+    const from = shiftDay(reference, -days) ?? '2000-01-01';
+    const year = Number(from.slice(0, 4));
+    const same = isoDay(year, month, date);
+    return same !== null && same < from ? year + 1 : year;
+  };
+  return [yearFrom(lookBackDays), yearFrom(lookFurtherBackDays)];
 }
 
 function day(year: number, month: number, date: number): ReadDay {
