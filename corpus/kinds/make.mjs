@@ -26,6 +26,7 @@ import { kinds as twelfth } from './twelfth.mjs';
 import { kinds as twentieth } from './twentieth.mjs';
 import { kinds as twentyFirst } from './twenty-first.mjs';
 import { kinds as twentySecond } from './twenty-second.mjs';
+import { kinds as twentyThird } from './twenty-third.mjs';
 
 const tests = 11;
 
@@ -135,6 +136,7 @@ export function writeKinds(folder) {
     [2001, twentieth],
     [2101, twentyFirst],
     [2201, twentySecond],
+    [2301, twentyThird],
   ]) {
     begin(seed);
     for (const [name, kind] of Object.entries(kinds)) write(folder, name, kind);
