@@ -43,6 +43,14 @@ const upTo = /^(?: ?[–—-] ?| (?:to|until|till|bis(?: zum)?|au|à|al|alle|a l
 export function withEnds(named: readonly Named[], words: string): Named[] {
   const sorted = [...named].sort((a, b) => a.from - b.from);
   return named.map((one) => {
+    // `£469,000 £446,000`: what it was, and right behind it what it is.
+    const next = sorted.find((other) => other.from >= one.from + one.value.length);
+    const isFormer =
+      next !== undefined &&
+      one.plain !== undefined &&
+      next.plain === one.plain &&
+      /^ +$/.test(words.slice(one.from + one.value.length, next.from));
+    if (isFormer) return { ...one, label: `${one.label} before` };
     const before = sorted.findLast((other) => other.from + other.value.length <= one.from);
     if (!before || before.plain !== one.plain || one.plain === undefined) return one;
     const between = words.slice(before.from + before.value.length, one.from);

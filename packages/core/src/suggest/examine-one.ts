@@ -143,7 +143,9 @@ function labelledIn(
     ...under.flatMap(({ marked }) => marked),
     ...listed,
     ...apartFrom(under, dressed),
-    ...(rows ? [] : apartFrom(under, findDressedTitles(text, looks.lines, context))),
+    ...apartFrom(under, findDressedTitles(text, looks.lines, context)).filter(
+      ({ start }) => !rows || start >= rows.over.end,
+    ),
   ];
   const pairs = refined(text, told, buttons);
   const line = rows || pairs.length > 0 ? null : findDelimited(text, context);

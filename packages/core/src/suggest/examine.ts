@@ -121,7 +121,7 @@ function withDifferences(group: Examined[]): Examined[] {
         mark.by === 'sentence' &&
         mark.label !== '' &&
         (differences.some((other) => isMost(counted(one.message, mark), other)) ||
-          hasOwnLine(one.message, mark, others) ||
+          hasOwnLine(one.message, mark, others, one.marked) ||
           isGreeted(one.message, mark, others) ||
           isSaidAlike(one.message, mark, others) ||
           isFact(one.message, mark, others)),
@@ -209,15 +209,23 @@ function withTexts(all: readonly Examined[]): Examined[] {
   });
 }
 
-/** Whether a value has its line to itself, so that no words of it could be compared, and stands in none of the others. */
-function hasOwnLine({ view: { text } }: Looked, { start, end }: Marked, others: readonly Compared[]): boolean {
-  const line = text.slice(
-    text.lastIndexOf('\n', start - 1) + 1,
-    text.indexOf('\n', end) < 0 ? text.length : text.indexOf('\n', end),
-  );
-  const value = text.slice(start, end);
-  return line.trim() === value && !others.some((other) => other.text.includes(value));
+/** Whether a value has its line to itself and other values, so that no words of it could be compared, and stands in none of the others. */
+function hasOwnLine(
+  { view: { text } }: Looked,
+  { start, end }: Marked,
+  others: readonly Compared[],
+  marked: readonly Marked[],
+): boolean {
+  const from = text.lastIndexOf('\n', start - 1) + 1;
+  const to = text.indexOf('\n', end) < 0 ? text.length : text.indexOf('\n', end);
+  const isOf = (at: number) => marked.some((mark) => mark.start <= at && at < mark.end);
+  // `9 décembre 2026 à 19h30`: a small word between two says nothing either.
+  const words = [...text.slice(from, to).matchAll(/[\p{L}\p{N}]+/gu)].filter(({ index }) => !isOf(from + index));
+  const isBare = words.length <= 1 && words.every(({ 0: word }) => word.length <= smallWord);
+  return isBare && !others.some((other) => other.text.includes(text.slice(start, end)));
 }
+
+const smallWord = 2;
 
 /** Words before a value by which its sentence is known for the same in other messages, whatever else they say; and the share of these. */
 const minBefore = 2;
@@ -227,7 +235,9 @@ const alikeShare = 0.5;
 function isSaidAlike({ view: { text } }: Looked, { start, end }: Marked, others: readonly Compared[]): boolean {
   const before = text.slice(text.lastIndexOf('\n', start - 1) + 1, start).trimStart();
   const value = text.slice(start, end);
-  const isEnough = (before.match(/\p{L}{2,}/gu) ?? []).length >= minBefore;
+  const isAll =
+    (text.indexOf('\n', end) < 0 ? text.slice(end) : text.slice(end, text.indexOf('\n', end))).trim() === '';
+  const isEnough = (before.match(/\p{L}{2,}/gu) ?? []).length >= (isAll ? 1 : minBefore);
   const alike = isEnough ? others.filter((other) => other.text.includes(before)) : [];
   return alike.length > alikeShare * others.length && !alike.every((other) => other.text.includes(before + value));
 }

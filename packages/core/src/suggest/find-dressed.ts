@@ -1,7 +1,7 @@
 import { linesOf, type Range } from '../reading/index.js';
 import type { ReadContext } from '../values/index.js';
 import { guessType } from './guess-type.js';
-import type { Marked } from './marked.js';
+import { type Marked, ofBlock } from './marked.js';
 
 /** Lines that are looked at. */
 const maxLines = 600;
@@ -97,8 +97,12 @@ export function findDressedTitles(text: string, dress: ReadonlyMap<number, strin
   for (const look of looks) {
     const titles = [...lines.keys()].filter((at) => lines[at]?.look === look);
     const said = new Set(titles.map((at) => wordsAt(text, lines[at])));
-    if (said.size < minTitles || said.size < titles.length || ![...said].every(isTitle)) continue;
+    // A heading of an address tells by itself that those of its look head values.
+    const isTold = said.size > 1 && [...said].some((words) => ofBlock.test(words));
+    if (said.size < titles.length || ![...said].every(isTitle) || !(isTold || said.size >= minTitles)) continue;
     const marked = titles.flatMap((at) => valueBelow(text, lines, at, look) ?? []);
+    const isValue = ({ start, end }: Marked) => !/\t|[.!?]$/.test(text.slice(start, end));
+    if (isTold && marked.length === titles.length && marked.every(isValue)) return marked;
     const kinds = new Set(
       marked.map(({ label, start, end }) => guessType(label, [text.slice(start, end)], context).type),
     );

@@ -205,6 +205,8 @@ const isImprint = (words: string, isLast: boolean) =>
 
 /** `Fri 4 Dec 2026 · Doors 19:00 · Pier Hall`: parts of which one is a day, a time or a sum are what this mail is about. */
 const hasFacts = (words: string, context: ReadContext) =>
+  // `2 bed · 1 bath · 99 m²`: what is counted; a street and a town are written large.
+  words.split(/ [·|•] /).filter((part) => /^\d+(?:[.,]\d+)? ?(?:\p{Ll}|%|°)/u.test(part)).length > 1 ||
   words.split(/ [·|•] /).some((part) => {
     const { type } = guessType('', [part.replace(/^\p{L}+ (?=\d)/u, '')], context);
     return /\d/.test(part) && !isFree({ type }) && type !== ownTypes.count && type !== ownTypes.number;

@@ -31,6 +31,7 @@ export function namedInSentence(words: string, context: ReadContext): Named[] {
     ...writtenToIn(words),
     ...titledIn(words),
     ...doingIn(words),
+    ...companyIn(words),
   ];
   const named = [...told, ...bracketedIn(words, told)];
   return withEnds([...named, ...tiedIn(words, named), ...circumstancesIn(words, named)], words);
@@ -132,13 +133,14 @@ const figures =
 export const calls = /^(?:call|phone|tel|telephone|telefon|tél\p{L}*|fax|mobile|mobil|ring|hotline)$/iu;
 
 /** `17 pallets`, `2 of 5 stars`, `912.5 kg`: what is counted names the figure, and what is measured its quantity. How long or how often says nothing, nor does what it lies within. */
-const counted = /(?<![\p{L}\p{N}.,:/+-]|\b[Ww]ithin )(-?\p{N}[\p{N}.,]*|\p{L}{3,})(?=( ?)(\p{L}+|°C|%)(?![\p{L}-]))/gu;
+const counted =
+  /(?<![\p{L}\p{N}.,:/+-]|\b[Ww]ithin )(-?\p{N}[\p{N}.,]*|\p{L}{3,})(?=( ?)(\p{L}+[²³]?|°C|%)(?![\p{L}-]))/gu;
 const ofTime =
   /^(?:weeks?|months?|years?|wochen?|monate?n?|jahre?n?|semaines?|mois|ans?|semanas?|mes(?:es)?|años?|weken|maanden|times?|mal|fois|veces)$/i;
 
 /** What is said behind a number, and not counted by it: `Ihre Sendung 566945951003 wird …`, `in week 44 there are …`. */
 const doings =
-  /^(?:entro|fino|hasta|até|before|until|there|here|this|that|also|now|then|it|we|you|they|is|was|were|will|has|have|had|can|wird|wurde|wurden|werden|sind|waren|hat|haben|est|sont|sera|seront|avait|está|son|fue|será|foi|foram|wordt|werd|zijn|bliver|blev)$/i;
+  /^(?:entro|fino|hasta|até|before|until|there|here|this|that|also|now|then|it|we|you|they|is|was|were|will|has|have|had|can|stands?|staat|staan|steht|stehen|wird|wurde|wurden|werden|sind|waren|hat|haben|est|sont|sera|seront|avait|está|son|fue|será|foi|foram|wordt|werd|zijn|bliver|blev)$/i;
 
 const isMonth = (word: string) => isMonthName(word) || isWeekdayName(word);
 
@@ -148,7 +150,7 @@ const countedIn = (words: string, context: ReadContext): Named[] =>
   [...words.matchAll(counted)].flatMap(({ index: from, 1: figure = '', 2: gap = '', 3: what = '' }): Named[] => {
     // `437 a été`: an ampere is written large; `24 to 26` weighs nothing.
     const isWord = what === 'a' || (what === 'to' && context.language === 'en');
-    const unit = isWord ? null : unitNamed(what.toLowerCase());
+    const unit = isWord ? null : unitNamed(what.normalize('NFKC').toLowerCase());
     if (unit !== null) {
       const [value, quantity] = [`${figure}${gap}${what}`, quantityOf(unit)];
       // `class 7A`, `seat 12C`: a letter that touches the figure is a part of a code where a word names it.
@@ -259,6 +261,21 @@ const ofThings = set(
   'the this that these your our my new dear der die das ein eine ihr ihre unser unsere dein deine neue neuer neues votre notre nouvelle nouveau le la les il lo su tu nuestro nuestra nuevo nueva el seu sua novo nova uw onze nieuwe het de een din vores vår ny nyt',
 );
 
+/** `Ada Quist from Quay Homes asks`, `Piet Holm von der Firma Café Lotse bittet`: who, and for whom. */
+const ofCompany =
+  /^\s*(\p{Lu}[\p{L}’'-]*\p{Ll}(?: \p{Lu}[\p{L}’'-]*\p{Ll}){1,2})( (?:from|of|at|von der Firma|von|van (?:de )?firma|van|bij|de la société|de l[’']entreprise|de|da empresa|della ditta|di|fra|från) )(\p{Lu}[\p{L}’'.-]*(?: (?:& )?\p{Lu}[\p{L}’'.-]*)*) (\p{Ll}+)(?!\p{L})/u;
+
+const companyIn = (words: string): Named[] => {
+  const [all = '', who = '', between = '', company = '', verb = ''] = ofCompany.exec(words) ?? [];
+  const from = all.indexOf(who);
+  return does.has(verb) && !ofThings.has(who.toLowerCase().split(' ')[0] ?? '')
+    ? [
+        { label: 'name', from, value: who },
+        { label: 'company', from: from + who.length + between.length, value: company },
+      ]
+    : [];
+};
+
 const doingIn = (words: string): Named[] => {
   const [all = '', value = '', verb = ''] = beginsWithName.exec(words) ?? [];
   const [first = ''] = value.toLowerCase().split(' ');
@@ -283,7 +300,8 @@ function tiedIn(words: string, told: readonly Named[]): Named[] {
 }
 
 /** `van 69-SGP-3 (Ada Quist)`: who it is, in brackets right behind a value. */
-const inBrackets = /(?<=[\p{L}\p{N}] \()(\p{Lu}[\p{L}’'-]*\p{Ll}(?: \p{Lu}[\p{L}’'-]*\p{Ll}){1,2})(?=\) \p{Ll})/gu;
+const inBrackets =
+  /(?<=[\p{L}\p{N}] \()(?!Proje[ck]t |Projet |Proyecto |Team |Room |Raum )(\p{Lu}[\p{L}’'-]*\p{Ll} \p{Lu}[\p{L}’'-]*\p{Ll})(?=\) \p{Ll})/gu;
 
 const bracketedIn = (words: string, told: readonly Named[]): Named[] =>
   [...words.matchAll(inBrackets)].flatMap(({ 1: value = '', index: from }) =>

@@ -13,7 +13,8 @@ export function wordsAround(view: View, links: readonly Link[]): Range[] {
     ...letterhead(text, placed),
     ...buttons(text, placed),
     ...paragraphs
-      .slice(0, 2)
+      // What is all that a message says is no notice above it.
+      .slice(0, Math.min(2, paragraphs.length - 1))
       .filter(({ start, end }) => end - start <= longestNotice && isNotice(text.slice(start, end))),
     ...recommended(text, paragraphs),
     ...foot(text, paragraphs),

@@ -57,6 +57,8 @@ export interface Slot {
   signs?: { before: readonly string[]; after: readonly string[] };
   /** Set where the value runs on to the next words of the layout, over blank lines too: `[[remarks...]]`. */
   runsOn?: true;
+  /** Set on the first of several slots of a line below another value, with nothing but marks or blanks between them. */
+  parts?: Parts;
 }
 
 /** A stretch of a template line: a slot, or constants. */
@@ -84,7 +86,7 @@ interface LandmarkSlot {
 }
 
 /** A line of several slots without words, below a label: the marks before the first one, and the slots. */
-interface Parts {
+export interface Parts {
   opens: Token[];
   slots: LandmarkSlot[];
 }

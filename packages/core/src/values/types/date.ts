@@ -120,7 +120,7 @@ export const date = valueType<DateValue>({
   measures: { scale: 'day', of: ({ date }) => ({ scale: 'day', day: date, moment: null }) },
   looks: [{ like: /\d/, rank: 4 }, ...ordersToldBy(4)],
   within: {
-    like: /\b\d{4}-\d{2}-\d{2}\b|\b\d{1,2}(?:st|nd|rd|th|\.)? (?:of |de )?\p{L}{3,10}\.?(?:,? (?:de |del )?\d{4})?\b|\b\p{L}{3,9} \d{1,2}(?:st|nd|rd|th)?,? \d{4}\b|\b\d{1,2}[./]\d{1,2}[./]\d{2,4}\b/gu,
+    like: /\b\d{4}-\d{2}-\d{2}\b|\b\d{1,2}(?:st|nd|rd|th|\.)? (?:of |de )?\p{L}{3,10}\.?(?:,? (?:de |del )?\d{4})?\b|\b\p{L}{3,9} \d{1,2}(?:st|nd|rd|th)?,? \d{4}\b|\b\d{1,2}[./]\d{1,2}[./]\d{2,4}\b|(?<![\p{L}\d-])\d{1,2}-\d{1,2}-\d{4}(?![\p{L}\d-])/gu,
     rank: 3,
     begin: withWeekday,
   },

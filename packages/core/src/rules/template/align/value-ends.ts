@@ -1,6 +1,6 @@
 import { cellIn, type Range } from '../../../reading/index.js';
 import { isFree } from '../../../values/index.js';
-import type { Candidate, Claims, Landmark, Line, Slot, SlotSpan, Token, ValuePlace } from '../model.js';
+import type { Candidate, Claims, Landmark, Line, Parts, Slot, SlotSpan, Token, ValuePlace } from '../model.js';
 import { enumerationEnd, isDressed, isLabelShaped, isSentence } from '../text/lines.js';
 import { isWrapped, linesWithin, type Search } from '../text/prepared-text.js';
 import { cellsOf, isSignAround, tokenise } from '../text/tokens.js';
@@ -12,14 +12,16 @@ export function placesOf(candidate: Candidate, claims: Claims, search: Search): 
   const { landmark } = candidate;
   const spans = landmark.below ? [below(candidate, landmark, claims, search)] : beside(candidate, claims, search);
   const whole = spans.map((place, i) => withinClaims(place, candidate, claims, search, landmark.slots[i]?.after[0]));
-  const own = landmark.parts ? whole.flatMap((place) => cutInParts(place, landmark, search)) : whole;
-  const under = landmark.under.length === 0 ? [] : linesUnder(candidate, own.at(-1)?.end ?? 0, claims, search);
+  const cut = (place: ValuePlace, parts: Parts | null | undefined) =>
+    parts ? cutInParts(place, parts, landmark, search) : [place];
+  const own = whole.flatMap((place) => cut(place, landmark.parts));
+  const lines = landmark.under.length === 0 ? [] : linesUnder(candidate, own.at(-1)?.end ?? 0, claims, search);
+  const under = lines.flatMap((place) => cut(place, place.slot.parts));
   return [...own, ...under, ...(landmark.over ? [lineOver(candidate, landmark.over, claims, search)] : [])];
 }
 
 /** The parts of a value that has several below its label in the layout: cut where they read best as their types. */
-function cutInParts(place: ValuePlace, landmark: Landmark, search: Search): ValuePlace[] {
-  const { opens, slots } = landmark.parts ?? { opens: [], slots: [] };
+function cutInParts(place: ValuePlace, { opens, slots }: Parts, landmark: Landmark, search: Search): ValuePlace[] {
   const tokens = linesWithin(search.lines, place.start, place.end).flatMap((line) =>
     line.tokens.filter(({ start, end }) => start >= place.start && end <= place.end),
   );
@@ -83,8 +85,9 @@ function linesUnder(candidate: Candidate, from: number, claims: Claims, search: 
   });
 }
 
-const fitsOn = ({ field }: Slot, line: Line | undefined, { fits, fields }: Search): boolean =>
+const fitsOn = ({ field, parts }: Slot, line: Line | undefined, { fits, fields }: Search): boolean =>
   field !== null &&
+  !parts &&
   line !== undefined &&
   !isFree(fields[field]) &&
   (fits.at(field, line.tokens[0]?.start ?? line.start, lastOffset(line)) ?? 0) > 0;

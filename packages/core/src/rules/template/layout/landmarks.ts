@@ -171,9 +171,17 @@ function placePartsBelow(pieces: readonly Piece[], landmarks: readonly Landmark[
   const above = landmarks.at(-1);
   const slots = slotsOf(pieces);
   const [first] = slots;
-  if (!first || !above || above.delimited || above.slots.length > 0 || above.below) return false;
+  if (!first || !above || above.delimited) return false;
+  const parts = { opens: pieces[0]?.constant ?? [], slots };
+  if (above.slots.length > 0 || above.column) return false;
+  if (above.below) {
+    above.block = false;
+    above.under.push({ ...first.slot, parts });
+    above.endsAtBlank = true;
+    return true;
+  }
   above.below = first.slot;
-  above.parts = { opens: pieces[0]?.constant ?? [], slots };
+  above.parts = parts;
   return true;
 }
 
@@ -272,7 +280,8 @@ function closingOf(before: readonly Token[], gap: number): Closing {
 /** The fields whose slots a landmark holds. */
 export function fieldsOf({ slots, over, below, parts, under, delimited }: Landmark): string[] {
   const there = parts ? parts.slots.map(({ slot }) => slot) : below ? [below] : [];
-  const lone = [...(over ? [over] : []), ...there, ...under];
+  const lines = under.flatMap((slot) => slot.parts?.slots.map((part) => part.slot) ?? [slot]);
+  const lone = [...(over ? [over] : []), ...there, ...lines];
   const places = delimited ? delimited.slots : [...slots.map(({ slot }) => slot), ...lone];
   return places.flatMap(namesOf);
 }

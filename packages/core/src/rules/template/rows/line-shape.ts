@@ -78,9 +78,10 @@ export function cutLine(shape: LineShape, line: Range, source: Source): CutLine 
   const [head] = filled;
   if (head && filled.length < shape.slots.length && addsUp(view.text.slice(head.start, head.end))) return null;
   const context = run.contextAt(view, line.start);
-  const ways = waysToFill(cells, shape).map((spans) => ({
+  const ways = waysToFill(cells, shape).map(({ spans, apt }) => ({
     spans,
     points:
+      apt * anAptMark +
       spans.reduce((sum, span, i) => sum + pointsAt(shape.slots[i], span, source, context), 0) +
       (shape.between.includes(blank) ? reachOf(shape, spans, source) : 0),
   }));
@@ -119,30 +120,32 @@ function itemStart({ bullet, opens }: LineShape, text: string): number | null {
   return begin !== null && opens !== '' && text.startsWith(opens, begin) ? begin + opens.length : begin;
 }
 
-/** A stretch of a line between marks, and what ends it: but a blank, the end of a line in its cell, or anything else. */
+/** A stretch of a line between marks, and which of the marks of its shape ends it; null at the end of the line. */
 interface Stretch extends Range {
-  endedBy: 'blank' | 'below' | 'mark';
+  endedBy: string | null;
 }
 
 /** The stretches of a line between all marks that could part its values. */
 function cellsOf(shape: LineShape, text: string, begin: number): Stretch[] {
   const { between } = shape;
-  if (between.length === 0) return [{ start: begin, end: text.trimEnd().length, endedBy: 'mark' }];
+  if (between.length === 0) return [{ start: begin, end: text.trimEnd().length, endedBy: null }];
   // Between the tabs of cells nothing is nothing: an empty cell is a value that is missing.
   const wide = text.includes('\t') ? '[^\\S\\t]*\\t[^\\S\\t]*' : '\\s{2,}';
-  const marks = [...new Set(between)].map((mark) =>
+  // What is more than a blank is looked for first.
+  const orderOf = (mark: string) => Object.keys(blanks).indexOf(mark);
+  const marks = [...new Set(between)].sort((a, b) => orderOf(a) - orderOf(b));
+  const patterns = marks.map((mark) =>
     mark === gap ? wide : (blanks[mark] ?? patternIn(text.slice(begin), mark, shape)),
   );
-  // What is more than a blank is looked for first.
-  const isOfBlanks = (mark: string) => Object.values(blanks).indexOf(mark);
-  marks.sort((a, b) => isOfBlanks(a) - isOfBlanks(b));
   const cells: Stretch[] = [];
   let at = begin;
-  for (const match of text.slice(begin).matchAll(new RegExp(marks.join('|'), 'g'))) {
-    cells.push({ start: at, end: begin + match.index, endedBy: endOf(match[0], between) });
+  const all = new RegExp(patterns.map((pattern) => `(${pattern})`).join('|'), 'g');
+  for (const match of text.slice(begin).matchAll(all)) {
+    const which = match.slice(1).findIndex((one) => one !== undefined);
+    cells.push({ start: at, end: begin + match.index, endedBy: marks[which] ?? null });
     at = begin + match.index + match[0].length;
   }
-  return [...cells, { start: at, end: Math.max(at, text.trimEnd().length), endedBy: 'mark' }];
+  return [...cells, { start: at, end: Math.max(at, text.trimEnd().length), endedBy: null }];
 }
 
 /** What parts values of a shape without any sign. */
@@ -150,11 +153,6 @@ const blanks: Readonly<Record<string, string>> = dictionary({
   below: `${cellBreak}|[^\\S\\t]{2,}`,
   blank: '\\s+',
 });
-
-function endOf(mark: string, between: readonly string[]): Stretch['endedBy'] {
-  if (between.includes(below) && (mark === cellBreak || /^[^\S\t]{2,}$/.test(mark))) return 'below';
-  return between.includes(blank) && /^\s$/.test(mark) ? 'blank' : 'mark';
-}
 
 /** Marks are kept in the form in which they are compared: a dash may be any of its kind in the text, quotes may be turned. */
 const kinds: Readonly<Record<string, string>> = dictionary({
@@ -181,11 +179,17 @@ function patternOf(mark: string): string {
 const patternOfSigns = (mark: string): string =>
   [...mark].map((sign) => kinds[sign] ?? sign.replace(/[.*+?^${}()|[\]\\]/, '\\$&')).join('\\s*');
 
+/** The values of a way to fill slots, and how many of them end at the mark that the layout has behind them. */
+interface Filled {
+  spans: (Range | null)[];
+  apt: number;
+}
+
 /**
  * Ways to give cells to slots in their order: with too many cells some belong together, with too few some slots are empty.
  */
-function waysToFill(cells: readonly Stretch[], { slots: { length: slots }, between }: LineShape): (Range | null)[][] {
-  const ways: (Range | null)[][] = [];
+function waysToFill(cells: readonly Stretch[], { slots: { length: slots }, between }: LineShape): Filled[] {
+  const ways: Filled[] = [];
   // Where a mark parts two values, a blank alone does not.
   const mayEnd = (to: number, slot: number) =>
     to === cells.length || cells[to - 1]?.endedBy !== 'blank' || between[slot] === blank;
@@ -201,21 +205,22 @@ function waysToFill(cells: readonly Stretch[], { slots: { length: slots }, betwe
   };
   const endsFrom = (from: number, slot: number) =>
     [...cells.keys()].map((at) => at + 1).filter((to) => to > from && mayTake(from, to, slot) && mayEnd(to, slot));
-  const fill = (spans: (Range | null)[], from: number): void => {
+  const fill = (spans: (Range | null)[], from: number, apt: number): void => {
     if (ways.length >= maxWays) return;
     const left = slots - spans.length;
     if (left === 0) {
-      if (from === cells.length) ways.push(spans);
+      if (from === cells.length) ways.push({ spans, apt });
       return;
     }
     const fits = mayBegin(from, spans.length);
-    if (cells.length - from < left || !fits) fill([...spans, null], from);
+    if (cells.length - from < left || !fits) fill([...spans, null], from, apt);
     for (const to of fits ? endsFrom(from, spans.length) : []) {
       const span = { start: cells[from]?.start ?? 0, end: cells[to - 1]?.end ?? 0 };
-      if (cells[from]) fill([...spans, span.end > span.start ? span : null], to);
+      const isApt = left > 1 && cells[to - 1]?.endedBy === between[spans.length];
+      if (cells[from]) fill([...spans, span.end > span.start ? span : null], to, apt + Number(isApt));
     }
   };
-  fill([], 0);
+  fill([], 0, 0);
   return ways;
 }
 
@@ -227,6 +232,9 @@ const reachOf = ({ slots }: LineShape, spans: readonly (Range | null)[], { field
     const options = fields[slots[i]?.field ?? ''];
     return span && options && !isFree(options) ? sum + perCharacter * (span.end - span.start) : sum;
   }, 0);
+
+/** Of two ways that read alike, the one is meant in which values end at the marks that the layout has there. */
+const anAptMark = 0.02;
 
 // An empty place costs a little, a value that does not read as its type more; a target wants a link to be read from.
 const anEmptyPlace = -0.25;
