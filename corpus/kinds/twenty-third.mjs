@@ -273,7 +273,7 @@ export const kinds = {
         im: (x) => ({
           name: x.name,
           article: String(x.article),
-          quantity: { text: String(x.quantity), last: 'Menge: ' },
+          quantity: String(x.quantity),
           price: `${eur(x.price.value)} €`,
         }),
       };
@@ -423,7 +423,7 @@ export const kinds = {
         im: (x) => ({
           sku: x.sku,
           name: x.name,
-          stock: { text: String(x.stock), last: `${x.name};` },
+          stock: String(x.stock),
           least: String(x.least),
         }),
       };

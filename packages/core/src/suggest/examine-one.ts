@@ -78,7 +78,7 @@ export function examine(
   const rows = seen && (isOfDressed(seen, dressed) || isOfSections(seen)) ? null : seen;
   const { labelled, line } = labelledIn(whole, form, { under, rows, dressed, looks }, context);
   const { text: letter, end } = letterAround(view.text, rows);
-  const sentences = findInProse(letter, labelled, context, stretches, end).filter(
+  const sentences = findInProse(letter, labelled, context, stretches, end, rows !== null).filter(
     (mark) => !isOverSome(message, rows, mark),
   );
   const title = apartFrom(

@@ -222,10 +222,13 @@ function hasOwnLine(
   // `9 décembre 2026 à 19h30`: a small word between two says nothing either.
   const words = [...text.slice(from, to).matchAll(/[\p{L}\p{N}]+/gu)].filter(({ index }) => !isOf(from + index));
   const isBare = words.length <= 1 && words.every(({ 0: word }) => word.length <= smallWord);
-  return isBare && !others.some((other) => other.text.includes(text.slice(start, end)));
+  // A figure or two stand in any message; what is asked is whether their line does.
+  const said = end - start <= shortValue ? text.slice(from, to).trim() : text.slice(start, end);
+  return isBare && !others.some((other) => other.text.includes(said));
 }
 
 const smallWord = 2;
+const shortValue = 3;
 
 /** Words before a value by which its sentence is known for the same in other messages, whatever else they say; and the share of these. */
 const minBefore = 2;

@@ -157,6 +157,9 @@ function valueBelow(
 const large = 20;
 const code = /^(?:(?!(?:19|20)\d\d$)(?=.*\d)[\p{Lu}\d][\p{Lu}\d#*-]{3,11}|\d{2,4}(?: \d{2,4}){1,3})$/u;
 
+/** `8/10`: of so many. */
+const rated = /^(\d{1,3}(?:[.,]\d)?) ?\/ ?(?:5|10|100)$/;
+
 /** A code that stands by itself in large letters, where there is but one: what one is to type, or to show. What is set apart in the line above, by which it is found, is to be ignored. */
 export function findShownLarge(
   text: string,
@@ -168,7 +171,10 @@ export function findShownLarge(
     const words = text.slice(line.start, line.end).trim();
     const isLarge = Number(/font-size:(\d+)px/.exec(look)?.[1] ?? 0) >= large || look.includes('letter-spacing');
     const start = text.indexOf(words, line.start);
-    return isLarge && code.test(words) ? [{ label: 'code', start, end: start + words.length, by: 'sentence' }] : [];
+    if (!isLarge) return [];
+    const [, score = ''] = rated.exec(words) ?? [];
+    if (score !== '') return [{ label: 'score', start, end: start + score.length, by: 'sentence' }];
+    return code.test(words) ? [{ label: 'code', start, end: start + words.length, by: 'sentence' }] : [];
   });
   const [only] = found;
   if (!only || found.length > 1) return [];

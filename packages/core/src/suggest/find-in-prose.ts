@@ -24,13 +24,17 @@ export function findInProse(
   context: ReadContext,
   stretches: readonly Range[] = [],
   until = text.length,
+  /** Whether items stand in the message, which the text is without. */
+  hasItems = false,
 ): Marked[] {
   const found: Marked[] = [];
   const labels = new Set(taken.map(({ label }) => foldLabel(label)));
   const isFree = (start: number, end: number) =>
     ![...taken, ...found].some((one) => one.start < end && start < one.end);
   const lines = normalise(text, maxLines);
-  const last = lines.findLast(({ kind }) => kind !== 'blank');
+  const filled = lines.filter(({ kind }) => kind !== 'blank');
+  // What is all that stands above the items says not who sent it.
+  const last = filled.length > 1 || !hasItems ? filled.at(-1) : undefined;
   let above = false;
   for (const line of lines) {
     const words = text.slice(line.start, endOfFree(text, line, [...taken, ...found]));

@@ -462,3 +462,25 @@ test('how much of what, figures at the right of their column and units that diff
     [112, 'kg', 'Salt'],
   ]);
 });
+
+test('lines of a cell with labels of their own, whatever they say; titles of one look beside an address', async () => {
+  const item = (name: string, code: number, times: number, price: string) =>
+    `<tr><td><img src="cid:1" alt=""></td><td><b>${name}</b><br>Article no. ${code}<br>Pieces: ${times}</td><td>${price}</td></tr>`;
+  const order = (items: string, street: string, way: string) => ({
+    html: around(
+      `<tr><td><p>Here is what you have ordered.</p><table>${items}</table><h3>Delivery address</h3><p>Ada Quist<br>${street}<br>Gannet Bay</p><h3>Payment</h3><p>${way}</p></td></tr>`,
+    ),
+  });
+  const { rows, fields } = await madeOf(
+    [
+      order(item('Lamp', 4711, 1, '£58.00') + item('Rope 10 mm', 8296, 1, '£6.50'), '4 Mill Lane', 'Card'),
+      order(item('Chart 12', 5120, 3, '£14.00') + item('Lamp', 4711, 2, '£58.00'), '9 Quay Street', 'Invoice'),
+    ],
+    1,
+  );
+  expect(rows.map((row) => Object.values(row))).toEqual([
+    ['Chart 12', '5120', 3, { value: 14, currency: 'GBP' }],
+    ['Lamp', '4711', 2, { value: 58, currency: 'GBP' }],
+  ]);
+  expect(fields).toMatchObject({ payment: 'Invoice', delivery_address: 'Ada Quist\n9 Quay Street\nGannet Bay' });
+});

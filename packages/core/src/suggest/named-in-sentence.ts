@@ -146,11 +146,15 @@ const isMonth = (word: string) => isMonthName(word) || isWeekdayName(word);
 
 const articles = /^(?:one|eine?[nmrs]?|une?|um|uma|uno|una|een|én|et)$/iu;
 
+/** The unit that a word is; `437 a été`: an ampere is written large, and `24 to 26` weighs nothing. */
+function unitIn(word: string, { language }: ReadContext): string | null {
+  const isWord = word === 'a' || (word === 'to' && language === 'en');
+  return isWord ? null : unitNamed(word.normalize('NFKC').toLowerCase());
+}
+
 const countedIn = (words: string, context: ReadContext): Named[] =>
   [...words.matchAll(counted)].flatMap(({ index: from, 1: figure = '', 2: gap = '', 3: what = '' }): Named[] => {
-    // `437 a été`: an ampere is written large; `24 to 26` weighs nothing.
-    const isWord = what === 'a' || (what === 'to' && context.language === 'en');
-    const unit = isWord ? null : unitNamed(what.normalize('NFKC').toLowerCase());
+    const unit = unitIn(what, context);
     if (unit !== null) {
       const [value, quantity] = [`${figure}${gap}${what}`, quantityOf(unit)];
       // `class 7A`, `seat 12C`: a letter that touches the figure is a part of a code where a word names it.

@@ -224,11 +224,10 @@ function withoutRemark(text: string, one: Marked): Marked {
   return sum === '' ? one : { ...one, end: one.start + sum.length };
 }
 
-/** Quotes around all of a value beside its label are none of it. */
+/** Quotes around all of a value are none of it. */
 function unquoted(text: string, one: Marked): Marked {
   const isQuoted = /^["“„«][^"“”„«»]+["”“»]$/.test(text.slice(one.start, one.end));
-  const isBeside = /\S[^\S\n]*$/.test(text.slice(text.lastIndexOf('\n', one.start - 1) + 1, one.start));
-  return isQuoted && isBeside ? { ...one, start: one.start + 1, end: one.end - 1 } : one;
+  return isQuoted ? { ...one, start: one.start + 1, end: one.end - 1 } : one;
 }
 
 /** `£450 incl. VAT`, `1.200,00 € TTC`: a sum, and what is said of the tax in it. */

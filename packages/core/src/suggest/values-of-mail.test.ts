@@ -454,4 +454,36 @@ describe('circumstances', () => {
       ['Rope', 'Oil', 'Tar'].map((title) => [title, 'Harbour']),
     );
   });
+
+  test('facts between dots, what it cost and costs, and who it is for which company', async () => {
+    const home = (place: string, prices: string, facts: string) => ({
+      text: `A home you saved costs less now.\n\n${prices}\n\n${facts}\n\nQuay Homes, ${place}\n`,
+    });
+    const { fields } = await madeOf(
+      [
+        home('Kirkholm', '£469,000 £446,000', '2 bed · 1 bath · 99 m²'),
+        home('Gannet Bay', '£246,000 £219,000', '3 bed · 2 bath · 164 m²'),
+      ],
+      1,
+    );
+    expect(fields).toEqual({
+      amount_before: { value: 246000, currency: 'GBP' },
+      amount: { value: 219000, currency: 'GBP' },
+      bed: 3,
+      bath: 2,
+      area: 164,
+    });
+    const call = await madeOf([{ text: 'Ada Quist from Quay Homes asks to be rung back on 3 May 2027.\n' }]);
+    expect(call.fields).toEqual({ name: 'Ada Quist', company: 'Quay Homes', date: '2027-05-03' });
+  });
+
+  test('a score in large letters, and what is said below a question without its quotes', async () => {
+    const answer = (score: string, words: string) => ({
+      html: around(
+        `<tr><td><p>You have a new answer.</p><table><tr><td><p style="font-size:40px">${score}</p><p>Would you buy again?</p></td></tr></table><blockquote>“${words}”</blockquote></td></tr>`,
+      ),
+    });
+    const { fields } = await madeOf([answer('3/10', 'Too dear.'), answer('8/10', 'Quick and friendly.')], 1);
+    expect(fields).toEqual({ score: 8, would_buy_again: 'Quick and friendly.' });
+  });
 });

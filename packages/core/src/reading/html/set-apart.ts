@@ -32,7 +32,7 @@ export const setApart = (form: TextForm & { html?: string }): readonly Range[] =
 /** How whole lines are dressed, by where they begin: the elements that hold all of a line and nothing else. */
 export const dressedLines = (form: TextForm & { html?: string }): ReadonlyMap<number, string> => dressOf(form).lines;
 
-/** The class and style of the innermost block that holds a line and nothing else, by where the line begins; none for one that has neither. */
+/** The class and style of the innermost block that holds a line and nothing else, by where the line begins; none for one that has neither and is no heading. */
 export const dressedBoxes = (form: TextForm & { html?: string }): ReadonlyMap<number, string> => dressOf(form).boxes;
 
 /** The terms that the markup itself calls so, each with what stands for it, in the order of the text. */
@@ -46,13 +46,17 @@ function dressOf(form: TextForm & { html?: string }): Dress {
   const apart = outermost(all.filter((one) => !one.block && isPart(form.text, one)));
   const lines = new Map<number, string>();
   const whole = all.filter((one) => isLine(form.text, one));
-  for (const { start, look, block } of whole) if (!block) lines.set(start, `${lines.get(start) ?? ''}>${look}`);
+  for (const { start, look, block } of whole)
+    if (!block || heading.test(look)) lines.set(start, `${lines.get(start) ?? ''}>${look}`);
   const boxes = new Map<number, string>();
   for (const { start, look, block } of whole) if (block && !boxes.has(start)) boxes.set(start, look);
   const dress = { apart, lines, boxes, definitions };
   known.set(form, dress);
   return dress;
 }
+
+/** A heading is dressed as one, whatever else is said of it. */
+const heading = /^h[1-6]\b/;
 
 /** A stretch, and how the element looks that holds it. */
 interface Held extends Range {
@@ -95,7 +99,8 @@ function stretchesOf(html: string, text: string, source: readonly SourceRun[], d
       }
       const { class: names = '', style = '' } = element.attributes;
       const block = blocks.has(element.name);
-      if ((block && names === '' && style === '') || found.length >= maxStretches) return;
+      const isPlain = block && !heading.test(element.name) && names === '' && style === '';
+      if (isPlain || found.length >= maxStretches) return;
       if (text.slice(start, end).includes('\n')) return;
       found.push({ start, end, look: `${element.name}.${names}.${style.replace(/\s/g, '')}`, block });
     },

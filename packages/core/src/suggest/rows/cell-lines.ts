@@ -34,3 +34,19 @@ export function linesOfCells(
 /** What the values below others are called, where nothing names them. */
 export const calledBelow = (values: readonly (string | null)[]): string =>
   areCodes(values.filter((value) => value !== null && value !== '') as string[]) ? 'code' : 'details';
+
+/** A label with a mark, or words with a number right behind them that is all of the rest. */
+const labelled = /^(\p{L}[\p{L} .-]{0,30}?)(?:\s?[:=]\s*(\S.*)|(?:(?<=\.) ?|(?<=\p{L}) )(\d[\p{L}\d/-]*))$/u;
+
+/** `Menge: 2`, `Artikel-Nr. 4711`: what stands behind the label that all such lines begin with; null where they do not. */
+export function behindOneLabel(
+  values: readonly (string | null)[],
+): { label: string; ranges: ({ start: number; end: number } | null)[] } | null {
+  const found = values.map((value) => (value ? labelled.exec(value) : null));
+  const [label, ...others] = new Set(found.flatMap((one) => one?.[1] ?? []));
+  if (!label || others.length > 0 || found.some((one, i) => !one && values[i])) return null;
+  return {
+    label,
+    ranges: found.map((one) => one && { start: one[0].length - (one[2] ?? one[3] ?? '').length, end: one[0].length }),
+  };
+}

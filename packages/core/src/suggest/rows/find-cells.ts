@@ -6,7 +6,7 @@ import { isFree, ownTypes, type ReadContext } from '../../values/index.js';
 import { guessType } from '../guess-type.js';
 import { type Named, writeItem } from '../write-layout.js';
 import type { AlikePart } from './alike-part.js';
-import { calledBelow, linesOfCells } from './cell-lines.js';
+import { behindOneLabel, calledBelow, linesOfCells } from './cell-lines.js';
 import { ColumnNames } from './column-names.js';
 import { cutAlike } from './cut-alike.js';
 import { behindSameWords } from './cut-by-words.js';
@@ -126,6 +126,13 @@ function columnsIn(
   return (linesOfCells(view, cells, '', context) ?? [whole]).flatMap((places, line) => {
     const said = places.map(textOf);
     const linked = places.every((place) => place !== null && isLinked(view, place, links));
+    const own = line > 0 ? behindOneLabel(said) : null;
+    if (own) {
+      const values = own.ranges.map((range, i) => (range ? (said[i]?.slice(range.start, range.end) ?? '') : ''));
+      const { type } = guessType(own.label, values, context);
+      const held = own.ranges.map((range, i) => range && within(places[i], range));
+      return [{ type, label: names.own(own.label), places: held, values, linked: false }];
+    }
     return partsOf(said, isNarrow, linked, context).map(({ type, label, ranges }) => ({
       type,
       label:

@@ -1,11 +1,12 @@
 import { type ItemList, labelOf, linesOf, listsIn, type Range, tickMarks } from '../../reading/index.js';
 import { bulletEnd } from '../../rules/template/text/lines.js';
-import { isFree, type ReadContext } from '../../values/index.js';
+import { isFree, ownTypes, type ReadContext } from '../../values/index.js';
 import { guessType } from '../guess-type.js';
 import { foldLabel, type Marked, ofBlock } from '../marked.js';
 import { areOfRoles } from '../name-by-section.js';
 import { type Named, writeItem } from '../write-layout.js';
-import { areCodes } from './alike-part.js';
+import { type AlikePart, areCodes } from './alike-part.js';
+import { behindOneLabel } from './cell-lines.js';
 import { ColumnNames } from './column-names.js';
 import { cutAlike } from './cut-alike.js';
 import { figuresIn, isOfFigures, trim } from './find-figures.js';
@@ -247,7 +248,10 @@ function partsOf(
     return linked && label === null && !titles.has(spot + 1)
       ? [{ label: 'link', places: values, linked: true, button: true }]
       : [];
-  const cuts = cutAlike(words, context, pairsAreItems);
+  const own = spot > 0 && label === null && !linked ? behindOneLabel(words) : null;
+  const cuts: AlikePart[] = own
+    ? [{ type: ownTypes.words, label: own.label, ranges: own.ranges }]
+    : cutAlike(words, context, pairsAreItems);
   return cuts.map(({ type, ranges, label: said }, i): Part => {
     const places = ranges.map((range, k) => {
       const value = values[k];
@@ -262,7 +266,8 @@ function partsOf(
 const areLabelled = ({ items }: ItemList, but: number, text: string): boolean =>
   [...(items[0]?.spots ?? []).keys()].some((spot) => {
     const lines = items.flatMap(({ spots }) => (spots[spot] ? [text.slice(spots[spot].start, spots[spot].end)] : []));
-    return spot !== but && new Set(lines).size > 1 && commonLabel(lines) !== null;
+    const isLabelled = commonLabel(lines) !== null || (spot > 0 && behindOneLabel(lines) !== null);
+    return spot !== but && new Set(lines).size > 1 && isLabelled;
   });
 
 /** The label that all lines at a spot begin with, as it is written first; null where they have none in common. */

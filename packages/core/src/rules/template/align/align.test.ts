@@ -145,3 +145,27 @@ test('a line of figures alone finds nothing: what stands below it is found by th
   const layout = 'Week\n[[nights]]\nNights\n▼ 14 %\n[[net]]\nNet\n';
   expect(taken(layout, 'Week\n3\nNights\n▲ 7 %\n90.5\nNet\n▼ 14 %\n12\n')).toEqual({ nights: '3', net: '90.5' });
 });
+
+describe('several values in one line, with no words of its own', () => {
+  test('are found below a value, too', () => {
+    const layout = 'A berth costs less now.\n[[vessel]]\n[[gross]] [[net]]';
+    expect(taken(layout, 'A berth costs less now.\n\nLittle Tern\n\n450 420\n')).toEqual({
+      vessel: 'Little Tern',
+      gross: '450',
+      net: '420',
+    });
+    expect(taken('Nights: [[nights]]\n[[gross]]/[[net]]', 'Nights: 3\n8/10\n')).toEqual({
+      nights: '3',
+      gross: '8',
+      net: '10',
+    });
+  });
+
+  test('and below words with a long remark in brackets, which comes and goes', () => {
+    const layout = 'An answer from Ada Quist (ada.quist@mail.example).\n[[nights]]/[[net]]';
+    expect(taken(layout, 'An answer from Ada Quist (ada.quist@mail.example).\n\n3/10\n')).toEqual({
+      nights: '3',
+      net: '10',
+    });
+  });
+});

@@ -104,7 +104,7 @@ function behindEmphasis(tokens: readonly Token[], from: number): number {
 }
 
 /** Words and marks of a remark in brackets between a label and its mark: `E-mail (required):`. */
-const longestRemark = 6;
+const longestRemark = 12;
 
 /** The index behind a remark in brackets, or behind the star of a required field. */
 function behindRemark(tokens: readonly Token[], at: number): number {

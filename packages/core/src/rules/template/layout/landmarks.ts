@@ -171,10 +171,9 @@ function placePartsBelow(pieces: readonly Piece[], landmarks: readonly Landmark[
   const above = landmarks.at(-1);
   const slots = slotsOf(pieces);
   const [first] = slots;
-  if (!first || !above || above.delimited) return false;
+  if (!first || !above || above.delimited || above.column) return false;
   const parts = { opens: pieces[0]?.constant ?? [], slots };
-  if (above.slots.length > 0 || above.column) return false;
-  if (above.below) {
+  if (above.below || above.slots.length > 0) {
     above.block = false;
     above.under.push({ ...first.slot, parts });
     above.endsAtBlank = true;

@@ -205,6 +205,11 @@ function waysToFill(cells: readonly Stretch[], { slots: { length: slots }, betwe
   };
   const endsFrom = (from: number, slot: number) =>
     [...cells.keys()].map((at) => at + 1).filter((to) => to > from && mayTake(from, to, slot) && mayEnd(to, slot));
+  const spanOf = (from: number, to: number): Range | null => {
+    const [start, end] = [cells[from]?.start ?? 0, cells[to - 1]?.end ?? 0];
+    return end > start ? { start, end } : null;
+  };
+  const isApt = (to: number, slot: number) => cells[to - 1]?.endedBy === between[slot];
   const fill = (spans: (Range | null)[], from: number, apt: number): void => {
     if (ways.length >= maxWays) return;
     const left = slots - spans.length;
@@ -214,11 +219,8 @@ function waysToFill(cells: readonly Stretch[], { slots: { length: slots }, betwe
     }
     const fits = mayBegin(from, spans.length);
     if (cells.length - from < left || !fits) fill([...spans, null], from, apt);
-    for (const to of fits ? endsFrom(from, spans.length) : []) {
-      const span = { start: cells[from]?.start ?? 0, end: cells[to - 1]?.end ?? 0 };
-      const isApt = left > 1 && cells[to - 1]?.endedBy === between[spans.length];
-      if (cells[from]) fill([...spans, span.end > span.start ? span : null], to, apt + Number(isApt));
-    }
+    for (const to of fits && cells[from] ? endsFrom(from, spans.length) : [])
+      fill([...spans, spanOf(from, to)], to, apt + Number(left > 1 && isApt(to, spans.length)));
   };
   fill([], 0, 0);
   return ways;

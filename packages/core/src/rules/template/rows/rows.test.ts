@@ -301,3 +301,24 @@ describe('a repeated block that cannot be read', () => {
     expect(compiled.ok ? null : compiled.problems[0]?.code).toBe(code);
   });
 });
+
+test('a mark within a value parts nothing, where another is the layout’s; what could be cut either way is said to', async () => {
+  const more = { from: { type: 'time' }, to: { type: 'time' }, post: { type: 'text' } };
+  const layout = '[[rows:]]\n[[from]]-[[to]] [[item]] ([[post]])\n[[:rows]]';
+  const { rows, problems } = await outcomeOf(
+    layout,
+    { text: '06:00-14:00 Ada Jansen-Wolf (desk)\n07:00-15:00 Tam Ferrier (gate)\n' },
+    more,
+  );
+  expect(rows.map(({ from, to, item, post }) => [from, to, item, post])).toEqual([
+    ['06:00', '14:00', 'Ada Jansen-Wolf', 'desk'],
+    ['07:00', '15:00', 'Tam Ferrier', 'gate'],
+  ]);
+  expect(problems).toEqual([]);
+  const unsure = await outcomeOf(
+    '[[rows:]]\n[[item]] - [[post]]\n[[:rows]]',
+    { text: 'Oil - tinned - red\nRope - new\n' },
+    more,
+  );
+  expect(unsure.problems.map(({ code }) => code)).toContain('YS-TEMPLATE-CUT');
+});
