@@ -1,4 +1,4 @@
-import type { Named } from './named-in-sentence.js';
+import type { NamedValue } from './marked.js';
 
 /** `12 minutes and 4 seconds`: how long something was, where that is told by more than one unit; of one it is said of anything. */
 const units =
@@ -20,11 +20,11 @@ const longestReason = 7;
 const answered =
   /(?<=(?:^|[^\p{L}\p{N}])(HTTP|exit code|status code|error code|Fehlercode|code d.erreur) )\d{1,5}(?![\p{L}\p{N}.,:/-]*\d)/giu;
 
-export const lastingIn = (words: string): Named[] =>
+export const lastingIn = (words: string): NamedValue[] =>
   [...words.matchAll(lasting)].map(({ 0: value, index: from }) => ({ label: 'duration', from, value }));
 
 /** Why, and with what answer: circumstances that a sentence tells. What is quoted in it says nothing of these. */
-export function circumstancesIn(words: string, told: readonly Named[]): Named[] {
+export function circumstancesIn(words: string, told: readonly NamedValue[]): NamedValue[] {
   const reasons = [...words.matchAll(why), ...words.matchAll(whyBeforeVerb)].flatMap(
     ({ 1: value = '', index: from }) =>
       value.split(' ').length <= longestReason ? [{ label: 'reason', from, value }] : [],
@@ -40,7 +40,7 @@ export function circumstancesIn(words: string, told: readonly Named[]): Named[] 
 const upTo = /^(?: ?[–—-] ?| (?:to|until|till|bis(?: zum)?|au|à|al|alle|a las|a|tot|até|til|till) )$/u;
 
 /** `11 Oct – 17 Oct`: what ends a stretch of time is named by what its beginning is called, and not by the words of that. */
-export function withEnds(named: readonly Named[], words: string): Named[] {
+export function withEnds(named: readonly NamedValue[], words: string): NamedValue[] {
   const sorted = [...named].sort((a, b) => a.from - b.from);
   return named.map((one) => {
     // `£469,000 £446,000`: what it was, and right behind it what it is.

@@ -6,8 +6,8 @@ import { isGreeting } from '../rules/template/text/words.js';
 import { isFree, ownTypes, type ReadContext } from '../values/index.js';
 import { guessType } from './guess-type.js';
 import { fullName } from './looks.js';
-import { foldLabel, freeLabel, type Marked } from './marked.js';
-import { calls, labelBefore, type Named, namedInSentence, numberWords } from './named-in-sentence.js';
+import { foldLabel, freeLabel, type Marked, type NamedValue } from './marked.js';
+import { calls, labelBefore, namedInSentence, numberWords } from './named-in-sentence.js';
 
 /** Lines that are looked at, and their longest: a paragraph of a letter is shorter. */
 const maxLines = 400;
@@ -127,7 +127,7 @@ export function isProseOfValues(value: string, context: ReadContext): boolean {
   return namedIn(value, context).filter(({ value: one }) => /\d/.test(one)).length >= 2;
 }
 
-function namedIn(line: string, context: ReadContext): Named[] {
+function namedIn(line: string, context: ReadContext): NamedValue[] {
   const greeted = greetedIn(line);
   if (greeted) return [greeted];
   return sentencesOf(line).flatMap(({ start: from, end }) => {
@@ -139,14 +139,14 @@ function namedIn(line: string, context: ReadContext): Named[] {
 }
 
 /** Whether what somebody is asked for is of this one case: a number and a day, or a sum. */
-function isOfOneCase(found: readonly Named[], context: ReadContext): boolean {
+function isOfOneCase(found: readonly NamedValue[], context: ReadContext): boolean {
   const kinds = new Set(found.map(({ value }) => guessType('', [value], context).type));
   const numbers = found.some(({ value }) => /^\p{Lu}[\p{Lu}\p{N}]*[-/]?[\p{Lu}\p{N}/-]*\d/u.test(value));
   return numbers && (kinds.has(ownTypes.day) || kinds.has(ownTypes.money));
 }
 
 /** `your account <b>…4711</b>`, `PIN: <span>4711</span>`: what has a figure and stands apart is meant for whoever reads this. */
-function dressedIn(line: string, start: number, end: number): Named[] {
+function dressedIn(line: string, start: number, end: number): NamedValue[] {
   const value = line.slice(start, end);
   const label = labelBefore(
     line
@@ -220,7 +220,7 @@ const hasFacts = (words: string, context: ReadContext) =>
 export const addressee = 'addressee';
 
 /** `Dear Ottoline Marsh,`: whom a line greets. */
-function greetedIn(line: string): Named | null {
+function greetedIn(line: string): NamedValue | null {
   const [, before = '', greeting = '', gap = '', name = ''] =
     /^(\s*)((?:[Gg]uten |[Gg]ood |[Ss]ehr )?\p{L}+)((?:\([ao]\)|\/[ao]|\.le|\.mi|e[rs]? (?:herr|frau))? )(\p{Lu}[\p{L}.'’-]*(?: (?:(?:del|della|di|de|du|van|von|der|den|da|do|dos|&) )?\p{Lu}[\p{L}.'’-]*)*)[,!:]?\s*$/u.exec(
       line,

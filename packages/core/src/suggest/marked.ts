@@ -66,3 +66,12 @@ export function freeLabel(label: string, taken: ReadonlySet<string>): string {
   if (!taken.has(foldLabel(label))) return label;
   for (let number = 2; ; number++) if (!taken.has(foldLabel(`${label} ${number}`))) return `${label} ${number}`;
 }
+
+/** A value in the words of a sentence, and what names it. */
+export interface NamedValue {
+  label: string;
+  /** What its type is called, where its looks tell one. */
+  plain?: string;
+  from: number;
+  value: string;
+}

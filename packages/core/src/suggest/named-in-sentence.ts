@@ -3,18 +3,10 @@ import { isMonthName, isWeekdayName } from '../values/month-names.js';
 import { quantityOf, unitNamed } from '../values/units.js';
 import { circumstancesIn, lastingIn, withEnds } from './circumstances.js';
 import { readsAs, type Telling, telling } from './looks.js';
-
-/** A value in the words of a sentence, and what names it. */
-export interface Named {
-  label: string;
-  /** What its type is called, where its looks tell one. */
-  plain?: string;
-  from: number;
-  value: string;
-}
+import type { NamedValue } from './marked.js';
 
 /** The values of a sentence: what is told by its looks, codes, what is quoted or counted, who does something. */
-export function namedInSentence(words: string, context: ReadContext): Named[] {
+export function namedInSentence(words: string, context: ReadContext): NamedValue[] {
   const told = [
     // What is quoted is one value, whatever stands in it.
     ...quotedIn(words),
@@ -45,8 +37,8 @@ const ofMoney =
   /^(?:price|cost|total|sum|amount|fee|deposit|balance|rent|value|rate|charge|preis|betrag|gesamt\p{L}*|summe|kosten|gebühr|anzahlung|prix|montant|total|coût|tarif|importe|precio|coste|valor|preço|bedrag|prijs)$/iu;
 const farthest = 5;
 
-function lookingLike({ type, like, begin, namesItself }: Telling, words: string, context: ReadContext): Named[] {
-  return [...words.matchAll(like)].flatMap((match): Named[] => {
+function lookingLike({ type, like, begin, namesItself }: Telling, words: string, context: ReadContext): NamedValue[] {
+  return [...words.matchAll(like)].flatMap((match): NamedValue[] => {
     if (!readsAs(match[0], type, context)) return [];
     const from = begin?.(words, match.index) ?? match.index;
     const value = words.slice(from, match.index + match[0].length);
@@ -87,7 +79,7 @@ const isSaidToBe = /(?<=\p{L}) (?:is|lautet|ist|est|es|é|è|er|är)[: ]*$/u;
 const hosts = /(?<![\p{L}\p{N}@/.-])[\p{Ll}\d][\p{Ll}\d-]*(?:\.[\p{Ll}\d-]+)*\.\p{Ll}{2,}(?![\p{L}\p{N}@/-])/gu;
 export const numberWords = /(?:^|[^\p{L}])(?:no|nr|number|num|n\.?[°º]|núm|nummer|numéro|número)[.:]?\s*$/iu;
 
-const codesIn = (words: string): Named[] =>
+const codesIn = (words: string): NamedValue[] =>
   [code, figuresFirst, lettersAndFigures, accounts, plates, hosts, figures, named].flatMap((like) =>
     [...words.matchAll(like)].flatMap(({ 0: value, index: from }) => {
       const all = words
@@ -118,7 +110,7 @@ const longestQuote = 6;
 const asksWithin =
   /(?<!\p{L})(?:click|press|tap|select|choose|button|link|menu|klick\p{L}*|wählen|knopf|cliquez|bouton|pulse|clique|klik\p{L}*|knop)(?!\p{L})/iu;
 
-const quotedIn = (words: string): Named[] =>
+const quotedIn = (words: string): NamedValue[] =>
   asksWithin.test(words)
     ? []
     : [...words.matchAll(quoted)].flatMap(({ 0: all, 1: label = '', 3: value = '', index }) =>
@@ -152,8 +144,8 @@ function unitIn(word: string, { language }: ReadContext): string | null {
   return isWord ? null : unitNamed(word.normalize('NFKC').toLowerCase());
 }
 
-const countedIn = (words: string, context: ReadContext): Named[] =>
-  [...words.matchAll(counted)].flatMap(({ index: from, 1: figure = '', 2: gap = '', 3: what = '' }): Named[] => {
+const countedIn = (words: string, context: ReadContext): NamedValue[] =>
+  [...words.matchAll(counted)].flatMap(({ index: from, 1: figure = '', 2: gap = '', 3: what = '' }): NamedValue[] => {
     const unit = unitIn(what, context);
     if (unit !== null) {
       const [value, quantity] = [`${figure}${gap}${what}`, quantityOf(unit)];
@@ -181,7 +173,7 @@ const countedIn = (words: string, context: ReadContext): Named[] =>
 const ordered =
   /(?<!\p{L})(week|lesson|session|shift|room|cabin|unit|house|table|gate|platform|berth|page|floor|seat|lot|flat|bay|dock|pier|line|route|bus|flight|track|semaine|salle|quai|porte|chambre|semana|sala|mesa|puerta|habitación|quarto|settimana|stanza|tavolo|kamer|tafel|uge|vecka|rum) (\d{1,4})(?![\p{L}\p{N}.,:/-]*\d|-)/gu;
 
-const orderedIn = (words: string): Named[] =>
+const orderedIn = (words: string): NamedValue[] =>
   [...words.matchAll(ordered)].map(({ 0: all, 1: label = '', 2: value = '', index }) => ({
     label,
     from: index + all.length - value.length,
@@ -191,7 +183,7 @@ const orderedIn = (words: string): Named[] =>
 /** `Pay for October 2026`: a month without a day. */
 const monthAndYear = /(?<![\d.] ?|\p{L})(\p{L}{3,10})\.? 20\d\d(?![\d-])/gu;
 
-const monthsIn = (words: string): Named[] =>
+const monthsIn = (words: string): NamedValue[] =>
   [...words.matchAll(monthAndYear)].flatMap(({ 0: value, 1: name = '', index: from }) =>
     isMonthName(name) ? [{ label: 'month', from, value }] : [],
   );
@@ -199,8 +191,8 @@ const monthsIn = (words: string): Named[] =>
 /** `Gate 4`, `Unit 12`: a thing with a number, which its own word names. */
 const numbered = /(?<=\p{L}[,:]? )(\p{Lu}\p{Ll}{2,}) \d{1,4}\p{L}?(?![\p{L}\p{N}.,:/-]*\d| \p{Ll})/gu;
 
-const numberedIn = (words: string, context: ReadContext): Named[] =>
-  [...words.matchAll(numbered)].flatMap(({ 0: value, 1: label = '', index: from }): Named[] =>
+const numberedIn = (words: string, context: ReadContext): NamedValue[] =>
+  [...words.matchAll(numbered)].flatMap(({ 0: value, 1: label = '', index: from }): NamedValue[] =>
     small.test(label) || isMonth(label) || readValue(value, { type: ownTypes.day }, context).ok
       ? []
       : [{ label, from, value }],
@@ -210,7 +202,7 @@ const numberedIn = (words: string, context: ReadContext): Named[] =>
 const ending =
   /(\p{L}{3,}) (?:ending(?: (?:in|with))?|that ends (?:in|with)|mit den Endziffern|endend auf|se terminant par|terminant par|finissant par|terminada en|(?:que|che) termina (?:en|em|con|in|per)|terminante (?:in|con)|com final|eindigend op|die eindigt op|der slutter på) (\d{2,6})(?!\p{N})/gu;
 
-const endingIn = (words: string): Named[] =>
+const endingIn = (words: string): NamedValue[] =>
   [...words.matchAll(ending)].map(({ 0: all, 1: label = '', 2: value = '', index }) => ({
     label,
     from: index + all.length - value.length,
@@ -224,7 +216,7 @@ const called = /(\p{L}{3,}) (?:is|ist|est|es|é|er) (\p{Lu}[\p{Ll}.]+(?: \p{Lu}[
 const ofRole =
   /(?<!\p{L})((?:[Mm]ember|[Cc]ustomer|[Gg]uest|[Tt]enant|[Pp]upil|[Ss]tudent|[Dd]river|[Pp]atient|[Aa]pplicant|[Vv]isitor|[Uu]ser|[Ee]mployee|Mitglied|Kunden?|Kundin|Gast|Mieter(?:in)?|Schüler(?:in)?|Fahrer(?:in)?|Teilnehmer(?:in)?|Bewohner(?:in)?|Patient(?:in)?|Bewerber(?:in)?|[Cc]liente?|[Éé]lève|[Mm]embre|[Ss]ocio|[Ss]ocia|[Aa]lumno|[Aa]lumna|[Aa]lunno|[Kk]lant|[Hh]uurder|[Ll]id|[Kk]unde)) (\p{Lu}[\p{L}.’'-]+(?: \p{Lu}[\p{L}.’'-]*\p{L})+)/gu;
 
-const calledIn = (words: string): Named[] =>
+const calledIn = (words: string): NamedValue[] =>
   [...words.matchAll(called), ...words.matchAll(ofRole)].map(({ 0: all, 1: label = '', 2: value = '', index }) => ({
     label,
     from: index + all.length - value.length,
@@ -235,7 +227,7 @@ const calledIn = (words: string): Named[] =>
 const shouted = /(?<=\p{Ll} )\p{Lu}{2,}[\p{Lu}\p{N}&'’-]*(?: [\p{Lu}\p{N}&'’-]+)+(?= \p{Ll}+(?!\p{L})|[.,])/gu;
 const minLetters = 6;
 
-const shoutedIn = (words: string): Named[] =>
+const shoutedIn = (words: string): NamedValue[] =>
   [...words.matchAll(shouted)].flatMap(({ 0: value, index: from }) =>
     (value.match(/\p{Lu}/gu) ?? []).length >= minLetters
       ? [{ label: labelBefore(words.slice(0, from), ownTypes.words) ?? 'name', from, value }]
@@ -246,7 +238,7 @@ const shoutedIn = (words: string): Named[] =>
 const titled =
   /(?<=\p{Ll} )(?:[Dd]rs?|[Dd]ra|[Pp]rof|Mrs?|Ms|[Mm]evr|[Dd]hr|[Ss]ig|[Dd]ott|Mme|Mlle)\.? \p{Lu}[\p{L}’'-]+(?: \p{Lu}[\p{L}’'-]+)*/gu;
 
-const titledIn = (words: string): Named[] =>
+const titledIn = (words: string): NamedValue[] =>
   [...words.matchAll(titled)].map(({ 0: value, index: from }) => ({
     label: labelBefore(words.slice(0, from), ownTypes.words) ?? 'name',
     from,
@@ -269,7 +261,7 @@ const ofThings = set(
 const ofCompany =
   /^\s*(\p{Lu}[\p{L}’'-]*\p{Ll}(?: \p{Lu}[\p{L}’'-]*\p{Ll}){1,2})( (?:from|of|at|von der Firma|von|van (?:de )?firma|van|bij|de la société|de l[’']entreprise|de|da empresa|della ditta|di|fra|från) )(\p{Lu}[\p{L}’'.-]*(?: (?:& )?\p{Lu}[\p{L}’'.-]*)*) (\p{Ll}+)(?!\p{L})/u;
 
-const companyIn = (words: string): Named[] => {
+const companyIn = (words: string): NamedValue[] => {
   const [all = '', who = '', between = '', company = '', verb = ''] = ofCompany.exec(words) ?? [];
   const from = all.indexOf(who);
   return does.has(verb) && !ofThings.has(who.toLowerCase().split(' ')[0] ?? '')
@@ -280,7 +272,7 @@ const companyIn = (words: string): Named[] => {
     : [];
 };
 
-const doingIn = (words: string): Named[] => {
+const doingIn = (words: string): NamedValue[] => {
   const [all = '', value = '', verb = ''] = beginsWithName.exec(words) ?? [];
   const [first = ''] = value.toLowerCase().split(' ');
   return does.has(verb) && !ofThings.has(first) ? [{ label: 'name', from: all.indexOf(value), value }] : [];
@@ -291,7 +283,7 @@ const tied =
   /(?<=[\p{Ll},)] )(by|with|from|to|for|door|met|van|aan|voor|par|avec|de|pour|por|con|para|da|per|com|af|med|fra|til|av|från) (\p{Lu}[\p{L}’'-]*\p{Ll}(?: (?:(?:de|del|della|di|du|van|von|der|den|da|do|dos) )?\p{Lu}[\p{L}’'-]*\p{Ll}){1,2})(?=[.,;]?(?:\s|$))/gu;
 
 /** Of one alone, what ties them says less than that it is a name; where a sentence tells nothing else, it is said of everybody. */
-function tiedIn(words: string, told: readonly Named[]): Named[] {
+function tiedIn(words: string, told: readonly NamedValue[]): NamedValue[] {
   const found = [...words.matchAll(tied)];
   const isAlone = found.length === 1 && !told.some(({ label }) => label === 'name');
   return told.length === 0
@@ -307,7 +299,7 @@ function tiedIn(words: string, told: readonly Named[]): Named[] {
 const inBrackets =
   /(?<=[\p{L}\p{N}] \()(?!Proje[ck]t |Projet |Proyecto |Team |Room |Raum )(\p{Lu}[\p{L}’'-]*\p{Ll} \p{Lu}[\p{L}’'-]*\p{Ll})(?=\) \p{Ll})/gu;
 
-const bracketedIn = (words: string, told: readonly Named[]): Named[] =>
+const bracketedIn = (words: string, told: readonly NamedValue[]): NamedValue[] =>
   [...words.matchAll(inBrackets)].flatMap(({ 1: value = '', index: from }) =>
     told.some((one) => one.from + one.value.length === from - ' ('.length) ? [{ label: 'name', from, value }] : [],
   );
@@ -315,7 +307,7 @@ const bracketedIn = (words: string, told: readonly Named[]): Named[] =>
 /** `checked by Ada Quist <a.quist@mail.example>`: who it is that is written to there. */
 const writtenTo = /(?<!\p{L})(\p{Lu}[\p{L}.’'-]+(?: \p{Lu}[\p{L}.’'-]*)+) [<(][^\s<>()@]+@/gu;
 
-const writtenToIn = (words: string): Named[] =>
+const writtenToIn = (words: string): NamedValue[] =>
   [...words.matchAll(writtenTo)].map(({ 1: value = '', index: from }) => ({
     label: labelBefore(words.slice(0, from), ownTypes.words) ?? 'name',
     from,
