@@ -27,6 +27,7 @@ import { kinds as twentieth } from './twentieth.mjs';
 import { kinds as twentyFirst } from './twenty-first.mjs';
 import { kinds as twentySecond } from './twenty-second.mjs';
 import { kinds as twentyThird } from './twenty-third.mjs';
+import { kinds as twentyFourth } from './twenty-fourth.mjs';
 
 const tests = 11;
 
@@ -137,6 +138,7 @@ export function writeKinds(folder) {
     [2101, twentyFirst],
     [2201, twentySecond],
     [2301, twentyThird],
+    [2401, twentyFourth],
   ]) {
     begin(seed);
     for (const [name, kind] of Object.entries(kinds)) write(folder, name, kind);

@@ -116,7 +116,7 @@ function withDifferences(group: Examined[]): Examined[] {
     const values = new Set(sure.map((mark) => rawOf(one.message, mark)));
     const { stretches } = one;
     const differences = findDifferences(letter, others, [...sure, ...one.covered], { stretches, values });
-    const told = one.marked.filter(
+    const apart = one.marked.filter(
       (mark) =>
         mark.by === 'sentence' &&
         mark.label !== '' &&
@@ -126,17 +126,13 @@ function withDifferences(group: Examined[]): Examined[] {
           isSaidAlike(one.message, mark, others) ||
           isFact(one.message, mark, others)),
     );
-    const isEnd = (mark: Marked) =>
-      mark.by === 'sentence' && told.some(({ label }) => foldLabel(mark.label) === foldLabel(`${label} to`));
     // What ends a stretch of time is told by its beginning, but where it is the same in all of them.
-    told.push(
-      ...one.marked.filter(
-        (mark) =>
-          !told.includes(mark) &&
-          isEnd(mark) &&
-          !others.every((other) => other.text.includes(rawOf(one.message, mark))),
-      ),
-    );
+    const ends = new Set(apart.map(({ label }) => foldLabel(`${label} to`)));
+    const isEnd = (mark: Marked) =>
+      mark.by === 'sentence' &&
+      ends.has(foldLabel(mark.label)) &&
+      !others.every((other) => other.text.includes(rawOf(one.message, mark)));
+    const told = one.marked.filter((mark) => apart.includes(mark) || isEnd(mark));
     const more = differences.filter(
       (mark) => !told.some((other) => overlap(mark, other)) && !isOverSome(one.message, one.rows, mark),
     );

@@ -171,7 +171,7 @@ function dressedIn(line: string, start: number, end: number): NamedValue[] {
 
 /** What is somebody's, right before a value; and what is so called on a page, where one is told what to press. */
 const ownedBefore =
-  /(?<!\p{L})(?:your|our|ihr(?:e[nmrs]?)?|dein(?:e[nmrs]?)?|unser(?:e[nmrs]?)?|votre|notre|su|tu|nuestr[ao]|(?:il|la|al|alla|nel) (?:tuo|tua|suo|sua)|(?:o|a|ao|à) (?:seu|sua)|uw|je|jouw|onze|din|dit|jeres|ditt) (\p{L}{4,})[ :]*$/iu;
+  /(?<!\p{L})(?:your|our|ihr(?:e[nmrs]?)?|dein(?:e[nmrs]?)?|unser(?:e[nmrs]?)?|votre|notre|su|nuestr[ao]|(?:il|la|al|alla|nel) (?:tuo|tua|suo|sua)|(?:o|a|ao|à) (?:seu|sua)|uw|jouw|jeres|ditt) (\p{L}{4,})[ :]*$/iu;
 const ofPage =
   /^(?:menu|page|button|account|profile|settings|inbox|browser|app|website|password|seite|menü|konto|profil|compte|cuenta|conta|pagina|página)$/iu;
 

@@ -53,7 +53,7 @@ export const foldLabel = (label: string): string =>
     .normalize('NFKD')
     .replace(/\p{M}/gu, '')
     .toLowerCase()
-    .replace(/\([^)]*\)/g, ' ')
+    .replace(/\([^()]*\)/g, ' ')
     .replace(/[^\p{L}\p{N}]+/gu, ' ')
     .trim();
 

@@ -36,6 +36,8 @@ const small =
 const ofMoney =
   /^(?:price|cost|total|sum|amount|fee|deposit|balance|rent|value|rate|charge|preis|betrag|gesamt\p{L}*|summe|kosten|gebühr|anzahlung|prix|montant|total|coût|tarif|importe|precio|coste|valor|preço|bedrag|prijs)$/iu;
 const farthest = 5;
+/** Characters in which these words, and a few more, stand. */
+const farthestBack = 240;
 
 function lookingLike({ type, like, begin, namesItself }: Telling, words: string, context: ReadContext): NamedValue[] {
   return [...words.matchAll(like)].flatMap((match): NamedValue[] => {
@@ -48,7 +50,8 @@ function lookingLike({ type, like, begin, namesItself }: Telling, words: string,
 }
 
 /** The word right before a value; for an amount, the nearest word of money. */
-export function labelBefore(text: string, type: string): string | null {
+export function labelBefore(before: string, type: string): string | null {
+  const text = before.slice(-farthestBack);
   const words = (text.match(/[\p{L}’'-]+/gu) ?? []).reverse();
   const money = type === ownTypes.money ? words.slice(0, farthest).find((word) => ofMoney.test(word)) : undefined;
   // `sull’IBAN`, `l’adresse`: the article is none of the name.
