@@ -25,9 +25,9 @@ import { kinds as thirteenth } from './thirteenth.mjs';
 import { kinds as twelfth } from './twelfth.mjs';
 import { kinds as twentieth } from './twentieth.mjs';
 import { kinds as twentyFirst } from './twenty-first.mjs';
+import { kinds as twentyFourth } from './twenty-fourth.mjs';
 import { kinds as twentySecond } from './twenty-second.mjs';
 import { kinds as twentyThird } from './twenty-third.mjs';
-import { kinds as twentyFourth } from './twenty-fourth.mjs';
 
 const tests = 11;
 

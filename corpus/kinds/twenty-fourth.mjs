@@ -260,12 +260,12 @@ export const kinds = {
     kind: 'template',
     locale: 'de-DE',
     fields: { customer: T('text'), number: T('integer'), ready: T('date'), until: T('date'), pay: T('amount') },
-    items: { medicine: T('text'), size: T('text'), pzn: T('integer') },
+    items: { medicine: T('text'), size: T('integer'), pzn: T('integer') },
     make() {
       const [d, e] = [date(), date()],
         items = some(['Ternol 400', 'Skuamed', 'Lotsin forte', 'Marisal', 'Kalmatin'], int(1, 3)).map((medicine) => ({
           medicine,
-          size: `${pick([10, 20, 50, 100])} Stück`,
+          size: pick([10, 20, 50, 100]),
           pzn: int(1000000, 9999999),
         })),
         r = {
@@ -279,7 +279,7 @@ export const kinds = {
         fields: r,
         items,
         subject: `Abholbereit: ${r.number}`,
-        body: `Guten Tag ${r.customer},\n\nIhre Bestellung Nr. ${r.number} liegt ab ${dot(d)} für Sie bereit:\n\n${items.map((x) => `- ${x.medicine}, ${x.size} (PZN ${x.pzn})`).join('\n')}\n\nBitte holen Sie sie bis zum ${dot(e)} ab. Ihre Zuzahlung beträgt ${eur(r.pay.value)} €.\n\nIhre Apotheke am Hafen\n`,
+        body: `Guten Tag ${r.customer},\n\nIhre Bestellung Nr. ${r.number} liegt ab ${dot(d)} für Sie bereit:\n\n${items.map((x) => `- ${x.medicine}, ${x.size} Stück (PZN ${x.pzn})`).join('\n')}\n\nBitte holen Sie sie bis zum ${dot(e)} ab. Ihre Zuzahlung beträgt ${eur(r.pay.value)} €.\n\nIhre Apotheke am Hafen\n`,
         marks: {
           customer: { text: r.customer, n: 1 },
           number: { text: String(r.number), n: 1 },
@@ -287,7 +287,7 @@ export const kinds = {
           until: { text: dot(e), last: 'bis zum ' },
           pay: `${eur(r.pay.value)} €`,
         },
-        im: (x) => ({ medicine: x.medicine, size: x.size, pzn: String(x.pzn) }),
+        im: (x) => ({ medicine: x.medicine, size: String(x.size), pzn: String(x.pzn) }),
       };
     },
   },

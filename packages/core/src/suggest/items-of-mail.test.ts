@@ -484,3 +484,16 @@ test('lines of a cell with labels of their own, whatever they say; titles of one
   ]);
   expect(fields).toMatchObject({ payment: 'Invoice', delivery_address: 'Ada Quist\n9 Quay Street\nGannet Bay' });
 });
+
+test('who, where they are written to, and behind a sign what became of it', async () => {
+  const { rows } = await madeOf([
+    {
+      html: '<p>Who comes:</p><ol><li>Ada Quist &lt;ada@mail.example&gt; ✓ paid</li><li>Piet Holm &lt;piet@mail.example&gt; ✗ not paid</li><li>Ebba Lind &lt;ebba@mail.example&gt; ✓ paid</li></ol>',
+    },
+  ]);
+  expect(rows.map((row) => Object.values(row))).toEqual([
+    ['Ada Quist', 'ada@mail.example', 'paid'],
+    ['Piet Holm', 'piet@mail.example', 'not paid'],
+    ['Ebba Lind', 'ebba@mail.example', 'paid'],
+  ]);
+});

@@ -17,6 +17,7 @@ export function refined(text: string, found: readonly Marked[], buttons: readonl
   const cut = (one: Marked) =>
     withAddress(text, one)
       .flatMap((part) => withHours(text, part))
+      .flatMap((part) => withOnward(text, part))
       .flatMap((part) => withSpan(text, part))
       .flatMap((part) => withDays(text, part))
       .flatMap((part) => withFormer(text, part))
@@ -172,6 +173,21 @@ function withHours(text: string, one: Marked): Marked[] {
     { ...one, label: `${one.label} from`, end: one.start + from.length },
     { ...one, label: `${one.label} to`, start: second, end: second + to.length },
     { ...one, start: third, end: third + on.length },
+  ];
+}
+
+const onward = new RegExp(
+  String.raw`^((?:\p{L}{2,10}\.?,? )?(?:${day}))(,? (?:from|after|by|ab|à partir de|dès|desde las|a partir das|dalle(?: ore)?|vanaf|fra(?: kl\.?)?) )(${hours})$`,
+  'iu',
+);
+
+/** `Arrivo: 3 ottobre 2026, dalle 14:00`: a day, and from what time on. */
+function withOnward(text: string, one: Marked): Marked[] {
+  const [, on = '', between = '', from = ''] = onward.exec(text.slice(one.start, one.end)) ?? [];
+  if (from === '') return [one];
+  return [
+    { ...one, end: one.start + on.length },
+    { ...one, label: `${one.label} from`, start: one.start + on.length + between.length },
   ];
 }
 

@@ -486,4 +486,20 @@ describe('circumstances', () => {
     const { fields } = await madeOf([answer('3/10', 'Too dear.'), answer('8/10', 'Quick and friendly.')], 1);
     expect(fields).toEqual({ score: 8, would_buy_again: 'Quick and friendly.' });
   });
+
+  test('from what time on a day, and a time before a colon', async () => {
+    const { fields } = await madeOf([
+      {
+        text: 'Room: 12\nArrival: 3 October 2026, from 14:00\nNights: 4\n\nThese are the rates of 17 October 2026 at 17:30:\n',
+      },
+    ]);
+    expect(fields).toEqual({
+      room: 12,
+      arrival: '2026-10-03',
+      arrival_from: '14:00',
+      nights: 4,
+      date: '2026-10-17',
+      time: '17:30',
+    });
+  });
 });

@@ -1,4 +1,5 @@
 import type { Range } from '../../reading/index.js';
+import { folded } from '../../rules/template/text/words.js';
 import { ownTypes, type ReadContext } from '../../values/index.js';
 import { unitNamed } from '../../values/units.js';
 import { readsAs, telling } from '../looks.js';
@@ -25,6 +26,9 @@ export const cutByLooks = (
     touching,
   );
 
+/** What stands between values, with one sign for all of its family: `✓ paid`, `✗ not paid`. */
+const signsOf = (glue: string): string => Array.from(glue, (sign) => folded(sign)).join('');
+
 function cutByPieces(
   values: readonly (string | null)[],
   pieced: readonly (Piece[] | '' | null)[],
@@ -32,7 +36,8 @@ function cutByPieces(
 ): AlikePart[] | null {
   const cut = pieced.map((all) => all || null);
   const shapes = cut.map(
-    (all) => all?.map(({ type, glue }) => (type ? `[${type}]` : (glue ?? '*'))).join('\n') ?? null,
+    (all) =>
+      all?.map(({ type, glue }) => (type ? `[${type}]` : glue === null ? '*' : signsOf(glue))).join('\n') ?? null,
   );
   const told = [...new Set(shapes)].flatMap((one) => (one?.includes('[') ? [one] : []));
   // What only some of them say comes last: `Offered on 3 May`, `Offered on 3 May by Ebba`.
@@ -123,12 +128,14 @@ function pieces(value: string, context: ReadContext, parts: boolean, withWords: 
     const closing = /\([^()]*$/.test(own?.[2] ?? '') && own?.[3]?.startsWith(')') ? ')' : '';
     const inner = (own?.[2] ?? '') + closing;
     // One short word is a word between (`from`, `to`, `until`), also beside a name (`by Ebba Holm`); more are a value.
-    if (inner === '' || /^\p{Ll}{1,5}$/u.test(inner)) {
+    // Behind a sign at the end they are one: `✓ paid` here, and `✗ not paid` there.
+    const isLast = to === value.length && /[^\s\p{P}]/u.test(own?.[1] ?? '');
+    if (inner === '' || (!isLast && /^\p{Ll}{1,5}$/u.test(inner))) {
       all.push({ type: null, glue: words, range: { start: at, end: to } });
       return;
     }
     const [from, until] = [at + (own?.[1] ?? '').length, to - (own?.[3] ?? '').length + closing.length];
-    const before = at > 0 ? (/^\p{Ll}{1,5} (?=\D+$)/u.exec(inner)?.[0].length ?? 0) : 0;
+    const before = at > 0 && !(isLast && !withWords) ? (/^\p{Ll}{1,5} (?=\D+$)/u.exec(inner)?.[0].length ?? 0) : 0;
     const behind = withWords && to < value.length ? wordBehind(inner.slice(before)) : 0;
     marks(at, from + before);
     all.push({ type: null, glue: null, range: { start: from + before, end: until - behind } });

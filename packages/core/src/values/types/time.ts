@@ -54,7 +54,7 @@ export const time = valueType<TimeValue>({
   ],
   within: {
     // With a full stop only behind a word that says it is of the clock, beside another one that is, or before its hours.
-    like: /(?<![\d.:,])(?:[01]?\d|2[0-3])(?::[0-5]\d| ?h ?[0-5]\d| ?[ap]\.?m\b|\.[0-5]\d(?= ?(?:uhr|uur)\b))(?: ?(?:uhr|uur)\b)?(?![\d:])|(?<=\b(?:kl\.?|klo|klokken|klockan|alle ore|ore) ?(?:(?:[01]?\d|2[0-3])\.[0-5]\d ?[–-] ?)?)(?:[01]?\d|2[0-3])\.[0-5]\d(?![\d:]|[.,]\d| ?[€£$%])/gi,
+    like: /(?<![\d.:,])(?:[01]?\d|2[0-3])(?::[0-5]\d| ?h ?[0-5]\d| ?[ap]\.?m\b|\.[0-5]\d(?= ?(?:uhr|uur)\b))(?: ?(?:uhr|uur)\b)?(?!\d|:\d)|(?<=\b(?:kl\.?|klo|klokken|klockan|alle ore|ore) ?(?:(?:[01]?\d|2[0-3])\.[0-5]\d ?[–-] ?)?)(?:[01]?\d|2[0-3])\.[0-5]\d(?!\d|[:.,]\d| ?[€£$%])/gi,
     rank: 4,
   },
 });

@@ -10,6 +10,7 @@ import type { Alignment, CutLine, LineShape, ShapedLine, Slot, Source } from '..
 import { readSlot, readSlots } from '../read/read-slots.js';
 import { enumerationEnd } from '../text/lines.js';
 import { tokenise } from '../text/tokens.js';
+import { families } from '../text/words.js';
 
 /** The values of a line cut by a shape; where it could be cut in several ways, none is taken. */
 export function readShaped({ slots }: LineShape, { spans, doubtful }: ShapedLine, source: Source): Finding[] {
@@ -131,8 +132,8 @@ function cellsOf(shape: LineShape, text: string, begin: number): Stretch[] {
   if (between.length === 0) return [{ start: begin, end: text.trimEnd().length, endedBy: null }];
   // Between the tabs of cells nothing is nothing: an empty cell is a value that is missing.
   const wide = text.includes('\t') ? '[^\\S\\t]*\\t[^\\S\\t]*' : '\\s{2,}';
-  // What is more than a blank is looked for first.
-  const orderOf = (mark: string) => Object.keys(blanks).indexOf(mark);
+  // What is more than a blank is looked for first, and a sign before a gap: the gap may stand before it.
+  const orderOf = (mark: string) => [gap, ...Object.keys(blanks)].indexOf(mark);
   const marks = [...new Set(between)].sort((a, b) => orderOf(a) - orderOf(b));
   const patterns = marks.map((mark) =>
     mark === gap ? wide : (blanks[mark] ?? patternIn(text.slice(begin), mark, shape)),
@@ -159,6 +160,7 @@ const kinds: Readonly<Record<string, string>> = dictionary({
   '-': '[-‐-―−]',
   '"': '["“”„«»]',
   "'": "['‘’‚]",
+  ...Object.fromEntries(families.map(([...signs]) => [signs[0] as string, `(?:${signs.join('|')})`])),
 });
 
 /** The pattern of a mark, which may touch the words beside it where it does so in the layout and stands apart too seldom in the text. */

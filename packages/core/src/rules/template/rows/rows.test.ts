@@ -322,3 +322,25 @@ test('a mark within a value parts nothing, where another is the layout’s; what
   );
   expect(unsure.problems.map(({ code }) => code)).toContain('YS-TEMPLATE-CUT');
 });
+
+test('a gap before a sign is a part of it, and signs of one family part as one', async () => {
+  const more = { change: { type: 'number', unit: '%' }, post: { type: 'text' } };
+  const rows = await rowsOf(
+    '[[rows:]]\n[[item]]  [[amount]]  ([[change]])\n[[:rows]]',
+    { text: 'Rope   £6.90  (+0.57 %)\nOil   £11.37  (-0.41 %)\n' },
+    more,
+  );
+  expect(rows.map(([item, , amount, change]) => [item, amount, change])).toEqual([
+    ['Rope', 6.9, 0.57],
+    ['Oil', 11.37, -0.41],
+  ]);
+  const ticked = await outcomeOf(
+    '[[rows:]]\n1. [[item]], [[amount]] ✓ [[post]]\n[[:rows]]',
+    { text: '1. Rope, £6.90 ✓ paid\n2. Oil, £11.37 ✗ not paid\n' },
+    more,
+  );
+  expect(ticked.rows.map(({ item, post }) => [item, post])).toEqual([
+    ['Rope', 'paid'],
+    ['Oil', 'not paid'],
+  ]);
+});

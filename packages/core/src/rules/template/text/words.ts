@@ -14,7 +14,7 @@ export function folded(token: string): string {
 }
 
 /** Signs of which one stands where another does when the value beside it is another: up and down, done and not, lamps. */
-const families = ['▲▼△▽▴▾▵▿↑↓↗↘⬆⬇⇧⇩🔺🔻🔼🔽📈📉', '✓✔✗✘✕✖☑☒☐✅❌❎', '🔴🟠🟡🟢🔵🟣⚫⚪'];
+export const families = ['▲▼△▽▴▾▵▿↑↓↗↘⬆⬇⇧⇩🔺🔻🔼🔽📈📉', '✓✔✗✘✕✖☑☒☐✅❌❎', '🔴🟠🟡🟢🔵🟣⚫⚪'];
 const oneOfFamily = new Map(families.flatMap(([...signs]) => signs.map((sign) => [sign, signs[0] as string])));
 
 /** Words that open a letter; one may stand for another, as the next writer greets otherwise. */
