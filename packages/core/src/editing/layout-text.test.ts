@@ -136,4 +136,9 @@ test('a line that ends the value above it has its label alone, or all its words'
   expect(withEnd('Vessel: [[vessel]]\n', 'vessel', message, message.indexOf('Thank'), 1)).toBe(
     'Vessel: [[vessel]]\nThank you.\n',
   );
+  // Right below a value alone on its line stands another, but not what frames it.
+  const framed = '--- Words ---\nPlease call.\n--- end ---\n';
+  expect(withEnd('--- Words ---\n[[words]]\n', 'words', framed, framed.indexOf('--- end'), 1)).toBe(
+    '--- Words ---\n[[words]]\n--- end ---\n',
+  );
 });

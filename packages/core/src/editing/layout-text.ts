@@ -83,9 +83,10 @@ export function withEnd(layout: string, field: string, message: string, offset: 
   const words = message.slice(line.start, label?.start ?? line.end).replaceAll('[[', '[[[[');
   const all = layout.replace(/\n+$/, '').split('\n');
   const at = all.findLastIndex((one) => slotsIn(one).includes(field));
-  // The next line of a paragraph of values is a value itself.
+  // The next line of a paragraph of values is a value itself, unless it frames them: `----- end -----`.
   const isValue =
     lines === 1 &&
+    !/^\s*[-=_*#~+]{3,}/.test(words) &&
     /^\s*\[\[\w+(?:\.\.\.)?\]\]\s*$/.test(all[at] ?? '') &&
     /\S[^\S\n]*\n$/.test(message.slice(0, line.start)) &&
     !label;

@@ -56,7 +56,8 @@ export function findLabelled(text: string, buttons: readonly Range[] = []): Mark
     found.push(...splits.flatMap((_, i) => labelledAt(text, lines, at, splits, i, isLabelled) ?? []));
   }
   const below = underlined(text, lines, found, isLabelled);
-  return withoutNumbered(withoutOverlaps(refined(text, [...keyed, ...found, ...below], buttons)));
+  const all = [...keyed, ...framedIn(text, lines), ...found, ...below];
+  return withoutNumbered(withoutOverlaps(refined(text, all, buttons)));
 }
 
 /** Words of a heading that names what stands below its ruling, with what is remarked behind it in brackets. */
@@ -82,6 +83,25 @@ function underlined(
   const label = heading.exec(words)?.[1];
   const below = label ? blockBelow(text, lines, at, isLabelled) : null;
   return label && below ? [{ label, ...below, by: 'label' }] : [];
+}
+
+/** A word or two within a ruling, and the ruling that closes what stands below it. */
+const opens = /^\s*([-=*#~_])\1{2,} ?(\p{L}[\p{L}’' ]{1,40}?):? ?\1{3,}\s*$/u;
+const closes = /^\s*([-=*#~_])\1{2,}/;
+
+/** `----- Message -----`, what somebody wrote, and `----- end -----`. */
+function framedIn(text: string, lines: readonly Line[]): Marked[] {
+  const wordsOn = ({ start, end }: Line) => text.slice(start, end);
+  return lines.flatMap((line, i): Marked[] => {
+    const [, sign, label = ''] = opens.exec(wordsOn(line)) ?? [];
+    if (!sign) return [];
+    const below = lines.slice(i + 1, i + 2 + longestBlock);
+    const to = below.findIndex((one) => closes.exec(wordsOn(one))?.[1] === sign);
+    const inner = below.slice(0, Math.max(0, to)).filter(({ kind }) => kind !== 'blank');
+    const [first, last] = [inner[0], inner.at(-1)];
+    const until = below[to]?.start;
+    return first && last && until ? [{ label, start: first.start, end: last.end, by: 'label', until }] : [];
+  });
 }
 
 /** What several labels have before a number of their own (`Meter 4711`, `Meter 4712`) is what they are items of. */

@@ -502,4 +502,21 @@ describe('circumstances', () => {
       time: '17:30',
     });
   });
+
+  test('what stands between two rulings, the first of which names it', async () => {
+    const form = (name: string, words: string) => ({
+      text: `name=${name}\npage=prices\n\n----- request -----\n${words}\n----- end -----\n`,
+    });
+    const { fields } = await madeOf(
+      [
+        form('Ada Quist', 'A quote for twelve people.'),
+        form('Piet Holm', 'Call me after five.\n\nI am at work till then.'),
+      ],
+      1,
+    );
+    expect(fields).toMatchObject({
+      name: 'Piet Holm',
+      request: 'Call me after five.\n\nI am at work till then.',
+    });
+  });
 });
