@@ -103,11 +103,26 @@ function suggestedBy(messages: readonly SuggestFrom[], options: SuggestOptions, 
  * be found by; and values that nothing parts cannot be told apart again: rather no guesses than no rows, and rather no rows than nothing.
  */
 function withLess(draft: Draft): boolean {
+  if (withoutOneGuess(draft)) return true;
   const hasRows = draft.columns.length > 0;
   if (hasRows && !draft.besideItems) draft.besideItems = true;
   else if (!hasRows || areGuessesAmiss(draft)) return withoutGuesses(draft);
   else draft.columns = [];
   return true;
+}
+
+/** Fields that are left out one by one at the most, to see which is in the way. */
+const maxTried = 24;
+
+/** Takes out of a draft the one guess without which it is a sieve, where there is such a one. */
+function withoutOneGuess(draft: Draft): boolean {
+  const guesses = [...draft.fields].filter(([, { told_by }]) => told_by !== 'label').slice(0, maxTried);
+  const found = guesses.find(([key]) => {
+    const fields = new Map(draft.fields);
+    fields.delete(key);
+    return tryCompileSieve(writeSieve({ ...draft, fields }, null)).ok;
+  });
+  return found !== undefined && draft.fields.delete(found[0]);
 }
 
 /** Whether a sieve of rows is one as soon as the fields are gone that no label names. */

@@ -216,3 +216,9 @@ describe('hostile mail', () => {
     expect(suggestion === null || suggestion.source.length < 500_000).toBe(true);
   });
 });
+
+test('a guess that is in the way takes nothing with it', async () => {
+  const reading = await readingOf({ text: '£469,000 £446,000\n\nOn 3 May 2027 the van of Quay Homes comes.\n' });
+  const suggestion = suggestSieve([{ name: 'a', reading }]);
+  expect(suggestion?.fields.map(({ label }) => label)).toContain('date');
+});

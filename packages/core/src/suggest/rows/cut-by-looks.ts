@@ -84,6 +84,13 @@ interface Piece {
   range: Range;
 }
 
+/** How long a small word before a name is, with the blank behind it. */
+const wordBefore = (words: string): number => /^\p{Ll}{1,5} (?=\D+$)/u.exec(words)?.[0].length ?? 0;
+
+/** How long what stands in brackets at the beginning is, where more follows: `(7.5 h) mowing`. */
+const closedIn = (words: string): number =>
+  /^[^\p{L}\p{N}]*\([^()]+(?=\)\s+[\p{L}\p{N}])/u.exec(words)?.[0].length ?? 0;
+
 /** How long a small word behind a name is, with the mark before it: `Mend the gate – due`; none that a figure counts, and no unit. */
 function wordBehind(words: string): number {
   const at = words.lastIndexOf(' ');
@@ -115,8 +122,8 @@ function pieces(value: string, context: ReadContext, parts: boolean, withWords: 
   const between = (to: number) => {
     const words = value.slice(at, to);
     if (words === '') return;
-    // `(7.5 h) mowing`: what stands in brackets is one, and what follows another.
-    const closed = /^[^\p{L}\p{N}]*\([^()]+(?=\)\s+[\p{L}\p{N}])/u.exec(words)?.[0].length ?? 0;
+    // What stands in brackets is one, and what follows another.
+    const closed = closedIn(words);
     if (closed > 0) {
       between(at + closed);
       at += closed;
@@ -135,7 +142,7 @@ function pieces(value: string, context: ReadContext, parts: boolean, withWords: 
       return;
     }
     const [from, until] = [at + (own?.[1] ?? '').length, to - (own?.[3] ?? '').length + closing.length];
-    const before = at > 0 && !(isLast && !withWords) ? (/^\p{Ll}{1,5} (?=\D+$)/u.exec(inner)?.[0].length ?? 0) : 0;
+    const before = at > 0 && (withWords || !isLast) ? wordBefore(inner) : 0;
     const behind = withWords && to < value.length ? wordBehind(inner.slice(before)) : 0;
     marks(at, from + before);
     all.push({ type: null, glue: null, range: { start: from + before, end: until - behind } });
