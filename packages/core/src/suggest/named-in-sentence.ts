@@ -94,7 +94,9 @@ const codesIn = (words: string): NamedValue[] =>
       // `Ada Quist (no. M-2775)`: what stands before the bracket has this number, and is no name of it.
       const isApart = before !== all && all.charAt(before.length) === '(';
       const label = (isApart ? 'number' : labelBefore(before, 'code')) ?? (before === all ? null : said);
-      const name = label !== null && ofDoing.test(label) ? null : label;
+      // `lock-camera #190`: a name in front of a number is another in the next message.
+      const isName = label !== null && like === figures && /^\p{Ll}+(?:-\p{Ll}+)+$/u.test(label);
+      const name = isName ? 'number' : label !== null && ofDoing.test(label) ? null : label;
       return like === code || (name !== null && !calls.test(name)) ? [{ label: name ?? 'reference', from, value }] : [];
     }),
   );

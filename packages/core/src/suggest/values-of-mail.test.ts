@@ -503,6 +503,11 @@ describe('circumstances', () => {
     });
   });
 
+  test('a number behind a name is not called by it', async () => {
+    const { fields } = await madeOf([{ text: 'Run lock-camera #190 ended on 3 May 2027.\n' }]);
+    expect(fields).toEqual({ number: '190', date: '2027-05-03' });
+  });
+
   test('what stands between two rulings, the first of which names it', async () => {
     const form = (name: string, words: string) => ({
       text: `name=${name}\npage=prices\n\n----- request -----\n${words}\n----- end -----\n`,
