@@ -39,11 +39,13 @@ export function circumstancesIn(words: string, told: readonly NamedValue[]): Nam
 /** What stands between two values of a kind where the second is how far the first goes. */
 const upTo = /^(?: ?[–—-] ?| (?:to|until|till|bis(?: zum)?|au|à|al|alle|a las|a|tot|até|til|till) )$/u;
 
-/** `11 Oct – 17 Oct`: what ends a stretch of time is named by what its beginning is called, and not by the words of that. */
-export function withEnds(named: readonly NamedValue[], words: string): NamedValue[] {
+/**
+ * Two values of one kind beside each other: what ends a stretch of time (`11 Oct – 17 Oct`) is named by what its beginning is called, and
+ * not by the words of that; of two with nothing between (`£469,000 £446,000`) the first is what it was.
+ */
+export function namedByTwos(named: readonly NamedValue[], words: string): NamedValue[] {
   const sorted = [...named].sort((a, b) => a.from - b.from);
   return named.map((one) => {
-    // `£469,000 £446,000`: what it was, and right behind it what it is.
     const next = sorted.find((other) => other.from >= one.from + one.value.length);
     const isFormer =
       next !== undefined &&

@@ -31,7 +31,7 @@ export const widthOf = ({ rows }: Grid): number => rows.reduce((most, { length }
 export const isEmpty = (view: View, cell: GridCell | undefined): boolean => !cell || cellText(view, cell) === '';
 
 /** A range without the blanks around it. */
-export function trimmed({ text }: View, { start, end }: Range): Range {
+export function trimmed({ text }: Pick<View, 'text'>, { start, end }: Range): Range {
   let [from, to] = [start, end];
   while (from < to && /\s/.test(text[from] as string)) from++;
   while (to > from && /\s/.test(text[to - 1] as string)) to--;

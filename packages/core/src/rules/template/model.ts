@@ -57,7 +57,7 @@ export interface Slot {
   signs?: { before: readonly string[]; after: readonly string[] };
   /** Set where the value runs on to the next words of the layout, over blank lines too: `[[remarks...]]`. */
   runsOn?: true;
-  /** Set on the first of several slots of a line below another value, with nothing but marks or blanks between them. */
+  /** Set on the first of several slots of a line below a label or a value, with marks or blanks between: `[[begins]] – [[ends]]`. */
   parts?: Parts;
 }
 
@@ -104,8 +104,6 @@ export interface Landmark {
   over: Slot | null;
   /** A slot that stands alone on the line below this one. */
   below: Slot | null;
-  /** The slots of that line, where it has several with marks between: `[[begins]] – [[ends]]`. */
-  parts: Parts | null;
   /** Whether that slot stands in the same cell of the next row, as where a row of labels stands above one of values. */
   column: boolean;
   /** Slots alone on the lines below its value, whatever that is: each takes the next line. */

@@ -373,6 +373,14 @@ describe('several values in the line below one label', () => {
     expect(JSON.stringify(trace)).toContain('a part of the line under “SKIPPER”');
   });
 
+  test('below a value the same, and how they were read is said so', async () => {
+    const { fields: got, trace } = await fill('SKIPPER\nQuay House\nAda Quist-Hall (ada@skerry.example)\n', [
+      { name: 'l', text: 'SKIPPER\n[[*]]\n[[vessel]] ([[email]])\n' },
+    ]);
+    expect(got).toMatchObject({ vessel: 'Ada Quist-Hall', email: 'ada@skerry.example' });
+    expect(JSON.stringify(trace)).toContain('a part of a line under the value of “SKIPPER”');
+  });
+
   test('beside the label as well, and what is not there leaves its field empty', async () => {
     const { fields: got } = await fill('SKIPPER: Ada Quist\n\nSTAY\n\n3 June 2027\n', layout);
     expect(got).toMatchObject({ vessel: 'Ada Quist', email: null, arrival: '2027-06-03', nights: null });

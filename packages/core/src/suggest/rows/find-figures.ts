@@ -1,4 +1,5 @@
-import type { ItemList, Range, View } from '../../reading/index.js';
+import type { ItemList, View } from '../../reading/index.js';
+import { trimmed } from '../../rules/table/grid.js';
 import { isFree, type ReadContext } from '../../values/index.js';
 import { guessType } from '../guess-type.js';
 import type { Marked } from '../marked.js';
@@ -32,20 +33,14 @@ export function isOfFigures({ items }: ItemList, { text }: View, context: ReadCo
 const arrow = /^[^\p{L}\p{N}\s+−-]\s*/u;
 
 /** The figures of such items, and how they changed, named by what stands below each. */
-export const figuresIn = ({ items }: ItemList, { text }: View): Marked[] =>
+export const figuresIn = ({ items }: ItemList, view: View): Marked[] =>
   items.flatMap(({ spots: [figure, label, change] }): Marked[] => {
     if (!figure || !label) return [];
+    const { text } = view;
     const words = text.slice(label.start, label.end).trim();
-    const own: Marked = { label: words, ...trim(text, figure), by: 'label' };
+    const own: Marked = { label: words, ...trimmed(view, figure), by: 'label' };
     if (!change) return [own];
-    const at = trim(text, change);
+    const at = trimmed(view, change);
     const start = at.start + (arrow.exec(text.slice(at.start, at.end))?.[0].length ?? 0);
     return [own, { label: `${words} change`, start, end: at.end, by: 'label' }];
   });
-
-/** A range without the blanks around it. */
-export function trim(text: string, { start, end }: Range): Range {
-  const words = text.slice(start, end);
-  const from = start + (/^\s*/.exec(words)?.[0].length ?? 0);
-  return { start: Math.min(from, end), end: Math.max(from, start + words.trimEnd().length) };
-}

@@ -1,4 +1,5 @@
 import { type ItemList, labelOf, linesOf, listsIn, type Range, tickMarks } from '../../reading/index.js';
+import { trimmed } from '../../rules/table/grid.js';
 import { bulletEnd } from '../../rules/template/text/lines.js';
 import { isFree, ownTypes, type ReadContext } from '../../values/index.js';
 import { guessType } from '../guess-type.js';
@@ -9,7 +10,7 @@ import { type AlikePart, areCodes } from './alike-part.js';
 import { behindOneLabel } from './cell-lines.js';
 import { ColumnNames } from './column-names.js';
 import { cutAlike } from './cut-alike.js';
-import { figuresIn, isOfFigures, trim } from './find-figures.js';
+import { figuresIn, isOfFigures } from './find-figures.js';
 import { type FoundColumn, type FoundRows, isChosen, isLinked, type LookedForRows } from './found-rows.js';
 import { maxOfForm } from './headings.js';
 
@@ -57,7 +58,7 @@ export function findPairs(message: LookedForRows, context: ReadContext): Marked[
       return [
         {
           label: text.slice(label.start, label.end).trim(),
-          ...trim(text, { start: first.start, end: last.end }),
+          ...trimmed({ text }, { start: first.start, end: last.end }),
           by: 'label',
         },
       ];
@@ -284,7 +285,7 @@ function valueAt(text: string, line: Range, label: string | null): Range {
   const words = text.slice(line.start, line.end);
   const from = bulletEnd(words);
   const behind = label === null ? 0 : (/^.*?(?:[:=：]|\t)\s*/.exec(words.slice(from))?.[0].length ?? 0);
-  return trim(text, { start: line.start + from + behind, end: line.end });
+  return trimmed({ text }, { start: line.start + from + behind, end: line.end });
 }
 
 /** The line of one spot with its slots, as it stands in the first item that has all of them. */

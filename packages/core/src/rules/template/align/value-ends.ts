@@ -12,12 +12,13 @@ export function placesOf(candidate: Candidate, claims: Claims, search: Search): 
   const { landmark } = candidate;
   const spans = landmark.below ? [below(candidate, landmark, claims, search)] : beside(candidate, claims, search);
   const whole = spans.map((place, i) => withinClaims(place, candidate, claims, search, landmark.slots[i]?.after[0]));
-  const cut = (place: ValuePlace, parts: Parts | null | undefined) =>
-    parts ? cutInParts(place, parts, landmark, search) : [place];
-  const own = whole.flatMap((place) => cut(place, landmark.parts));
-  const lines = landmark.under.length === 0 ? [] : linesUnder(candidate, own.at(-1)?.end ?? 0, claims, search);
-  const under = lines.flatMap((place) => cut(place, place.slot.parts));
-  return [...own, ...under, ...(landmark.over ? [lineOver(candidate, landmark.over, claims, search)] : [])];
+  const under = landmark.under.length === 0 ? [] : linesUnder(candidate, whole.at(-1)?.end ?? 0, claims, search);
+  const cut = (place: ValuePlace) =>
+    place.slot.parts ? cutInParts(place, place.slot.parts, landmark, search) : [place];
+  return [
+    ...[...whole, ...under].flatMap(cut),
+    ...(landmark.over ? [lineOver(candidate, landmark.over, claims, search)] : []),
+  ];
 }
 
 /** The parts of a value that has several below its label in the layout: cut where they read best as their types. */

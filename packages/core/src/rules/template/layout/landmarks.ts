@@ -172,15 +172,12 @@ function placePartsBelow(pieces: readonly Piece[], landmarks: readonly Landmark[
   const slots = slotsOf(pieces);
   const [first] = slots;
   if (!first || !above || above.delimited || above.column) return false;
-  const parts = { opens: pieces[0]?.constant ?? [], slots };
+  const slot = { ...first.slot, parts: { opens: pieces[0]?.constant ?? [], slots } };
   if (above.below || above.slots.length > 0) {
     above.block = false;
-    above.under.push({ ...first.slot, parts });
+    above.under.push(slot);
     above.endsAtBlank = true;
-    return true;
-  }
-  above.below = first.slot;
-  above.parts = parts;
+  } else above.below = slot;
   return true;
 }
 
@@ -214,7 +211,6 @@ function landmarkOf(
     slots,
     over: null,
     below: null,
-    parts: null,
     column: false,
     under: [],
     block: last !== undefined && last.after.length === 0 && isText(last.slot, fields),
@@ -277,10 +273,9 @@ function closingOf(before: readonly Token[], gap: number): Closing {
 }
 
 /** The fields whose slots a landmark holds. */
-export function fieldsOf({ slots, over, below, parts, under, delimited }: Landmark): string[] {
-  const there = parts ? parts.slots.map(({ slot }) => slot) : below ? [below] : [];
-  const lines = under.flatMap((slot) => slot.parts?.slots.map((part) => part.slot) ?? [slot]);
-  const lone = [...(over ? [over] : []), ...there, ...lines];
+export function fieldsOf({ slots, over, below, under, delimited }: Landmark): string[] {
+  const alone = [over, below, ...under].filter((slot) => slot !== null);
+  const lone = alone.flatMap((slot) => slot.parts?.slots.map((part) => part.slot) ?? [slot]);
   const places = delimited ? delimited.slots : [...slots.map(({ slot }) => slot), ...lone];
   return places.flatMap(namesOf);
 }

@@ -7,7 +7,9 @@ function howRead(landmark: Landmark, slot: Slot): string {
   if (landmark.under.includes(slot)) return `a line under the value of “${landmark.label}”`;
   if (landmark.over === slot) return `the line above “${landmark.label}”`;
   if (landmark.column) return `the cell under “${landmark.label}”`;
-  if (landmark.parts?.slots.some((part) => part.slot === slot)) return `a part of the line under “${landmark.label}”`;
+  const isPart = (line: Slot | null) => line?.parts?.slots.some((part) => part.slot === slot) === true;
+  if (isPart(landmark.below)) return `a part of the line under “${landmark.label}”`;
+  if (landmark.under.some(isPart)) return `a part of a line under the value of “${landmark.label}”`;
   if (landmark.below === slot)
     return landmark.block ? `the lines under “${landmark.label}”` : `the line under “${landmark.label}”`;
   if (landmark.delimited) return inDelimited(landmark, slot);
