@@ -52,6 +52,14 @@ export default {
     },
     { ...shared, displayName: 'corpora', testRegex: ofCorpora },
     {
+      // Both of these, as `bundle-tests.mjs` puts them together for a run of all tests.
+      ...shared,
+      displayName: 'bundled',
+      testMatch: ['<rootDir>/dist/tests/*.test.mjs'],
+      transform: { ...shared.transform, '/dist/tests/.*\\.mjs$': '<rootDir>/scripts/bundled-tests.cjs' },
+      modulePathIgnorePatterns: [],
+    },
+    {
       ...processes,
       displayName: 'end-to-end',
       testMatch: ['<rootDir>/packages/end-to-end/tests/**/*.test.ts'],

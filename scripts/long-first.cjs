@@ -13,6 +13,10 @@ const long = [
   'console-many',
   'jobs',
   'crash',
+  'core-1',
+  'core-2',
+  'core-3',
+  'core-4',
   'review',
   'desk',
   'limits',
@@ -24,7 +28,7 @@ const long = [
 ];
 
 const rank = ({ path }) => {
-  const at = long.findIndex((name) => path.endsWith(`/${name}.test.ts`));
+  const at = long.findIndex((name) => path.endsWith(`/${name}.test.`));
   return at < 0 ? long.length : at;
 };
 

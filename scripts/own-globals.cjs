@@ -31,6 +31,9 @@ const taken = [
   'WeakSet',
 ];
 
+/** The line that takes them, or those of the names given. */
+const taking = (names = taken) => `const { ${names.join(', ')} } = globalThis;`;
+
 /** Whether a module has a thing of its own by this name. */
 const isOwn = (source, name) =>
   new RegExp(`\\b(?:const|let|var|class|function\\*?|import)\\s+${name}\\b|[{,]\\s*(?:\\w+ as )?${name}\\s*[,}]`).test(
@@ -42,10 +45,11 @@ const isAskedFor = (source, name) => new RegExp(`\\b${name}\\b`).test(source);
 function withGlobals(code) {
   const names = taken.filter((name) => isAskedFor(code, name) && !isOwn(code, name));
   // On the first line, so that all others keep their numbers.
-  return names.length === 0 ? code : `const { ${names.join(', ')} } = globalThis; ${code}`;
+  return names.length === 0 ? code : `${taking(names)} ${code}`;
 }
 
 module.exports = {
+  taking,
   createTransformer(options) {
     const compiler = swc(options);
     const finish = (result, { supportsStaticESM }) =>

@@ -28,7 +28,9 @@ await main(async () => {
   if (args.length === 0) {
     say('Checking types of the tests, form, arrows between packages, what is unused, and kinds asked for by name');
     await runBeside(checks, 2);
-  }
+    run('node', ['scripts/bundle-tests.mjs']);
+    args.push('--ignoreProjects', 'unit', 'corpora');
+  } else args.push('--ignoreProjects', 'bundled');
   say('Running the tests');
   // What a test that failed left running does not keep the run from ending.
   run('node', [...shortLived, 'node_modules/.bin/jest', '--forceExit', ...args], {
