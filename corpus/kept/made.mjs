@@ -1,6 +1,7 @@
 // What everything in the corpora becomes, group by group: every value a writing is read as, every reading, every outcome with its trace.
 import { createHash } from 'node:crypto';
 import { readdirSync, readFileSync } from 'node:fs';
+import { madeKinds } from '../kinds/make.mjs';
 import * as frozenRows from '../rows/frozen/cases.mjs';
 import * as rows from '../rows/worked-on/cases.mjs';
 import { segmentCorpus, rawMessage as segmentMessage } from '../segments/corpus.mjs';
@@ -90,12 +91,26 @@ async function* demoMail({ readMessage, publicReading, compileSieve, sift, sugge
   }
 }
 
+/** What is suggested of one message of a kind of mail, and what two others become by it. */
+async function* firstContact({ readMessage, tryCompileSieve, sift, suggestSieve }) {
+  for (const { name, kind, shown, others } of some(madeKinds(), 3)) {
+    const read = async (message, i) => ({ name: `${i}.eml`, reading: await readMessage(Buffer.from(message.raw)) });
+    const suggestion = suggestSieve([await read(shown, 0)], { locale: kind.locale ?? 'en-GB' });
+    yield [`kind ${name}`, 'suggested', suggestion];
+    const compiled = suggestion && tryCompileSieve(suggestion.source);
+    if (!compiled?.ok) continue;
+    for (const [i, other] of others.slice(0, 2).entries())
+      yield [`kind ${name}`, String(i), sift((await read(other, i + 1)).reading, compiled.sieve)];
+  }
+}
+
 /** @param core what makes all of it. @returns {AsyncGenerator<[group: string, name: string, made: unknown]>} */
 export async function* everythingMade(core) {
   yield* values(core);
   yield* readings(core);
   yield* outcomes(core);
   yield* demoMail(core);
+  yield* firstContact(core);
 }
 
 /** A digest of each group. */

@@ -1,4 +1,4 @@
-// node corpus/kinds/make.mjs FOLDER: writes 264 kinds of mail with their right answers into it, a folder each: case.json, train-1.eml,
+// node corpus/kinds/make.mjs FOLDER: writes some 300 kinds of mail with their right answers into it, a folder each: case.json, train-1.eml,
 // test-01.eml to test-11.eml, expected.json. They were written before anybody looked at what becomes of them.
 import { mkdirSync, rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
@@ -24,6 +24,7 @@ import { kinds as third } from './third.mjs';
 import { kinds as thirteenth } from './thirteenth.mjs';
 import { kinds as twelfth } from './twelfth.mjs';
 import { kinds as twentieth } from './twentieth.mjs';
+import { kinds as twentyFifth } from './twenty-fifth.mjs';
 import { kinds as twentyFirst } from './twenty-first.mjs';
 import { kinds as twentyFourth } from './twenty-fourth.mjs';
 import { kinds as twentySecond } from './twenty-second.mjs';
@@ -81,12 +82,56 @@ function shownOf(kind) {
   return kind.make();
 }
 
-function write(folder, name, kind) {
+/** The seed of each set, and its kinds. */
+const sets = [
+  [7, first],
+  [23, second],
+  [61, third],
+  [97, fourth],
+  [131, fifth],
+  [211, sixth],
+  [307, seventh],
+  [401, eighth],
+  [503, ninth],
+  [1001, tenth],
+  [1103, eleventh],
+  [1201, twelfth],
+  [1301, thirteenth],
+  [1409, fourteenth],
+  [1511, fifteenth],
+  [1601, sixteenth],
+  [1709, seventeenth],
+  [1801, eighteenth],
+  [1901, nineteenth],
+  [2001, twentieth],
+  [2101, twentyFirst],
+  [2201, twentySecond],
+  [2301, twentyThird],
+  [2401, twentyFourth],
+  [2501, twentyFifth],
+];
+
+const withMail = (made, { html }) => ({ ...made, raw: mail(made.subject, made.body, html) });
+
+/**
+ * All of them, each with the message that is shown first and the others, as they come in.
+ * @returns {Generator<{name: string, kind: object, shown: {raw: string}, others: {raw: string}[]}>}
+ */
+export function* madeKinds() {
+  for (const [seed, kinds] of sets) {
+    begin(seed);
+    for (const [name, kind] of Object.entries(kinds)) {
+      const shown = withMail(shownOf(kind), kind);
+      yield { name, kind, shown, others: Array.from({ length: tests }, () => withMail(kind.make(), kind)) };
+    }
+  }
+}
+
+function write(folder, { name, kind, shown, others }) {
   const dir = join(folder, 'cases', name);
   mkdirSync(dir, { recursive: true });
-  const put = (file, made) => writeFileSync(join(dir, file), mail(made.subject, made.body, kind.html));
+  const put = (file, { raw }) => writeFileSync(join(dir, file), raw);
   const gives = ({ fields, items }) => ({ fields, ...(items ? { items } : {}) });
-  const shown = shownOf(kind);
   put('train-1.eml', shown);
   const text = visible(shown, kind.html);
   const about = {
@@ -101,8 +146,8 @@ function write(folder, name, kind) {
     itemMarks: shown.items ? { 'train-1.eml': itemMarksOf(shown, text) } : {},
   };
   const expected = Object.fromEntries(
-    Array.from({ length: tests }, (_, i) => {
-      const [file, made] = [`test-${pad(i + 1)}.eml`, kind.make()];
+    others.map((made, i) => {
+      const file = `test-${pad(i + 1)}.eml`;
       put(file, made);
       return [file, { ...gives(made), perturbation: 'values' }];
     }),
@@ -114,35 +159,7 @@ function write(folder, name, kind) {
 /** Writes all of them into a folder. */
 export function writeKinds(folder) {
   rmSync(join(folder, 'cases'), { recursive: true, force: true });
-  for (const [seed, kinds] of [
-    [7, first],
-    [23, second],
-    [61, third],
-    [97, fourth],
-    [131, fifth],
-    [211, sixth],
-    [307, seventh],
-    [401, eighth],
-    [503, ninth],
-    [1001, tenth],
-    [1103, eleventh],
-    [1201, twelfth],
-    [1301, thirteenth],
-    [1409, fourteenth],
-    [1511, fifteenth],
-    [1601, sixteenth],
-    [1709, seventeenth],
-    [1801, eighteenth],
-    [1901, nineteenth],
-    [2001, twentieth],
-    [2101, twentyFirst],
-    [2201, twentySecond],
-    [2301, twentyThird],
-    [2401, twentyFourth],
-  ]) {
-    begin(seed);
-    for (const [name, kind] of Object.entries(kinds)) write(folder, name, kind);
-  }
+  for (const made of madeKinds()) write(folder, made);
 }
 
 if (process.argv[1] === fileURLToPath(import.meta.url)) {

@@ -4,7 +4,7 @@ export { sheetsOf } from './attachments/workbook.js';
 export { unpackedSize } from './attachments/zip-size.js';
 export * from './cell-breaks.js';
 export { sameness } from './content-digest.js';
-export { definitionsIn, dressedBoxes, dressedLines, setApart } from './html/set-apart.js';
+export { definitionsIn, dressedBoxes, dressedLines, quotationsIn, setApart } from './html/set-apart.js';
 export * from './language.js';
 export { linesOf, saysMore } from './lines.js';
 export { bulletMarks, labelOf, makeOf, numberedLabel, tickMarks } from './lists/label.js';

@@ -23,6 +23,7 @@ import { findDressed, findDressedTitles, findMoreOfLook, findShownLarge } from '
 import { findInProse, isProseOfValues } from './find-in-prose.js';
 import { saidInSubject, titleBySubject } from './find-in-subject.js';
 import { findLabelled } from './find-labelled.js';
+import { findPassages } from './find-passages.js';
 import type { Examined } from './group.js';
 import { foldLabel, type Looked, type Marked, repeatedIn } from './marked.js';
 import { areOfRoles, bySection } from './name-by-section.js';
@@ -90,9 +91,13 @@ export function examine(
     findShownLarge(view.text, stretches, looks.boxes),
   );
   const repeated = repeatedBeside(view.text, labelled, sentences);
+  const passages = apartFrom(
+    [...labelled, ...title, ...sentences, ...large, ...repeated, ...(rows ? [rows.over] : [])],
+    findPassages(view, form),
+  );
   return {
     message,
-    marked: [...labelled, ...title, ...sentences, ...large, ...repeated].slice(0, maxMarked),
+    marked: [...labelled, ...title, ...sentences, ...large, ...repeated, ...passages].slice(0, maxMarked),
     rows,
     shape: line?.shape ?? null,
     stretches,

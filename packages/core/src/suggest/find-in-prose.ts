@@ -4,10 +4,11 @@ import { bulletEnd, isSentence, normalise } from '../rules/template/text/lines.j
 import { sentencesOf } from '../rules/template/text/sentences.js';
 import { isGreeting } from '../rules/template/text/words.js';
 import { isFree, ownTypes, type ReadContext } from '../values/index.js';
+import { apartInProse, changedIn, dressedIn, isSomebody } from './apart-in-prose.js';
 import { guessType } from './guess-type.js';
-import { fullName } from './looks.js';
 import { foldLabel, freeLabel, type Marked, type NamedValue } from './marked.js';
-import { calls, labelBefore, namedInSentence, numberWords } from './named-in-sentence.js';
+import { namedInSentence } from './named-in-sentence.js';
+import { isImprint } from './words-around.js';
 
 /** Lines that are looked at, and their longest: a paragraph of a letter is shorter. */
 const maxLines = 400;
@@ -44,7 +45,11 @@ export function findInProse(
     if ((above && isSentence(words)) || tellsNothing(line, words, line === last, context)) continue;
     const own = stretches.filter(({ start, end }) => start >= line.start && end <= line.end);
     const dressed = own.flatMap(({ start, end }) => dressedIn(words, start - line.start, end - line.start));
-    for (const { label, plain, from, value } of [...namedIn(words, context), ...dressed]) {
+    const changed = changedIn(
+      words,
+      own.map(({ start, end }) => ({ start: start - line.start, end: end - line.start })),
+    );
+    for (const { label, plain, from, value } of [...namedIn(words, context), ...changed, ...dressed]) {
       const [start, end] = [line.start + from, line.start + from + value.length];
       if (!isFree(start, end)) continue;
       // What is set apart right before it is a value itself, and names none.
@@ -92,27 +97,13 @@ function withoutListed(text: string, lines: readonly Line[], found: readonly Mar
   });
 }
 
-/** Where nothing else tells a value, words of a sentence that the markup sets apart are: who did it, and to what. */
-function apartInProse(text: string, stretches: readonly Range[], until: number): Marked[] {
-  const taken = new Set<string>();
-  return stretches.flatMap(({ start, end }): Marked[] => {
-    const [line, value] = [text.lastIndexOf('\n', start - 1) + 1, text.slice(start, end)];
-    const before = text.slice(line, start);
-    const behind = text.slice(end, text.indexOf('\n', end) < 0 ? text.length : text.indexOf('\n', end));
-    const isOfSentence = /\p{L}{2,}.*\p{L}{2,}/u.test(before + behind) && !isImprint(before + value + behind, false);
-    const words = value.split(/\s+/).length;
-    if (end > until || !isOfSentence || words > longestDressed || !/^[\p{Lu}\d]/u.test(value)) return [];
-    const own = before.trim() === '' ? 'name' : (labelBefore(before, ownTypes.words) ?? 'text');
-    const label = freeLabel(own, taken);
-    taken.add(foldLabel(label));
-    return [{ label, start, end, by: 'sentence' }];
-  });
-}
-
 /** Where the sentences of a line end before the one in which a value is marked already: right where it begins, if that is the first. */
 function endOfFree(text: string, { start, end }: Range, taken: readonly Range[]): number {
   const first = Math.min(end, ...taken.flatMap((one) => (one.start < end && start < one.end ? [one.start] : [])));
   if (first === end) return end;
+  // `Request #4711 · Priority: low`: what stands before the dot is no part of the label.
+  const part = text.slice(start, first).search(/ [·•|] [^·•|]*$/);
+  if (part > 0) return start + part;
   const own = sentencesOf(text.slice(start, end)).findLast((sentence) => start + sentence.start <= first);
   return start + (own?.start ?? 0);
 }
@@ -145,44 +136,6 @@ function isOfOneCase(found: readonly NamedValue[], context: ReadContext): boolea
   return numbers && (kinds.has(ownTypes.day) || kinds.has(ownTypes.money));
 }
 
-/** `your account <b>…4711</b>`, `PIN: <span>4711</span>`: what has a figure and stands apart is meant for whoever reads this. */
-function dressedIn(line: string, start: number, end: number): NamedValue[] {
-  const value = line.slice(start, end);
-  const label = labelBefore(
-    line
-      .slice(0, start)
-      .replace(/[#(]\s*$/, '')
-      .replace(numberWords, ''),
-    ownTypes.words,
-  );
-  const tells = /\d/.test(value) && !/[.!?]$/.test(value) && value.split(/\s+/).length <= longestDressed;
-  if (tells && label !== null && !calls.test(label)) return [{ label, from: start, value }];
-  // `a booking of <b>Greta Holm</b>`, `<b>Greta Holm</b> changed …`: somebody of whom this sentence says something.
-  const before = line.slice(0, start);
-  // `to your appeal <i>Sea wall</i>`: which of those that are somebody's.
-  const [, owned = ''] = ownedBefore.exec(before) ?? [];
-  const isWhich = owned !== '' && /^[\p{Lu}\d][^.!?]*$/u.test(value) && value.split(/\s+/).length <= longestDressed;
-  if (isWhich && !ofPage.test(owned)) return [{ label: owned, from: start, value }];
-  const isSaidOf =
-    (before.match(/(?<!\p{L})\p{Ll}{2,}/gu) ?? []).length >= minSaid ||
-    (before.trim() === '' && /^ \p{Ll}{3,}/u.test(line.slice(end)));
-  return isSomebody(value) && isSaidOf ? [{ label: label ?? 'name', from: start, value }] : [];
-}
-
-/** What is somebody's, right before a value; and what is so called on a page, where one is told what to press. */
-const ownedBefore =
-  /(?<!\p{L})(?:your|our|ihr(?:e[nmrs]?)?|dein(?:e[nmrs]?)?|unser(?:e[nmrs]?)?|votre|notre|su|nuestr[ao]|(?:il|la|al|alla|nel) (?:tuo|tua|suo|sua)|(?:o|a|ao|à) (?:seu|sua)|uw|jouw|jeres|ditt) (\p{L}{4,})[ :]*$/iu;
-const ofPage =
-  /^(?:menu|page|button|account|profile|settings|inbox|browser|app|website|password|seite|menü|konto|profil|compte|cuenta|conta|pagina|página)$/iu;
-
-/** Names of one person at the most. */
-const maxNames = 4;
-const isSomebody = (value: string) => fullName.test(value) && value.split(' ').length <= maxNames;
-/** Words before a name by which it stands in a sentence. */
-const minSaid = 2;
-
-const longestDressed = 4;
-
 const isProse = (text: string, { start, end }: Marked) => /[.!?,;]\s*$/.test(text.slice(start, end));
 
 /** Whoever is asked for something is told nothing of this one case. */
@@ -203,15 +156,12 @@ const tellsNothing = ({ kind }: Line, words: string, isLast: boolean, context: R
   words.length > longestLine ||
   (isImprint(words, isLast) && !hasFacts(words, context));
 
-/** Who sends a mail and where from: parts that marks keep apart, in no sentence. */
-const isImprint = (words: string, isLast: boolean) =>
-  !/[.!?:]\s*$/.test(words) && (/ [·|•] /.test(words) || (isLast && /,\s/.test(words)));
-
 /** `Fri 4 Dec 2026 · Doors 19:00 · Pier Hall`: parts of which one is a day, a time or a sum are what this mail is about. */
 const hasFacts = (words: string, context: ReadContext) =>
   // `2 bed · 1 bath · 99 m²`: what is counted; a street and a town are written large.
   words.split(/ [·|•] /).filter((part) => /^\d+(?:[.,]\d+)? ?(?:\p{Ll}|%|°)/u.test(part)).length > 1 ||
   words.split(/ [·|•] /).some((part) => {
+    if (/^\p{L}+ #\d+$/u.test(part)) return true;
     const { type } = guessType('', [part.replace(/^\p{L}+ (?=\d)/u, '')], context);
     return /\d/.test(part) && !isFree({ type }) && type !== ownTypes.count && type !== ownTypes.number;
   });

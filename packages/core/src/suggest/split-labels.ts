@@ -96,7 +96,11 @@ export function splitsOf({ tokens, kind }: Line): Split[] {
 /** `Held on 6 May. Turnover: £90`: where behind a sentence a label begins that closes before the line ends; -1 where none does. */
 function sentenceLabel(tokens: readonly Token[], first: number): number {
   const close = tokens.findIndex((_, i) => i > first && closesLabel(tokens, i));
-  if (close < 0 || close === tokens.length - 1 || isLabel(tokens.slice(first, close))) return -1;
+  if (close < 0 || close === tokens.length - 1) return -1;
+  // `Request #4711 · Priority: low`: what stands before the dot has no label.
+  const part = tokens.findLastIndex(({ norm, gap }, i) => i < close && gap > 0 && /^[·•|]$/.test(norm)) + 1;
+  if (part > first && isLabel(tokens.slice(part, close))) return part;
+  if (isLabel(tokens.slice(first, close))) return -1;
   const from = tokens.findLastIndex(({ norm }, i) => i < close && /^[.!?]$/.test(norm)) + 1;
   return from > first && (tokens[from]?.gap ?? 0) > 0 && isLabel(tokens.slice(from, close)) ? from : -1;
 }
@@ -104,6 +108,9 @@ function sentenceLabel(tokens: readonly Token[], first: number): number {
 /** Marks that part the labelled values of one line, and how many of them there are at the least: commas part words as often. */
 const partedBy: readonly (readonly [string, number])[] = [
   [';', 2],
+  ['·', 2],
+  ['•', 2],
+  ['|', 2],
   [',', 3],
 ];
 /** Words of a label behind a comma. */

@@ -376,8 +376,13 @@ describe('values of letters and forms', () => {
     ];
     const { fields } = await madeOf(mails);
     expect(Object.values(fields)).toEqual(['Dag Quist', 'List of the berths', 23]);
-    // From one, where nothing else tells a value.
-    expect((await madeOf(mails, 1)).fields).toEqual({ name: 'Dag Quist', text: 'List of the berths', page: 23 });
+    // From one, where nothing else tells a value but what is quoted below.
+    expect((await madeOf(mails, 1)).fields).toEqual({
+      name: 'Dag Quist',
+      text: 'List of the berths',
+      page: 23,
+      comment: 'Too wide.',
+    });
   });
 });
 
@@ -523,5 +528,40 @@ describe('circumstances', () => {
       name: 'Piet Holm',
       request: 'Call me after five.\n\nI am at work till then.',
     });
+  });
+
+  test('facts between dots, of which one has a colon; from what to what; and what is quoted below a sentence', async () => {
+    const changed = (number: number, priority: string, [from, to]: string[], words: string) => ({
+      html: `<p>Request #${number} · Priority: ${priority}</p><p>Ada Quist changed the state from <i>${from}</i> to <i>${to}</i> and wrote:</p><blockquote>${words}</blockquote><p>Answer this mail to add a comment.</p>`,
+    });
+    const mails = [
+      changed(35118, 'low', ['Open', 'Waiting for parts'], '<p>The pump is out.</p><p>I shall look on Monday.</p>'),
+      changed(907, 'high', ['In the yard', 'Closed'], '<p>Done, please look.</p>'),
+    ];
+    const { fields } = await madeOf(mails, 1);
+    expect(fields).toEqual({
+      request: 907,
+      priority: 'high',
+      name: 'Ada Quist',
+      from: 'In the yard',
+      to: 'Closed',
+      comment: 'Done, please look.',
+    });
+  });
+
+  test.each([
+    ['Order: 4711 · Placed: 3 Nov 2026 · Status: shipped', { order: '4711', placed: '2026-11-03', status: 'shipped' }],
+    ['Order no. 4711 • Status: shipped', { order: '4711', status: 'shipped' }],
+    ['Order: 4711 | Status: shipped', { order: '4711', status: 'shipped' }],
+  ])('a line of labelled facts: %s', async (line, expected) => {
+    expect((await madeOf([{ text: `${line}\n\nThis is no bill.\n` }])).fields).toEqual(expected);
+  });
+
+  test.each([
+    ['Ada Quist commented on your request GB-2211:', { name: 'Ada Quist', request: 'GB-2211', comment: 'A.\nB.' }],
+    ['Here is the reason that Ada Quist gave for it:', { reason: 'A.\nB.' }],
+  ])('what is quoted below “%s”', async (above, expected) => {
+    const { fields } = await madeOf([{ text: `${above}\n\n> A.\n> B.\n\nAnswer this mail.\n` }]);
+    expect(fields).toEqual(expected);
   });
 });

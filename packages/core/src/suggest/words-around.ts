@@ -242,3 +242,7 @@ function toEnd(text: string, paragraphs: readonly Range[], at: number): Range[] 
   );
   return labels.size > maxOfGoods ? [] : [{ start: first.start, end: text.length }];
 }
+
+/** Who sends a mail and where from: parts that marks keep apart, in no sentence. */
+export const isImprint = (words: string, isLast: boolean) =>
+  !/[.!?:]\s*$/.test(words) && (/ [·|•] /.test(words) || (isLast && /,\s/.test(words)));

@@ -10,6 +10,7 @@ interface Dress {
   lines: Map<number, string>;
   boxes: Map<number, string>;
   definitions: Definition[];
+  quotations: Range[];
 }
 
 /** What a `dt` of the markup says, and all that the `dd` behind it do. */
@@ -38,11 +39,15 @@ export const dressedBoxes = (form: TextForm & { html?: string }): ReadonlyMap<nu
 /** The terms that the markup itself calls so, each with what stands for it, in the order of the text. */
 export const definitionsIn = (form: TextForm & { html?: string }): readonly Definition[] => dressOf(form).definitions;
 
+/** What the markup says is quoted, with all its lines, in the order of the text; the outermost of those that lie in each other. */
+export const quotationsIn = (form: TextForm & { html?: string }): readonly Range[] => dressOf(form).quotations;
+
 function dressOf(form: TextForm & { html?: string }): Dress {
   const found = known.get(form);
   if (found) return found;
-  const definitions: Definition[] = [];
-  const all = form.html === undefined ? [] : stretchesOf(form.html, form.text, form.source, definitions);
+  const [definitions, quotations]: [Definition[], Range[]] = [[], []];
+  const all =
+    form.html === undefined ? [] : stretchesOf(form.html, form.text, form.source, { definitions, quotations });
   const apart = outermost(all.filter((one) => !one.block && isPart(form.text, one)));
   const lines = new Map<number, string>();
   const whole = all.filter((one) => isLine(form.text, one));
@@ -50,7 +55,7 @@ function dressOf(form: TextForm & { html?: string }): Dress {
     if (!block || heading.test(look)) lines.set(start, `${lines.get(start) ?? ''}>${look}`);
   const boxes = new Map<number, string>();
   for (const { start, look, block } of whole) if (block && !boxes.has(start)) boxes.set(start, look);
-  const dress = { apart, lines, boxes, definitions };
+  const dress = { apart, lines, boxes, definitions, quotations: outermost(quotations) };
   known.set(form, dress);
   return dress;
 }
@@ -65,10 +70,15 @@ interface Held extends Range {
 }
 
 /**
- * The stretches of text that elements within lines hold, or blocks of one line with a class or a style of their own. Terms and what
- * stands for them are added to `definitions`.
+ * The stretches of text that elements within lines hold, or blocks of one line with a class or a style of their own. Terms with what
+ * stands for them, and what is quoted, are added to those handed in.
  */
-function stretchesOf(html: string, text: string, source: readonly SourceRun[], definitions: Definition[]): Held[] {
+function stretchesOf(
+  html: string,
+  text: string,
+  source: readonly SourceRun[],
+  { definitions, quotations }: Pick<Dress, 'definitions' | 'quotations'>,
+): Held[] {
   const runs = [...source].sort((a, b) => a.source - b.source);
   const open: { element: HtmlElement; start: number; end: number }[] = [];
   const found: Held[] = [];
@@ -97,6 +107,7 @@ function stretchesOf(html: string, text: string, source: readonly SourceRun[], d
         if (before?.term === term) before.value.end = end;
         else definitions.push({ term, value: { start, end } });
       }
+      if (element.name === 'blockquote' && quotations.length < maxStretches) quotations.push({ start, end });
       const { class: names = '', style = '' } = element.attributes;
       const block = blocks.has(element.name);
       const isPlain = block && !heading.test(element.name) && names === '' && style === '';

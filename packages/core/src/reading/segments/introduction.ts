@@ -1,5 +1,5 @@
 import type { MailLine } from './mail-line.js';
-import { dateOpener, wrote } from './phrases.js';
+import { dateOpener, doesAndWrote, wrote } from './phrases.js';
 
 /** The line or lines that say who wrote what is quoted below: “On 3 May 2027, Nils wrote:”. */
 export interface Introduction {
@@ -42,6 +42,8 @@ const endsSentence = (line: string) => /[.!?]$/.test(line);
 
 /** It names the act of writing; or it is a date and an address alone, as some programs have it. */
 function introduces(line: string): boolean {
+  // “Nils closed the request and wrote:” tells what was done; what stands below is a part of that.
+  if (doesAndWrote.test(line)) return false;
   if (wrote.test(line))
     return !/[:：] ?\S/.test(line.replace(/\d[:：]\d|mailto:|https?:|(?:at|um|kl|as|alle|a las)[:：]/g, ''));
   return /^\d{4}-\d\d-\d\d [^<]*<[^\s<>@]+@[^\s<>@]+>:$/.test(line);

@@ -104,31 +104,33 @@ export function headerRole(label: string): HeaderRole | null {
 }
 
 /** Verbs of “On 3 May Nils wrote:”. */
-export const wrote = new RegExp(
-  `(?:^|[ ,>)*])${anyOf([
-    'wrote',
-    'writes',
-    'has written',
-    'schrieb',
-    'schreibt',
-    'geschrieben',
-    'a ecrit',
-    'ecrivait',
-    'ecrit',
-    'escribio',
-    'ha escrito',
-    'escreveu',
-    'skrev',
-    'skriver',
-    'har skrevet',
-    'schreef',
-    'geschreven',
-    'heeft geschreven',
-    'ha scritto',
-    'scrisse',
-    'scriveva',
-  ])}(?= |:|,|$|\\*)`,
-);
+const writing = anyOf([
+  'wrote',
+  'writes',
+  'has written',
+  'schrieb',
+  'schreibt',
+  'geschrieben',
+  'a ecrit',
+  'ecrivait',
+  'ecrit',
+  'escribio',
+  'ha escrito',
+  'escreveu',
+  'skrev',
+  'skriver',
+  'har skrevet',
+  'schreef',
+  'geschreven',
+  'heeft geschreven',
+  'ha scritto',
+  'scrisse',
+  'scriveva',
+]);
+export const wrote = new RegExp(`(?:^|[ ,>)*])${writing}(?= |:|,|$|\\*)`);
+
+/** Somebody who wrote besides doing something else. */
+export const doesAndWrote = new RegExp(` (?:and|und|et|y|e|en|og|och) ${writing}[:：]$`);
 
 /** What “On 3 May …” begins with. */
 export const dateOpener =

@@ -31,6 +31,16 @@ describe('segments', () => {
     expect(kinds(broken)).toEqual([['quoted', broken]]);
   });
 
+  test.each(['Ada Quist closed the request and wrote:', 'Ada Quist hat abgelehnt und schrieb:'])(
+    'who does something and writes, too, introduces no quotation: %s',
+    (line) => {
+      expect(kinds(`${line}\n> Done.\n`)).toEqual([
+        ['own', `${line}\n`],
+        ['quoted', '> Done.\n'],
+      ]);
+    },
+  );
+
   test('an introduction without marks below counts only when it is plain', () => {
     expect(kinds('Hello\nOn 3 May the skipper wrote:\nWe come at ten.')).toEqual([
       ['own', 'Hello\nOn 3 May the skipper wrote:\nWe come at ten.'],

@@ -312,7 +312,7 @@ function pairsOf(pieces: readonly Piece[]): Piece[][] {
       continue;
     }
     // The edge right before the next label parts it from this pair; others stand between words of this one.
-    const closes = (token: Token) => !isCellEdge(token) && token.norm !== ',';
+    const closes = (token: Token) => !isCellEdge(token) && !parts(token);
     const behind = piece.constant.slice(0, piece.constant.slice(0, edge).findLastIndex(closes) + 1);
     if (behind.length > 0)
       pairs.at(-1)?.push({ ...piece, constant: behind, text: textOf(behind, piece), gap: columnGap });
@@ -326,6 +326,9 @@ const textOf = (tokens: readonly Token[], { text, constant }: Piece) => {
   return text.slice((tokens[0]?.start ?? from) - from, (tokens.at(-1)?.end ?? from) - from);
 };
 
+/** Marks that part the labelled values of one line. */
+const parts = ({ norm }: Token) => /^[,;·•]$/.test(norm);
+
 /** Where constants between two slots begin a new column: behind a bar or tab, or a wide gap; -1 when they do not. */
 function columnEdge(constant: readonly Token[]): number {
   // A label in a cell of its own has a tab behind it as well.
@@ -333,14 +336,14 @@ function columnEdge(constant: readonly Token[]): number {
   const edge = constant.slice(0, labelEnd).findLastIndex(isCellEdge);
   if (edge >= 0) return edge + 1;
   if (labelEnd < constant.length) return constant.length;
-  const comma = constant.findLastIndex(({ norm }) => norm === ',');
-  // A comma separates labelled values only: `wind=[[wind]] kn, gust=[[gust]] kn`.
-  if (comma >= 0 && /^[=:]$/.test(constant.at(-1)?.norm ?? '')) return comma + 1;
+  const part = constant.findLastIndex(parts);
+  // A comma or a dot separates labelled values only: `wind=[[wind]] kn, gust=[[gust]] kn`.
+  if (part >= 0 && /^[=:]$/.test(constant.at(-1)?.norm ?? '')) return part + 1;
   return constant.findIndex((token) => token.gap >= columnGap);
 }
 
 /** The mark between the labelled values of a line. */
 function edgeOf(pieces: readonly Piece[]): string | null {
   const inner = pieces.slice(1, -1).flatMap(({ constant }) => constant);
-  return (inner.find(isCellEdge) ?? inner.find(({ norm }) => norm === ','))?.norm ?? null;
+  return (inner.find(isCellEdge) ?? inner.find(parts))?.norm ?? null;
 }
