@@ -33,6 +33,7 @@ export const kinds = {
   // what was down is up again
   't01-recovered': {
     kind: 'template',
+    locale: 'en-GB',
     fields: {
       check: T('text'),
       host: T('text'),
@@ -67,6 +68,7 @@ export const kinds = {
   't02-enquiry': {
     kind: 'template',
     html: true,
+    locale: 'en-GB',
     fields: {
       name: T('text'),
       email: T('email'),
@@ -107,6 +109,7 @@ export const kinds = {
   't03-stay': {
     kind: 'template',
     html: true,
+    locale: 'en-GB',
     fields: {
       code: T('text'),
       guest: T('text'),
@@ -158,13 +161,14 @@ export const kinds = {
   // what a customer paid, in columns of a printer
   't04-remittance': {
     kind: 'table',
+    locale: 'en-GB',
     fields: { payment: T('text'), paid: T('date'), account: T('text'), total: T('amount', { currency: 'GBP' }) },
     items: {
       invoice: T('text'),
       dated: T('date'),
-      gross: T('decimal'),
-      discount: T('decimal'),
-      net: T('decimal'),
+      gross: T('number'),
+      discount: T('number'),
+      net: T('number'),
     },
     make() {
       const d = date(),
@@ -224,6 +228,7 @@ export const kinds = {
   // somebody applies, with answers to what was asked
   't06-applicant': {
     kind: 'template',
+    locale: 'en-GB',
     fields: {
       name: T('text'),
       post: T('text'),
@@ -265,6 +270,7 @@ export const kinds = {
   // a meeting that somebody asks to
   't07-meeting': {
     kind: 'template',
+    locale: 'en-GB',
     fields: {
       topic: T('text'),
       from: T('datetime'),
@@ -303,6 +309,7 @@ export const kinds = {
   't08-expenses': {
     kind: 'table',
     html: true,
+    locale: 'en-GB',
     fields: {
       who: T('text'),
       report: T('text'),
@@ -342,6 +349,7 @@ export const kinds = {
   // a card was used: one sentence of each
   't09-card': {
     kind: 'template',
+    locale: 'en-GB',
     fields: {
       card: T('text'),
       sum: T('amount', { currency: 'GBP' }),
@@ -380,6 +388,7 @@ export const kinds = {
   't10-ticket': {
     kind: 'template',
     html: true,
+    locale: 'en-GB',
     fields: {
       ticket: T('integer'),
       title: T('text'),
@@ -476,7 +485,7 @@ export const kinds = {
     items: {
       at: T('datetime'),
       level: T('number', { unit: 'cm' }),
-      wind: T('decimal'),
+      wind: T('number'),
       remark: T('text'),
     },
     make() {

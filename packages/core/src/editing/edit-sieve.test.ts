@@ -36,10 +36,14 @@ rules:
     find: '(?<vessel>zzz)'
 `;
 
-const shownOf = async (text: string, subject = 'Berth request: Selkie'): Promise<ShownMessage> => ({
+const shownOf = async (
+  text: string,
+  subject = 'Berth request: Selkie',
+  type = text.startsWith('<') ? 'html' : 'plain',
+): Promise<ShownMessage> => ({
   name: 'samples/1.eml',
   reading: await readMessage(
-    Buffer.from(`Subject: ${subject}\r\nContent-Type: text/plain; charset=utf-8\r\n\r\n${text}`),
+    Buffer.from(`Subject: ${subject}\r\nContent-Type: text/${type}; charset=utf-8\r\n\r\n${text}`),
   ),
 });
 
@@ -435,6 +439,23 @@ Price: £120.00
     const { source: next } = done(block.source, below, shown);
     expect(layoutText(next)).toMatch(/\[\[:rows\]\]\nThank \[\[whom\]\]/);
     expect(rowsOf(next, shown)).toHaveLength(3);
+  });
+
+  test('leave the last row of their table out where that is a value already', async () => {
+    const table = ['Paint\t£5.00', 'Rope\t£6.50', 'You earn\t£11.50'].map(
+      (line) =>
+        `<tr>${line
+          .split('\t')
+          .map((cell) => `<td>${cell}</td>`)
+          .join('')}</tr>`,
+    );
+    const shown = await shownOf(`<p>For you</p><table>${table.join('')}</table>`);
+    const total = { act: 'mark', in: 'message.text', ...at(shown, '£11.50'), field: 'total' } as const;
+    const marked = done('sieve: new\nlocale: en-GB\nfields: {}\n', total, shown);
+    const act = { act: 'mark rows', ...over(shown, 'Paint', '£6.50') } as const;
+    const { source: next } = done(marked.source, act, shown);
+    expect(rowsOf(next, shown).map((row) => Object.values(row)[0])).toEqual(['Paint', 'Rope']);
+    expect(fieldsOf(next, shown)).toEqual({ total: { value: 11.5, currency: 'GBP' } });
   });
 
   test('of a list of single values', async () => {

@@ -40,7 +40,7 @@ export function markRows(source: string, shown: ShownMessage, { start, end }: Ra
   if (found.by === 'table')
     return checked(addItem(declared, ['rules'], ownRules.ofTables('its table', headingsOf(columns))));
   const block = `[[rows:]]\n${found.write(namesFor(columns))}\n[[:rows]]`;
-  return checked(blockIn(declared, sieve, shown, { text, over: found.over, block }));
+  return checked(blockIn(declared, sieve, shown, { text, over: found.over, chosen: lines, block }));
 }
 
 function wholeLines(text: string, start: number, end: number): Range {
@@ -62,22 +62,33 @@ function withColumns(source: string, sieve: CompiledSieve, columns: readonly Sug
 interface Block {
   /** The text of the message. */
   text: string;
-  /** Where the items stand in it. */
+  /** Where the items stand in it, and the lines that were chosen. */
   over: FoundRows['over'];
+  chosen: Range;
   block: string;
 }
 
-function blockIn(source: string, sieve: CompiledSieve, shown: ShownMessage, { text, over, block }: Block): string {
+function blockIn(source: string, sieve: CompiledSieve, shown: ShownMessage, { text, block, ...where }: Block): string {
   const result = sift(shown.reading, sieve, noFacts);
   const outcome: Outcome | null = result.kind === 'outcome' ? result.outcome : null;
   const layout = outcome && workingLayout(source, outcome);
   if (outcome && layout) {
     const known = marksOfLayout(outcome, sieve, layout);
+    const over = withoutMarked(where, text, known);
     return setEntry(source, layout.path, 'text', withBlock(layout.text, { message: text, known, over, block }));
   }
   const marks = carried(source, sieve, shown, outcome);
+  const over = withoutMarked(where, text, marks);
   const part = (some: (mark: Named) => boolean) => writeLayout(text, marks.filter(some)).trimEnd();
   const above = part((mark) => mark.end <= over.start);
   const below = part((mark) => mark.start >= over.end);
   return withLayout(source, shown, `${[above, block, below].filter(Boolean).join('\n')}\n`);
+}
+
+/** The items without what is a value of its own already and was not chosen: a sum in the last row of their table, say. */
+function withoutMarked({ over, chosen }: Pick<Block, 'over' | 'chosen'>, text: string, known: readonly Range[]): Range {
+  const among = known.filter(({ start, end }) => start >= over.start && end <= over.end);
+  const ends = among.flatMap(({ start }) => (start >= chosen.end ? [text.lastIndexOf('\n', start - 1) + 1] : []));
+  const starts = among.flatMap(({ end }) => (end <= chosen.start ? [wholeLines(text, end - 1, end).end] : []));
+  return { start: Math.max(over.start, ...starts), end: Math.min(over.end, ...ends) };
 }

@@ -1,3 +1,4 @@
+import { isMonthName, isWeekdayName } from '../values/month-names.js';
 import type { NamedValue } from './marked.js';
 
 /** `12 minutes and 4 seconds`: how long something was, where that is told by more than one unit; of one it is said of anything. */
@@ -19,6 +20,33 @@ const longestReason = 7;
 /** `(HTTP 503)`, `exit code 137`: what a machine answers with. */
 const answered =
   /(?<=(?:^|[^\p{L}\p{N}])(HTTP|exit code|status code|error code|Fehlercode|code d.erreur) )\d{1,5}(?![\p{L}\p{N}.,:/-]*\d)/giu;
+
+/** `card ****3582`, `Credited to •••• 4711`: an account of which but the last figures are shown. */
+const masked =
+  /(?:(?<!\p{L})(\p{L}{3,})[ :]+)?(?<![\p{L}\p{N}*•.])((?:[*•]{2,}|[xX]{3,})[ -]?\d{2,6})(?![\p{L}\p{N}])/gu;
+const ofAccounts =
+  /^(?:card|account|iban|konto|karte|kreditkarte|carte|compte|tarjeta|cuenta|cartão|conta|carta|kaart|rekening|kort)$/iu;
+
+export const maskedIn = (words: string): NamedValue[] =>
+  [...words.matchAll(masked)].map(({ 0: all, 1: label = '', 2: value = '', index }) => ({
+    label: ofAccounts.test(label) ? label : 'account',
+    from: index + all.length - value.length,
+    value,
+  }));
+
+/** `£199.82 at Harbour Café on 4 May`, `chez Tabac du Phare à Port-Doré`: where, by a word that says so. */
+const whereAt =
+  /(?<=[\p{L}\p{N}] (?:at|bei|chez|bij|presso|hos) )(\p{Lu}[\p{L}’'&-]*(?: (?:(?:of|the|du|de|des|la|le|der|am|von|van|del|di|da|&) ){0,2}\p{Lu}[\p{L}’'&-]*){0,3})(?=[.,;]|$| (?:on|for|with|am|um|für|le|pour|el|por|il|per|op|voor|den|à|in|a)(?!\p{L}))/gu;
+const whereIn =
+  /(?<=\p{Lu}[\p{L}’'-]+ (?:in|à|en|em|te) )(\p{Lu}[\p{L}’'-]*\p{Ll}(?: \p{Lu}[\p{L}’'-]*\p{Ll})?)(?=[.,;]|$)/gu;
+
+/** Where something was, in a sentence that tells how much it was, or who. */
+export function placesIn(words: string, told: readonly NamedValue[]): NamedValue[] {
+  if (told.length === 0) return [];
+  const isTime = (value: string) => isMonthName(value) || isWeekdayName(value);
+  const found = [...words.matchAll(whereAt), ...words.matchAll(whereIn)];
+  return found.flatMap(({ 1: value = '', index: from }) => (isTime(value) ? [] : [{ label: 'place', from, value }]));
+}
 
 export const lastingIn = (words: string): NamedValue[] =>
   [...words.matchAll(lasting)].map(({ 0: value, index: from }) => ({ label: 'duration', from, value }));

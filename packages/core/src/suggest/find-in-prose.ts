@@ -125,9 +125,18 @@ function namedIn(line: string, context: ReadContext): NamedValue[] {
     const words = line.slice(from, end);
     if (toEverybody.test(words)) return [];
     const own = namedInSentence(words, context).map((one) => ({ ...one, from: from + one.from }));
-    return asks.test(words) && !isOfOneCase(own, context) ? [] : own;
+    if (!asks.test(words) || isOfOneCase(own, context)) return own;
+    return own.flatMap((one) =>
+      isDeadline(line.slice(0, one.from), one.value, context) ? [{ ...one, label: 'due' }] : [],
+    );
   });
 }
+
+/** `Please approve it by 26 December 2026.`: until when somebody is asked for something. */
+const isDeadline = (before: string, value: string, context: ReadContext) =>
+  until.test(before) && guessType('', [value], context).type === ownTypes.day;
+const until =
+  /(?<!\p{L})(?:by|before|until|till|no later than|bis(?: zum| spätestens)?|spätestens(?: am| bis)?|vor dem|avant le|jusqu.au|au plus tard le|antes del?|hasta el|entro il|até|uiterlijk|vóór|tegen|senest|inden|senast|före) (?:\p{L}+,? )?$/iu;
 
 /** Whether what somebody is asked for is of this one case: a number and a day, or a sum. */
 function isOfOneCase(found: readonly NamedValue[], context: ReadContext): boolean {

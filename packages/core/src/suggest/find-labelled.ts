@@ -221,7 +221,9 @@ function marked(text: string, label: string, start: number, end: number): Marked
   const value = text
     .slice(start, end)
     .replace(/(?<!\s)\s{2,}\([^()\n]*\)\s*$/, '')
-    .replace(/(?<![\s|;,·•])[\s|;,·•]+$/, '');
+    .replace(/(?<![\s|;,·•])[\s|;,·•]+$/, '')
+    // `PIN: 819 944#`: what one presses behind it.
+    .replace(/(?<=\d)#$/, '');
   // The sign in front of a number that is one's name is none of it.
   const from = /^#(?=\d)/.test(value) ? start + 1 : start;
   return { label, start: from, end: start + value.length, by: 'label' };

@@ -1,7 +1,7 @@
 import { ownTypes, type ReadContext, readValue, valueTypes } from '../values/index.js';
 import { isMonthName, isWeekdayName } from '../values/month-names.js';
 import { quantityOf, unitNamed } from '../values/units.js';
-import { circumstancesIn, lastingIn, namedByTwos } from './circumstances.js';
+import { circumstancesIn, lastingIn, maskedIn, namedByTwos, placesIn } from './circumstances.js';
 import { readsAs, type Telling, telling } from './looks.js';
 import type { NamedValue } from './marked.js';
 
@@ -19,6 +19,7 @@ export function namedInSentence(words: string, context: ReadContext): NamedValue
     ...numberedIn(words, context),
     ...calledIn(words),
     ...endingIn(words),
+    ...maskedIn(words),
     ...shoutedIn(words),
     ...writtenToIn(words),
     ...titledIn(words),
@@ -26,7 +27,10 @@ export function namedInSentence(words: string, context: ReadContext): NamedValue
     ...companyIn(words),
   ];
   const named = [...told, ...bracketedIn(words, told)];
-  return namedByTwos([...named, ...tiedIn(words, named), ...circumstancesIn(words, named)], words);
+  return namedByTwos(
+    [...named, ...tiedIn(words, named), ...placesIn(words, named), ...circumstancesIn(words, named)],
+    words,
+  );
 }
 
 /** Words that name no value they stand before. */

@@ -53,6 +53,19 @@ async function fill(text: string, layouts: { name: string; text: string }[] = [{
 const message = (...parts: string[]) => parts.join('\n');
 const all = message(...Object.values(lines));
 
+test.each([
+  ['Vessel *Ada Quist*', 'Ada Quist'],
+  ['Vessel: **Ada Quist**', 'Ada Quist'],
+  ['*Vessel:* Ada', 'Ada'],
+  ['*Vessel* *Ada*', 'Ada'],
+  ['Vessel ****3582', '****3582'],
+  ['Vessel: ****3582', '****3582'],
+  ['Vessel: 4 stars *', '4 stars *'],
+])('stars make a value bold, or keep figures back: %s', async (line, vessel) => {
+  for (const text of ['Vessel [[vessel]]', 'Vessel: [[vessel]]'])
+    expect((await fill(line, [{ name: 'l', text }])).fields.vessel).toBe(vessel);
+});
+
 test('a minus right behind a label without a mark is the figure’s own', async () => {
   const layouts = [{ name: 'l', text: 'Low [[length]] · Stay [[nights]]' }];
   const lengths = ['Low 3.5 m · Stay 4', 'Low -3.5 m · Stay 4', 'Low −3.5 m · Stay 4', 'Low - 3.5 m · Stay 4'];

@@ -1,5 +1,5 @@
 import type { Closing, ConstantsMatch, Token } from '../model.js';
-import { columnGap, isDecoration, isSeparator, isSign, tokenWeight } from '../text/tokens.js';
+import { columnGap, isDecoration, isMask, isSeparator, isSign, tokenWeight } from '../text/tokens.js';
 import { isGreeting, sameWord } from '../text/words.js';
 
 /**
@@ -82,8 +82,8 @@ export function closeLabel(
   let at = behindRemark(tokens, match.to);
   while (isDecoration(tokens[at]) && tokens[at]?.gap === 0) at++;
   const next = tokens[at];
-  // The minus of a figure is its own, and closes no label.
-  if (next === undefined || isSign(tokens, at))
+  // The minus of a figure is its own, and so are the stars for those kept back: they close no label.
+  if (next === undefined || isSign(tokens, at) || isMask(tokens, at))
     return { ...match, to: at, sameSeparator: closing === 'none' ? null : false };
   if (closing === 'mark') {
     if (isSeparator(next)) return { ...match, to: behindEmphasis(tokens, at + 1), sameSeparator: next.norm === own };

@@ -2,7 +2,7 @@ import { isFree } from '../../../values/index.js';
 import type { ConstantsMatch, Landmark, Token } from '../model.js';
 import type { PreparedText } from '../text/prepared-text.js';
 import { sentencesOf } from '../text/sentences.js';
-import { columnGap, isSeparator, skipSeparators, valueGap } from '../text/tokens.js';
+import { columnGap, isSeparator, skipSeparators, valueGap, withoutBold } from '../text/tokens.js';
 import { closeLabel, firstWord, matchConstants } from './match-words.js';
 
 /** One way to place a landmark's slots: token ranges, and the weight of the constants matched between them. */
@@ -93,7 +93,7 @@ class Placing {
     if (above) return this.toLineBelow(slot, begin, stop);
     if (this.landmark.slots[slot + 1]) return this.toNextMark(slot, blank ? null : marks, begin, stop);
     return this.endsOf(begin, stop, marks).map((to) => ({
-      ranges: [{ from: begin, to: trimmedEnd(marks, this.tokens, begin, to) }],
+      ranges: [{ from: begin, to: withoutBold(this.tokens, begin, trimmedEnd(marks, this.tokens, begin, to)) }],
       weight: 0,
       missed: 0,
       end: begin,

@@ -95,7 +95,7 @@ const isNextTo = (token: Token | undefined) => token?.gap === 0;
 const longestMask = 24;
 
 /** Stars for figures that are kept back, as in `**** 5025`; those of bold figures stand behind them too. */
-function isMask(tokens: readonly Token[], at: number): boolean {
+export function isMask(tokens: readonly Token[], at: number): boolean {
   if (!isStar(tokens[at])) return false;
   let [from, to] = [at, at + 1];
   while (at - from < longestMask && isNextTo(tokens[from]) && isStar(tokens[from - 1])) from--;
@@ -104,6 +104,19 @@ function isMask(tokens: readonly Token[], at: number): boolean {
   // `**Value:** 91`: what closes the bold of a label touches its mark.
   if (tokens[from]?.gap === 0 && /^[:=]$/.test(tokens[from - 1]?.norm ?? '')) return false;
   return to - from >= 2 && /^\d+$/.test(figures?.norm ?? '') && (figures?.gap ?? 0) <= 1 && !isStar(tokens[to + 1]);
+}
+
+/**
+ * Where a value ends that begins at `begin`, without the stars that make it bold: as many as were passed over right before it. Those
+ * that close the bold of a label touch the label.
+ */
+export function withoutBold(tokens: readonly Token[], begin: number, to: number): number {
+  let open = begin;
+  while (isStar(tokens[open - 1]) && isNextTo(tokens[open])) open--;
+  const stars = begin - open;
+  if (stars === 0 || (open > 0 && isNextTo(tokens[open]))) return to;
+  const closes = tokens.slice(to - stars, to);
+  return to - stars > begin && closes.every((token) => isStar(token) && isNextTo(token)) ? to - stars : to;
 }
 
 /** Whether a token begins a column: behind a cell edge, or a wide gap. */
