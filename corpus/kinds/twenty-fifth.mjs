@@ -237,7 +237,7 @@ export const kinds = {
       years: T('integer'),
       start: T('date'),
       pay: T('amount', { currency: 'GBP' }),
-      licence: T('text'),
+      licence: T('yes-no'),
     },
     make() {
       const [d, name] = [date(), person()],
@@ -249,12 +249,12 @@ export const kinds = {
           years: int(0, 24),
           start: d.iso,
           pay: am(int(24, 60) * 1000, 'GBP'),
-          licence: pick(['Yes', 'No']),
+          licence: maybe(0.5),
         };
       return {
         fields: r,
         subject: `${r.name} applied for ${r.post}`,
-        body: `Hello,\n\n${r.name} has applied for the position of ${r.post}.\n\nE-mail: ${r.email}\nMobile: ${spaced(r.phone)}\n\nScreening questions\n\nQ: How many years have you done this work?\nA: ${r.years}\n\nQ: When could you begin?\nA: ${long(d)}\n\nQ: What do you wish to earn a year?\nA: £${money(r.pay.value).replace('.00', '')}\n\nQ: Do you have a driving licence?\nA: ${r.licence}\n\nSee the application: https://jobs.gannetbay.example/a/${int(1000, 9999)}\n`,
+        body: `Hello,\n\n${r.name} has applied for the position of ${r.post}.\n\nE-mail: ${r.email}\nMobile: ${spaced(r.phone)}\n\nScreening questions\n\nQ: How many years have you done this work?\nA: ${r.years}\n\nQ: When could you begin?\nA: ${long(d)}\n\nQ: What do you wish to earn a year?\nA: £${money(r.pay.value).replace('.00', '')}\n\nQ: Do you have a driving licence?\nA: ${r.licence ? 'Yes' : 'No'}\n\nSee the application: https://jobs.gannetbay.example/a/${int(1000, 9999)}\n`,
         marks: {
           name: { text: r.name, n: 1 },
           post: { text: r.post, n: 1 },
@@ -262,7 +262,7 @@ export const kinds = {
           years: { text: String(r.years), last: 'this work?\nA: ' },
           start: long(d),
           pay: `£${money(r.pay.value).replace('.00', '')}`,
-          licence: { text: r.licence, last: 'licence?\nA: ' },
+          licence: { text: r.licence ? 'Yes' : 'No', last: 'licence?\nA: ' },
         },
       };
     },

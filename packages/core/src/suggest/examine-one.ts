@@ -17,6 +17,7 @@ import {
   type View,
 } from '../reading/index.js';
 import type { ReadContext } from '../values/index.js';
+import { findAsked } from './find-asked.js';
 import { findContact } from './find-contact.js';
 import { findDelimited } from './find-delimited.js';
 import { findDressed, findDressedTitles, findMoreOfLook, findShownLarge } from './find-dressed.js';
@@ -48,7 +49,7 @@ export function examine(
   { name, reading }: SuggestFrom,
   inGeneral: ReadContext,
   /** The headings of tables with items that other messages have; or that there are no items. `pairsAreItems`: as of `LookedForRows`. */
-  asked: ReadonlySet<string> | 'none' | null = null,
+  listed: ReadonlySet<string> | 'none' | null = null,
   pairsAreItems = false,
 ): Examined {
   // Dates without a year count from the message's own.
@@ -67,17 +68,21 @@ export function examine(
     tables: form.tables.filter((table) => !isAround(table)),
     links: form.links,
     lists: listsOf(form).filter((list) => !isAround(list)),
-    listed: asked === 'none' || asked === null ? new Set<string>() : asked,
-    expected: asked instanceof Set,
+    listed: listed === 'none' || listed === null ? new Set<string>() : listed,
+    expected: listed instanceof Set,
     pairsAreItems,
   };
-  const under = [...findUnderLabels(whole, context), ...findDefined(view, definitionsIn(form), context)];
+  const asked = findAsked(view.text);
+  const under = [...findUnderLabels(whole, context), ...findDefined(view, definitionsIn(form), context)].filter((one) =>
+    asked.every((mark) => !overlap(mark, one)),
+  );
   const stretches = setApart(form).flatMap((range) => fromOrigin(view, range) ?? []);
-  const seen = asked === 'none' ? null : unless(under, findRows(whole, context));
+  const seen = listed === 'none' ? null : unless(under, findRows(whole, context));
   const looks = looksIn(view, form);
   const dressed = findDressed(view.text, stretches, looks.lines);
-  const rows = seen && (isOfDressed(seen, dressed) || isOfSections(seen)) ? null : seen;
-  const { labelled, line } = labelledIn(whole, form, { under, rows, dressed, looks }, context);
+  const isForm = (found: FoundRows) => isOfDressed(found, [...dressed, ...asked]) || isOfSections(found);
+  const rows = seen && isForm(seen) ? null : seen;
+  const { labelled, line } = labelledIn(whole, form, { under, asked, rows, dressed, looks }, context);
   const { text: letter, end } = letterAround(view.text, rows);
   const sentences = findInProse(letter, labelled, context, stretches, end, rows !== null).filter(
     (mark) => !isOverSome(message, rows, mark),
@@ -110,6 +115,8 @@ export function examine(
 /** What is known of a message before its labels are looked for. */
 interface Known {
   under: ReturnType<typeof findUnderLabels>;
+  /** Answers below their questions. */
+  asked: readonly Marked[];
   rows: FoundRows | null;
   /** Labels in a dress of their own. */
   dressed: readonly Marked[];
@@ -137,7 +144,7 @@ function looksIn(view: View, form: TextForm & { html?: string }): Looks {
 function labelledIn(
   whole: LookedForRows,
   form: TextForm & { html?: string },
-  { under, rows, dressed, looks }: Known,
+  { under, asked, rows, dressed, looks }: Known,
   context: ReadContext,
 ) {
   const { view } = whole;
@@ -152,11 +159,14 @@ function labelledIn(
       ({ start }) => !rows || start >= rows.over.end,
     ),
   ];
-  const pairs = refined(text, told, buttons);
+  const pairs = [...asked, ...refined(text, apartFrom(asked, told), buttons)];
   const line = rows || pairs.length > 0 ? null : findDelimited(text, context);
+  const questions = new Set(asked.map(({ label }) => label));
   const others = apartFrom(
     [...under, ...pairs, ...(line ? [line] : [])],
-    findLabelled(text, buttons).filter((mark) => !isNamedWithin(text, mark, pairs)),
+    findLabelled(text, buttons).filter(
+      (mark) => !isNamedWithin(text, mark, pairs) && !questions.has(text.slice(mark.start, mark.end)),
+    ),
   ).filter(({ start, end }) => !isProseOfValues(text.slice(start, end), context));
   const labels = [...pairs, ...(line?.marked ?? []), ...others];
   const known = [...labels, ...apartFrom([...under, ...labels], findContact(text, context))];
@@ -191,7 +201,7 @@ function withoutCounts(marked: readonly Marked[]): Marked[] {
 const unless = (under: readonly Range[], rows: FoundRows | null): FoundRows | null =>
   rows && under.some(({ start, end }) => start < rows.over.end && rows.over.start < end) ? null : rows;
 
-/** Labels in lines that seem to be of items, by which these are a form. */
+/** Labels in lines that seem to be of items, by which these are a form: dressed as such, or questions. */
 const minDressed = 3;
 
 /** Whether what seem to be items are parts of a form: labels in a dress of their own stand in them, each another. */

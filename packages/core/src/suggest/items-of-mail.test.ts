@@ -497,3 +497,16 @@ test('who, where they are written to, and behind a sign what became of it', asyn
     ['Ebba Lind', 'ebba@mail.example', 'paid'],
   ]);
 });
+
+test('what its last line adds up, whatever that is called; with something taken off it is a form', async () => {
+  const bill = (...lines: string[]) => ({
+    html: `<p>For you</p><table>${lines.map((line) => row(line.split('|'))).join('')}</table>`,
+  });
+  const { rows, fields } = await madeOf([bill('3 nights at £78.89|£236.67', 'Cleaning|£37.65', 'You earn|£274.32')]);
+  expect(rows).toEqual([
+    { title: '3 nights at £78.89', amount: { value: 236.67, currency: 'GBP' } },
+    { title: 'Cleaning', amount: { value: 37.65, currency: 'GBP' } },
+  ]);
+  expect(fields).toEqual({ earn: { value: 274.32, currency: 'GBP' } });
+  expect((await madeOf([bill('Sold|£100.00', 'Fees|-£3.00', 'You earn|£97.00')])).rows).toEqual([]);
+});

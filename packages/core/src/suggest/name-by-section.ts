@@ -9,8 +9,8 @@ const title = /^\P{N}*\p{L}\P{N}*$/u;
 /** Who has a part in something, and the ways there and back: what a section is headed by that no list of items is. */
 const roles = new RegExp(
   `(?<!\\p{L})(?:${[
-    'sender|shipper|consignor|receiver|recipient|consignee|bill(?:ing|ed)?|invoic\\p{L}*|ship(?:ping|ped)?|deliver\\p{L}*|outbound|outward|inbound|return(?:ing)?|departure|arrival|pick-?up|collection|drop-?off|buyer|seller|vendor|purchaser|landlord|tenant|owner|employer|employee|before|after|old|new|previous|current',
-    'absender|empfänger|rechnungs\\p{L}*|liefer\\p{L}*|hin(?:fahrt|flug|reise|weg)|rück(?:fahrt|flug|reise|weg|gabe)|abfahrt|abflug|ankunft|abholung|zustellung|käufer|verkäufer|vermieter|mieter|auftraggeber|bisher|vorher|nachher|alt|neu',
+    'arriv(?:es|ing)|leav(?:es|ing)|depart(?:s|ing)|check-?in|check-?out|sender|shipper|consignor|receiver|recipient|consignee|bill(?:ing|ed)?|invoic\\p{L}*|ship(?:ping|ped)?|deliver\\p{L}*|outbound|outward|inbound|return(?:ing)?|departure|arrival|pick-?up|collection|drop-?off|buyer|seller|vendor|purchaser|landlord|tenant|owner|employer|employee|before|after|old|new|previous|current',
+    'anreise|abreise|absender|empfänger|rechnungs\\p{L}*|liefer\\p{L}*|hin(?:fahrt|flug|reise|weg)|rück(?:fahrt|flug|reise|weg|gabe)|abfahrt|abflug|ankunft|abholung|zustellung|käufer|verkäufer|vermieter|mieter|auftraggeber|bisher|vorher|nachher|alt|neu',
     'expéditeur|destinataire|aller|retour|départ|arrivée|facturation|livraison|enlèvement|acheteur|vendeur|bailleur|locataire|avant|après',
     'remitente|destinatari[oa]|ida|vuelta|salida|llegada|facturación|envío|entrega|recogida|comprador|vendedor|antes|después',
     'mittente|andata|ritorno|partenza|arrivo|fatturazione|spedizione|consegna|ritiro|acquirente|venditore|prima|dopo',

@@ -177,17 +177,17 @@ function withHours(text: string, one: Marked): Marked[] {
 }
 
 const onward = new RegExp(
-  String.raw`^((?:\p{L}{2,10}\.?,? )?(?:${day}))(,? (?:from|after|by|ab|à partir de|dès|desde las|a partir das|dalle(?: ore)?|vanaf|fra(?: kl\.?)?) )(${hours})$`,
+  String.raw`^((?:\p{L}{2,10}\.?,? )?(?:${day}))(,?\s(?:(from|after|ab|à partir de|dès|desde las|a partir das|dalle(?: ore)?|vanaf|fra(?: kl\.?)?)|by|before|until|bis|avant|antes de las|hasta las|entro le|até às|tot|voor|inden(?: kl\.?)?) )(${hours})$`,
   'iu',
 );
 
-/** `Arrivo: 3 ottobre 2026, dalle 14:00`: a day, and from what time on. */
+/** `Arrivo: 3 ottobre 2026, dalle 14:00`: a day, and from what time on, or until when. */
 function withOnward(text: string, one: Marked): Marked[] {
-  const [, on = '', between = '', from = ''] = onward.exec(text.slice(one.start, one.end)) ?? [];
-  if (from === '') return [one];
+  const [, on = '', between = '', from, hour = ''] = onward.exec(text.slice(one.start, one.end)) ?? [];
+  if (hour === '') return [one];
   return [
     { ...one, end: one.start + on.length },
-    { ...one, label: `${one.label} from`, start: one.start + on.length + between.length },
+    { ...one, label: `${one.label} ${from ? 'from' : 'by'}`, start: one.start + on.length + between.length },
   ];
 }
 

@@ -564,4 +564,42 @@ describe('circumstances', () => {
     const { fields } = await madeOf([{ text: `${above}\n\n> A.\n> B.\n\nAnswer this mail.\n` }]);
     expect(fields).toEqual(expected);
   });
+
+  test('answers below their questions, each found by its own', async () => {
+    const answers = (years: string, start: string, pay: string) => ({
+      text: `Ada Quist has applied.\n\nQ: How many years have you done this work?\nA: ${years}\n\nQ: When could you begin?\nA: ${start}\n\nQ: What do you wish to earn?\nA: ${pay}\n`,
+    });
+    const mails = [answers('15', '11 November 2026', '£50,000'), answers('3', '1 May 2027', '£28,000')];
+    const { fields, rows, suggestion } = await madeOf(mails, 1);
+    expect(Object.values(fields)).toEqual(['Ada Quist', 3, '2027-05-01', { value: 28000, currency: 'GBP' }]);
+    expect(rows).toEqual([]);
+    expect(suggestion.source).toContain('Q: When could you begin?');
+  });
+
+  test('boxes of when somebody comes and goes are no items', async () => {
+    const box = (label: string, day: string, time: string) =>
+      `<td><div class="h">${label}</div><div>${day}</div><div>${time}</div></td>`;
+    const stay = (from: string, to: string) => ({
+      html: `<table><tr>${box('Arrives', from, 'after 15:00')}${box('Leaves', to, 'before 10:00')}</tr></table>`,
+    });
+    const mails = [stay('1 November 2026', '4 November 2026'), stay('3 May 2027', '9 May 2027')];
+    expect((await madeOf(mails, 1)).fields).toEqual({
+      arrives: '2027-05-03',
+      arrives_from: '15:00',
+      leaves: '2027-05-09',
+      leaves_by: '10:00',
+    });
+  });
+
+  test.each([
+    ['Please approve the order by 26 December 2026.', { due: '2026-12-26' }],
+    ['Your card ending in 3582 was used to pay £12.50 at Harbour Café on 4 May 2027.', { place: 'Harbour Café' }],
+    ['Your parcel X4711 is at Tabac du Phare in Kirkholm.', { place: 'Tabac du Phare', place_2: 'Kirkholm' }],
+    ['We charged your card •••• 4711 on 4 May 2027.', { card: '•••• 4711' }],
+    ['£12.50 was credited to ****4711 on 4 May 2027.', { account: '****4711' }],
+    ['Version: 3.4.17\nBattery: 80 %', { version: '3.4.17' }],
+    ['PIN: 819 944#\nPhone: +44 20 7946 0000', { pin: '819 944' }],
+  ])('until when, where, of which account: %s', async (text, expected) => {
+    expect((await madeOf([{ text: `${text}\n` }])).fields).toMatchObject(expected);
+  });
 });

@@ -1,5 +1,6 @@
 import { linesOf, type Range } from '../reading/index.js';
 import { addsUp } from '../rules/table/totals.js';
+import { isAnswerMark } from './find-asked.js';
 import { fullName } from './looks.js';
 import { foldLabel, type Marked } from './marked.js';
 import { wordsBeside } from './words-beside.js';
@@ -118,7 +119,12 @@ function labelsOver(
   own: readonly Named[],
   all: readonly Named[],
 ): string[] {
-  const isBare = !hasWords(text, lines[at]?.start ?? 0, own[0]?.start ?? 0);
+  const before = text.slice(lines[at]?.start ?? 0, own[0]?.start ?? 0);
+  if (isAnswerMark(before)) {
+    const question = lines.slice(0, at).findLast((line) => textAt(text, line) !== '');
+    return question ? [literal(textAt(text, question))] : [];
+  }
+  const isBare = !/[\p{L}\p{N}]/u.test(before);
   return isBare && !isCovered(text, lines, at, all) ? labelAbove(text, lines, at) : [];
 }
 

@@ -2,7 +2,7 @@ import { linesInCell, type Range, type View } from '../../reading/index.js';
 import { type Grid, type GridCell, isEmpty, markedGrids, widthOf } from '../../rules/table/grid.js';
 import { textGrids } from '../../rules/table/text-grid.js';
 import { addsUp } from '../../rules/table/totals.js';
-import { isFree, ownTypes, type ReadContext } from '../../values/index.js';
+import { figureOf, isFree, ownTypes, type ReadContext, readValue } from '../../values/index.js';
 import { guessType } from '../guess-type.js';
 import { type Named, writeItem } from '../write-layout.js';
 import type { AlikePart } from './alike-part.js';
@@ -47,15 +47,20 @@ function rowsOf(
   const textOf = (cell: GridCell | undefined) => (cell?.[0] ? view.text.slice(cell[0].start, cell[0].end) : '');
   const width = widthOf(grid);
   const filled = (row: readonly GridCell[]) => row.filter((cell) => !isEmpty(view, cell)).length;
+  const sum = sumBelow(
+    grid.rows.map((row) => textOf(row.at(-1))),
+    context,
+  );
   const items = grid.rows.filter(
-    (row) => filled(row) >= filledShare * width && !addsUp(textOf(row.find((cell) => !isEmpty(view, cell)))),
+    (row, i) =>
+      i !== sum && filled(row) >= filledShare * width && !addsUp(textOf(row.find((cell) => !isEmpty(view, cell)))),
   );
   const titles = titlesOf(grid, items);
   const ranges = [...items.flat(2), ...(titles ?? [])];
   const over = { start: Math.min(...ranges.map(({ start }) => start)), end: Math.max(...ranges.map(({ end }) => end)) };
   const textsOf = (rows: Grid['rows']) => rows.map((row) => row.map(textOf));
   const others = grid.rows.filter((row) => !items.includes(row));
-  const areSums = enough !== null && isOfSums(textsOf(items), textsOf(others), context);
+  const areSums = enough !== null && isOfSums(textsOf(items), { others: textsOf(others), isSummed: sum >= 0 }, context);
   const areCounted = enough !== null && items.length >= minItems && items.every((row) => isCount(textOf(row.at(-1))));
   const least = message.chosen || areSums || areCounted ? 2 : minColumns;
   if (!message.chosen && isOfLabels(grid, message.listed)) return null;
@@ -216,10 +221,28 @@ const whole = (values: readonly (string | null)[], context: ReadContext): AlikeP
   ranges: values.map((value) => (value === null ? null : { start: 0, end: value.length })),
 });
 
+/** The last of some rows, if its sum is that of those above it, whatever it is called; -1 if it is not, or something is taken off: a fee. */
+function sumBelow(sums: readonly string[], context: ReadContext): number {
+  const cents = sums.flatMap((text) => {
+    const read = readValue(text, { type: ownTypes.money }, context);
+    const figure = read.ok ? figureOf(read.value) : null;
+    return figure === null ? [] : [Math.round(Number(figure) * 100)];
+  });
+  const last = cents.length - 1;
+  const isSum = cents.slice(0, last).reduce((sum, one) => sum + one, 0) === cents[last];
+  return cents.length === sums.length && last >= minItems && isSum && cents.every((one) => one >= 0) ? last : -1;
+}
+
 /** Whether rows are of how many of what, or of what at all above a row that adds them up, and a sum beside it: `4 × Rope | £9.80`. */
-const isOfSums = (rows: readonly string[][], others: readonly string[][], context: ReadContext): boolean =>
+const isOfSums = (
+  rows: readonly string[][],
+  { others, isSummed }: { others: readonly string[][]; isSummed: boolean },
+  context: ReadContext,
+): boolean =>
   rows.length >= minItems &&
-  (rows.every(([what = '']) => /^\d+ ?[×x*] ?\p{L}/u.test(what)) || others.some(([label = '']) => addsUp(label))) &&
+  (isSummed ||
+    rows.every(([what = '']) => /^\d+ ?[×x*] ?\p{L}/u.test(what)) ||
+    others.some(([label = '']) => addsUp(label))) &&
   guessType(
     '',
     rows.map(([, sum = '']) => sum),
