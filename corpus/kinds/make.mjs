@@ -28,6 +28,7 @@ import { kinds as twentyFifth } from './twenty-fifth.mjs';
 import { kinds as twentyFirst } from './twenty-first.mjs';
 import { kinds as twentyFourth } from './twenty-fourth.mjs';
 import { kinds as twentySecond } from './twenty-second.mjs';
+import { kinds as twentySixth } from './twenty-sixth.mjs';
 import { kinds as twentyThird } from './twenty-third.mjs';
 
 const tests = 11;
@@ -109,6 +110,7 @@ const sets = [
   [2301, twentyThird],
   [2401, twentyFourth],
   [2501, twentyFifth],
+  [2601, twentySixth],
 ];
 
 const withMail = (made, { html }) => ({ ...made, raw: mail(made.subject, made.body, html) });

@@ -62,7 +62,8 @@ function slotPut(layout: string, { message, mark, known, cells }: Marking): stri
   const above = lineOf(message, message.slice(0, line.start).trimEnd().length);
   const isTaken = known.some(({ start, end }) => start <= above.end && end >= above.start);
   // Nor is a line below one to be found by, where it has a value of its own and is in the layout.
-  const below = lineBelow(plainLines(message), line.start);
+  const worded = plainLines(message).filter(({ words }) => /[\p{L}\p{N}]/u.test(words));
+  const below = lineBelow(worded, line.start);
   const isKnown = below !== null && known.some(({ start }) => lineOf(message, start).start === below);
   const upTo = written.findIndex((one) => slotsIn(one).includes(mark.field)) + 1;
   const kept = isKnown && upTo > 0 ? written.slice(0, upTo) : written;

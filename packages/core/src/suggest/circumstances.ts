@@ -34,6 +34,17 @@ export const maskedIn = (words: string): NamedValue[] =>
     value,
   }));
 
+/** `(class 5a)`, `(groep 5a)`: a short code in brackets, and what it is. */
+const ofBrackets = /(?<=\((\p{Ll}{3,}) )\d{1,3}\p{L}(?=\))/gu;
+/** `te bereiken op 06 11260423`: a number to ring somebody by, though no land is named. */
+const reached =
+  /(?<=(?:reached? (?:on|at|by)|(?:call|ring|phone)(?: \p{L}+)? on|erreichbar (?:unter|über)|bereiken (?:op|via)|joignable (?:au|sous)|locali[zs]able en|contactar? (?:en el|pelo|no)|reperibile al|treffes på|nås på) )\(?\+?\d[\d ()/.-]{5,18}\d/gu;
+
+export const inShortIn = (words: string): NamedValue[] => [
+  ...[...words.matchAll(ofBrackets)].map(({ 0: value, 1: label = '', index: from }) => ({ label, from, value })),
+  ...[...words.matchAll(reached)].map(({ 0: value, index: from }) => ({ label: 'phone', from, value })),
+];
+
 /** `£199.82 at Harbour Café on 4 May`, `chez Tabac du Phare à Port-Doré`: where, by a word that says so. */
 const whereAt =
   /(?<=[\p{L}\p{N}] (?:at|bei|chez|bij|presso|hos) )(\p{Lu}[\p{L}’'&-]*(?: (?:(?:of|the|du|de|des|la|le|der|am|von|van|del|di|da|&) ){0,2}\p{Lu}[\p{L}’'&-]*){0,3})(?=[.,;]|$| (?:on|for|with|am|um|für|le|pour|el|por|il|per|op|voor|den|à|in|a)(?!\p{L}))/gu;

@@ -24,7 +24,7 @@ import { findDressed, findDressedTitles, findMoreOfLook, findShownLarge } from '
 import { findInProse, isProseOfValues } from './find-in-prose.js';
 import { saidInSubject, titleBySubject } from './find-in-subject.js';
 import { findLabelled } from './find-labelled.js';
-import { findPassages } from './find-passages.js';
+import { findAboveRuling, findPassages } from './find-passages.js';
 import type { Examined } from './group.js';
 import { foldLabel, type Looked, type Marked, repeatedIn } from './marked.js';
 import { areOfRoles, bySection } from './name-by-section.js';
@@ -98,7 +98,7 @@ export function examine(
   const repeated = repeatedBeside(view.text, labelled, sentences);
   const passages = apartFrom(
     [...labelled, ...title, ...sentences, ...large, ...repeated, ...(rows ? [rows.over] : [])],
-    findPassages(view, form),
+    [...findPassages(view, form), ...findAboveRuling(view)],
   );
   return {
     message,

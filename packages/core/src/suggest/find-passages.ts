@@ -40,3 +40,28 @@ export function findPassages(view: View, form: TextForm & { html?: string }): Ma
 const minWords = 4;
 
 const isSentenceAbove = (said: string) => /[:：]$/.test(said) && said.split(/\s+/).length >= minWords;
+
+/** Lines of what somebody wrote above a ruling, and labelled ones right below it, by which that is what it is. */
+const maxAbove = 12;
+const minBelow = 2;
+const labelled = /^\s*\p{L}[^:\n]{0,40}?\s*:\s+\S/u;
+
+/** What stands on top of a message and has no label, where a ruling parts it from lines that have: what a gateway hands on. */
+export function findAboveRuling({ text }: View): Marked[] {
+  const lines = linesOf(text)
+    .slice(0, maxLines)
+    .map((line) => ({ ...line, words: text.slice(line.start, line.end).trim() }))
+    .filter(({ words }) => words !== '');
+  const ruling = lines.findIndex(({ words }) => /^[-_=*]{4,}$/.test(words));
+  const [first, last] = [lines[0], lines[ruling - 1]];
+  const below = lines.slice(ruling + 1, ruling + 1 + minBelow);
+  const isHandedOn =
+    ruling > 0 &&
+    ruling <= maxAbove &&
+    below.length === minBelow &&
+    below.every(({ words }) => labelled.test(words)) &&
+    !lines.slice(0, ruling).some(({ words }) => labelled.test(words) || /[:,]$/.test(words));
+  return isHandedOn && first && last
+    ? [{ label: 'message', start: first.start, end: last.end, by: 'label', until: below[0]?.start ?? last.end }]
+    : [];
+}

@@ -510,3 +510,30 @@ test('what its last line adds up, whatever that is called; with something taken 
   expect(fields).toEqual({ earn: { value: 274.32, currency: 'GBP' } });
   expect((await madeOf([bill('Sold|£100.00', 'Fees|-£3.00', 'You earn|£97.00')])).rows).toEqual([]);
 });
+
+test('lines of one make below several headings are one list, and a number in front is one', async () => {
+  const { rows } = await madeOf([
+    {
+      text: 'New this week\n\nConsole\n  * #2127 Map does not load (Ada Quist)\n  * #68 Mail arrives twice (Dag Holm)\n\nBilling\n  * #6805 Wrong sum on bill (Nuno Marsh)\n\nBye\n',
+    },
+  ]);
+  expect(rows.map((row) => Object.values(row))).toEqual([
+    [2127, 'Map does not load', 'Ada Quist'],
+    [68, 'Mail arrives twice', 'Dag Holm'],
+    [6805, 'Wrong sum on bill', 'Nuno Marsh'],
+  ]);
+});
+
+test('cards of legs with an arrow between, and a line that stands below them in the same markup', async () => {
+  const leg = (flight: string, [from, to]: string[], [leaves, arrives]: string[]) =>
+    `<tr><td><p>Flight ${flight}, 4 May 2027</p><table><tr><td><b>${from}</b><br>${leaves}</td><td>→</td><td><b>${to}</b><br>${arrives}</td></tr></table></td></tr>`;
+  const { rows } = await madeOf([
+    {
+      html: `<table>${leg('YS 168', ['MOL', 'GBY'], ['10:20', '13:20'])}${leg('YS 157', ['KHM', 'NEA'], ['16:00', '19:00'])}<tr><td><p>Be at the gate in time.</p></td></tr></table>`,
+    },
+  ]);
+  expect(rows.map((row) => Object.values(row))).toEqual([
+    ['YS 168', '2027-05-04', 'MOL', '10:20', 'GBY', '13:20'],
+    ['YS 157', '2027-05-04', 'KHM', '16:00', 'NEA', '19:00'],
+  ]);
+});

@@ -1,7 +1,7 @@
 import { ownTypes, type ReadContext, readValue, valueTypes } from '../values/index.js';
 import { isMonthName, isWeekdayName } from '../values/month-names.js';
 import { quantityOf, unitNamed } from '../values/units.js';
-import { circumstancesIn, lastingIn, maskedIn, namedByTwos, placesIn } from './circumstances.js';
+import { circumstancesIn, inShortIn, lastingIn, maskedIn, namedByTwos, placesIn } from './circumstances.js';
 import { readsAs, type Telling, telling } from './looks.js';
 import type { NamedValue } from './marked.js';
 
@@ -20,6 +20,7 @@ export function namedInSentence(words: string, context: ReadContext): NamedValue
     ...calledIn(words),
     ...endingIn(words),
     ...maskedIn(words),
+    ...inShortIn(words),
     ...shoutedIn(words),
     ...writtenToIn(words),
     ...titledIn(words),
@@ -114,7 +115,7 @@ const named =
   /(?<=(?:^|[^\p{L}])(?:no|nr|number|num|n\.?[°º]|núm|nummer|numero|número)[.:]? )(?:\d{4,}|\d{3}(?: \d{3})+)(?! ?\d|[\p{L}.,:/-]+\d)|(?<=(?:^|[^\p{L}])(?:n\.?[°º]|nr\.) ?)\d{2,3}(?![\p{N}\p{L}]|[ .,:/-]\d)/giu;
 
 /** `moved from "waiting" to "open"`: what is quoted, in a sentence that asks for nothing, is what somebody wrote or chose. */
-const quoted = /(?<=(\p{L}{2,})[ :] ?)(["“„«]) ?([^"“”„«»]{2,60}?) ?["”“»]/gu;
+const quoted = /(?<=(\p{L}{2,}|\d,)[ :] ?)(["“„«]) ?([^"“”„«»]{2,60}?) ?["”“»]/gu;
 const longestQuote = 6;
 const asksWithin =
   /(?<!\p{L})(?:click|press|tap|select|choose|button|link|menu|klick\p{L}*|wählen|knopf|cliquez|bouton|pulse|clique|klik\p{L}*|knop)(?!\p{L})/iu;
@@ -124,7 +125,8 @@ const quotedIn = (words: string): NamedValue[] =>
     ? []
     : [...words.matchAll(quoted)].flatMap(({ 0: all, 1: label = '', 3: value = '', index }) =>
         value.split(/\s+/).length <= longestQuote && !/[.!?]$/.test(value)
-          ? [{ label, from: index + all.indexOf(value, 1), value }]
+          ? // `lot 150, "Brass sextant"`: what it is called.
+            [{ label: /\d/.test(label) ? 'title' : label, from: index + all.indexOf(value, 1), value }]
           : [],
       );
 

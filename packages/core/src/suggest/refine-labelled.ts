@@ -127,7 +127,7 @@ const span =
 /** From one day to another. */
 const day = String.raw`\d{1,2}[./-]\d{1,2}[./-]\d{2,4}|\d{4}-\d\d-\d\d|\d{1,2}\.? \p{L}{3,10}\.?(?: \d{4})?`;
 const ofDay = new RegExp(
-  `^([\\p{L}\\p{N}][^\\n,]{0,40})(, )(\\p{Ll}{3,}(?: \\p{Ll}{3,})?)((?: \\p{Ll}{1,3})? )((?:${day}))$`,
+  `^([\\p{L}\\p{N}][^\\n,]{0,40})(, )(\\p{Ll}{2,}(?: \\p{Ll}{3,})?)((?:\\.|\\(e\\))?(?: \\p{Ll}{1,3})? )((?:${day}))$`,
   'u',
 );
 const daySpan = new RegExp(

@@ -602,4 +602,22 @@ describe('circumstances', () => {
   ])('until when, where, of which account: %s', async (text, expected) => {
     expect((await madeOf([{ text: `${text}\n` }])).fields).toMatchObject(expected);
   });
+
+  test('what a gateway hands on, above a ruling and the facts of it', async () => {
+    const text = (words: string, id: string) => ({
+      text: `${words}\n\n______________\nSender  : +44 20 3009 3007\nMessage ID: ${id}\n`,
+    });
+    const mails = [text('Is the fuel dock open at 7?', '4711-12'), text('We are late.\nPlease wait.', '815-3')];
+    const { fields } = await madeOf(mails, 1);
+    expect(Object.values(fields)).toEqual(['We are late.\nPlease wait.', '+442030093007', '815-3']);
+  });
+
+  test.each([
+    ['Ada Quist (groep 5a) is ziek en komt op 15-12-2026 niet.', { groep: '5a' }],
+    ['Your booking GB-12 is made; the skipper can be reached on 07700 900412.', { phone: '+447700900412' }],
+    ['You won lot 150, "Brass sextant", on 4 May 2027.', { lot: 150, title: 'Brass sextant' }],
+    ['Patient: Ada Quist, geb. 17.11.1951\nTaken: 4 May 2027', { patient: 'Ada Quist', geb: '1951-11-17' }],
+  ])('who and what, in short: %s', async (words, expected) => {
+    expect((await madeOf([{ text: `${words}\n` }])).fields).toMatchObject(expected);
+  });
 });

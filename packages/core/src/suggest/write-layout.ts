@@ -139,9 +139,11 @@ function wordsBelow(
   const line = lines[at];
   const isAlone = line && first && !hasWords(text, line.start, first.start) && !hasWords(text, first.end, line.end);
   const below = isAlone && more.length === 0 ? lineBelow(text, lines, at) : null;
-  return below !== null && !all.some((one) => isOn(one, below))
-    ? [anybody(anyFigures(literal(textAt(text, below))))]
-    : [];
+  if (below === null || all.some((one) => isOn(one, below))) return [];
+  const words = textAt(text, below);
+  // Of a label and its value, the label.
+  const label = labelled.exec(words)?.[0];
+  return [label ? `${literal(label)} [[*]]` : anybody(anyFigures(literal(words)))];
 }
 
 const isOn = (mark: Range, line: Range) => mark.start <= line.end && mark.end > line.start;
@@ -301,7 +303,7 @@ function labelAbove(text: string, lines: readonly { start: number; end: number }
 
 /** `5 guests have written`: how many differs. */
 const anyFigures = (words: string): string =>
-  words.replace(/(?<![\p{L}\p{N}.,:/#-])\d+(?![\p{L}\p{N}.,:/-])/gu, '[[*]]');
+  words.replace(/(?<![\p{L}\p{N}.,:/#-])\d+(?: \d+)*(?![\p{L}\p{N}.,:/-])/gu, '[[*]]');
 
 /** `Ines Lindqvist has moved this meeting`: who does it this time is another the next. */
 const anybody = (words: string): string =>
@@ -310,6 +312,9 @@ const anybody = (words: string): string =>
 /** `Your shop in week 19`: figures behind the words of a heading are those of this message. */
 const withoutFigures = (heading: string): string =>
   heading.replace(/(?<=\p{L}{2,} )\d+(?![\p{L}\p{N}.,:/-])/gu, '[[*]]');
+
+/** What a line begins with that has a label with a mark. */
+const labelled = /^[^\s:=][^:=\n]{0,40}[:：](?!\/\/|\d\d)/u;
 
 /** Lines of a paragraph above a value that are looked at for its label. */
 const maxValuesAbove = 4;
@@ -327,7 +332,7 @@ function labelOfParagraph(text: string, lines: readonly Range[], at: number): st
     // `Customer`, `Björn Pemberton`, and below them what is told by its looks: the first line of the paragraph is the label.
     const isTitle =
       i === at - 2 && titleOfBlock.test(words) && (i === 0 || wordsAt(i - 1) === '') && fullName.test(wordsAt(at - 1));
-    const label = isTitle ? words : /^[^\s:=][^:=\n]{0,40}[:：](?!\/\/|\d\d)/u.exec(words)?.[0];
+    const label = isTitle ? words : labelled.exec(words)?.[0];
     if (!label) continue;
     // Stars that made it bold may stand behind it.
     const isAlone = !/[\p{L}\p{N}]/u.test(words.slice(label.length));

@@ -17,6 +17,10 @@ export const typeOfField = (options: FieldOptions | undefined): ValueType | unde
 /** Whether any text is a value of a field. */
 export const isFree = (options: FieldOptions | undefined): boolean => typeOfField(options)?.free === true;
 
+/** Whether a type that counts anything reads a word behind a figure as what is counted: `4711 Map`, where no unit is asked for. */
+export const countsAWord = (raw: string, options: FieldOptions | undefined): boolean =>
+  typeOfField(options)?.countable === true && options?.unit === undefined && /\d\s+\p{L}+$/u.test(raw);
+
 /** How much a raw text looks like what a field takes, 0 to 1; quick, to rank places. */
 export function fitOfValue(raw: string, options: FieldOptions, context: ReadContext): number {
   const type = valueTypes[options.type];

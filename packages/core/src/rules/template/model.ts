@@ -175,6 +175,8 @@ export interface WordedItem {
   required: boolean[];
   /** For an item of one line with a bullet: the line without its last part, for items that lack it; null for others. */
   short: LineShape | null;
+  /** Marks that stand alone on a line of it. */
+  signs: ReadonlySet<string>;
 }
 
 /** A line of an item that has no words of its own. */

@@ -66,6 +66,44 @@ test.each([
     expect((await fill(line, [{ name: 'l', text }])).fields.vessel).toBe(vessel);
 });
 
+test('a count is its figures: the word behind it belongs to the text that follows', async () => {
+  const layouts = [{ name: 'l', text: 'Fault #[[nights]] [[vessel]] ([[remarks]])' }];
+  const { fields } = await fill('Fault #2127 Map does not load (Ada)', layouts);
+  expect(fields).toMatchObject({ nights: 2127, vessel: 'Map does not load', remarks: 'Ada' });
+});
+
+describe('what stands above a ruling over the first words', () => {
+  const below = '____________\nVessel : Tern\n';
+  test.each([
+    ['a line', 'We are late.\n\n', '[[remarks]]', 'We are late.'],
+    [
+      'paragraphs, where it runs on',
+      'We are late.\nAlso wet.\n\nBye\n',
+      '[[remarks...]]',
+      'We are late.\nAlso wet.\n\nBye',
+    ],
+    ['without a greeting', 'Hello Ada,\n\nWe are late.\nBye\n', '[[remarks...]]', 'We are late.\nBye'],
+    ['nothing', '', '[[remarks...]]', null],
+  ])('%s', async (_, above, slot, remarks) => {
+    for (const layout of [`${slot}\n____\nVessel : [[vessel]]`, `${slot}\nVessel : [[vessel]]`])
+      expect((await fill(above + below, [{ name: 'l', text: layout }])).fields).toMatchObject({
+        vessel: 'Tern',
+        remarks,
+      });
+  });
+});
+
+test('labelled values that dots part are found each by its own label', async () => {
+  const layouts = [{ name: 'l', text: 'Vessel: [[vessel]] · Length: [[length]] m · Stay: [[nights]]' }];
+  const lines = ['Vessel: Tern · Length: 9 m · Stay: 4', 'Stay: 4 · Vessel: Tern', 'Vessel: Tern · Stay: 4'];
+  const read = await Promise.all(lines.map(async (text) => (await fill(text, layouts)).fields));
+  expect(read.map(({ vessel, length, nights }) => [vessel, length, nights])).toEqual([
+    ['Tern', 9, 4],
+    ['Tern', null, 4],
+    ['Tern', null, 4],
+  ]);
+});
+
 test('a minus right behind a label without a mark is the figure’s own', async () => {
   const layouts = [{ name: 'l', text: 'Low [[length]] · Stay [[nights]]' }];
   const lengths = ['Low 3.5 m · Stay 4', 'Low -3.5 m · Stay 4', 'Low −3.5 m · Stay 4', 'Low - 3.5 m · Stay 4'];

@@ -74,6 +74,23 @@ function fromMeasured(values: readonly (string | null)[], context: ReadContext):
   ];
 }
 
+const behindNumber = /^#(\d+)[:.]? (?=\p{L})/u;
+
+/** `#2127 Map does not load`: the number of something, and what it is. As a text it could not be told from the words behind it. */
+function fromNumbers(values: readonly (string | null)[]): AlikePart[] | null {
+  const found = values.map((value) => (value === null ? null : behindNumber.exec(value)));
+  const numbers = found.flatMap((one) => one?.[1] ?? []);
+  if (numbers.length < values.length || new Set(numbers).size < 2) return null;
+  return [
+    { type: ownTypes.count, label: 'index', ranges: numbers.map(({ length }) => ({ start: 1, end: 1 + length })) },
+    {
+      type: ownTypes.words,
+      label: null,
+      ranges: values.map((value, i) => ({ start: found[i]?.[0].length ?? 0, end: value?.length ?? 0 })),
+    },
+  ];
+}
+
 const isWhole = (part: AlikePart | undefined, values: readonly (string | null)[]) =>
   part?.ranges.every((range, i) => range === null || range.end - range.start === values[i]?.length);
 
@@ -106,6 +123,7 @@ function cutOnce(values: readonly (string | null)[], context: ReadContext, isPar
   // A day and a time are one; a day with two times is no value.
   if (!isFree({ type: whole }) && (byLooks?.length ?? 0) <= 2) return one;
   return (
+    fromNumbers(values) ??
     fromUnits(values, context) ??
     fromMeasured(values, context) ??
     byLooks ??

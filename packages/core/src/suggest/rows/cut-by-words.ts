@@ -137,11 +137,15 @@ export function behindSameWords(values: readonly (string | null)[], context: Rea
     if (!there.every((value) => value.startsWith(prefix + word) && value.length > prefix.length + word.length)) break;
     prefix += word;
   }
+  // `Flight YS 168`: the letters of a code are none of its name.
+  const letters = /(?<=\p{L}\s+)\p{Lu}{1,4}\s+$/u.exec(prefix)?.[0] ?? '';
+  if (there.every((value) => /^\d+(?!\S)/.test(value.slice(prefix.length))))
+    prefix = prefix.slice(0, prefix.length - letters.length);
   const rest = there.map((value) => value.slice(prefix.length));
   const isCode = shortCode.test(prefix.trim()) && rest.every((value) => /^\d+$/.test(value));
   if (!/\p{L}/u.test(prefix) || isCode || there.length < 2 || new Set(rest).size < 2) return null;
   const type = guessType(prefix, rest, context).type;
-  if (isFree({ type }) && there.length < minAlike) return null;
+  if (isFree({ type }) && there.length < minAlike && letters === '') return null;
   return [
     {
       type,

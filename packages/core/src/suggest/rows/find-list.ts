@@ -6,6 +6,7 @@ import { guessType } from '../guess-type.js';
 import { foldLabel, type Marked, ofBlock } from '../marked.js';
 import { areOfRoles } from '../name-by-section.js';
 import { type Named, writeItem } from '../write-layout.js';
+import { acrossHeadings } from './across-headings.js';
 import { type AlikePart, areCodes } from './alike-part.js';
 import { behindOneLabel } from './cell-lines.js';
 import { ColumnNames } from './column-names.js';
@@ -30,7 +31,7 @@ interface Part {
 
 /** The items of the list that stands in a message by its structure: one that tells most, unless it is one of labels and their values. */
 export function findList(message: LookedForRows, context: ReadContext): FoundRows | null {
-  const lists = listsIn(message.view, message.lists);
+  const lists = listsIn(message.view, message.lists).map((list) => acrossHeadings(list, message.view.text));
   const isForm = (list: ItemList) =>
     !message.pairsAreItems && !isTickedOff(list, message) && isOfPairs(list, message, context);
   const forms = message.chosen ? [] : lists.filter(isForm);
@@ -163,8 +164,25 @@ const longestQuestion = 16;
 const isQuestion = (label: string) =>
   /^\P{Ll}(?:\D|(?<!\d)\d{1,2}(?!\d))*\?$/u.test(label) && label.split(/\s+/).length <= longestQuestion;
 
-function rowsOfList(list: ItemList, message: LookedForRows, context: ReadContext): FoundRows | null {
+/** Spots from which on an item has more than a line that stands around them. */
+const minSpots = 3;
+
+/** The items without lines before the first or behind the last that the markup holds as it holds them: `Be there in time.` */
+function withoutLinesAround(list: ItemList): ItemList {
+  const filled = list.items.map(({ spots }) => spots.filter((spot) => spot !== null).length);
+  const isItem = (count: number) => count >= minSpots;
+  const [first, last] = [filled.findIndex(isItem), filled.findLastIndex(isItem)];
+  const items = list.items.slice(first, last + 1);
+  const isAround = filled.every((count, i) => (i >= first && i <= last) || count === 1);
+  const [begin, end] = [items[0]?.start, items.at(-1)?.end];
+  return first >= 0 && isAround && items.length > 1 && begin !== undefined && end !== undefined
+    ? { ...list, items, start: begin, end }
+    : list;
+}
+
+function rowsOfList(whole: ItemList, message: LookedForRows, context: ReadContext): FoundRows | null {
   const { view } = message;
+  const list = withoutLinesAround(whole);
   const spots = [...(list.items[0]?.spots ?? []).keys()];
   const names = new ColumnNames(spots.length > 1 ? 'title' : 'item');
   const titles = titlesOf(list, view.text);
@@ -197,11 +215,19 @@ function rowsOfList(list: ItemList, message: LookedForRows, context: ReadContext
       spots
         .flatMap((spot) => {
           const title = titles.get(spot);
-          const lines = writeSpot(list, spot, parts[spot] ?? [], view.text, nameOf);
+          const sign = signAt(list, spot, view.text);
+          const lines = sign === null ? writeSpot(list, spot, parts[spot] ?? [], view.text, nameOf) : [sign];
           return title === undefined || lines.length === 0 ? lines : [title, ...lines];
         })
         .join('\n'),
   };
+}
+
+/** What all items have at a spot that is no word: the arrow between where somebody leaves and where they come to. */
+function signAt({ items }: ItemList, spot: number, text: string): string | null {
+  const said = new Set(items.map(({ spots: { [spot]: at } }) => (at ? text.slice(at.start, at.end).trim() : '')));
+  const [only = ''] = said;
+  return said.size === 1 && /^[^\p{L}\p{N}\s[\]]{1,3}$/u.test(only) ? only : null;
 }
 
 /** The words that stand at the spot before another in all items: they name what stands there. By the number of the spot they name. */

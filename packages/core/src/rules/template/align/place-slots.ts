@@ -1,4 +1,4 @@
-import { isFree } from '../../../values/index.js';
+import { countsAWord, isFree } from '../../../values/index.js';
 import type { ConstantsMatch, Landmark, Token } from '../model.js';
 import type { PreparedText } from '../text/prepared-text.js';
 import { sentencesOf } from '../text/sentences.js';
@@ -109,8 +109,10 @@ class Placing {
       ways.push(...withRange(begin, at, this.place(slot + 1, at + width)));
     }
     const missed = this.landmark.slots.length - slot - 1;
-    // Of two ways that fit alike the first is taken: before a blank, a value with a type takes all that it can.
-    if (marks === null && this.isTyped(slot)) ways.reverse();
+    // Of two ways that fit alike the first is taken: before a blank, a value with a type takes all that it can. Of a count that is
+    // its figures: what word is counted the layout would say.
+    if (marks === null && this.isTyped(slot))
+      ways.reverse().sort((a, b) => this.isCounted(slot, a) - this.isCounted(slot, b));
     return ways.length > 0 ? ways : [{ ranges: [{ from: begin, to: stop }], weight: 0, missed, end: begin }];
   }
 
@@ -130,6 +132,13 @@ class Placing {
   private isTyped(slot: number): boolean {
     const { field = null } = this.landmark.slots[slot]?.slot ?? {};
     return field !== null && !isFree(this.words.fields[field]);
+  }
+
+  /** Whether a way takes a word behind a figure into a value that may count anything: 1 or 0. */
+  private isCounted(slot: number, { ranges: [range] }: Way): 0 | 1 {
+    const { field = null } = this.landmark.slots[slot]?.slot ?? {};
+    const [start, end] = [this.tokens[range?.from ?? 0]?.start ?? 0, this.tokens[(range?.to ?? 0) - 1]?.end ?? 0];
+    return field !== null && countsAWord(this.words.text.slice(start, end), this.words.fields[field]) ? 1 : 0;
   }
 
   /** How many tokens part two values here: the marks of the sample, or none where a gap does; null where nothing does. */

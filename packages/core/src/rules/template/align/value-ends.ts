@@ -1,9 +1,10 @@
 import { cellIn, type Range } from '../../../reading/index.js';
 import { isFree } from '../../../values/index.js';
 import type { Candidate, Claims, Landmark, Line, Parts, Slot, SlotSpan, Token, ValuePlace } from '../model.js';
-import { enumerationEnd, isDressed, isLabelShaped, isSentence } from '../text/lines.js';
+import { enumerationEnd, isDressed, isFiller, isLabelShaped, isSentence, lastOffset } from '../text/lines.js';
 import { isWrapped, linesWithin, type Search } from '../text/prepared-text.js';
-import { cellsOf, isSignAround, tokenise } from '../text/tokens.js';
+import { cellsOf, tokenise } from '../text/tokens.js';
+import { lineOver, maxBlank } from './line-over.js';
 import { waysToPlace } from './place-slots.js';
 import { fitOf, spansOf } from './weigh.js';
 
@@ -42,22 +43,7 @@ function cutInParts(place: ValuePlace, { opens, slots }: Parts, landmark: Landma
   });
 }
 
-/** The line right above the first words of a layout. */
-function lineOver({ line, from, landmark }: Candidate, slot: Slot, claims: Claims, { lines }: Search): ValuePlace {
-  let at = line.index - 1;
-  while (at >= line.index - 1 - maxBlank && lines[at]?.kind === 'blank') at--;
-  const place = { slot, start: from, end: from, joined: true, uncertain: null };
-  const above = lines[at];
-  const isFree = above !== undefined && !isFiller(above) && !claims.lines.has(at);
-  // Words further in have others before them on their line.
-  if (!isFree || (line.tokens[0]?.start !== from && landmark.before.length > 0)) return place;
-  const isOwn = ({ norm }: Token) => !slot.dressed || !isSignAround.test(norm);
-  const [first, last] = [above.tokens.find(isOwn), above.tokens.findLast(isOwn)];
-  return { ...place, start: first?.start ?? above.start, end: last?.end ?? above.end };
-}
-
-/** Blank lines between a value and one that stands below it, and lines that one of a type may stand further down. */
-const maxBlank = 2;
+/** Lines that a value of a type may stand further down. */
 const farthestDown = 2;
 
 /** The lines below a value, each for the next slot: the first, or for a type the nearest that reads as it. */
@@ -336,11 +322,6 @@ export function isStacked(claimed: Iterable<Candidate>, taken: ReadonlySet<numbe
   return stacked.length >= (all ? enoughStacked - 1 : enoughStacked) && stacked.length * 2 > beside.length;
 }
 
-const isFiller = ({ kind }: Line): boolean => kind === 'blank' || kind === 'ruling';
-
 /** Where the value of a slot alone on its line begins: behind its bullet, where the layout has one there. */
 const startOf = ({ tokens, start }: Line, { bullet }: Slot): number =>
   tokens[bullet ? enumerationEnd(tokens) : 0]?.start ?? start;
-
-/** Behind the last word or mark of a line. */
-const lastOffset = (line: Line): number => line.tokens.at(-1)?.end ?? line.end;

@@ -66,8 +66,16 @@ function compileWorded(name: string, lines: readonly BlockLine[], columns: Field
   );
   const [only, ...more] = lines;
   const short = only && more.length === 0 ? shortenedLine(only.pieces) : null;
-  return { kind: 'words', above, below, layout, required, short, fields };
+  return { kind: 'words', above, below, layout, required, short, signs: signsOf(lines), fields };
 }
+
+/** What stands alone on a line and is no word: an arrow between where one leaves and where one comes to. */
+const signsOf = (lines: readonly BlockLine[]): Set<string> =>
+  new Set(
+    lines.flatMap(({ pieces }) =>
+      pieces.some(({ slot }) => slot) || hasWords(pieces) ? [] : joined(pieces.flatMap(({ constant }) => constant)),
+    ),
+  );
 
 /** Another item has another number before its first value: it is a bullet like any other. */
 const withAnyNumber = (line: string): string => line.replace(/^(\s*)(?:\d{1,3}|[a-z])[.)](?=\s+\[\[)/, '$1-');

@@ -1,6 +1,13 @@
 import { dictionary } from '../../../dictionary.js';
 import { cellBreak, linesInCell, type Range, type View } from '../../../reading/index.js';
-import { type FieldOptions, fitOfValue, isFree, type ReadContext, typeOfField } from '../../../values/index.js';
+import {
+  countsAWord,
+  type FieldOptions,
+  fitOfValue,
+  isFree,
+  type ReadContext,
+  typeOfField,
+} from '../../../values/index.js';
 import { problemAt } from '../../finding.js';
 import { linkAt } from '../../link-at.js';
 import type { Finding } from '../../rule-kind.js';
@@ -228,13 +235,17 @@ function waysToFill(cells: readonly Stretch[], { slots: { length: slots }, betwe
   return ways;
 }
 
-/** Where blanks part values, one with a type takes all that it can: `Saturday 5 June` is more of a day than `Saturday`. */
+/**
+ * Where blanks part values, one with a type takes all that it can: `Saturday 5 June` is more of a day than `Saturday`. Of a count that is
+ * its figures: what word is counted the layout would say.
+ */
 const perCharacter = 0.001;
 
-const reachOf = ({ slots }: LineShape, spans: readonly (Range | null)[], { fields }: Source): number =>
+const reachOf = ({ slots }: LineShape, spans: readonly (Range | null)[], { fields, view }: Source): number =>
   spans.reduce((sum, span, i) => {
     const options = fields[slots[i]?.field ?? ''];
-    return span && options && !isFree(options) ? sum + perCharacter * (span.end - span.start) : sum;
+    const takes = span && options && !isFree(options) && !countsAWord(view.text.slice(span.start, span.end), options);
+    return takes ? sum + perCharacter * (span.end - span.start) : sum;
   }, 0);
 
 /** Of two ways that read alike, the one is meant in which values end at the marks that the layout has there. */
@@ -265,8 +276,12 @@ function pointsAt(
   const sure = type?.ambiguous?.test(text) ? ambiguous : 1;
   const fit = sure * fitOfValue(text, first, context);
   const target = also.some(isTarget) ? (isLinked ? aTarget : noTarget) : 0;
-  return target + (type?.free ? 0.5 * fit : 3 * fit - 1);
+  return target + (type?.free ? (/[\p{L}\p{N}]/u.test(text) ? aText : aSign) * fit : 3 * fit - 1);
 }
+
+/** Words speak for a text; signs alone, such as an arrow, are one only where no words stand beside them. */
+const aText = 0.5;
+const aSign = 0.25;
 
 /** Without a bullet a line must show by its values that it is an item. */
 function isLikely(

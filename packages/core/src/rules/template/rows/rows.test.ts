@@ -263,6 +263,26 @@ describe('what parts the values of an item', () => {
     ]);
   });
 
+  test('a count is its figures, and the word behind it begins the text', async () => {
+    const list = 'Faults\n\n* #2127 Map does not load (Ada Quist)\n* #68 Wrong sum on bill (Dag Holm)\n';
+    const layout = '[[rows:]]\n* #[[number]] [[item]] ([[who]])\n[[:rows]]';
+    const columns = { number: { type: 'integer' }, who: { type: 'text' } };
+    expect(await rowsOf(layout, { text: list }, columns)).toEqual([
+      ['Map does not load', null, null, 2127, 'Ada Quist'],
+      ['Wrong sum on bill', null, null, 68, 'Dag Holm'],
+    ]);
+  });
+
+  test('a sign alone on its line is no text where words stand beside it', async () => {
+    const legs = 'Flight 168\nMOL\n→\nGBY\n\nFlight 157\nKHM\n→\nNEA\n';
+    const layout = '[[rows:]]\nFlight [[number]]\n[[item]]\n→\n[[to]]\n[[:rows]]';
+    const columns = { number: { type: 'integer' }, to: { type: 'text' } };
+    expect(await rowsOf(layout, { text: legs }, columns)).toEqual([
+      ['MOL', null, null, 168, 'GBY'],
+      ['KHM', null, null, 157, 'NEA'],
+    ]);
+  });
+
   test('where one part is told by a mark, a blank parts nothing there', async () => {
     const list = 'Today\n\n- 4 l Ada Eskildsen – new rope (£2.00)\n- 16 l Dag Quist – oil change (£3.50)\n';
     const layout = '[[rows:]]\n- [[litres]] [[item]] – [[what]] ([[amount]])\n[[:rows]]';

@@ -2,6 +2,7 @@ import { makeOf, type Range } from '../../../reading/index.js';
 import type { Finding } from '../../rule-kind.js';
 import { align } from '../align/align.js';
 import type { BlockRows, ItemMark, Laid, Line, Source, WordedItem } from '../model.js';
+import { isFiller } from '../text/lines.js';
 import { linesWithin, narrowed, type PreparedText } from '../text/prepared-text.js';
 import { boundariesOf, cutItems } from './cut-items.js';
 import { layLines } from './lay-lines.js';
@@ -142,11 +143,19 @@ function layBetween(items: readonly ItemMark[][], scene: ItemSearch): Laid[][] {
 /** Lines looked at on either side of a stretch between two marks; what is farther off belongs to neither. */
 const maxAway = 12;
 
-function freeLines(over: ItemMark | undefined, under: ItemMark | undefined, { prepared, region }: ItemSearch): Range[] {
+function freeLines(
+  over: ItemMark | undefined,
+  under: ItemMark | undefined,
+  { prepared, region, item: { signs } }: ItemSearch,
+): Range[] {
   const from = over ? Math.max(over.line.end, over.end) : region.start;
   const to = under ? under.line.start : region.end;
   const all = linesWithin(prepared.lines, from, to).filter(
-    ({ start, end, kind }) => start >= from && end <= to && kind !== 'blank' && kind !== 'ruling',
+    (line) =>
+      line.start >= from &&
+      line.end <= to &&
+      !isFiller(line) &&
+      !(signs.size > 0 && signs.has(line.tokens.map(({ norm }) => norm).join(''))),
   );
   return all.length <= 2 * maxAway ? all : [...all.slice(0, over ? maxAway : 0), ...all.slice(-maxAway)];
 }

@@ -133,3 +133,9 @@ export function isDressed(text: string): boolean {
     '-=*_~#+.'.includes(first) && line.startsWith(first.repeat(2)) && line.length >= 4 && line.endsWith(first.repeat(2))
   );
 }
+
+/** Whether a line says nothing, and only parts others. */
+export const isFiller = ({ kind }: Line): boolean => kind === 'blank' || kind === 'ruling';
+
+/** Behind the last word or mark of a line. */
+export const lastOffset = ({ tokens, end }: Line): number => tokens.at(-1)?.end ?? end;
