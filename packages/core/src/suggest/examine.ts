@@ -124,6 +124,7 @@ function withDifferences(group: Examined[]): Examined[] {
           hasOwnLine(one.message, mark, others, one.marked) ||
           isGreeted(one.message, mark, others) ||
           isSaidAlike(one.message, mark, others) ||
+          differsInQuotes(group, mark) ||
           isFact(one.message, mark, others)),
     );
     // What ends a stretch of time is told by its beginning, but where it is the same in all of them.
@@ -239,6 +240,16 @@ function isSaidAlike({ view: { text } }: Looked, { start, end }: Marked, others:
   const isEnough = (before.match(/\p{L}{2,}/gu) ?? []).length >= (isAll ? 1 : minBefore);
   const alike = isEnough ? others.filter((other) => other.text.includes(before)) : [];
   return alike.length > alikeShare * others.length && !alike.every((other) => other.text.includes(before + value));
+}
+
+/** Whether all messages quote something that they name alike, and not all of them say the same: by chance most may. */
+function differsInQuotes(group: readonly Examined[], { label }: Marked): boolean {
+  const key = foldLabel(label);
+  const said = group.map(({ message, marked }) => {
+    const own = marked.find((mark) => mark.by === 'sentence' && foldLabel(mark.label) === key);
+    return own && /["“„«] ?$/.test(message.view.text.slice(0, own.start)) ? rawOf(message, own) : null;
+  });
+  return !said.includes(null) && new Set(said).size > 1;
 }
 
 /** Whether a value is whom this one message greets: of such a line all words but one are names. */
