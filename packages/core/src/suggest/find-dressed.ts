@@ -20,10 +20,12 @@ export function findDressed(text: string, stretches: readonly Range[], looks: Re
     .slice(0, maxLines)
     .flatMap((line): (Marked & { sure: boolean })[] => {
       const words = text.slice(line.start, line.end);
-      const own = stretches.filter(({ start, end }) => start >= line.start && end <= line.end);
+      // In the last cell of a row a label may stand before its value, as on a line of its own.
+      const cell = line.start + words.lastIndexOf('\t') + 1;
+      const own = stretches.filter(({ start, end }) => start >= cell && end <= line.end);
       const [first] = own;
-      if (!first || words.includes('\t')) return [];
-      const begin = line.start + (words.length - words.trimStart().length);
+      if (!first || (cell > line.start && first.start !== cell)) return [];
+      const begin = cell + (/^\s*/.exec(text.slice(cell, line.end))?.[0].length ?? 0);
       const end = line.start + words.trimEnd().length;
       const leads = first.start === begin;
       const value = leads ? first.end : first.start;

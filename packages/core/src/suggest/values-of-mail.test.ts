@@ -620,4 +620,12 @@ describe('circumstances', () => {
   ])('who and what, in short: %s', async (words, expected) => {
     expect((await madeOf([{ text: `${words}\n` }])).fields).toMatchObject(expected);
   });
+
+  test('labels of a look in the last cell of a row, and on the lines below it', async () => {
+    const head = (number: string, issued: string, due: string) => ({
+      html: `<table><tr><td><h2>Invoice</h2></td><td><span class="k">Number</span> ${number}<br><span class="k">Issued</span> ${issued}<br><span class="k">Pay by</span> ${due}</td></tr></table><p>Thank you.</p>`,
+    });
+    const mails = [head('INV-4711', '4 May 2027', '18 May 2027'), head('INV-22', '1 June 2027', '9 June 2027')];
+    expect((await madeOf(mails, 1)).fields).toEqual({ number: 'INV-22', issued: '2027-06-01', pay_by: '2027-06-09' });
+  });
 });
