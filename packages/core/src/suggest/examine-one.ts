@@ -98,7 +98,7 @@ export function examine(
   const repeated = repeatedBeside(view.text, labelled, sentences);
   const passages = apartFrom(
     [...labelled, ...title, ...sentences, ...large, ...repeated, ...(rows ? [rows.over] : [])],
-    [...findPassages(view, form), ...findAboveRuling(view)],
+    onlyOnce(whole, [...findPassages(view, form), ...findAboveRuling(view)]),
   );
   return {
     message,

@@ -247,7 +247,9 @@ function differsInQuotes(group: readonly Examined[], { label }: Marked): boolean
   const key = foldLabel(label);
   const said = group.map(({ message, marked }) => {
     const own = marked.find((mark) => mark.by === 'sentence' && foldLabel(mark.label) === key);
-    return own && /["“„«] ?$/.test(message.view.text.slice(0, own.start)) ? rawOf(message, own) : null;
+    return own && /["“„«] ?$/.test(message.view.text.slice(Math.max(0, own.start - 2), own.start))
+      ? rawOf(message, own)
+      : null;
   });
   return !said.includes(null) && new Set(said).size > 1;
 }

@@ -4,19 +4,22 @@ import type { Marked } from './marked.js';
 /** Lines that are looked at. */
 const maxLines = 400;
 
-const question = /^\s*(?:(?:Q|F|P|D|V|Question|Frage|Pregunta|Domanda|Vraag|Pergunta)\s?\d{0,2}[.:)]\s*)(\S.*\?)\s*$/iu;
+const question = /^\s*(?:(?:Q|F|P|D|V|Question|Frage|Pregunta|Domanda|Vraag|Pergunta)\s?\d{0,2}[.:)]\s*)(\S.*\?)$/iu;
 const answer =
-  /^(\s*(?:A|R|S|Answer|Antwort|Réponse|Respuesta|Risposta|Antwoord|Resposta|Svar)\s?\d{0,2}[.:)]\s*)(\S.*?)?\s*$/iu;
+  /^(\s*(?:A|R|S|Answer|Antwort|Réponse|Respuesta|Risposta|Antwoord|Resposta|Svar)\s?\d{0,2}[.:)]\s*)(\S.*)?$/iu;
 
 /** Whether some words only say that an answer follows: then it is the question above that names it. */
-export const isAnswerMark = (words: string) => answer.exec(words)?.[2] === undefined && answer.test(words);
+export function isAnswerMark(words: string): boolean {
+  const found = answer.exec(words.trimEnd());
+  return found !== null && found[2] === undefined;
+}
 
 /** `Q: How long is she?` above `A: 9.5 m`: what a form asked, and what was answered. Questions that are all the same are of items. */
 export function findAsked(text: string): Marked[] {
   const lines = linesOf(text)
     .slice(0, maxLines)
-    .map(({ start, end }) => ({ start, words: text.slice(start, end) }))
-    .filter(({ words }) => words.trim() !== '');
+    .map(({ start, end }) => ({ start, words: text.slice(start, end).trimEnd() }))
+    .filter(({ words }) => words !== '');
   const found = lines.flatMap(({ words }, i): Marked[] => {
     const [, label = ''] = question.exec(words) ?? [];
     const below = lines[i + 1];

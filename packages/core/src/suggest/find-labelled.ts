@@ -260,7 +260,7 @@ function blockBelow(
   // A bullet before a value that is one line is none of it; of several each has its own.
   const bullet = to - from === 1 ? bulletEnd(text.slice(first.start, first.end)) : 0;
   const start = first.start + bullet + (/^\s*/.exec(text.slice(first.start + bullet, first.end))?.[0].length ?? 0);
-  return { start, end: last.end - (/\s*$/.exec(text.slice(last.start, last.end))?.[0].length ?? 0) };
+  return { start, end: last.start + text.slice(last.start, last.end).trimEnd().length };
 }
 
 const goesOn = ({ kind }: Line) => kind === 'text' || kind === 'bullet';

@@ -208,6 +208,8 @@ describe('hostile mail', () => {
     ['bold words without end', html(`<p>${'<b>a</b> b '.repeat(long / 10)}</p>`)],
     ['lines in bold without end', html('<div><b>Name</b></div><div>Ada</div>'.repeat(long / 40))],
     ['brackets without end', html(`<ul>${`<li>${'a ('.repeat(2000)}</li>`.repeat(8)}</ul>`)],
+    ['blanks without end', plain(`Q: a?${' '.repeat(50_000)}x\nA: ${' '.repeat(50_000)}y\n`)],
+    ['lists below headings without end', plain('Console\n * #1 Map (Ada)\n * #2 Gate (Ada)\n\n'.repeat(300))],
     ['cells over all rows', html(`<table>${`<tr>${'<td rowspan="40">x</td>'.repeat(20)}</tr>`.repeat(200)}</table>`)],
   ])('%s is looked at in a time that grows with its length alone', async (_, raw) => {
     const reading = await readMessage(Buffer.from(raw));

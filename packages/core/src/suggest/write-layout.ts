@@ -162,9 +162,7 @@ function slotted(text: string, start: number, end: number, own: readonly Named[]
     at = to;
   }
   // Behind a value of several lines nothing of its last line is left.
-  return `${line}${figuresBehind(text.slice(at, Math.max(at, end)))}`
-    .replace(/\s+$/, '')
-    .replace(/^\s{0,3}(?:> ?)*/, '');
+  return `${line}${figuresBehind(text.slice(at, Math.max(at, end)))}`.trimEnd().replace(/^\s{0,3}(?:> ?)*/, '');
 }
 
 /** Where a part of a code is a value (`0042` of `AB-17-0042`), its other figures differ from message to message as well. */

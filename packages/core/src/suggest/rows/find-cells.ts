@@ -223,14 +223,21 @@ const whole = (values: readonly (string | null)[], context: ReadContext): AlikeP
 
 /** The last of some rows, if its sum is that of those above it, whatever it is called; -1 if it is not, or something is taken off: a fee. */
 function sumBelow(sums: readonly string[], context: ReadContext): number {
-  const cents = sums.flatMap((text) => {
+  const last = sums.length - 1;
+  const centsOf = (text: string) => {
     const read = readValue(text, { type: ownTypes.money }, context);
     const figure = read.ok ? figureOf(read.value) : null;
-    return figure === null ? [] : [Math.round(Number(figure) * 100)];
-  });
-  const last = cents.length - 1;
-  const isSum = cents.slice(0, last).reduce((sum, one) => sum + one, 0) === cents[last];
-  return cents.length === sums.length && last >= minItems && isSum && cents.every((one) => one >= 0) ? last : -1;
+    return figure === null ? null : Math.round(Number(figure) * 100);
+  };
+  const total = last < minItems ? null : centsOf(sums[last] ?? '');
+  if (total === null) return -1;
+  let left = total;
+  for (const text of sums.slice(0, last)) {
+    const cents = centsOf(text);
+    if (cents === null || cents < 0) return -1;
+    left -= cents;
+  }
+  return left === 0 ? last : -1;
 }
 
 /** Whether rows are of how many of what, or of what at all above a row that adds them up, and a sum beside it: `4 × Rope | £9.80`. */

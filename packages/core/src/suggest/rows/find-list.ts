@@ -31,7 +31,7 @@ interface Part {
 
 /** The items of the list that stands in a message by its structure: one that tells most, unless it is one of labels and their values. */
 export function findList(message: LookedForRows, context: ReadContext): FoundRows | null {
-  const lists = listsIn(message.view, message.lists).map((list) => acrossHeadings(list, message.view.text));
+  const lists = acrossHeadings(listsIn(message.view, message.lists), message.view.text);
   const isForm = (list: ItemList) =>
     !message.pairsAreItems && !isTickedOff(list, message) && isOfPairs(list, message, context);
   const forms = message.chosen ? [] : lists.filter(isForm);

@@ -61,10 +61,10 @@ function shortRows(marks: readonly ItemMark[], lists: readonly Range[], scene: I
   const { short } = scene.item;
   if (!short) return [];
   const bulletAt = ({ start, end }: Range) => bulletOf(short, scene.view.text.slice(start, end));
-  const marked = new Set(marks.map(({ line }) => line.start));
   const isIn = (line: Range) => (list: Range) => list.start <= line.start && line.end <= list.end;
   const makeAt = ({ start, end }: Range) => makeOf(scene.view.text.slice(start, end));
-  const makes = new Set(marks.map(({ line }) => makeAt(line)));
+  const ownLines = new Map(marks.map(({ line }) => [line.start, line]));
+  const makes = new Set([...ownLines.values()].map(makeAt));
   const others = lists.filter(
     (list) =>
       marks.length > 0 &&
@@ -75,7 +75,7 @@ function shortRows(marks: readonly ItemMark[], lists: readonly Range[], scene: I
   const bullet = first && bulletAt(first.line);
   return scene.prepared.lines.flatMap((line) => {
     const own = bulletAt(line);
-    if (own === null || marked.has(line.start) || (bullet && own !== bullet) || others.some(isIn(line))) return [];
+    if (own === null || ownLines.has(line.start) || (bullet && own !== bullet) || others.some(isIn(line))) return [];
     const shaped = shapedLine(short, line, scene);
     return shaped ? [{ begin: line.start, row: readShaped(short, shaped, scene) }] : [];
   });
