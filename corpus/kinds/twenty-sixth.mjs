@@ -408,19 +408,19 @@ export const kinds = {
           host: pick(['mole-1', 'quay-db', 'pier-files']),
           result: warnings > 0 ? 'finished with warnings' : 'finished',
           warnings,
-          began: `${d.iso}T${pad(h)}:15:02`,
+          began: `${d.iso}T${pad(h)}:15`,
           total: int(10, 9000) / 10,
         };
       return {
         fields: r,
         items,
         subject: `Backup of ${r.host}: ${r.result}`,
-        body: `Backup report for ${r.host}\n\nResult....: ${r.result}\nWarnings..: ${r.warnings}\nStarted...: ${d.iso} ${pad(h)}:15:02\nTotal size: ${r.total} GB\n\nFolder          Files       Size  State\n${items.map((x) => `${x.folder.padEnd(14)}${String(x.files).padStart(7)}${x.size.padStart(11)}  ${x.state}`).join('\n')}\n\nLog: /var/log/backup.log\n`,
+        body: `Backup report for ${r.host}\n\nResult....: ${r.result}\nWarnings..: ${r.warnings}\nStarted...: ${d.iso} ${pad(h)}:15:00\nTotal size: ${r.total} GB\n\nFolder          Files       Size  State\n${items.map((x) => `${x.folder.padEnd(14)}${String(x.files).padStart(7)}${x.size.padStart(11)}  ${x.state}`).join('\n')}\n\nLog: /var/log/backup.log\n`,
         marks: {
           host: { text: r.host, n: 1 },
           result: { text: r.result, last: 'Result....: ' },
           warnings: { text: String(r.warnings), last: 'Warnings..: ' },
-          began: `${d.iso} ${pad(h)}:15:02`,
+          began: `${d.iso} ${pad(h)}:15:00`,
           total: { text: String(r.total), last: 'Total size: ' },
         },
         im: (x) => ({ folder: x.folder, files: String(x.files), size: x.size, state: x.state }),

@@ -273,6 +273,16 @@ describe('what parts the values of an item', () => {
     ]);
   });
 
+  test('a link at the foot of the message is no item of which three lines are wanted', async () => {
+    const posts = ['Crane driver\nMole Works\n£24 a year\n', 'Sailmaker\nTarn Sails\n£30 a year\n']
+      .map((post, i) => `${post}https://posts.example/v/${i}\n`)
+      .join('\n');
+    const layout = '[[rows:]]\n[[item]]\n[[company]]\n[[amount]] a year\n[[link]]\n[[:rows]]';
+    const columns = { item: { type: 'text' }, company: { type: 'text' }, link: { type: 'url' } };
+    const rows = await rowsOf(layout, { text: `${posts}\nSettings: https://posts.example/settings\n` }, columns);
+    expect(rows.map(([item]) => item)).toEqual(['Crane driver', 'Sailmaker']);
+  });
+
   test('a sign alone on its line is no text where words stand beside it', async () => {
     const legs = 'Flight 168\nMOL\n→\nGBY\n\nFlight 157\nKHM\n→\nNEA\n';
     const layout = '[[rows:]]\nFlight [[number]]\n[[item]]\n→\n[[to]]\n[[:rows]]';

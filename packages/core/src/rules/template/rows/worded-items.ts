@@ -90,8 +90,12 @@ function wordlessItems(items: readonly ItemMark[][], laid: readonly Laid[][], sc
   const wanted = [...item.above, ...[...item.below.values()].flat()];
   if (wanted.length < 2) return [];
   const needed = wanted.filter(({ required }) => required);
+  // Of three lines or more one alone, such as a link at the foot of a message, is no item.
+  const least = wanted.length > 2 ? 2 : 1;
   const isOne = (found: readonly Laid[]) =>
-    needed.every((bare) => found.some((line) => line.bare === bare)) && found.some(({ cut }) => cut.points >= telling);
+    found.length >= least &&
+    needed.every((bare) => found.some((line) => line.bare === bare)) &&
+    found.some(({ cut }) => cut.points >= telling);
   const edges = items.map((own, i) => {
     const lines = [...own.map(({ line }) => line), ...(laid[i] ?? []).map(({ line }) => line)];
     return { start: Math.min(...lines.map(({ start }) => start)), end: Math.max(...lines.map(({ end }) => end)) };
