@@ -21,7 +21,7 @@ export function guessType(label: string, values: readonly string[], context: Rea
   if (filled.length === 0 || values.some((value) => value.trim().includes('\n') || value.length > longestTyped))
     return words;
   const folded = foldLabel(label);
-  if (ofPrograms.test(folded)) return words;
+  if (ofPrograms.test(folded) && filled.every((value) => dotted.test(value))) return words;
   const found = looks.find(
     ({ type, like, label: wanted, unlike, assumes, together }) =>
       !unlike?.test(folded) &&
@@ -33,8 +33,9 @@ export function guessType(label: string, values: readonly string[], context: Rea
   return found ? { type: found.type.kind, ...found.assumes, ...found.type.observe?.(filled, context) } : words;
 }
 
-/** Labels of what is counted in parts, such as `3.4.17`, and is no number or day. */
+/** Labels of what is counted in parts (`3.4.17`, and not `3 May`), and is then no number or day. */
 const ofPrograms = /\b(?:version|firmware|release|revision|kernel)\b/;
+const dotted = /^v?\d{1,5}(?:\.\d{1,3})+$/i;
 
 /** Only texts are longer. */
 const longestTyped = 2000;

@@ -598,6 +598,7 @@ describe('circumstances', () => {
     ['We charged your card •••• 4711 on 4 May 2027.', { card: '•••• 4711' }],
     ['£12.50 was credited to ****4711 on 4 May 2027.', { account: '****4711' }],
     ['Version: 3.4.17\nBattery: 80 %', { version: '3.4.17' }],
+    ['Release date: 3 May 2027\nRelease: 12', { release_date: '2027-05-03', release: 12 }],
     ['PIN: 819 944#\nPhone: +44 20 7946 0000', { pin: '819 944' }],
   ])('until when, where, of which account: %s', async (text, expected) => {
     expect((await madeOf([{ text: `${text}\n` }])).fields).toMatchObject(expected);
